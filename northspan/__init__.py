@@ -1,0 +1,1 @@
+"""North Span: the working desk of a residential electrician."""

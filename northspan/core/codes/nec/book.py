@@ -1,0 +1,74 @@
+"""The US code book, 2023 edition."""
+
+from collections.abc import Mapping, Sequence
+
+from northspan.core.codes.codebook import Companions, Sizing
+from northspan.core.codes.nec import ampacity, dwelling, overcurrent, rungs
+from northspan.core.codes.nec.companions import companions
+from northspan.core.codes.nec.data import TABLES
+from northspan.core.codes.nec.explain import explain
+from northspan.core.codes.tables import Table
+from northspan.core.question import RunQuestion
+from northspan.core.solution import Rung, RunFigures
+
+CONTINUOUS_EXTRA = 0.25
+
+
+class Nec2023:
+    """Answers of NEC 2023 for dwelling work; see ``CodeBook`` for what each one means."""
+
+    id = "nec-2023"
+    title = "US 2023"
+    edition = "NEC 2023"
+
+    @property
+    def tables(self) -> Mapping[str, Table]:
+        """The book's tables by name."""
+        return TABLES
+
+    def design_amps(self, q: RunQuestion) -> float:
+        """Load + 25 % of its continuous part (A). 210.19(A)(1), 215.2(A)(1), 230.42(A)."""
+        return q.amps + CONTINUOUS_EXTRA * q.continuous_amps
+
+    def breaker(self, q: RunQuestion, design_a: float) -> float | None:
+        """The locked rating, else the smallest standard one not below the design current (A). 240.6(A)."""
+        return q.breaker_lock_a if q.breaker_lock_a is not None else overcurrent.standard_rating(design_a)
+
+    def rungs(self, q: RunQuestion, design_a: float, breaker_a: float | None) -> tuple[Rung, ...]:
+        """Every size of the impedance table judged, small to large."""
+        return tuple(rungs.judge(q, design_a, breaker_a, c) for c in ampacity.of_question(q))
+
+    def companions(
+        self,
+        q: RunQuestion,
+        breaker_a: float | None,
+        size: str,
+        required: str | None,
+        rungs: Sequence[Rung],
+    ) -> Companions:
+        """Neutral, equipment ground and raceway for a size."""
+        return companions(q, breaker_a, size, required, rungs)
+
+    def most_amps(self, q: RunQuestion, rung: Rung, breaker_a: float | None) -> float:
+        """Largest load (A) under 210.19, 240.4 and 310.15, its continuous part held as asked, drop left out."""
+        extra = CONTINUOUS_EXTRA * q.continuous_amps
+        if dwelling.rule_applies(q, breaker_a):
+            most = float(breaker_a or 0.0) - extra
+        else:
+            most = min(rung.termination_limit_a - extra, rung.derated_ampacity_a)
+        if q.breaker_lock_a is not None:
+            return max(0.0, min(most, q.breaker_lock_a - extra))
+        small = overcurrent.small_conductor_limit(q.metal, rung.size)
+        if small is not None:
+            most = min(most, small - extra)
+        if rung.allowed_ampacity_a > overcurrent.NEXT_SIZE_UP_LIMIT_A:
+            below = overcurrent.standard_rating_below(rung.allowed_ampacity_a)
+            most = min(most, float(below or 0.0) - extra)
+        return max(0.0, most)
+
+    def explain(self, sizing: Sizing) -> RunFigures:
+        """Every figure of the run with its working."""
+        return explain(sizing)
+
+
+NEC_2023 = Nec2023()

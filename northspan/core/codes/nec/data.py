@@ -1,0 +1,20 @@
+"""The US code book's tables, read from their data files when the book is first used."""
+
+from northspan.core.codes.tables import load_tables
+
+TABLES = load_tables("northspan.core.codes.nec")
+
+AMPACITY = TABLES["310.16"]
+AMBIENT = TABLES["310.15(B)(1)"]
+BUNDLING = TABLES["310.15(C)(1)"]
+DWELLING = TABLES["310.12"]
+RATINGS = TABLES["240.6(A)"]
+SMALL_CONDUCTORS = TABLES["240.4(D)"]
+EQUIPMENT_GROUND = TABLES["250.122"]
+PROPERTIES = TABLES["Ch. 9 Table 8"]
+IMPEDANCE = TABLES["Ch. 9 Table 9"]
+FILL = TABLES["Ch. 9 Table 1"]
+RACEWAYS = TABLES["Ch. 9 Table 4"]
+AREAS = TABLES["Ch. 9 Table 5"]
+COMPACT_AREAS = TABLES["Ch. 9 Table 5A"]
+INSULATIONS = TABLES["insulations"]

@@ -1,0 +1,87 @@
+"""Equipment grounding conductors (250.122)."""
+
+from dataclasses import dataclass
+
+from northspan.core.codes.nec.data import AMPACITY, EQUIPMENT_GROUND, PROPERTIES
+from northspan.core.question import Metal
+from northspan.core.wire_sizes import rank, smaller
+
+_CLOSE_ENOUGH = 0.005
+_ROWS = tuple((float(row), row) for row in EQUIPMENT_GROUND.rows)
+_MILS = {size: PROPERTIES.number(size, "cmil") or 0.0 for size in PROPERTIES.rows}
+
+
+@dataclass(frozen=True, slots=True)
+class EquipmentGround:
+    """An equipment grounding conductor and how it came: the table's row and size, the circular mils asked for
+    after the proportional increase (equal to the table's where there is none), the final size.
+    """
+
+    size: str
+    table_row: str
+    table_size: str
+    asked_mils: float
+    ratio: float
+
+
+def table_size(breaker_a: float, metal: Metal) -> tuple[str, str] | None:
+    """Table row and size for a device of ``breaker_a`` (A); None above the table. 250.122(A).
+
+    >>> table_size(90.0, "al"), table_size(25.0, "cu")
+    (('100', '6'), ('60', '10'))
+    """
+    for upper, row in _ROWS:
+        if breaker_a <= upper + 1e-9:
+            return row, EQUIPMENT_GROUND.word(row, metal)
+    return None
+
+
+def equipment_ground(
+    breaker_a: float, metal: Metal, size: str, required: str | None
+) -> EquipmentGround | None:
+    """The conductor for ungrounded conductors of ``size`` where ``required`` would carry the load; None above
+    the table. 250.122(A), 250.122(B).
+
+    The increase goes with circular mils and takes a size within half a percent of what is asked. Never larger
+    than the ungrounded conductor, but never smaller than the smallest size its metal is made in.
+
+    >>> equipment_ground(100.0, "cu", "1", "3").size
+    '6'
+    """
+    found = table_size(breaker_a, metal)
+    if found is None:
+        return None
+    row, base = found
+    ratio = 1.0
+    if required is not None and rank(size) > rank(required):
+        ratio = _MILS[size] / _MILS[required]
+    asked = _MILS[base] * ratio
+    chosen = base if ratio == 1.0 else smallest_of_mils(asked, metal)
+    capped = chosen if chosen is not None and rank(chosen) <= rank(size) else size
+    if AMPACITY.value(capped, f"{metal}_60") is None:
+        capped = next(s for s in AMPACITY.rows if AMPACITY.value(s, f"{metal}_60") is not None)
+    return EquipmentGround(capped, row, base, asked, ratio)
+
+
+def smallest_of_mils(circular_mils: float, metal: Metal) -> str | None:
+    """Smallest size made in ``metal`` within half a percent of ``circular_mils`` or above; None past the table.
+
+    >>> smallest_of_mils(26000.0, "cu"), smallest_of_mils(27000.0, "cu")
+    ('6', '4')
+    """
+    enough = circular_mils * (1.0 - _CLOSE_ENOUGH)
+    for size, mils in _MILS.items():
+        if mils >= enough and AMPACITY.value(size, f"{metal}_60") is not None:
+            return size
+    return None
+
+
+def neutral_floor(breaker_a: float, metal: Metal, size: str) -> str:
+    """Smallest size a feeder neutral may have: the equipment ground table's, capped at the ungrounded
+    conductor. 215.2(B), 250.122(A).
+
+    >>> neutral_floor(100.0, "al", "2")
+    '6'
+    """
+    found = table_size(breaker_a, metal)
+    return size if found is None else smaller(found[1], size)

@@ -1,0 +1,99 @@
+"""One size of conductor judged for one run: what it carries, what it drops, what stops it first."""
+
+from northspan.core.codes.nec import ampacity, dwelling, overcurrent
+from northspan.core.physics.conductor_heating import resistance_at, running_temperature
+from northspan.core.physics.voltage_drop import receiving_volts
+from northspan.core.question import RunQuestion
+from northspan.core.solution import Rung, Stop
+from northspan.core.wire_sizes import rank, spoken
+from northspan.core.working import number
+
+TOLERANCE = 1e-9
+_PARALLEL_FROM = rank("1/0")
+
+
+def resistance(q: RunQuestion, conductor: ampacity.Conductor) -> float:
+    """Resistance (ohm per 1000 ft): the table's at 75 C, or at the temperature the load brings it to."""
+    if q.conductor_temperature == "table":
+        return conductor.r_kft
+    warm = running_temperature(
+        q.amps / q.sets,
+        conductor.base_a,
+        ampacity.derate_column(q.insulation),
+        ampacity.BASE_AMBIENT_C,
+        ampacity.ambient_of(q),
+    )
+    return resistance_at(conductor.r_kft, q.metal, warm)
+
+
+def judge(q: RunQuestion, design_a: float, breaker_a: float | None, conductor: ampacity.Conductor) -> Rung:
+    """Judge one size. ``design_a`` and ``breaker_a`` in A; a breaker of None passes nothing.
+
+    Raises nothing: every size with a table row can be judged.
+    """
+    column = ampacity.derate_column(q.insulation)
+    ambient, _ = ampacity.ambient_factor(column, ampacity.ambient_of(q))
+    bundling, _ = ampacity.bundling_factor(q.loaded_conductors, q.nipple)
+    derated = conductor.base_a * ambient * bundling * q.sets
+    terminal = conductor.terminal_a * q.sets
+    allowed = min(derated, terminal)
+    most = overcurrent.largest_breaker(allowed)
+    volts = q.wiring.volts
+    r_kft = resistance(q, conductor)
+    loop = 2.0 * q.length_ft / 1000.0 / q.sets
+    drop_v = volts - receiving_volts(volts, q.amps, q.pf, loop * r_kft, loop * conductor.x_kft)
+    drop_pct = 100.0 * drop_v / volts
+    stop = _first_stop(q, design_a, breaker_a, conductor, derated, terminal, allowed, most)
+    carries = stop is None
+    if carries and q.drop_limit_pct is not None and drop_pct > q.drop_limit_pct + TOLERANCE:
+        stop = ("drop", f"drop {drop_pct:.1f} %" if drop_pct < 100.0 else "drop over 100 %")
+    return Rung(
+        conductor.size,
+        conductor.circular_mils,
+        conductor.base_a * q.sets,
+        derated,
+        terminal,
+        allowed,
+        most,
+        drop_v,
+        drop_pct,
+        r_kft,
+        conductor.x_kft,
+        carries,
+        stop is None,
+        stop[0] if stop else None,
+        stop[1] if stop else "",
+    )
+
+
+def _first_stop(
+    q: RunQuestion,
+    design_a: float,
+    breaker_a: float | None,
+    conductor: ampacity.Conductor,
+    derated: float,
+    terminal: float,
+    allowed: float,
+    most: float,
+) -> tuple[Stop, str] | None:
+    size = conductor.size
+    if q.sets > 1 and rank(size) < _PARALLEL_FROM:
+        return "parallel", "parallel from 1/0 up"
+    if not ampacity.is_made(q.insulation, size):
+        return "made", f"{q.insulation} not made in {spoken(size, q.metal)}"
+    if breaker_a is None:
+        return "breaker", "no standard breaker this large"
+    if dwelling.rule_applies(q, breaker_a):
+        if allowed < dwelling.needed_ampacity(breaker_a) - TOLERANCE:
+            return "dwelling-rule", f"carries {number(allowed)} A"
+    else:
+        if terminal < design_a - TOLERANCE:
+            return "termination", f"terminals {number(terminal)} A"
+        if derated < q.amps - TOLERANCE:
+            return "ampacity", f"carries {number(derated)} A"
+        if breaker_a > most + TOLERANCE:
+            return "breaker", f"breaker to {number(most)} A"
+    small = overcurrent.small_conductor_limit(q.metal, size)
+    if small is not None and breaker_a > small + TOLERANCE:
+        return "small-conductor", f"breaker to {number(small)} A"
+    return None

@@ -1,0 +1,118 @@
+"""Voltage drop of a line, exactly from sending to receiving end. Belongs to no code book.
+
+A load is a constant current at a lagging power factor, measured against the voltage at the load; the source
+holds its magnitude. With the drop's in-phase part a = I (R cos φ + X sin φ) and its quadrature part
+b = I (X cos φ - R sin φ), |Vs| = |Vr + I (cos φ - j sin φ) Z| reads Vs² = (Vr + a)² + b².
+Source: any text on short transmission lines, e.g. the phasor diagram of a short line.
+"""
+
+import cmath
+import math
+
+
+def drop_parts(amps: float, pf: float, r_ohm: float, x_ohm: float) -> tuple[float, float]:
+    """In-phase and quadrature parts (V, V) of the drop of ``amps`` (A) at ``pf`` in a loop of R and X (ohm).
+
+    >>> drop_parts(10.0, 1.0, 0.5, 0.1)
+    (5.0, 1.0)
+    """
+    sin = math.sqrt(max(0.0, 1.0 - pf * pf))
+    return amps * (r_ohm * pf + x_ohm * sin), amps * (x_ohm * pf - r_ohm * sin)
+
+
+def receiving_volts(source_v: float, amps: float, pf: float, r_ohm: float, x_ohm: float) -> float:
+    """Voltage (V) left at the load: Vr = sqrt(Vs² - b²) - a.
+
+    Zero or less says that the line cannot carry this current at all; the value then only ranks how far off it
+    is, so that a ladder stays in order.
+
+    >>> round(receiving_volts(240.0, 88.0, 1.0, 0.0806, 0.02604), 3)
+    232.896
+    """
+    a, b = drop_parts(amps, pf, r_ohm, x_ohm)
+    return math.sqrt(max(0.0, source_v * source_v - b * b)) - a
+
+
+def _growth_to_limit(source_v: float, drop_pct: float, a: float, b: float) -> float:
+    """Factor on (a, b) at which the drop reaches ``drop_pct`` of the source: positive root of
+    (a² + b²) k² + 2 Vr a k + Vr² - Vs² = 0. Infinite where a line without impedance never reaches it.
+    """
+    vr = source_v * (1.0 - drop_pct / 100.0)
+    square = a * a + b * b
+    if square == 0.0:
+        return math.inf
+    half = vr * a
+    return (-half + math.sqrt(half * half - square * (vr * vr - source_v * source_v))) / square
+
+
+def longest_ft(source_v: float, amps: float, pf: float, r_kft: float, x_kft: float, drop_pct: float) -> float:
+    """One-way length (ft) at which a two-conductor loop of ``r_kft`` and ``x_kft`` (ohm per 1000 ft of one
+    conductor) drops ``drop_pct`` percent at ``amps`` (A).
+
+    >>> round(longest_ft(240.0, 10.0, 1.0, 1.0, 0.0, 5.0), 6)
+    600.0
+    """
+    a, b = drop_parts(amps, pf, 2.0 * r_kft / 1000.0, 2.0 * x_kft / 1000.0)
+    return _growth_to_limit(source_v, drop_pct, a, b)
+
+
+def most_amps(source_v: float, pf: float, r_ohm: float, x_ohm: float, drop_pct: float) -> float:
+    """Current (A) at which a loop of R and X (ohm) drops ``drop_pct`` percent of the source.
+
+    >>> most_amps(240.0, 1.0, 0.5, 0.0, 5.0)
+    24.0
+    """
+    a, b = drop_parts(1.0, pf, r_ohm, x_ohm)
+    return _growth_to_limit(source_v, drop_pct, a, b)
+
+
+def three_wire_leg_drops(
+    leg_v: float, amps: float, neutral_amps: float, pf: float, z: complex, z_neutral: complex
+) -> tuple[float, float]:
+    """Drops (V) from each leg to the neutral of a 120/240 V three-wire line: the loaded leg, then the other.
+
+    The first leg carries ``amps``, the other ``amps - neutral_amps``, the neutral the difference; ``z`` and
+    ``z_neutral`` (ohm) are one conductor, one way. A negative drop is a leg that rises above its source.
+    Kirchhoff round each half: Va = E - Ia Z - In Zn, Vb = E - Ib Z + In Zn.
+
+    >>> three_wire_leg_drops(120.0, 10.0, 10.0, 1.0, 0.1 + 0j, 0.1 + 0j)
+    (2.0, -1.0)
+    """
+    phase = complex(pf, -math.sqrt(max(0.0, 1.0 - pf * pf)))
+    first = (amps * z + neutral_amps * z_neutral) * phase
+    other = ((amps - neutral_amps) * z - neutral_amps * z_neutral) * phase
+    return _magnitude_drop(leg_v, first), _magnitude_drop(leg_v, other)
+
+
+def two_phase_leg_drops(
+    leg_v: float, amps: float, pf: float, z: complex, z_neutral: complex
+) -> tuple[float, float]:
+    """Drops (V) from each leg to the neutral of a 120/208 V two-phase-and-neutral line loaded alike (``amps``).
+
+    The phases stand 120 degrees apart, so the neutral carries as much as a phase: In = Ia + Ib, whose angle
+    lies 60 degrees from each. ``z`` and ``z_neutral`` (ohm) are one conductor, one way.
+
+    >>> [round(v, 6) for v in two_phase_leg_drops(120.0, 10.0, 1.0, 0.1 + 0j, 0.1 + 0j)]
+    [1.503125, 1.503125]
+    """
+    phase = complex(pf, -math.sqrt(max(0.0, 1.0 - pf * pf)))
+    lag = cmath.rect(1.0, -math.pi / 3.0)
+    first = amps * (z + z_neutral * lag) * phase
+    other = amps * (z + z_neutral * lag.conjugate()) * phase
+    return _magnitude_drop(leg_v, first), _magnitude_drop(leg_v, other)
+
+
+def _magnitude_drop(source_v: float, drop: complex) -> float:
+    """|Vs| - |Vr| (V) where ``drop`` is the phasor lost, measured against the receiving voltage."""
+    return source_v - (math.sqrt(max(0.0, source_v * source_v - drop.imag**2)) - drop.real)
+
+
+def constant_k_drop(amps: float, length_ft: float, circular_mils: float, k_ohm_cmil_ft: float) -> float:
+    """Approximate drop (V) of a two-wire run by the shop formula 2 K I L / CM; a cross-check only.
+
+    ``k_ohm_cmil_ft`` is the resistance of one circular mil-foot (ohm): near 12.9 copper, 21.2 aluminium, 75 C.
+
+    >>> round(constant_k_drop(88.0, 310.0, 167800.0, 21.2), 3)
+    6.893
+    """
+    return 2.0 * k_ohm_cmil_ft * amps * length_ft / circular_mils

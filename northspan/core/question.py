@@ -1,0 +1,62 @@
+"""What is asked about one run: the electrical facts and the locks, with no names, places or storage."""
+
+from dataclasses import dataclass
+from typing import Literal
+
+from northspan.core.systems import SYSTEMS, System, SystemName
+
+Metal = Literal["cu", "al"]
+Insulation = Literal["THHN", "THWN-2", "XHHW-2", "THWN", "THW", "TW", "UF", "NM", "SER"]
+Raceway = Literal["EMT", "PVC40", "PVC80", "RMC", "IMC", "LFNC-B", "none"]
+TerminalTemperature = Literal[60, 75]
+ConductorTemperature = Literal["table", "running"]
+RunUse = Literal["service", "feeder", "branch"]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class RunQuestion:
+    """One run to be sized, or judged where something is locked.
+
+    ``amps`` and ``continuous_amps`` in A (totals over all ``sets``), ``length_ft`` one way, ``ambient_c`` in C
+    before a rooftop adder, ``loaded_conductors`` the current-carrying count in one raceway, ``drop_limit_pct``
+    None where the drop does not decide. ``dwelling_rule`` asks for the 83 % rule. A lock of None leaves the
+    answer to the solver.
+    """
+
+    system: SystemName
+    amps: float
+    length_ft: float
+    metal: Metal
+    insulation: Insulation
+    raceway: Raceway
+    use: RunUse = "feeder"
+    continuous_amps: float = 0.0
+    ambient_c: float = 30.0
+    rooftop: bool = False
+    nipple: bool = False
+    loaded_conductors: int = 2
+    terminal_c: TerminalTemperature = 75
+    in_insulation: bool = False
+    sets: int = 1
+    pf: float = 1.0
+    drop_limit_pct: float | None = 3.0
+    conductor_temperature: ConductorTemperature = "table"
+    dwelling_rule: bool = False
+    neutral_amps: float | None = None
+    egc_metal: Metal | None = None
+    bare_egc: bool = False
+    breaker_lock_a: float | None = None
+    size_lock: str | None = None
+    neutral_lock: str | None = None
+    egc_lock: str | None = None
+    raceway_lock: str | None = None
+
+    @property
+    def wiring(self) -> System:
+        """The wiring system's conductors and voltages."""
+        return SYSTEMS[self.system]
+
+    @property
+    def ground_metal(self) -> Metal:
+        """Metal of the equipment grounding conductor: the ungrounded conductors' own unless said otherwise."""
+        return self.egc_metal or self.metal

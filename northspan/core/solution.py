@@ -1,0 +1,143 @@
+"""What the solver says: runs, stations and findings, every figure with its working."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Any, Literal
+
+from northspan.core.question import Metal
+from northspan.core.working import Figure
+
+Stop = Literal[
+    "parallel", "made", "termination", "ampacity", "breaker", "small-conductor", "dwelling-rule", "drop"
+]
+Level = Literal["danger", "violation", "house", "advice", "note"]
+
+
+@dataclass(frozen=True, slots=True)
+class Rung:
+    """One size tried. Amperes are totals over all parallel sets; drops at the load, V and percent of nominal.
+
+    ``carries`` says that it passes everything but the drop, ``stopped_by`` names the first check that fails and
+    ``stopped_words`` says it shortly. ``raceway`` is the trade size it would need, where that was asked.
+    """
+
+    size: str
+    circular_mils: float
+    base_ampacity_a: float
+    derated_ampacity_a: float
+    termination_limit_a: float
+    allowed_ampacity_a: float
+    largest_breaker_a: float
+    drop_v: float
+    drop_pct: float
+    r_kft: float
+    x_kft: float
+    carries: bool
+    passes: bool
+    stopped_by: Stop | None
+    stopped_words: str
+    raceway: str | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Ladder:
+    """The sizes of one metal, small to large, up to two above the chosen one.
+
+    ``required`` is the smallest that carries the load with the drop left out, ``smallest`` the smallest that
+    passes everything; None where none does.
+    """
+
+    metal: Metal
+    rungs: tuple[Rung, ...]
+    required: str | None
+    smallest: str | None
+
+
+@dataclass(frozen=True, slots=True)
+class RunFigures:
+    """Every figure of one run; a Figure whose value is None has no answer, None is not asked of this run."""
+
+    load: Figure
+    design: Figure
+    breaker: Figure
+    size: Figure
+    base_ampacity: Figure
+    ambient_factor: Figure
+    bundling_factor: Figure
+    derated_ampacity: Figure
+    termination_limit: Figure
+    allowed_ampacity: Figure
+    drop_v: Figure
+    drop_pct: Figure
+    leg_drop_pct: Figure | None
+    constant_k_drop_pct: Figure
+    loss_w: Figure
+    loss_kwh_year: Figure | None
+    neutral: Figure | None
+    equipment_ground: Figure
+    raceway: Figure
+    fill_pct: Figure
+    max_amps: Figure
+    max_length_ft: Figure
+
+
+@dataclass(frozen=True, slots=True)
+class RunAnswer:
+    """One run as solved. ``ladders`` holds the run's own metal first; ``passes`` speaks of the chosen size."""
+
+    id: str
+    from_station: str
+    to_station: str
+    fed: bool
+    metal: Metal
+    sets: int
+    passes: bool
+    stopped_by: Stop | None
+    conductors: str
+    drop_limit_pct: float | None
+    figures: RunFigures
+    ladders: tuple[Ladder, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class StationAnswer:
+    """One station as solved: feet of wire from the source, voltage at the design load, its loads summed."""
+
+    id: str
+    fed: bool
+    distance_ft: float
+    volts: Figure
+    drop_pct: Figure
+
+
+@dataclass(frozen=True, slots=True)
+class Fix:
+    """A way to mend a finding: a short label and an RFC 6902 JSON Patch on the job."""
+
+    label: str
+    patch: tuple[Mapping[str, Any], ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Finding:
+    """What is wrong or worth knowing: rule, level, place, one plain sentence, fixes where they are known."""
+
+    rule: str
+    level: Level
+    section: str
+    title: str
+    words: str
+    run: str | None = None
+    station: str | None = None
+    fixes: tuple[Fix, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Solution:
+    """The whole answer to a job."""
+
+    code_book: str
+    edition: str
+    runs: tuple[RunAnswer, ...]
+    stations: tuple[StationAnswer, ...]
+    findings: tuple[Finding, ...]

@@ -1,0 +1,53 @@
+"""Figures that carry their working: every value says which rule and which numbers made it."""
+
+from dataclasses import dataclass
+from typing import NamedTuple
+
+Value = float | str | None
+
+
+class Cell(NamedTuple):
+    """One cell of a code-book table: table name, row and column as the data file has them."""
+
+    table: str
+    row: str
+    column: str
+
+
+@dataclass(frozen=True, slots=True)
+class Step:
+    """One line of working.
+
+    ``what`` says what was done ("145 A × 0.80"), ``value`` and ``unit`` what came out, ``cite`` the section or
+    the textbook formula behind it. ``cell`` is where a table was read, ``doubtful`` that the cell is one to
+    check against the reader's own copy.
+    """
+
+    what: str
+    value: Value
+    unit: str
+    cite: str
+    cell: Cell | None = None
+    doubtful: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Figure:
+    """A value with its unit ("" for none) and the steps that made it; ``value`` None is no answer."""
+
+    value: Value
+    unit: str
+    steps: tuple[Step, ...]
+
+
+def number(value: float) -> str:
+    """Write a number for a line of working: four significant figures, whole numbers whole.
+
+    >>> number(145.0), number(0.8), number(12.3456), number(12345.6)
+    ('145', '0.8', '12.35', '12346')
+    """
+    if value == int(value) and abs(value) < 1e15:
+        return str(int(value))
+    if abs(value) >= 1000:
+        return f"{value:.0f}"
+    return f"{value:.4g}"
