@@ -11,6 +11,7 @@ Raceway = Literal["EMT", "PVC40", "PVC80", "RMC", "IMC", "LFNC-B", "none"]
 TerminalTemperature = Literal[60, 75]
 ConductorTemperature = Literal["table", "running"]
 RunUse = Literal["service", "feeder", "branch"]
+Location = Literal["dry", "wet", "buried"]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -19,8 +20,9 @@ class RunQuestion:
 
     ``amps`` and ``continuous_amps`` in A (totals over all ``sets``), ``length_ft`` one way, ``ambient_c`` in C
     before a rooftop adder, ``loaded_conductors`` the current-carrying count in one raceway, ``drop_limit_pct``
-    None where the drop does not decide. ``dwelling_rule`` asks for the 83 % rule. A lock of None leaves the
-    answer to the solver.
+    None where the drop does not decide. ``dwelling_rule`` asks for the 83 % rule, ``several_receptacles`` says
+    that plug-in loads hang on it, which closes the next-size-up rule. A lock of None leaves the answer to the
+    solver.
     """
 
     system: SystemName
@@ -30,6 +32,8 @@ class RunQuestion:
     insulation: Insulation
     raceway: Raceway
     use: RunUse = "feeder"
+    location: Location = "dry"
+    several_receptacles: bool = False
     continuous_amps: float = 0.0
     ambient_c: float = 30.0
     rooftop: bool = False
@@ -60,3 +64,10 @@ class RunQuestion:
     def ground_metal(self) -> Metal:
         """Metal of the equipment grounding conductor: the ungrounded conductors' own unless said otherwise."""
         return self.egc_metal or self.metal
+
+    @property
+    def has_equipment_ground(self) -> bool:
+        """Whether an equipment grounding conductor runs along: always but ahead of the service disconnect,
+        where the grounded conductor does its work.
+        """
+        return self.use != "service"

@@ -3,16 +3,19 @@
 from dataclasses import replace
 
 from northspan.core import ladder as walk
-from northspan.core.codes.codebook import CodeBook, Sizing
-from northspan.core.physics.voltage_drop import longest_ft, most_amps
+from northspan.core.codes.codebook import CodeBook, Companions, Sizing
+from northspan.core.physics.voltage_drop import (
+    longest_ft,
+    most_amps,
+    three_wire_leg_drops,
+    two_phase_leg_drops,
+)
 from northspan.core.question import Metal, RunQuestion
 from northspan.core.solution import Ladder, Rung
 from northspan.core.working import Step
 
 
-def size_run(
-    book: CodeBook, q: RunQuestion, load_steps: tuple[Step, ...] = (), raceways: bool = False
-) -> Sizing:
+def size_run(book: CodeBook, q: RunQuestion, load_steps: tuple[Step, ...] = (), raceways: bool = False) -> Sizing:
     """Size one run under a code book.
 
     ``load_steps`` is the working of the load where it was summed from others; ``raceways`` also finds the
@@ -30,7 +33,7 @@ def size_run(
         companions = book.companions(q, breaker_a, rung.size, ladder.required, rungs)
     steps = load_steps or (Step("Load as entered", q.amps, "A", "entered"),)
     if rung is None:
-        return Sizing(q, steps, design_a, breaker_a, ladder, None, None, None, None)
+        return Sizing(q, steps, design_a, breaker_a, ladder, None, None, None, None, None)
     return Sizing(
         q,
         steps,
@@ -39,9 +42,15 @@ def size_run(
         ladder,
         rung,
         companions,
+        _leg_drop_pct(q, rung, companions, rungs),
         _most_amps(book, q, rung, breaker_a),
         _longest_ft(q, rung),
     )
+
+
+def unsized(q: RunQuestion) -> Sizing:
+    """The answer to a run that has no load yet: nothing."""
+    return Sizing(q, (), 0.0, None, Ladder(q.metal, (), None, None), None, None, None, None, None)
 
 
 def other_ladder(book: CodeBook, sizing: Sizing, metal: Metal) -> Ladder:
@@ -64,6 +73,24 @@ def _with_raceways(
     return replace(ladder, rungs=tuple(replace(r, raceway=trade(r)) for r in ladder.rungs))
 
 
+def _leg_drop_pct(q: RunQuestion, rung: Rung, companions: Companions | None, rungs: tuple[Rung, ...]) -> float | None:
+    """Drop (%) of the worse leg to the neutral, where it differs from the drop line to line."""
+    leg_v = q.wiring.to_neutral
+    neutral = next((r for r in rungs if companions and r.size == companions.neutral), None)
+    if leg_v is None or neutral is None or q.wiring.neutral_is_return:
+        return None
+    per_kft = q.length_ft / 1000.0 / q.sets
+    z = complex(rung.r_kft, rung.x_kft) * per_kft
+    z_neutral = complex(neutral.r_kft, neutral.x_kft) * per_kft
+    if q.system == "120/208-3w":
+        worse = max(two_phase_leg_drops(leg_v, q.amps, q.pf, z, z_neutral))
+    elif q.neutral_amps:
+        worse = max(three_wire_leg_drops(leg_v, q.amps, q.neutral_amps, q.pf, z, z_neutral))
+    else:
+        return None
+    return 100.0 * worse / leg_v
+
+
 def _most_amps(book: CodeBook, q: RunQuestion, rung: Rung, breaker_a: float | None) -> float:
     carried = book.most_amps(q, rung, breaker_a)
     if q.drop_limit_pct is None:
@@ -76,6 +103,4 @@ def _most_amps(book: CodeBook, q: RunQuestion, rung: Rung, breaker_a: float | No
 def _longest_ft(q: RunQuestion, rung: Rung) -> float | None:
     if q.drop_limit_pct is None:
         return None
-    return longest_ft(
-        q.wiring.volts, q.amps, q.pf, rung.r_kft / q.sets, rung.x_kft / q.sets, q.drop_limit_pct
-    )
+    return longest_ft(q.wiring.volts, q.amps, q.pf, rung.r_kft / q.sets, rung.x_kft / q.sets, q.drop_limit_pct)

@@ -7,9 +7,7 @@ from typing import Any, Literal
 from northspan.core.question import Metal
 from northspan.core.working import Figure
 
-Stop = Literal[
-    "parallel", "made", "termination", "ampacity", "breaker", "small-conductor", "dwelling-rule", "drop"
-]
+Stop = Literal["parallel", "made", "termination", "ampacity", "breaker", "small-conductor", "dwelling-rule", "drop"]
 Level = Literal["danger", "violation", "house", "advice", "note"]
 
 
@@ -74,7 +72,7 @@ class RunFigures:
     loss_w: Figure
     loss_kwh_year: Figure | None
     neutral: Figure | None
-    equipment_ground: Figure
+    equipment_ground: Figure | None
     raceway: Figure
     fill_pct: Figure
     max_amps: Figure

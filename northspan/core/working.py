@@ -18,8 +18,8 @@ class Cell(NamedTuple):
 class Step:
     """One line of working.
 
-    ``what`` says what was done ("145 A × 0.80"), ``value`` and ``unit`` what came out, ``cite`` the section or
-    the textbook formula behind it. ``cell`` is where a table was read, ``doubtful`` that the cell is one to
+    ``what`` says what was done ("145 A × 0.80"), ``value`` and ``unit`` what came out, ``cite`` the section
+    or the textbook formula behind it. ``cell`` is where a table was read, ``doubtful`` that the cell is one to
     check against the reader's own copy.
     """
 

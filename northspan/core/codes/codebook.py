@@ -1,13 +1,18 @@
 """What every code book must answer."""
 
+from __future__ import annotations
+
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from typing import Protocol
+from typing import TYPE_CHECKING, Any, Protocol
 
 from northspan.core.codes.tables import Table
 from northspan.core.question import RunQuestion
-from northspan.core.solution import Ladder, Rung, RunFigures
+from northspan.core.solution import Finding, Ladder, Level, RunFigures, Rung
 from northspan.core.working import Step
+
+if TYPE_CHECKING:
+    from northspan.core.view import JobView
 
 
 @dataclass(frozen=True, slots=True)
@@ -25,7 +30,10 @@ class Companions:
 
 @dataclass(frozen=True, slots=True)
 class Sizing:
-    """One run sized, before its working is written: amperes in A, ``rung`` the chosen or locked size."""
+    """One run sized, before its working is written: amperes in A, ``rung`` the chosen or locked size.
+
+    ``leg_drop_pct`` is the drop of the worse leg to the neutral, None where no leg differs from the whole.
+    """
 
     question: RunQuestion
     load_steps: tuple[Step, ...]
@@ -34,8 +42,29 @@ class Sizing:
     ladder: Ladder
     rung: Rung | None
     companions: Companions | None
+    leg_drop_pct: float | None
     max_amps: float | None
     max_length_ft: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class Change:
+    """A way to mend a run: a short label and new values for the run's fields, by their names in the job."""
+
+    label: str
+    fields: Mapping[str, Any]
+
+
+@dataclass(frozen=True, slots=True)
+class RunFinding:
+    """A finding on one run, with the changes that may mend it; whether one does is tried before it is offered."""
+
+    rule: str
+    level: Level
+    section: str
+    title: str
+    words: str
+    candidates: tuple[Change, ...] = ()
 
 
 class CodeBook(Protocol):
@@ -76,3 +105,9 @@ class CodeBook(Protocol):
 
     def explain(self, sizing: Sizing) -> RunFigures:
         """Every figure of the run with its working."""
+
+    def run_findings(self, sizing: Sizing) -> Sequence[RunFinding]:
+        """What is wrong or worth knowing of one run by itself."""
+
+    def job_findings(self, view: JobView) -> Sequence[Finding]:
+        """What is wrong or worth knowing of the job as a whole."""

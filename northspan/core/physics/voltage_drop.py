@@ -84,9 +84,7 @@ def three_wire_leg_drops(
     return _magnitude_drop(leg_v, first), _magnitude_drop(leg_v, other)
 
 
-def two_phase_leg_drops(
-    leg_v: float, amps: float, pf: float, z: complex, z_neutral: complex
-) -> tuple[float, float]:
+def two_phase_leg_drops(leg_v: float, amps: float, pf: float, z: complex, z_neutral: complex) -> tuple[float, float]:
     """Drops (V) from each leg to the neutral of a 120/208 V two-phase-and-neutral line loaded alike (``amps``).
 
     The phases stand 120 degrees apart, so the neutral carries as much as a phase: In = Ia + Ib, whose angle

@@ -2,14 +2,16 @@
 
 from collections.abc import Mapping, Sequence
 
-from northspan.core.codes.codebook import Companions, Sizing
+from northspan.core.codes.codebook import Companions, RunFinding, Sizing
 from northspan.core.codes.nec import ampacity, dwelling, overcurrent, rungs
 from northspan.core.codes.nec.companions import companions
 from northspan.core.codes.nec.data import TABLES
 from northspan.core.codes.nec.explain import explain
+from northspan.core.codes.nec.findings import JOB_FINDERS, RUN_FINDERS
 from northspan.core.codes.tables import Table
 from northspan.core.question import RunQuestion
-from northspan.core.solution import Rung, RunFigures
+from northspan.core.solution import Finding, RunFigures, Rung
+from northspan.core.view import JobView
 
 CONTINUOUS_EXTRA = 0.25
 
@@ -69,6 +71,14 @@ class Nec2023:
     def explain(self, sizing: Sizing) -> RunFigures:
         """Every figure of the run with its working."""
         return explain(sizing)
+
+    def run_findings(self, sizing: Sizing) -> Sequence[RunFinding]:
+        """What is wrong or worth knowing of one run by itself."""
+        return [f for find in RUN_FINDERS for f in find(sizing)]
+
+    def job_findings(self, view: JobView) -> Sequence[Finding]:
+        """What is wrong or worth knowing of the job as a whole."""
+        return [f for find in JOB_FINDERS for f in find(self, view)]
 
 
 NEC_2023 = Nec2023()

@@ -18,10 +18,12 @@ def companions(
     from which a reduced neutral takes its ampacity.
     """
     neutral_needed = neutral_size(q, breaker_a, size, rungs)
-    ground = None if breaker_a is None else ground_for(q, breaker_a, size, required)
+    ground = None
+    if breaker_a is not None and q.has_equipment_ground:
+        ground = ground_for(q, breaker_a, size, required)
     ground_needed = None if ground is None else ground.size
     neutral = q.neutral_lock if q.neutral_lock and q.wiring.grounded else neutral_needed
-    egc = q.egc_lock or ground_needed
+    egc = (q.egc_lock or ground_needed) if q.has_equipment_ground else None
     needed = raceway_fit(q, size, neutral, egc, None)
     placed = needed if q.raceway_lock is None else raceway_fit(q, size, neutral, egc, q.raceway_lock)
     return Companions(
@@ -35,16 +37,12 @@ def companions(
     )
 
 
-def ground_for(
-    q: RunQuestion, breaker_a: float, size: str, required: str | None
-) -> grounding.EquipmentGround | None:
+def ground_for(q: RunQuestion, breaker_a: float, size: str, required: str | None) -> grounding.EquipmentGround | None:
     """The equipment ground of a run; each parallel set has its own, full size. 250.122(F)."""
     return grounding.equipment_ground(breaker_a, q.ground_metal, size, required)
 
 
-def neutral_size(
-    q: RunQuestion, breaker_a: float | None, size: str, rungs: Sequence[Rung]
-) -> str | None:
+def neutral_size(q: RunQuestion, breaker_a: float | None, size: str, rungs: Sequence[Rung]) -> str | None:
     """Neutral for a run: as the ungrounded conductors, or the smallest that carries the unbalance where that is
     known and the neutral is not the only way back. None: no neutral, or none is large enough. 220.61, 215.2(B).
     """
@@ -56,7 +54,7 @@ def neutral_size(
         parallel = q.sets == 1 or rank(rung.size) >= rank("1/0")
         made = ampacity.is_made(q.insulation, rung.size)
         if parallel and made and rung.allowed_ampacity_a >= q.neutral_amps - 1e-9:
-            return larger(rung.size, grounding.neutral_floor(breaker_a, q.metal, size))
+            return larger(rung.size, grounding.neutral_floor(q.use, breaker_a, q.metal, size, q.sets))
     return None
 
 
@@ -67,7 +65,7 @@ def raceway_fit(
     if q.raceway == "none":
         return None
     phase = raceways.conductor_area(q.insulation, q.metal, size)
-    if phase is None or egc is None:
+    if phase is None:
         return None
     pulled = [raceways.Pulled(f"{size} {q.metal}", q.wiring.ungrounded, *phase)]
     if q.wiring.grounded:
@@ -75,6 +73,10 @@ def raceway_fit(
         if middle is None:
             return None
         pulled.append(raceways.Pulled(f"neutral {neutral} {q.metal}", q.wiring.grounded, *middle))
+    if not q.has_equipment_ground:
+        return raceways.fit(q.raceway, pulled, q.nipple, lock)
+    if egc is None:
+        return None
     ground = (
         raceways.bare_area(q.ground_metal, egc)
         if q.bare_egc

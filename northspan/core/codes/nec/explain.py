@@ -17,12 +17,13 @@ from northspan.core.codes.nec.data import (
 )
 from northspan.core.physics.voltage_drop import constant_k_drop, drop_parts
 from northspan.core.question import RunQuestion
-from northspan.core.solution import Rung, RunFigures
+from northspan.core.solution import RunFigures, Rung
 from northspan.core.wire_sizes import spoken
 from northspan.core.working import Cell, Figure, Step, number
 
 CONTINUOUS_SECTION = {"service": "230.42(A)", "feeder": "215.2(A)(1)", "branch": "210.19(A)(1)"}
 SHORT_LINE = "short line, sending to receiving end"
+NO_LOAD = Step("No load beyond this run yet", None, "", "entered")
 K_OHM_CMIL_FT = {"cu": 12.9, "al": 21.2}
 
 
@@ -38,9 +39,29 @@ def explain(s: Sizing) -> RunFigures:
         amps, volts, share = Figure(None, "A", ()), Figure(None, "V", ()), Figure(None, "%", ())
         watts, feet, none = Figure(None, "W", ()), Figure(None, "ft", ()), Figure(None, "", ())
         return RunFigures(
-            load, design, breaker, size, amps, ambient, bundling, amps, amps, amps, volts, share, None, share,
-            watts, None, none if q.wiring.grounded else None, none, none, share, amps, feet,
-        )  # fmt: skip
+            load,
+            design,
+            breaker,
+            size,
+            amps,
+            ambient,
+            bundling,
+            amps,
+            amps,
+            amps,
+            volts,
+            share,
+            None,
+            share,
+            watts,
+            None,
+            none if q.wiring.grounded else None,
+            none if q.has_equipment_ground else None,
+            none,
+            share,
+            amps,
+            feet,
+        )
     base = _base(q, rung)
     terminal = _termination(q, rung)
     derated = _derated(q, rung, ambient, bundling)
@@ -58,7 +79,7 @@ def explain(s: Sizing) -> RunFigures:
         allowed_ampacity=_allowed(rung),
         drop_v=drop_v,
         drop_pct=_drop_percent(q, rung, drop_v),
-        leg_drop_pct=None,
+        leg_drop_pct=_leg_drop(s),
         constant_k_drop_pct=_constant_k(q, rung),
         loss_w=_loss(q, rung),
         loss_kwh_year=None,
@@ -90,6 +111,8 @@ def _design_step(q: RunQuestion, design_a: float) -> Step:
 def _breaker_step(s: Sizing) -> Step:
     if s.question.breaker_lock_a is not None:
         return Step("Locked", s.breaker_a, "A", "locked")
+    if s.question.amps == 0.0:
+        return NO_LOAD
     what = f"Smallest standard rating not below {number(s.design_a)} A"
     if s.breaker_a is None:
         return Step(f"No standard rating reaches {number(s.design_a)} A", None, "A", "240.6(A)")
@@ -103,9 +126,7 @@ def _factors(q: RunQuestion) -> tuple[Figure, Figure]:
     what = f"{number(ambient)} °C, {column} °C column"
     if ambient != q.ambient_c:
         what = f"{number(q.ambient_c)} °C + {number(ampacity.ROOFTOP_ADDER_C)} on a roof, {column} °C column"
-    first = (
-        _cell_step(cell, what) if cell else Step(f"{what}: above the table", 0.0, "factor", "310.15(B)(1)")
-    )
+    first = _cell_step(cell, what) if cell else Step(f"{what}: above the table", 0.0, "factor", "310.15(B)(1)")
     share, share_cell = ampacity.bundling_factor(q.loaded_conductors, q.nipple)
     if share_cell:
         second = _cell_step(share_cell, f"{q.loaded_conductors} loaded conductors together")
@@ -118,9 +139,7 @@ def _factors(q: RunQuestion) -> tuple[Figure, Figure]:
 
 def _base(q: RunQuestion, rung: Rung) -> Figure:
     column = ampacity.derate_column(q.insulation)
-    step = AMPACITY.read(
-        rung.size, f"{q.metal}_{column}", f"{spoken(rung.size, q.metal)}, {column} °C column"
-    )
+    step = AMPACITY.read(rung.size, f"{q.metal}_{column}", f"{spoken(rung.size, q.metal)}, {column} °C column")
     steps = [step]
     if q.sets > 1:
         steps.append(Step(f"{number(float(step.value or 0))} A{_sets(q)}", rung.base_ampacity_a, "A", "310.10(G)"))
@@ -140,8 +159,7 @@ def _termination(q: RunQuestion, rung: Rung) -> Figure:
 
 def _derated(q: RunQuestion, rung: Rung, ambient: Figure, bundling: Figure) -> Figure:
     what = (
-        f"{number(rung.base_ampacity_a)} A × {number(float(ambient.value or 0))}"
-        f" × {number(float(bundling.value or 0))}"
+        f"{number(rung.base_ampacity_a)} A × {number(float(ambient.value or 0))} × {number(float(bundling.value or 0))}"
     )
     last = Step(what, rung.derated_ampacity_a, "A", "310.15(A)")
     return Figure(rung.derated_ampacity_a, "A", (*ambient.steps, *bundling.steps, last))
@@ -149,9 +167,7 @@ def _derated(q: RunQuestion, rung: Rung, ambient: Figure, bundling: Figure) -> F
 
 def _allowed(rung: Rung) -> Figure:
     what = f"Lesser of {number(rung.derated_ampacity_a)} A and {number(rung.termination_limit_a)} A"
-    return Figure(
-        rung.allowed_ampacity_a, "A", (Step(what, rung.allowed_ampacity_a, "A", "110.14(C), 310.15(A)"),)
-    )
+    return Figure(rung.allowed_ampacity_a, "A", (Step(what, rung.allowed_ampacity_a, "A", "110.14(C), 310.15(A)"),))
 
 
 def _size_steps(s: Sizing) -> tuple[Step, ...]:
@@ -162,15 +178,15 @@ def _size_steps(s: Sizing) -> tuple[Step, ...]:
             break
         steps.append(Step(f"{spoken(below.size, q.metal)}: {below.stopped_words}", None, "", _why(below)))
     steps = steps[-2:]
-    if rung is None:
+    if q.amps == 0.0:
+        steps.append(NO_LOAD)
+    elif rung is None:
         steps.append(Step("No size passes", None, "", "310.16"))
     elif rung.passes:
         word = "locked, passes" if q.size_lock else "smallest that passes"
         steps.append(Step(f"{spoken(rung.size, q.metal)}{_sets(q)}: {word}", rung.size, "", "310.16"))
     else:
-        steps.append(
-            Step(f"{spoken(rung.size, q.metal)}, locked: {rung.stopped_words}", rung.size, "", _why(rung))
-        )
+        steps.append(Step(f"{spoken(rung.size, q.metal)}, locked: {rung.stopped_words}", rung.size, "", _why(rung)))
     if rung is not None and dwelling.rule_applies(q, s.breaker_a) and s.breaker_a is not None:
         needed = dwelling.needed_ampacity(s.breaker_a)
         steps.append(Step(f"0.83 × {number(s.breaker_a)} A to be carried", needed, "A", "310.12"))
@@ -212,7 +228,12 @@ def _drop_volts(q: RunQuestion, rung: Rung) -> Figure:
     steps += [
         Step(f"{way}: R", r_ohm, "ohm", SHORT_LINE),
         Step(f"{way}: X", x_ohm, "ohm", SHORT_LINE),
-        Step(f"In phase at {number(q.amps)} A, power factor {number(q.pf)}: I (R cos φ + X sin φ)", a, "V", SHORT_LINE),
+        Step(
+            f"In phase at {number(q.amps)} A, power factor {number(q.pf)}: I (R cos φ + X sin φ)",
+            a,
+            "V",
+            SHORT_LINE,
+        ),
         Step("Across it: I (X cos φ - R sin φ)", b, "V", SHORT_LINE),
         Step(f"{number(q.wiring.volts)} V less what is left, √(Vs² - b²) - a", rung.drop_v, "V", SHORT_LINE),
     ]
@@ -225,6 +246,18 @@ def _drop_percent(q: RunQuestion, rung: Rung, drop_v: Figure) -> Figure:
     if q.drop_limit_pct is not None:
         last.append(Step("Limit for this run", q.drop_limit_pct, "%", "215.2(A)(2) note, house rule"))
     return Figure(rung.drop_pct, "%", (*drop_v.steps, *last))
+
+
+def _leg_drop(s: Sizing) -> Figure | None:
+    q = s.question
+    if s.leg_drop_pct is None:
+        return None
+    if q.system == "120/208-3w":
+        what = "Worse leg to neutral: the neutral carries as much as a phase, 60° from each"
+    else:
+        what = f"Worse leg to neutral, {number(q.amps)} A against {number(q.amps - (q.neutral_amps or 0.0))} A"
+    step = Step(what, s.leg_drop_pct, "%", "Kirchhoff round each leg and the neutral")
+    return Figure(s.leg_drop_pct, "%", (step,))
 
 
 def _constant_k(q: RunQuestion, rung: Rung) -> Figure:
@@ -261,10 +294,10 @@ def _neutral(s: Sizing, rung: Rung, also: Companions) -> Figure | None:
     elif q.wiring.neutral_is_return:
         steps.append(Step("The only way back: as the ungrounded conductor", rung.size, "", "220.61"))
     elif s.breaker_a is not None:
-        floor = grounding.neutral_floor(s.breaker_a, q.metal, rung.size)
+        floor = grounding.neutral_floor(q.use, s.breaker_a, q.metal, rung.size, q.sets)
         steps += [
             Step("Unbalance to be carried", q.neutral_amps, "A", "220.61"),
-            Step("Not below the equipment ground table's size", floor, "", "215.2(B), 250.122"),
+            Step("Not below", floor, "", "250.24(D)" if q.use == "service" else "215.2(B), 250.122"),
             Step("Smallest that carries it", also.neutral_needed, "", "220.61, 310.16"),
         ]
     if also.neutral != also.neutral_needed:
@@ -272,8 +305,10 @@ def _neutral(s: Sizing, rung: Rung, also: Companions) -> Figure | None:
     return Figure(also.neutral, "", tuple(steps))
 
 
-def _ground(s: Sizing, rung: Rung, also: Companions) -> Figure:
+def _ground(s: Sizing, rung: Rung, also: Companions) -> Figure | None:
     q = s.question
+    if not q.has_equipment_ground:
+        return None
     ground = None
     if s.breaker_a is not None:
         ground = companions.ground_for(q, s.breaker_a, rung.size, s.ladder.required)
@@ -290,7 +325,12 @@ def _ground(s: Sizing, rung: Rung, also: Companions) -> Figure:
                 "cmil",
                 "250.122(B)",
             ),
-            Step("Next size, within half a percent, not above the ungrounded", ground.size, "", "250.122(A), (B)"),
+            Step(
+                "Next size, within half a percent, not above the ungrounded",
+                ground.size,
+                "",
+                "250.122(A), (B)",
+            ),
         ]
     elif ground.size != ground.table_size:
         steps.append(Step("Not larger than the ungrounded conductor", ground.size, "", "250.122(A)"))

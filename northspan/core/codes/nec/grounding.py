@@ -2,8 +2,8 @@
 
 from dataclasses import dataclass
 
-from northspan.core.codes.nec.data import AMPACITY, EQUIPMENT_GROUND, PROPERTIES
-from northspan.core.question import Metal
+from northspan.core.codes.nec.data import AMPACITY, EQUIPMENT_GROUND, PROPERTIES, SERVICE_NEUTRAL
+from northspan.core.question import Metal, RunUse
 from northspan.core.wire_sizes import rank, smaller
 
 _CLOSE_ENOUGH = 0.005
@@ -36,9 +36,7 @@ def table_size(breaker_a: float, metal: Metal) -> tuple[str, str] | None:
     return None
 
 
-def equipment_ground(
-    breaker_a: float, metal: Metal, size: str, required: str | None
-) -> EquipmentGround | None:
+def equipment_ground(breaker_a: float, metal: Metal, size: str, required: str | None) -> EquipmentGround | None:
     """The conductor for ungrounded conductors of ``size`` where ``required`` would carry the load; None above
     the table. 250.122(A), 250.122(B).
 
@@ -76,12 +74,29 @@ def smallest_of_mils(circular_mils: float, metal: Metal) -> str | None:
     return None
 
 
-def neutral_floor(breaker_a: float, metal: Metal, size: str) -> str:
-    """Smallest size a feeder neutral may have: the equipment ground table's, capped at the ungrounded
-    conductor. 215.2(B), 250.122(A).
+def neutral_floor(use: RunUse, breaker_a: float, metal: Metal, size: str, sets: int = 1) -> str:
+    """Smallest size a neutral may have, capped at the ungrounded conductor.
 
-    >>> neutral_floor(100.0, "al", "2")
-    '6'
+    A feeder's by the equipment ground table, 215.2(B); a service's by the area of the ungrounded conductors of
+    all sets together, each set then at least this size, 250.24(D), 250.102(C)(1).
+
+    >>> neutral_floor("feeder", 100.0, "al", "2"), neutral_floor("service", 200.0, "al", "4/0")
+    ('6', '2')
     """
+    if use == "service":
+        return smaller(_service_neutral(metal, _MILS[size] * sets), size)
     found = table_size(breaker_a, metal)
     return size if found is None else smaller(found[1], size)
+
+
+def _service_neutral(metal: Metal, circular_mils: float) -> str:
+    for row in SERVICE_NEUTRAL.rows:
+        upper = SERVICE_NEUTRAL.value(row, f"{metal}_up_to")
+        if isinstance(upper, str) and circular_mils <= _bound(upper) + 1e-9:
+            return SERVICE_NEUTRAL.word(row, f"jumper_{metal}")
+    return smallest_of_mils(circular_mils / 8.0, metal) or next(reversed(_MILS))
+
+
+def _bound(size: str) -> float:
+    """Circular mils of a size that bounds a row, some of which (1100 kcmil) are not made."""
+    return _MILS[size] if size in _MILS else 1000.0 * float(size)

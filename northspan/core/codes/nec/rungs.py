@@ -37,7 +37,7 @@ def judge(q: RunQuestion, design_a: float, breaker_a: float | None, conductor: a
     derated = conductor.base_a * ambient * bundling * q.sets
     terminal = conductor.terminal_a * q.sets
     allowed = min(derated, terminal)
-    most = overcurrent.largest_breaker(allowed)
+    most = allowed if q.several_receptacles else overcurrent.largest_breaker(allowed)
     volts = q.wiring.volts
     r_kft = resistance(q, conductor)
     loop = 2.0 * q.length_ft / 1000.0 / q.sets

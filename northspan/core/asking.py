@@ -1,0 +1,97 @@
+"""From a run of the job to the question asked of the code book."""
+
+from collections.abc import Mapping
+from dataclasses import replace
+from typing import Any
+
+from northspan.core.codes.codebook import CodeBook
+from northspan.core.house_rules import HouseRules
+from northspan.core.job import Run, Station
+from northspan.core.loads import RunLoad
+from northspan.core.question import RunQuestion, TerminalTemperature
+from northspan.core.systems import SYSTEMS
+
+UNMARKED_60C_UP_TO_A = 100.0
+
+QUESTION_FIELD = {
+    "breaker_a": "breaker_lock_a",
+    "size": "size_lock",
+    "neutral_size": "neutral_lock",
+    "egc_size": "egc_lock",
+    "raceway_size": "raceway_lock",
+    "whole_dwelling": "dwelling_rule",
+}
+
+
+def question(
+    book: CodeBook, rules: HouseRules, run: Run, ends: tuple[Station, Station], load: RunLoad, dwelling: bool
+) -> RunQuestion:
+    """The question a run asks. ``ends`` are its two stations, ``dwelling`` whether it carries a dwelling whole."""
+    asked = RunQuestion(
+        system=run.system,
+        amps=load.amps,
+        length_ft=run.length_ft,
+        metal=run.metal,
+        insulation=run.insulation,
+        raceway=run.raceway,
+        use=run.use,
+        location=run.location,
+        several_receptacles=run.several_receptacles,
+        continuous_amps=load.continuous_amps,
+        ambient_c=run.ambient_c,
+        rooftop=run.rooftop,
+        nipple=run.nipple,
+        loaded_conductors=run.loaded_conductors or SYSTEMS[run.system].loaded,
+        in_insulation=run.in_insulation,
+        sets=run.sets,
+        pf=load.pf,
+        drop_limit_pct=drop_limit(rules, run) if rules.drop_rule == "binding" else None,
+        conductor_temperature=rules.conductor_temperature,
+        dwelling_rule=run.whole_dwelling and dwelling,
+        neutral_amps=load.neutral_amps if rules.neutral == "calculated" else None,
+        egc_metal=run.egc_metal,
+        bare_egc=run.bare_egc,
+        breaker_lock_a=run.breaker_a,
+        size_lock=run.size,
+        neutral_lock=run.neutral_size,
+        egc_lock=run.egc_size,
+        raceway_lock=run.raceway_size,
+    )
+    return replace(asked, terminal_c=_terminals(book, rules, asked, ends))
+
+
+def drop_limit(rules: HouseRules, run: Run) -> float:
+    """The run's drop limit (%): its own, else the house rule for its use."""
+    if run.drop_limit_pct is not None:
+        return run.drop_limit_pct
+    return rules.branch_drop_pct if run.use == "branch" else rules.feeder_drop_pct
+
+
+def changed(q: RunQuestion, fields: Mapping[str, Any]) -> RunQuestion:
+    """The question after a change to the run's fields, by their names in the job."""
+    values: dict[str, Any] = {}
+    for name, value in fields.items():
+        if name == "load":
+            values |= {"amps": value["amps"], "continuous_amps": value["continuous_amps"]}
+        elif name == "loaded_conductors":
+            values[name] = value or q.wiring.loaded
+        else:
+            values[QUESTION_FIELD.get(name, name)] = value
+    return replace(q, **values)
+
+
+def unmarked_terminal_c(rules: HouseRules, breaker_a: float | None) -> TerminalTemperature:
+    """Temperature (C) to assume for terminals without a marking. 110.14(C)(1), house rule."""
+    if rules.unmarked_terminals == "60":
+        return 60
+    if rules.unmarked_terminals == "75":
+        return 75
+    return 60 if breaker_a is not None and breaker_a <= UNMARKED_60C_UP_TO_A else 75
+
+
+def _terminals(book: CodeBook, rules: HouseRules, q: RunQuestion, ends: tuple[Station, Station]) -> TerminalTemperature:
+    breaker_a = book.breaker(q, book.design_amps(q))
+    marked = [
+        s.terminal_c or unmarked_terminal_c(rules, breaker_a) for s in ends if s.kind != "utility" or s.terminal_c
+    ]
+    return min(marked, default=75)

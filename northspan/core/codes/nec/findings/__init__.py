@@ -1,0 +1,29 @@
+"""What the US code book finds wrong or worth knowing: one module a subject, gathered here in order."""
+
+from northspan.core.codes.nec.findings import (
+    conductors,
+    dwelling,
+    location,
+    overcurrent,
+    pulled,
+    setup,
+    voltage,
+)
+
+RUN_FINDERS = (
+    conductors.find,
+    overcurrent.find,
+    dwelling.find_rating,
+    location.find,
+    pulled.find,
+    voltage.find,
+)
+JOB_FINDERS = (
+    setup.find_supply,
+    dwelling.find_claims,
+    setup.find_loads,
+    voltage.find_total,
+    voltage.find_advisory,
+    setup.find_terminals,
+    setup.find_doubtful,
+)

@@ -1,0 +1,133 @@
+"""Findings on the size of the ungrounded conductors."""
+
+from collections.abc import Iterable
+
+from northspan.core.codes.codebook import Change, RunFinding, Sizing
+from northspan.core.codes.nec.overcurrent import small_conductor_limit, standard_rating_below
+from northspan.core.codes.nec.rungs import TOLERANCE
+from northspan.core.question import RunQuestion
+from northspan.core.solution import Level, Rung, Stop
+from northspan.core.wire_sizes import spoken
+from northspan.core.working import number
+
+_SECTIONS: dict[Stop, str] = {
+    "parallel": "310.10(G)",
+    "made": "334.104, 340.104",
+    "termination": "110.14(C)(1)",
+    "ampacity": "310.15(A)",
+    "breaker": "240.4(B)",
+    "small-conductor": "240.4(D)",
+    "dwelling-rule": "310.12",
+    "drop": "215.2(A)(2) note, house rule",
+}
+_LEVELS: dict[Stop, Level] = {"parallel": "violation", "made": "violation", "drop": "house"}
+
+
+def find(s: Sizing) -> Iterable[RunFinding]:
+    """A locked size that fails, that is not offered, or a run that no size passes; a wrong loaded count."""
+    q, rung = s.question, s.rung
+    if rung is None:
+        yield _not_offered(s) if q.size_lock else _none_passes(s)
+    elif rung.stopped_by is not None:
+        yield _locked_fails(s, rung, rung.stopped_by)
+    if q.loaded_conductors < q.wiring.loaded:
+        yield RunFinding(
+            "loaded-conductors",
+            "violation",
+            "310.15(E)",
+            f"{q.wiring.loaded} conductors are loaded, not {q.loaded_conductors}",
+            f"A {q.system} run has {q.wiring.loaded} current-carrying conductors of its own"
+            + (": its neutral carries like a phase." if q.system == "120/208-3w" else "."),
+            (Change(f"Count {q.wiring.loaded}", {"loaded_conductors": None}),),
+        )
+
+
+def _smallest(s: Sizing) -> tuple[Change, ...]:
+    metal = s.question.metal
+    changes = []
+    if s.ladder.smallest is not None:
+        changes.append(Change(f"Pull {spoken(s.ladder.smallest, metal)}", {"size": s.ladder.smallest}))
+    if s.question.size_lock is not None:
+        changes.append(Change("Unlock the size", {"size": None}))
+    return tuple(changes)
+
+
+def _not_offered(s: Sizing) -> RunFinding:
+    name = spoken(s.question.size_lock or "", s.question.metal)
+    return RunFinding(
+        "size-not-offered",
+        "violation",
+        "310.3, Chapter 9 Table 9",
+        f"{name} cannot be judged",
+        f"The impedance table has no row for {name}, so neither its drop nor its use is backed.",
+        _smallest(s),
+    )
+
+
+def _none_passes(s: Sizing) -> RunFinding:
+    q = s.question
+    last = s.ladder.rungs[-1] if s.ladder.rungs else None
+    why = f" The largest stops at: {last.stopped_words}." if last else ""
+    more = tuple(Change(f"Pull {n} parallel sets", {"sets": n}) for n in (2, 3, 4) if n > q.sets)
+    single = (Change("Pull one set", {"sets": 1}),) if q.sets > 1 else ()
+    other = (Change("Use XHHW-2 in place of it", {"insulation": "XHHW-2", "in_insulation": False}),)
+    return RunFinding(
+        "no-size-passes",
+        "violation",
+        "310.16",
+        f"No size carries {number(q.amps)} A over {number(q.length_ft)} ft",
+        f"Every size of {q.insulation} {q.metal} was tried.{why}",
+        (*more[:2], *single, *other),
+    )
+
+
+def _locked_fails(s: Sizing, rung: Rung, stop: Stop) -> RunFinding:
+    q, breaker = s.question, s.breaker_a or 0.0
+    name = spoken(rung.size, q.metal)
+    changes = list(_smallest(s))
+    lower = _breaker_held(s, rung)
+    if stop in ("breaker", "small-conductor") and lower is not None:
+        changes.append(Change(f"Put it on a {number(lower)} A breaker", {"breaker_a": lower}))
+    if stop in ("termination", "ampacity", "drop"):
+        changes += _load_held(q, s.max_amps)
+    words = {
+        "parallel": "Conductors may be joined in parallel from 1/0 up only.",
+        "made": f"{q.insulation} is not made in this size.",
+        "termination": f"At its terminals it carries {number(rung.termination_limit_a)} A; "
+        f"the design current is {number(s.design_a)} A.",
+        "ampacity": f"Corrected, it carries {number(rung.derated_ampacity_a)} A; the load is {number(q.amps)} A.",
+        "breaker": f"It may have a breaker of {number(rung.largest_breaker_a)} A; {number(breaker)} A would let it "
+        "burn before it trips.",
+        "small-conductor": f"A conductor this small has a limit of its own, below {number(breaker)} A.",
+        "dwelling-rule": f"83 % of {number(breaker)} A asks for more than {number(rung.allowed_ampacity_a)} A.",
+        "drop": f"It drops {number(rung.drop_pct)} % over {number(q.length_ft)} ft at {number(q.amps)} A; the limit "
+        f"is {number(q.drop_limit_pct or 0.0)} %.",
+    }[stop]
+    return RunFinding(
+        f"size-{stop}",
+        _LEVELS.get(stop, "danger"),
+        _SECTIONS[stop],
+        f"{name}: {rung.stopped_words}",
+        words,
+        tuple(changes),
+    )
+
+
+def _breaker_held(s: Sizing, rung: Rung) -> float | None:
+    """The breaker (A) this wire may have, if it still carries the design current."""
+    small = small_conductor_limit(s.question.metal, rung.size)
+    most = rung.largest_breaker_a if small is None else min(small, rung.largest_breaker_a)
+    rating = standard_rating_below(most)
+    return rating if rating is not None and rating >= s.design_a - TOLERANCE else None
+
+
+def _load_held(q: RunQuestion, max_amps: float | None) -> Iterable[Change]:
+    if max_amps is not None and max_amps >= 1.0:
+        held = float(int(max_amps))
+        load = {
+            "amps": held,
+            "continuous_amps": min(q.continuous_amps, held),
+            "neutral_amps": None,
+            "power_factor": q.pf,
+        }
+        yield Change(f"Hold the load to {number(held)} A", {"load": load})

@@ -1,0 +1,119 @@
+"""Findings on how the job is put together: supply voltages, missing loads, unmarked terminals, doubtful cells."""
+
+from collections.abc import Iterable
+
+from northspan.core.asking import unmarked_terminal_c
+from northspan.core.codes.codebook import Change, CodeBook
+from northspan.core.fixes import run_fix
+from northspan.core.solution import Finding, Fix
+from northspan.core.systems import SYSTEMS, SystemName, can_feed
+from northspan.core.view import JobView, SizedRun
+from northspan.core.working import Figure, number
+
+
+def find_supply(book: CodeBook, view: JobView) -> Iterable[Finding]:
+    """A run at a voltage its feeding station does not have; a station that nothing feeds."""
+    for each in view.runs.values():
+        source = _system_at(view, each.run.from_station)
+        if source is not None and not can_feed(source, each.run.system):
+            name = view.network.stations[each.run.from_station].name
+            fitting = [s for s in SYSTEMS if can_feed(source, s)]
+            fitting.sort(key=lambda s: SYSTEMS[s].ungrounded != SYSTEMS[each.run.system].ungrounded)
+            yield Finding(
+                "voltage-not-there",
+                "danger",
+                "110.4",
+                f"No {each.run.system} at {name}",
+                f"{name} has {source}; this run cannot be taken from it without a transformer.",
+                run=each.run.id,
+                station=each.run.from_station,
+                fixes=tuple(run_fix(each.index, Change(f"Make it {s}", {"system": s})) for s in fitting[:2]),
+            )
+    for station in view.job.stations:
+        if station.id not in view.network.live and station.kind != "utility":
+            yield Finding(
+                "not-fed",
+                "note",
+                "225.30",
+                f"{station.name} is not fed",
+                "Nothing connects it to a utility station yet, so no voltage is shown for it.",
+                station=station.id,
+            )
+
+
+def _system_at(view: JobView, station: str) -> SystemName | None:
+    run = view.network.fed_by.get(station)
+    return run.system if run is not None else view.network.stations[station].supply
+
+
+def find_loads(book: CodeBook, view: JobView) -> Iterable[Finding]:
+    """A run with nothing beyond it, or one entered at less than what it feeds."""
+    for each in view.runs.values():
+        name = view.network.stations[each.run.to_station].name
+        amps = each.sizing.question.amps
+        if amps == 0.0:
+            yield Finding(
+                "no-load",
+                "note",
+                "220.40",
+                f"No load at {name} yet",
+                "Enter what it will carry; until then the run has no size.",
+                run=each.run.id,
+                station=each.run.to_station,
+            )
+        elif each.entered_over is not None and amps < each.entered_over - 1e-9:
+            yield Finding(
+                "load-below-sum",
+                "advice",
+                "220.40",
+                f"Entered at {number(amps)} A, feeds {number(each.entered_over)} A",
+                f"The loads beyond {name} add to more than was entered for the run. Demand factors may allow it; "
+                "make sure that they do.",
+                run=each.run.id,
+                station=each.run.to_station,
+                fixes=(run_fix(each.index, Change("Use the sum", {"load": None})),),
+            )
+
+
+def find_terminals(book: CodeBook, view: JobView) -> Iterable[Finding]:
+    """A station whose terminals' marking is not known, and what was assumed for it."""
+    for index, station in enumerate(view.job.stations):
+        touching = [r for r in view.runs.values() if station.id in (r.run.from_station, r.run.to_station)]
+        if station.kind == "utility" or station.terminal_c is not None or not touching:
+            continue
+        assumed = min(unmarked_terminal_c(view.job.house_rules, r.sizing.breaker_a) for r in touching)
+        fix = Fix("They are marked 75 °C", ({"op": "add", "path": f"/stations/{index}/terminal_c", "value": 75},))
+        yield Finding(
+            "terminals-unmarked",
+            "note",
+            "110.14(C)(1)",
+            f"{station.name}: terminals taken as {assumed} °C",
+            "Their marking is not on record. Read it on the gear's label.",
+            station=station.id,
+            fixes=(fix,),
+        )
+
+
+def find_doubtful(book: CodeBook, view: JobView) -> Iterable[Finding]:
+    """Table cells this job read that are marked as to be checked against the reader's own copy; said once."""
+    read = sorted({cell for each in view.runs.values() for cell in _doubtful(book, each)})
+    if read:
+        first = ", ".join(f"{table} at {row}" for table, row in read[:4])
+        more = f" and {len(read) - 4} more" if len(read) > 4 else ""
+        yield Finding(
+            "check-your-copy",
+            "note",
+            "",
+            "Some table cells: check your copy",
+            f"Not every source agreed on a digit of these: {first}{more}. The working marks them.",
+        )
+
+
+def _doubtful(book: CodeBook, each: SizedRun) -> Iterable[tuple[str, str]]:
+    figures = book.explain(each.sizing)
+    for name in figures.__slots__:
+        figure = getattr(figures, name)
+        if isinstance(figure, Figure):
+            for step in figure.steps:
+                if step.doubtful and step.cell is not None:
+                    yield step.cell.table, step.cell.row

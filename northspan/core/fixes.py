@@ -1,0 +1,29 @@
+"""Fixes that have been tried: a change is offered only if its finding goes away and nothing dangerous comes."""
+
+from collections.abc import Iterable
+
+from northspan.core.asking import changed
+from northspan.core.codes.codebook import Change, CodeBook, RunFinding, Sizing
+from northspan.core.sizing import size_run
+from northspan.core.solution import Fix
+
+
+def proved_changes(book: CodeBook, sizing: Sizing, finding: RunFinding) -> Iterable[Change]:
+    """The finding's candidate changes that mend it without raising a danger that was not there before."""
+    dangers = {f.rule for f in book.run_findings(sizing) if f.level == "danger"}
+    for change in finding.candidates:
+        tried = size_run(book, changed(sizing.question, change.fields))
+        after = book.run_findings(tried)
+        new_danger = any(f.level == "danger" and f.rule not in dangers for f in after)
+        if tried.rung is not None and not new_danger and all(f.rule != finding.rule for f in after):
+            yield change
+
+
+def run_fix(run_index: int, change: Change) -> Fix:
+    """A change to a run as a JSON Patch on the job."""
+    return Fix(
+        change.label,
+        tuple(
+            {"op": "add", "path": f"/runs/{run_index}/{name}", "value": value} for name, value in change.fields.items()
+        ),
+    )

@@ -1,0 +1,56 @@
+"""The shop's and the local inspector's settings, laid over the code book."""
+
+from typing import Literal
+
+from pydantic import BaseModel, ConfigDict, Field
+
+
+class HouseRules(BaseModel):
+    """House rules of a job. Each names its schools, its default, and why that is the default."""
+
+    model_config = ConfigDict(frozen=True, extra="forbid")
+
+    name: str = Field("Shop default", min_length=1, max_length=80, description="What these rules are called")
+    feeder_drop_pct: float = Field(
+        3.0,
+        gt=0,
+        le=20,
+        description="Drop limit of a service or feeder, percent. 3: the code book's suggestion",
+    )
+    branch_drop_pct: float = Field(
+        3.0, gt=0, le=20, description="Drop limit of a branch circuit, percent. 3: the code book's suggestion"
+    )
+    total_drop_pct: float = Field(
+        5.0,
+        gt=0,
+        le=30,
+        description="Drop limit from the source to the last station, percent. 5: the code book's suggestion, "
+        "counted here from the source's terminals, the strict school; others count from the service",
+    )
+    drop_rule: Literal["binding", "advisory"] = Field(
+        "binding",
+        description="Whether the drop limit decides the size. Binding: a lamp that dims brings the customer back; "
+        "the code book itself only suggests the limit",
+    )
+    unmarked_terminals: Literal["by-rating", "60", "75"] = Field(
+        "by-rating",
+        description="Temperature of terminals with no marking. By rating: 60 C up to 100 A, 75 C above, the "
+        "letter of 110.14(C)(1); the other schools take one figure for all gear",
+    )
+    conductor_temperature: Literal["table", "running"] = Field(
+        "table",
+        description="Temperature for resistance. Table: 75 C, on the safe side; running: as warm as the load "
+        "makes the wire",
+    )
+    neutral: Literal["full", "calculated"] = Field(
+        "full",
+        description="Neutral of a three-wire run. Full: as the hots, never wrong; calculated: by the unbalance "
+        "where every load beyond has one entered",
+    )
+    loss_hours: float = Field(
+        1500.0,
+        ge=0,
+        le=8760,
+        description="Hours a year at the design load that lose as much as a year's real use; a guess for the shop "
+        "to set",
+    )

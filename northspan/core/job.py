@@ -1,0 +1,116 @@
+"""The job: what the electrician knows of one property, in the trade's words."""
+
+from typing import Annotated, Literal, Self
+
+from pydantic import BaseModel, ConfigDict, Field, StringConstraints, model_validator
+from pydantic_core import PydanticCustomError
+
+from northspan.core.house_rules import HouseRules
+from northspan.core.question import Insulation, Location, Metal, Raceway, RunUse, TerminalTemperature
+from northspan.core.systems import SystemName
+
+FORMAT = "northspan-job"
+VERSION = 1
+
+Id = Annotated[str, StringConstraints(pattern=r"^[a-z0-9][a-z0-9-]{0,63}$")]
+Name = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=80)]
+Note = Annotated[str, StringConstraints(max_length=4000)]
+Size = Literal[
+    "14", "12", "10", "8", "6", "4", "3", "2", "1", "1/0", "2/0", "3/0", "4/0", "250", "300", "350",
+    "400", "500", "600", "700", "750", "800", "900", "1000", "1250", "1500", "1750", "2000",
+]  # fmt: skip
+TradeSize = Literal["1/2", "3/4", "1", "1 1/4", "1 1/2", "2", "2 1/2", "3", "3 1/2", "4", "5", "6"]
+PlaceKind = Literal["dwelling", "detached-building", "yard"]
+StationKind = Literal["utility", "meter", "service-disconnect", "panelboard", "disconnect", "equipment"]
+
+
+class _Part(BaseModel):
+    model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)
+
+
+class Load(_Part):
+    """A load, in amperes of one ungrounded conductor at the system's voltage."""
+
+    amps: float = Field(gt=0, le=6000, description="A")
+    continuous_amps: float = Field(0.0, ge=0, le=6000, description="A of it that runs three hours or more")
+    neutral_amps: float | None = Field(
+        None, ge=0, le=6000, description="A of unbalance on the neutral; blank: not known, full neutral"
+    )
+    power_factor: float = Field(1.0, gt=0, le=1, description="lagging")
+
+    @model_validator(mode="after")
+    def _parts_within_whole(self) -> Self:
+        if self.continuous_amps > self.amps + 1e-9:
+            raise PydanticCustomError("load", "the continuous part is more than the load itself")
+        if self.neutral_amps is not None and self.neutral_amps > self.amps + 1e-9:
+            raise PydanticCustomError("load", "the neutral carries more than the load itself")
+        return self
+
+
+class Place(_Part):
+    """A building or structure on the property."""
+
+    id: Id
+    name: Name
+    kind: PlaceKind
+
+
+class Station(_Part):
+    """A point where conductors land."""
+
+    id: Id
+    name: Name
+    kind: StationKind
+    place: Id
+    supply: SystemName | None = Field(None, description="what a utility station delivers; blank elsewhere")
+    terminal_c: TerminalTemperature | None = Field(None, description="marking of its terminals, C")
+    load: Load | None = Field(None, description="what is connected here, besides the runs that leave")
+
+
+class Run(_Part):
+    """Conductors between two stations. A blank lock leaves the answer to the solver."""
+
+    id: Id
+    from_station: Id
+    to_station: Id
+    use: RunUse
+    system: SystemName
+    length_ft: float = Field(ge=0, le=20000, description="one way, along the wire")
+    metal: Metal = "cu"
+    insulation: Insulation = "THWN-2"
+    raceway: Raceway = "PVC40"
+    location: Location = "dry"
+    ambient_c: float = Field(30.0, ge=-50, le=90, description="C, before a rooftop adder")
+    rooftop: bool = False
+    nipple: bool = False
+    in_insulation: bool = False
+    several_receptacles: bool = False
+    loaded_conductors: int | None = Field(None, ge=1, le=200, description="lock: current-carrying in one raceway")
+    sets: int = Field(1, ge=1, le=12, description="parallel sets")
+    whole_dwelling: bool = Field(False, description="carries one dwelling's whole load, 310.12")
+    load: Load | None = Field(None, description="lock: the load, else summed from the stations beyond")
+    breaker_a: float | None = Field(None, gt=0, le=6000, description="lock: OCPD rating, A")
+    size: Size | None = Field(None, description="lock: ungrounded conductors")
+    neutral_size: Size | None = Field(None, description="lock: neutral")
+    egc_size: Size | None = Field(None, description="lock: equipment grounding conductor")
+    egc_metal: Metal | None = None
+    bare_egc: bool = False
+    raceway_size: TradeSize | None = Field(None, description="lock: trade size")
+    drop_limit_pct: float | None = Field(None, gt=0, le=20, description="own limit in place of the house rule")
+    note: Note = ""
+
+
+class Job(_Part):
+    """One property and the work planned on it."""
+
+    model_config = ConfigDict(title="North Span job file")
+
+    format: Literal["northspan-job"] = "northspan-job"
+    version: Literal[1] = 1
+    name: Name
+    note: Note = ""
+    code_book: Literal["nec-2023"] = "nec-2023"
+    house_rules: HouseRules = HouseRules()
+    places: tuple[Place, ...] = Field((), max_length=200)
+    stations: tuple[Station, ...] = Field((), max_length=1000)
+    runs: tuple[Run, ...] = Field((), max_length=1000)

@@ -1,0 +1,154 @@
+"""The way into the core: a job file's text or document becomes a ``Job``, or says what is wrong and where."""
+
+import json
+from collections.abc import Iterable
+from dataclasses import dataclass
+from typing import Any
+
+from pydantic import ValidationError
+
+from northspan.core.job import FORMAT, VERSION, Job
+
+LARGEST_BYTES = 4_000_000
+
+
+@dataclass(frozen=True, slots=True)
+class Problem:
+    """One thing wrong with a job file: a JSON pointer to the place, and plain words."""
+
+    pointer: str
+    words: str
+
+
+class JobFileError(ValueError):
+    """A job file that cannot be used. ``problems`` holds at least one."""
+
+    def __init__(self, problems: Iterable[Problem]):
+        self.problems = tuple(problems)
+        super().__init__("; ".join(f"{p.pointer or 'the file'}: {p.words}" for p in self.problems))
+
+
+def parse_text(text: bytes | str) -> Job:
+    """Read a job file's bytes. Raises JobFileError for anything but a whole, sound job of this version."""
+    if len(text) > LARGEST_BYTES:
+        raise JobFileError([Problem("", f"larger than {LARGEST_BYTES // 1_000_000} MB, so not a job file")])
+    try:
+        document = json.loads(text)
+    except (ValueError, RecursionError) as error:
+        where = f" near line {error.lineno}" if isinstance(error, json.JSONDecodeError) else ""
+        raise JobFileError([Problem("", f"not JSON{where}, so not a job file")]) from None
+    return parse(document)
+
+
+def parse(document: Any) -> Job:
+    """Check a job document (plain JSON values). Raises JobFileError naming every place that is wrong."""
+    if not isinstance(document, dict) or document.get("format", FORMAT) != FORMAT or "name" not in document:
+        raise JobFileError([Problem("", "not a North Span job file")])
+    version = document.get("version", VERSION)
+    if isinstance(version, int) and version > VERSION:
+        words = f"written by a newer North Span (version {version}; this one reads up to {VERSION})"
+        raise JobFileError([Problem("/version", words)])
+    try:
+        job = Job.model_validate(document)
+    except ValidationError as error:
+        raise JobFileError(validation_problems(error)) from None
+    found = list(problems(job))
+    if found:
+        raise JobFileError(found)
+    return job
+
+
+def dump(job: Job) -> dict[str, Any]:
+    """A job as the document that is stored and exported: every field, JSON values only."""
+    return job.model_dump(mode="json")
+
+
+def validation_problems(error: ValidationError) -> list[Problem]:
+    """What a model found wrong, place by place, in plain words."""
+    return [Problem("".join(f"/{part}" for part in e["loc"]), _words(e)) for e in error.errors()]
+
+
+def problems(job: Job) -> Iterable[Problem]:
+    """What no single field shows: duplicate ids, missing stations and places, double feeds, loops."""
+    yield from _duplicates("places", [p.id for p in job.places])
+    yield from _duplicates("stations", [s.id for s in job.stations])
+    yield from _duplicates("runs", [r.id for r in job.runs])
+    places = {p.id for p in job.places}
+    stations = {s.id: s for s in job.stations}
+    for i, station in enumerate(job.stations):
+        if station.place not in places:
+            yield Problem(f"/stations/{i}/place", f"there is no place {station.place!r} in this job")
+        if (station.kind == "utility") != (station.supply is not None):
+            yield Problem(f"/stations/{i}/supply", "a utility station, and no other, says what it delivers")
+    fed: dict[str, int] = {}
+    for i, run in enumerate(job.runs):
+        for end in ("from_station", "to_station"):
+            if getattr(run, end) not in stations:
+                yield Problem(f"/runs/{i}/{end}", f"there is no station {getattr(run, end)!r} in this job")
+        to = stations.get(run.to_station)
+        if to is not None and to.kind == "utility":
+            yield Problem(f"/runs/{i}/to_station", "a utility station feeds; nothing feeds it")
+        if run.to_station in fed:
+            words = f"{run.to_station!r} is already fed by /runs/{fed[run.to_station]}"
+            yield Problem(f"/runs/{i}/to_station", words)
+        else:
+            fed[run.to_station] = i
+    yield from _loops(job)
+
+
+def _duplicates(what: str, ids: list[str]) -> Iterable[Problem]:
+    first: dict[str, int] = {}
+    for i, each in enumerate(ids):
+        if each in first:
+            yield Problem(f"/{what}/{i}/id", f"{each!r} is already the id of /{what}/{first[each]}")
+        first.setdefault(each, i)
+
+
+def _loops(job: Job) -> Iterable[Problem]:
+    feeding = {run.to_station: i for i, run in reversed(list(enumerate(job.runs)))}
+    clear: set[str] = set()
+    for station in feeding:
+        walked: list[str] = []
+        at = station
+        while at in feeding and at not in clear:
+            if at in walked:
+                loop = [*walked[walked.index(at) :], at]
+                yield Problem(f"/runs/{feeding[at]}", "runs form a loop: " + " ← ".join(loop))
+                break
+            walked.append(at)
+            at = job.runs[feeding[at]].from_station
+        clear.update(walked)
+
+
+_PLAIN = {
+    "missing": "is missing",
+    "extra_forbidden": "is not a field of a job file",
+    "string_type": "must be words in quotes",
+    "float_type": "must be a number",
+    "float_parsing": "must be a number",
+    "int_type": "must be a whole number",
+    "int_parsing": "must be a whole number",
+    "int_from_float": "must be a whole number",
+    "bool_type": "must be true or false",
+    "bool_parsing": "must be true or false",
+    "finite_number": "must be a number that is not infinite",
+    "string_pattern_mismatch": "must be lower-case letters, digits and hyphens",
+    "string_too_short": "must not be empty",
+    "tuple_type": "must be a list",
+    "model_type": "must be an object",
+}
+_LIMITS = {"greater_than": "gt", "greater_than_equal": "ge", "less_than": "lt", "less_than_equal": "le"}
+_LIMIT_WORDS = {"gt": "more than", "ge": "at least", "lt": "less than", "le": "at most"}
+
+
+def _words(error: Any) -> str:
+    kind, context = error["type"], error.get("ctx", {})
+    if kind in _LIMITS:
+        limit = _LIMITS[kind]
+        return f"must be {_LIMIT_WORDS[limit]} {context[limit]:g}, not {error['input']}"
+    if kind == "literal_error":
+        return f"{str(error['input'])[:40]!r} is not one of {context['expected']}"
+    if kind in _PLAIN:
+        return _PLAIN[kind]
+    message: str = error["msg"]
+    return message[:1].lower() + message[1:]

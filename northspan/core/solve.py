@@ -1,0 +1,189 @@
+"""A job solved: from the source outward, every run and station, then what is wrong."""
+
+from collections.abc import Mapping
+from dataclasses import replace
+
+from northspan.core.asking import drop_limit, question
+from northspan.core.codes.codebook import CodeBook, Sizing
+from northspan.core.codes.library import code_book
+from northspan.core.fixes import proved_changes, run_fix
+from northspan.core.job import Job, Run
+from northspan.core.loads import run_loads
+from northspan.core.physics.voltage_drop import receiving_volts
+from northspan.core.sizing import other_ladder, size_run, unsized
+from northspan.core.solution import Finding, Ladder, RunAnswer, Solution, StationAnswer
+from northspan.core.systems import SYSTEMS, SystemName
+from northspan.core.topology import Network, network
+from northspan.core.view import JobView, SizedRun
+from northspan.core.wire_sizes import spoken
+from northspan.core.working import Figure, Step, number
+
+LEVELS = ("danger", "violation", "house", "advice", "note")
+
+
+def solve(job: Job) -> Solution:
+    """Solve a job under its code book and house rules. Pure: the same job gives the same answer.
+
+    The job must come from ``jobfile.parse``, which has checked its network. Raises nothing else.
+    """
+    book = code_book(job.code_book)
+    net = network(job)
+    sized = _size_all(book, job, net)
+    stations = _stations(job, net, sized)
+    drops = {s.id: float(s.drop_pct.value) for s in stations if isinstance(s.drop_pct.value, float)}
+    view = JobView(job, net, sized, drops)
+    findings = [*_run_findings(book, sized), *book.job_findings(view)]
+    findings.sort(key=lambda f: LEVELS.index(f.level))
+    runs = tuple(_run_answer(book, job, net, sized[run.id]) for run in job.runs)
+    return Solution(job.code_book, book.edition, runs, stations, tuple(findings))
+
+
+def _size_all(book: CodeBook, job: Job, net: Network) -> Mapping[str, SizedRun]:
+    loads = run_loads(job, net)
+    sized = {}
+    for index, run in enumerate(job.runs):
+        load = loads[run.id]
+        whole = carries_dwelling(job, net, run)
+        limit = drop_limit(job.house_rules, run)
+        entered_over = load.beyond if run.load is not None else None
+        ends = net.stations[run.from_station], net.stations[run.to_station]
+        asked = question(book, job.house_rules, run, ends, load, whole)
+        loaded = load.amps > 0.0
+        sizing = size_run(book, asked, load.steps, raceways=True) if loaded else unsized(asked)
+        sized[run.id] = SizedRun(index, run, sizing, entered_over, limit, whole)
+    return sized
+
+
+def carries_dwelling(job: Job, net: Network, run: Run) -> bool:
+    """Whether a run carries the whole load of a dwelling: every loaded station of the place lies beyond it."""
+    beyond = set(net.beyond(run.to_station))
+    for place in job.places:
+        if place.kind != "dwelling":
+            continue
+        here = [s for s in job.stations if s.place == place.id]
+        loaded = {s.id for s in here if s.load is not None or (s.kind == "panelboard" and s.id not in net.leaving)}
+        inside = {s.id for s in here} & beyond
+        if inside and loaded <= beyond:
+            return True
+    return False
+
+
+def _stations(job: Job, net: Network, sized: Mapping[str, SizedRun]) -> tuple[StationAnswer, ...]:
+    """Distance and voltage of every station: each run's drop is taken from the voltage that reaches it."""
+    share: dict[str, float] = {}
+    feet: dict[str, float] = {}
+    steps: dict[str, tuple[Step, ...]] = {}
+    for station in job.stations:
+        if station.id not in net.fed_by:
+            share[station.id], feet[station.id] = 1.0, 0.0
+            volts = _source_volts(station.supply)
+            steps[station.id] = (Step("At the source, nominal", volts, "V", "entered"),) if volts else ()
+    for run in net.order:
+        sizing = sized[run.id].sizing
+        before = share[run.from_station]
+        after = _share_after(sizing, before)
+        share[run.to_station] = after
+        feet[run.to_station] = feet[run.from_station] + run.length_ft
+        volts = SYSTEMS[run.system].volts
+        what = f"After {number(run.length_ft)} ft to {net.stations[run.to_station].name}"
+        step = Step(what, after * volts, "V", "short line, from the voltage that reaches it")
+        steps[run.to_station] = (*steps[run.from_station], step)
+    return tuple(_station_answer(net, s.id, s.supply, share[s.id], feet[s.id], steps[s.id]) for s in job.stations)
+
+
+def _source_volts(supply: SystemName | None) -> float | None:
+    return None if supply is None else SYSTEMS[supply].volts
+
+
+def _share_after(sizing: Sizing, before: float) -> float:
+    """Share of nominal voltage left after a run that is fed at share ``before``."""
+    q, rung = sizing.question, sizing.rung
+    if rung is None:
+        return before
+    loop = 2.0 * q.length_ft / 1000.0 / q.sets
+    volts = q.wiring.volts
+    left = receiving_volts(before * volts, q.amps, q.pf, loop * rung.r_kft, loop * rung.x_kft)
+    return max(0.0, left / volts)
+
+
+def _station_answer(
+    net: Network, station: str, supply: SystemName | None, share: float, feet: float, steps: tuple[Step, ...]
+) -> StationAnswer:
+    run = net.fed_by.get(station)
+    live = station in net.live
+    nominal = SYSTEMS[run.system].volts if run is not None else _source_volts(supply)
+    if not live or nominal is None:
+        empty = Figure(None, "V", ())
+        return StationAnswer(station, False, feet, empty, Figure(None, "%", ()))
+    volts = share * nominal
+    drop = 100.0 * (1.0 - share)
+    last = Step(f"{number(nominal)} V nominal less {number(volts)} V, of nominal", drop, "%", "short line")
+    return StationAnswer(station, True, feet, Figure(volts, "V", steps), Figure(drop, "%", (*steps, last)))
+
+
+def _run_findings(book: CodeBook, sized: Mapping[str, SizedRun]) -> list[Finding]:
+    found = []
+    for each in sized.values():
+        if each.sizing.question.amps == 0.0:
+            continue
+        for finding in book.run_findings(each.sizing):
+            fixes = tuple(run_fix(each.index, c) for c in proved_changes(book, each.sizing, finding))
+            found.append(
+                Finding(
+                    finding.rule,
+                    finding.level,
+                    finding.section,
+                    finding.title,
+                    finding.words,
+                    run=each.run.id,
+                    station=each.run.to_station,
+                    fixes=fixes,
+                )
+            )
+    return found
+
+
+def _run_answer(book: CodeBook, job: Job, net: Network, each: SizedRun) -> RunAnswer:
+    run, sizing = each.run, each.sizing
+    figures = book.explain(sizing)
+    if isinstance(figures.loss_w.value, float):
+        figures = replace(figures, loss_kwh_year=_yearly(job, figures.loss_w.value))
+    ladders: tuple[Ladder, ...] = (sizing.ladder,)
+    if sizing.question.amps > 0.0:
+        ladders = (sizing.ladder, other_ladder(book, sizing, "cu" if run.metal == "al" else "al"))
+    rung = sizing.rung
+    return RunAnswer(
+        run.id,
+        run.from_station,
+        run.to_station,
+        run.to_station in net.live,
+        run.metal,
+        run.sets,
+        rung is not None and rung.passes,
+        rung.stopped_by if rung else None,
+        _conductors(sizing),
+        each.limit_pct,
+        figures,
+        ladders,
+    )
+
+
+def _conductors(sizing: Sizing) -> str:
+    """What is pulled, on one line, as it is written on a one-line."""
+    q, rung, also = sizing.question, sizing.rung, sizing.companions
+    if rung is None or also is None:
+        return ""
+    words = [f"{q.wiring.ungrounded} × {spoken(rung.size, q.metal)}"]
+    if also.neutral is not None:
+        words.append(f"{spoken(also.neutral, q.metal)} neutral")
+    if also.equipment_ground is not None:
+        words.append(f"{spoken(also.equipment_ground, q.ground_metal)} ground")
+    each = ", ".join(words)
+    return f"{q.sets} sets of {each}" if q.sets > 1 else each
+
+
+def _yearly(job: Job, watts: float) -> Figure:
+    hours = job.house_rules.loss_hours
+    kwh = watts * hours / 1000.0
+    what = f"{number(watts)} W × {number(hours)} h at the design load"
+    return Figure(kwh, "kWh", (Step(what, kwh, "kWh", "house rule: hours a year"),))

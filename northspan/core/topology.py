@@ -1,0 +1,60 @@
+"""Which run feeds which station: the job's network from the source outward."""
+
+from collections import deque
+from collections.abc import Iterator
+from dataclasses import dataclass, field
+
+from northspan.core.job import Job, Run, Station
+
+
+@dataclass(frozen=True)
+class Network:
+    """A job's stations and runs by who feeds whom. Every station is fed by one run at most.
+
+    ``order`` holds the runs from the source outward, so that a run stands after the run that feeds it.
+    """
+
+    stations: dict[str, Station]
+    fed_by: dict[str, Run]
+    leaving: dict[str, list[Run]]
+    order: list[Run]
+    live: set[str] = field(default_factory=set)
+
+    def upstream(self, station: str) -> Iterator[Run]:
+        """The runs between a station and its source, nearest first."""
+        while station in self.fed_by:
+            run = self.fed_by[station]
+            yield run
+            station = run.from_station
+
+    def beyond(self, station: str) -> Iterator[str]:
+        """A station and every station fed from it."""
+        queue = deque([station])
+        while queue:
+            at = queue.popleft()
+            yield at
+            queue.extend(run.to_station for run in self.leaving.get(at, ()))
+
+
+def network(job: Job) -> Network:
+    """Order a job's runs from the source outward.
+
+    The job has passed ``jobfile.problems``: no station is missing, none is fed twice, no runs form a loop.
+    """
+    stations = {s.id: s for s in job.stations}
+    fed_by = {run.to_station: run for run in job.runs}
+    leaving: dict[str, list[Run]] = {}
+    for run in job.runs:
+        leaving.setdefault(run.from_station, []).append(run)
+    order: list[Run] = []
+    queue = deque(s.id for s in job.stations if s.id not in fed_by)
+    live: set[str] = set()
+    while queue:
+        at = queue.popleft()
+        run_in = fed_by.get(at)
+        if stations[at].kind == "utility" or (run_in is not None and run_in.from_station in live):
+            live.add(at)
+        for run in leaving.get(at, ()):
+            order.append(run)
+            queue.append(run.to_station)
+    return Network(stations, fed_by, leaving, order, live)
