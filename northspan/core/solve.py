@@ -28,7 +28,7 @@ def solve(job: Job) -> Solution:
     """
     book = code_book(job.code_book)
     net = network(job)
-    sized = _size_all(book, job, net)
+    sized = size_all(book, job, net)
     stations = _stations(job, net, sized)
     drops = {s.id: float(s.drop_pct.value) for s in stations if isinstance(s.drop_pct.value, float)}
     view = JobView(job, net, sized, drops)
@@ -38,7 +38,7 @@ def solve(job: Job) -> Solution:
     return Solution(job.code_book, book.edition, runs, stations, tuple(findings))
 
 
-def _size_all(book: CodeBook, job: Job, net: Network) -> Mapping[str, SizedRun]:
+def size_all(book: CodeBook, job: Job, net: Network) -> Mapping[str, SizedRun]:
     loads = run_loads(job, net)
     sized = {}
     for index, run in enumerate(job.runs):

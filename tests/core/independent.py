@@ -155,6 +155,8 @@ class Run:
         group = AREA.get(self.insulation)
         if group is None or self.c["raceway"] == "none":
             return None, None
+        if neutral is None and self.c["system"] not in ("240-2w", "208-2w", "480-2w"):
+            return None, None
         wires = [(self.metal, size)] * (1 if self.c["system"] in ("120-2w", "277-2w") else 2)
         wires += [(self.metal, neutral)] if neutral else []
         total = sum(area(group, *w) for w in wires)

@@ -76,6 +76,7 @@ class CodeBook(Protocol):
     id: str
     title: str
     edition: str
+    notes: tuple[str, ...]
 
     @property
     def tables(self) -> Mapping[str, Table]:

@@ -5,7 +5,7 @@ from collections.abc import Mapping, Sequence
 from northspan.core.codes.codebook import Companions, RunFinding, Sizing
 from northspan.core.codes.nec import ampacity, dwelling, overcurrent, rungs
 from northspan.core.codes.nec.companions import companions
-from northspan.core.codes.nec.data import TABLES
+from northspan.core.codes.nec.data import NOTES, TABLES
 from northspan.core.codes.nec.explain import explain
 from northspan.core.codes.nec.findings import JOB_FINDERS, RUN_FINDERS
 from northspan.core.codes.tables import Table
@@ -22,6 +22,7 @@ class Nec2023:
     id = "nec-2023"
     title = "US 2023"
     edition = "NEC 2023"
+    notes = NOTES
 
     @property
     def tables(self) -> Mapping[str, Table]:

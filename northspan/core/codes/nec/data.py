@@ -1,4 +1,7 @@
-"""The US code book's tables, read from their data files when the book is first used."""
+"""The US code book's tables and notes, read from their data files when the book is first used."""
+
+import tomllib
+from importlib.resources import files
 
 from northspan.core.codes.tables import load_tables
 
@@ -19,3 +22,7 @@ RACEWAYS = TABLES["Ch. 9 Table 4"]
 AREAS = TABLES["Ch. 9 Table 5"]
 COMPACT_AREAS = TABLES["Ch. 9 Table 5A"]
 INSULATIONS = TABLES["insulations"]
+
+NOTES: tuple[str, ...] = tuple(
+    tomllib.loads((files("northspan.core.codes.nec") / "notes.toml").read_text("utf-8"))["notes"]
+)

@@ -150,7 +150,7 @@ def _termination(q: RunQuestion, rung: Rung) -> Figure:
     column = ampacity.terminal_column(q.insulation, q.terminal_c, rung.size, q.in_insulation)
     why = f"terminals {q.terminal_c} °C" if column == q.terminal_c else f"{q.insulation} held to {column} °C"
     step = AMPACITY.read(rung.size, f"{q.metal}_{column}", f"{spoken(rung.size, q.metal)}, {why}")
-    steps = [step, Step("The lower of terminals and insulation governs", column, "°C", "110.14(C)(1)")]
+    steps = [step, Step("The lower of terminals and insulation governs", float(column), "°C", "110.14(C)(1)")]
     if q.sets > 1:
         what = f"{number(float(step.value or 0))} A{_sets(q)}"
         steps.append(Step(what, rung.termination_limit_a, "A", "310.10(G)"))
@@ -229,13 +229,18 @@ def _drop_volts(q: RunQuestion, rung: Rung) -> Figure:
         Step(f"{way}: R", r_ohm, "ohm", SHORT_LINE),
         Step(f"{way}: X", x_ohm, "ohm", SHORT_LINE),
         Step(
-            f"In phase at {number(q.amps)} A, power factor {number(q.pf)}: I (R cos φ + X sin φ)",
+            f"In phase at {number(q.amps)} A, power factor {number(q.pf)}: I (R × pf + X × rf)",
             a,
             "V",
             SHORT_LINE,
         ),
-        Step("Across it: I (X cos φ - R sin φ)", b, "V", SHORT_LINE),
-        Step(f"{number(q.wiring.volts)} V less what is left, √(Vs² - b²) - a", rung.drop_v, "V", SHORT_LINE),
+        Step("Across it: I (X × pf − R × rf)", b, "V", SHORT_LINE),
+        Step(
+            f"{number(q.wiring.volts)} V less what is left, sqrt(Vs² − across²) − in phase",
+            rung.drop_v,
+            "V",
+            SHORT_LINE,
+        ),
     ]
     return Figure(rung.drop_v, "V", tuple(steps))
 

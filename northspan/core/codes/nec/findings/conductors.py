@@ -100,7 +100,7 @@ def _locked_fails(s: Sizing, rung: Rung, stop: Stop) -> RunFinding:
         "burn before it trips.",
         "small-conductor": f"A conductor this small has a limit of its own, below {number(breaker)} A.",
         "dwelling-rule": f"83 % of {number(breaker)} A asks for more than {number(rung.allowed_ampacity_a)} A.",
-        "drop": f"It drops {number(rung.drop_pct)} % over {number(q.length_ft)} ft at {number(q.amps)} A; the limit "
+        "drop": f"It drops {rung.drop_pct:.1f} % over {number(q.length_ft)} ft at {number(q.amps)} A; the limit "
         f"is {number(q.drop_limit_pct or 0.0)} %.",
     }[stop]
     return RunFinding(

@@ -87,7 +87,7 @@ def _raceway(s: Sizing, also: Companions) -> Iterable[RunFinding]:
             "raceway-overfilled",
             "violation",
             "Chapter 9 Table 1",
-            f"{q.raceway} {q.raceway_lock} in is {number(also.fill_pct)} % full",
+            f"{q.raceway} {q.raceway_lock} in is {also.fill_pct:.0f} % full",
             "The wires take more of the pipe than they may; they will not pull without damage.",
             tuple(changes),
         )

@@ -23,7 +23,7 @@ def find(s: Sizing) -> Iterable[RunFinding]:
         "leg-drop",
         "advice",
         _SECTION,
-        f"Worse leg drops {number(leg)} % to neutral",
+        f"Worse leg drops {leg:.1f} % to neutral",
         f"Line to line it keeps {number(limit)} %, but from one leg to the neutral the return is not shared.",
     )
 
@@ -38,7 +38,7 @@ def find_advisory(book: CodeBook, view: JobView) -> Iterable[Finding]:
                 "drop-advisory",
                 "advice",
                 _SECTION,
-                f"Drops {number(rung.drop_pct)} %, more than the suggested {number(each.limit_pct)} %",
+                f"Drops {rung.drop_pct:.1f} %, more than the suggested {number(each.limit_pct)} %",
                 "The house rule makes the limit advisory, so the size was chosen without it.",
                 run=each.run.id,
                 station=each.run.to_station,
@@ -59,8 +59,8 @@ def find_total(book: CodeBook, view: JobView) -> Iterable[Finding]:
             "drop-total",
             "house",
             _SECTION,
-            f"{name}: {number(drop)} % from the source",
-            f"The limit from the source is {number(limit)} %; {number(before)} % is gone before this run begins.",
+            f"{name}: {drop:.1f} % from the source",
+            f"The limit from the source is {number(limit)} %; {before:.1f} % is gone before this run begins.",
             run=each.run.id,
             station=each.run.to_station,
             fixes=tuple(_total_fixes(book, view, each, limit, drop)),

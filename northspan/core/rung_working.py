@@ -1,0 +1,19 @@
+"""The working of any rung of a run's ladder, not only the chosen one."""
+
+from dataclasses import replace
+
+from northspan.core.codes.library import code_book
+from northspan.core.job import Job, Size
+from northspan.core.question import Metal
+from northspan.core.sizing import size_run
+from northspan.core.solution import RunFigures
+from northspan.core.solve import size_all
+from northspan.core.topology import network
+
+
+def rung_figures(job: Job, run_id: str, metal: Metal, size: Size) -> RunFigures:
+    """Every figure of a run as it would be in another size or metal. Raises KeyError for a run not in the job."""
+    book = code_book(job.code_book)
+    own = size_all(book, job, network(job))[run_id].sizing
+    q = replace(own.question, metal=metal, size_lock=size, neutral_lock=None, egc_lock=None)
+    return book.explain(size_run(book, q, own.load_steps))

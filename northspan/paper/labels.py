@@ -1,0 +1,56 @@
+"""How figures are named and written on paper."""
+
+from northspan.core.working import Figure, Value
+
+FIGURES = {
+    "load": "Load",
+    "design": "Design current",
+    "breaker": "Breaker",
+    "size": "Ungrounded conductors",
+    "base_ampacity": "Base ampacity",
+    "ambient_factor": "Ambient factor",
+    "bundling_factor": "Bundling factor",
+    "derated_ampacity": "Corrected ampacity",
+    "termination_limit": "Termination limit",
+    "allowed_ampacity": "Allowed ampacity",
+    "drop_v": "Voltage drop",
+    "drop_pct": "Voltage drop, share",
+    "leg_drop_pct": "Worse leg to neutral",
+    "constant_k_drop_pct": "Cross-check, constant K",
+    "loss_w": "Loss",
+    "loss_kwh_year": "Loss in a year",
+    "neutral": "Neutral",
+    "equipment_ground": "Equipment ground",
+    "raceway": "Raceway",
+    "fill_pct": "Raceway fill",
+    "max_amps": "Most it carries here",
+    "max_length_ft": "Longest at this load",
+}
+
+CAUTION = (
+    "A planning aid. The adopted local code and the inspector decide. "
+    "The work is for licensed people, with the power off, locked out and proved dead."
+)
+
+_PLACES = {"%": 2, "V": 2, "A": 1, "W": 0, "kWh": 0, "ft": 0, "factor": 2, "share": 2, "ohm": 4, "in2": 4}
+
+
+def written(value: Value, unit: str) -> str:
+    """A value with its unit as it is written on paper; a dash for no answer.
+
+    >>> written(155.0, "A"), written(2.9599, "%"), written("3/0", "size"), written(None, "A")
+    ('155 A', '2.96 %', '3/0', '—')
+    """
+    if value is None:
+        return "—"
+    if isinstance(value, str):
+        return f"{value} in" if unit == "in" else value
+    shown = f"{value:,.{_PLACES.get(unit, 4)}f}"
+    if unit == "A" or (unit == "ohm" and "." in shown):
+        shown = shown.rstrip("0").rstrip(".")
+    return shown if unit in ("factor", "share", "") else f"{shown} {unit.replace('in2', 'in²')}"
+
+
+def figure(found: Figure | None) -> str:
+    """A figure as it is written on paper."""
+    return "—" if found is None else written(found.value, found.unit)

@@ -1,0 +1,121 @@
+"""The calculation sheet's contents, the same for every form it leaves in."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+from northspan.core.codes.library import code_book
+from northspan.core.job import Job, Run
+from northspan.core.solution import RunAnswer, Solution
+from northspan.core.working import Figure
+from northspan.paper.labels import FIGURES, figure, written
+
+Row = tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Section:
+    """A titled table of words: ``head`` names the columns, every row has as many cells."""
+
+    title: str
+    head: Row
+    rows: tuple[Row, ...]
+
+
+def sections(job: Job, solution: Solution) -> Iterator[Section]:
+    """The sheet in the order in which it is read."""
+    yield _rules(job)
+    yield _property(job, solution)
+    yield _schedule(job, solution)
+    yield _findings(job, solution)
+    for run, answer in zip(job.runs, solution.runs, strict=True):
+        yield Section(
+            f"Working: {run_title(job, run)}",
+            ("Figure", "Line", "Result", "Section or formula"),
+            tuple(_working(answer)),
+        )
+
+
+def run_title(job: Job, run: Run) -> str:
+    """A run by its two ends."""
+    names = {s.id: s.name for s in job.stations}
+    return f"{names[run.from_station]} to {names[run.to_station]}"
+
+
+def _rules(job: Job) -> Section:
+    rules = job.house_rules
+    book = code_book(job.code_book)
+    rows = [
+        ("Code book", book.edition),
+        ("House rules", rules.name),
+        ("Drop limits", f"feeder {rules.feeder_drop_pct:g} %, branch {rules.branch_drop_pct:g} %, "
+                        f"total {rules.total_drop_pct:g} %, {rules.drop_rule}"),
+        ("Unmarked terminals", "by rating, 110.14(C)(1)" if rules.unmarked_terminals == "by-rating"
+                               else f"{rules.unmarked_terminals} °C"),
+        ("Resistance at", "75 °C, the table's" if rules.conductor_temperature == "table" else "running temperature"),
+        ("Neutral", "full size" if rules.neutral == "full" else "by calculated unbalance"),
+        ("Loss counted over", f"{rules.loss_hours:g} h a year at the design load"),
+    ]  # fmt: skip
+    if job.note:
+        rows.append(("Note", job.note))
+    return Section("Made under", ("", ""), tuple(rows))
+
+
+def _property(job: Job, solution: Solution) -> Section:
+    places = {p.id: p.name for p in job.places}
+    rows = [
+        (
+            places[station.place],
+            station.name,
+            station.kind.replace("-", " "),
+            f"{station.terminal_c} °C" if station.terminal_c else "—",
+            f"{station.load.amps:g} A" if station.load else "—",
+            f"{answer.distance_ft:g} ft" if answer.fed else "not fed",
+            figure(answer.volts),
+            figure(answer.drop_pct),
+        )
+        for station, answer in zip(job.stations, solution.stations, strict=True)
+    ]
+    head = ("Place", "Station", "Kind", "Terminals", "Own load", "From source", "Voltage", "Drop")
+    return Section("Property", head, tuple(rows))
+
+
+def _schedule(job: Job, solution: Solution) -> Section:
+    rows = []
+    for run, answer in zip(job.runs, solution.runs, strict=True):
+        f = answer.figures
+        pipe = run.raceway if f.raceway.value is None else f"{run.raceway} {f.raceway.value} in"
+        rows.append(
+            (
+                run_title(job, run),
+                f"{run.system}, {run.length_ft:g} ft",
+                figure(f.design),
+                figure(f.breaker),
+                f"{answer.conductors or '—'}, {run.insulation}",
+                "no raceway" if run.raceway == "none" else pipe,
+                figure(f.allowed_ampacity),
+                figure(f.drop_pct),
+                "passes" if answer.passes else f"fails: {answer.stopped_by or 'no size'}",
+            )
+        )
+    head = ("Run", "System, length", "Design", "Breaker", "Conductors", "Raceway", "Allowed", "Drop", "Judged")
+    return Section("Runs", head, tuple(rows))
+
+
+def _findings(job: Job, solution: Solution) -> Section:
+    runs = {r.id: run_title(job, r) for r in job.runs}
+    stations = {s.id: s.name for s in job.stations}
+    rows = []
+    for found in solution.findings:
+        where = runs.get(found.run or "") or stations.get(found.station or "") or "the job"
+        rows.append((found.level, where, f"{found.title}. {found.words}", found.section))
+    return Section("Findings", ("Level", "Where", "What", "Section"), tuple(rows) or (("none", "", "", ""),))
+
+
+def _working(answer: RunAnswer) -> Iterator[Row]:
+    for name, label in FIGURES.items():
+        found: Figure | None = getattr(answer.figures, name)
+        if found is None or (found.value is None and not found.steps):
+            continue
+        for i, step in enumerate(found.steps):
+            cite = f"{step.cite} (check your copy)" if step.doubtful else step.cite
+            yield (label if i == 0 else "", step.what, written(step.value, step.unit), cite)

@@ -1,0 +1,146 @@
+"""The calculation sheet as PDF."""
+
+import io
+from datetime import date
+from importlib.resources import files
+from typing import Any
+from xml.sax.saxutils import escape
+
+from reportlab.lib.colors import HexColor
+from reportlab.lib.pagesizes import landscape, letter
+from reportlab.lib.styles import ParagraphStyle
+from reportlab.lib.units import inch
+from reportlab.pdfbase import pdfmetrics
+from reportlab.pdfbase.ttfonts import TTFont
+from reportlab.pdfgen.canvas import Canvas
+from reportlab.platypus import Flowable, KeepTogether, Paragraph, SimpleDocTemplate, Spacer, Table, TableStyle
+
+from northspan.core.codes.library import code_book
+from northspan.core.job import Job
+from northspan.core.solution import Solution
+from northspan.paper.labels import CAUTION
+from northspan.paper.sheet import Section, sections
+
+INK, RULE, DANGER, CAUTION_INK = HexColor("#17332d"), HexColor("#cfc6b2"), HexColor("#b5301a"), HexColor("#a86a08")
+MARGIN = 0.6 * inch
+WIDTH = landscape(letter)[0] - 2 * MARGIN
+_SHARES = {
+    "Made under": (0.18, 0.82),
+    "Property": (0.16, 0.18, 0.14, 0.09, 0.09, 0.12, 0.12, 0.10),
+    "Runs": (0.17, 0.12, 0.07, 0.07, 0.23, 0.10, 0.08, 0.07, 0.09),
+    "Findings": (0.08, 0.2, 0.52, 0.2),
+    "Working": (0.17, 0.47, 0.12, 0.24),
+}
+_LEVEL_INK = {"danger": DANGER, "violation": DANGER, "house": CAUTION_INK}
+
+
+def sheet_pdf(job: Job, solution: Solution, made_on: date) -> bytes:
+    """The sheet on landscape letter paper; every page carries the caution and its number of so many."""
+    _register_fonts()
+    out = io.BytesIO()
+    document = SimpleDocTemplate(
+        out, pagesize=landscape(letter), leftMargin=MARGIN, rightMargin=MARGIN, topMargin=0.75 * inch,
+        bottomMargin=0.65 * inch, title=f"{job.name}: calculation sheet", author="North Span", lang="en-US",
+    )  # fmt: skip
+    story: list[Flowable] = [
+        Paragraph(escape(job.name), _style("SemiBold", 20, 24)),
+        Paragraph(
+            f"Calculation sheet · {code_book(job.code_book).edition} · house rules: "
+            f"{escape(job.house_rules.name)} · job as of {made_on.isoformat()}",
+            _style("Regular", 9.5, 13),
+        ),
+        Spacer(1, 8),
+    ]
+    for section in sections(job, solution):
+        story += _section(section)
+    document.build(story, canvasmaker=_numbered(job.name))
+    return out.getvalue()
+
+
+def _register_fonts() -> None:
+    if "Barlow-Regular" in pdfmetrics.getRegisteredFontNames():
+        return
+    folder = files("northspan.paper") / "fonts"
+    for name in ("Barlow-Regular", "Barlow-SemiBold", "IBMPlexMono-Regular"):
+        pdfmetrics.registerFont(TTFont(name, io.BytesIO((folder / f"{name}.ttf").read_bytes())))
+
+
+def _style(weight: str, size: float, leading: float) -> ParagraphStyle:
+    return ParagraphStyle(weight, fontName=f"Barlow-{weight}", fontSize=size, leading=leading, textColor=INK)
+
+
+def _section(section: Section) -> list[Flowable]:
+    kind = section.title.partition(":")[0]
+    body, mono = _style("Regular", 8, 10), _style("Regular", 7.5, 10)
+    mono.fontName = "IBMPlexMono-Regular"
+    head = _style("SemiBold", 8, 10)
+    figures = {i for i, name in enumerate(section.head) if name in _FIGURE_COLUMNS}
+    rows: list[list[Paragraph]] = [[Paragraph(escape(cell), head) for cell in section.head]]
+    rows += [
+        [Paragraph(escape(cell), mono if i in figures else body) for i, cell in enumerate(row)] for row in section.rows
+    ]
+    if not any(section.head):
+        rows = rows[1:]
+    table = Table(rows, [share * WIDTH for share in _SHARES[kind]], repeatRows=1 if any(section.head) else 0)
+    table.setStyle(TableStyle(_rules_of(section)))
+    title = Paragraph(escape(section.title), _style("SemiBold", 11, 20))
+    if len(rows) <= 12:
+        return [KeepTogether([title, table]), Spacer(1, 8)]
+    return [title, table, Spacer(1, 8)]
+
+
+_FIGURE_COLUMNS = {"Result", "Design", "Breaker", "Allowed", "Drop", "Voltage", "From source", "Own load", "Terminals"}
+
+
+def _rules_of(section: Section) -> list[Any]:
+    rules: list[Any] = [
+        ("VALIGN", (0, 0), (-1, -1), "TOP"),
+        ("LINEBELOW", (0, 0), (-1, -1), 0.4, RULE),
+        ("TOPPADDING", (0, 0), (-1, -1), 1.5),
+        ("BOTTOMPADDING", (0, 0), (-1, -1), 2.5),
+        ("LEFTPADDING", (0, 0), (-1, -1), 3),
+        ("RIGHTPADDING", (0, 0), (-1, -1), 3),
+    ]
+    if any(section.head):
+        rules.append(("LINEBELOW", (0, 0), (-1, 0), 0.9, INK))
+    if section.title == "Findings":
+        for i, row in enumerate(section.rows, 1):
+            if row[0] in _LEVEL_INK:
+                rules.append(("LINEBEFORE", (0, i), (0, i), 3, _LEVEL_INK[row[0]]))
+    return rules
+
+
+def _numbered(job_name: str) -> type[Canvas]:
+    """A canvas that knows how many pages there are before it draws their foot."""
+
+    class NumberedCanvas(Canvas):
+        def __init__(self, *arguments: Any, **named: Any) -> None:
+            super().__init__(*arguments, **named)
+            self.pages: list[dict[str, Any]] = []
+
+        def showPage(self) -> None:
+            self.pages.append(dict(self.__dict__))
+            self._startPage()  # type: ignore[attr-defined]
+
+        def save(self) -> None:
+            for number, page in enumerate(self.pages, 1):
+                self.__dict__.update(page)
+                self.draw_edges(number, len(self.pages))
+                super().showPage()
+            super().save()
+
+        def draw_edges(self, number: int, of: int) -> None:
+            width, height = landscape(letter)
+            self.setStrokeColor(INK)
+            self.setFillColor(INK)
+            self.setLineWidth(0.5)
+            self.line(MARGIN, height - 0.55 * inch, width - MARGIN, height - 0.55 * inch)
+            self.line(MARGIN, 0.52 * inch, width - MARGIN, 0.52 * inch)
+            self.setFont("Barlow-SemiBold", 8)
+            self.drawString(MARGIN, height - 0.47 * inch, "NORTH SPAN")
+            self.drawRightString(width - MARGIN, height - 0.47 * inch, job_name)
+            self.setFont("Barlow-Regular", 7.5)
+            self.drawString(MARGIN, 0.36 * inch, CAUTION)
+            self.drawRightString(width - MARGIN, 0.36 * inch, f"Page {number} of {of}")
+
+    return NumberedCanvas

@@ -1,0 +1,96 @@
+"""The application factory."""
+
+import json
+from pathlib import Path
+
+from flask import Response, send_from_directory
+from flask_openapi3 import Info, OpenAPI
+from werkzeug.wrappers import Response as WerkzeugResponse
+
+from northspan.core.jobfile import LARGEST_BYTES
+from northspan.demo.library import demo_jobs
+from northspan.server.books import books
+from northspan.server.demos import demos
+from northspan.server.files import files
+from northspan.server.jobs import jobs
+from northspan.server.replies import HANDLERS, on_bad_request
+from northspan.server.solving import solving
+from northspan.server.wiring import STORE_KEY
+from northspan.store.database import open_database
+from northspan.store.job_store import JobStore
+
+FRONT_END = Path(__file__).parents[2] / "web" / "dist"
+CONTENT_SECURITY_POLICY = "; ".join(
+    (
+        "default-src 'self'",
+        "script-src 'self'",
+        # The component library writes its theme as a style element; scripts stay closed.
+        "style-src 'self' 'unsafe-inline'",
+        "img-src 'self' data:",
+        "font-src 'self'",
+        "object-src 'none'",
+        "base-uri 'none'",
+        "form-action 'self'",
+        "frame-ancestors 'none'",
+    )
+)
+
+
+def create_app(database_url: str, *, with_demo: bool = False, front_end: Path = FRONT_END) -> OpenAPI:
+    """Build the application on a database; ``with_demo`` loads the demo jobs that were never loaded before."""
+    app = OpenAPI(
+        __name__,
+        info=Info(title="North Span", version="1"),
+        doc_ui=False,
+        static_folder=None,
+        validation_error_callback=on_bad_request,
+    )
+    app.config["MAX_CONTENT_LENGTH"] = LARGEST_BYTES + 100_000
+    store = JobStore(open_database(database_url))
+    app.extensions[STORE_KEY] = store
+    if with_demo:
+        _load_demos(store)
+    for blueprint in (jobs, solving, books, demos, files):
+        app.register_api(blueprint)
+    for kind, handler in HANDLERS.items():
+        app.register_error_handler(kind, handler)
+    app.after_request(_secure)
+    _serve_front_end(app, front_end)
+    return app
+
+
+def _load_demos(store: JobStore) -> None:
+    loaded = store.demo_keys()
+    for key, job in demo_jobs().items():
+        if key not in loaded:
+            store.create(job, demo=key)
+
+
+def _secure(response: Response) -> Response:
+    response.headers["Content-Security-Policy"] = CONTENT_SECURITY_POLICY
+    response.headers["X-Content-Type-Options"] = "nosniff"
+    response.headers["Referrer-Policy"] = "no-referrer"
+    return response
+
+
+def _serve_front_end(app: OpenAPI, folder: Path) -> None:
+    """Serve the built front end; any other path outside the API is one of its pages."""
+
+    @app.route("/openapi.json")
+    def openapi_document() -> Response:
+        return Response(json.dumps(app.api_doc), mimetype="application/json")
+
+    @app.route("/", defaults={"path": "index.html"})
+    @app.route("/<path:path>")
+    def front_end(path: str) -> WerkzeugResponse:
+        if path.startswith("api/"):
+            return app.make_response(("There is nothing here", 404))
+        if not (folder / path).is_file():
+            path = "index.html"
+        response = send_from_directory(folder, path)
+        if path.startswith("assets/"):
+            response.cache_control.max_age = 31_536_000
+            response.cache_control.immutable = True
+        else:
+            response.cache_control.no_cache = True
+        return response

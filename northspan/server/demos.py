@@ -1,0 +1,29 @@
+"""Demo jobs, to be opened as jobs of one's own."""
+
+from flask import Response, abort
+from flask_openapi3 import APIBlueprint, Tag
+
+from northspan.demo.library import demo_jobs
+from northspan.server.jobs import state
+from northspan.server.models import DemoJob, DemoList, DemoPath, JobState
+from northspan.server.replies import refusals, reply
+from northspan.server.wiring import job_store
+
+demos = APIBlueprint(
+    "demos", __name__, url_prefix="/api/demos", abp_tags=[Tag(name="Demo jobs")], abp_responses=refusals(404)
+)
+
+
+@demos.get("", responses={200: DemoList})
+def list_demos() -> Response:
+    """The demo jobs."""
+    return reply(DemoList(demos=[DemoJob(key=k, name=j.name, note=j.note) for k, j in demo_jobs().items()]))
+
+
+@demos.post("/<key>", responses={201: JobState})
+def open_demo(path: DemoPath) -> Response:
+    """Save a fresh copy of a demo job."""
+    job = demo_jobs().get(path.key)
+    if job is None:
+        abort(404, "There is no such demo job")
+    return state(job_store().create(job), 201)

@@ -1,0 +1,51 @@
+"""What leaves the desk as files: the job file, its schema, the calculation sheet."""
+
+import json
+
+from flask import Response
+from flask_openapi3 import APIBlueprint, Tag
+
+from northspan.core.job import Job
+from northspan.core.solve import solve
+from northspan.paper.sheet_csv import sheet_csv
+from northspan.paper.sheet_pdf import sheet_pdf
+from northspan.server.models import JobPath
+from northspan.server.replies import refusals
+from northspan.server.wiring import job_store
+
+files = APIBlueprint("files", __name__, url_prefix="/api", abp_tags=[Tag(name="Files")], abp_responses=refusals(404))
+
+
+@files.get("/job-schema.json")
+def job_schema() -> Response:
+    """The JSON Schema of the job file."""
+    return Response(json.dumps(Job.model_json_schema(), indent=1), mimetype="application/schema+json")
+
+
+@files.get("/jobs/<job_id>/job.json", responses={200: Job})
+def job_file(path: JobPath) -> Response:
+    """The job as a job file."""
+    job = job_store().get(path.job_id).job
+    return _file(job.model_dump_json(indent=1).encode(), job.name, "json", "application/json")
+
+
+@files.get("/jobs/<job_id>/sheet.pdf")
+def pdf(path: JobPath) -> Response:
+    """The calculation sheet as PDF."""
+    stored = job_store().get(path.job_id)
+    body = sheet_pdf(stored.job, solve(stored.job), stored.changed_at.date())
+    return _file(body, stored.job.name, "pdf", "application/pdf")
+
+
+@files.get("/jobs/<job_id>/sheet.csv")
+def csv(path: JobPath) -> Response:
+    """The calculation sheet as CSV."""
+    job = job_store().get(path.job_id).job
+    return _file(sheet_csv(job, solve(job)).encode("utf-8-sig"), job.name, "csv", "text/csv")
+
+
+def _file(body: bytes, name: str, ending: str, kind: str) -> Response:
+    safe = "".join(c if c.isascii() and c.isalnum() else "-" for c in name).strip("-").lower() or "job"
+    response = Response(body, mimetype=kind)
+    response.headers["Content-Disposition"] = f'attachment; filename="{safe}.{ending}"'
+    return response

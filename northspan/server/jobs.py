@@ -1,0 +1,126 @@
+"""Jobs: list, open, save, edit, undo, redo, copy, shelve."""
+
+from flask import Response, request
+from flask_openapi3 import APIBlueprint, Tag
+
+from northspan.core.job import Job
+from northspan.core.jobfile import JobFileError, Problem, parse_text
+from northspan.core.solve import solve
+from northspan.server.models import (
+    EditHeaders,
+    JobList,
+    JobPath,
+    JobQuery,
+    JobState,
+    JobSummary,
+    Patch,
+    ShelfPath,
+)
+from northspan.server.replies import refusals, refuse, reply
+from northspan.server.wiring import job_store
+from northspan.store.job_store import JobEntry, StoredJob
+
+jobs = APIBlueprint(
+    "jobs", __name__, url_prefix="/api/jobs", abp_tags=[Tag(name="Jobs")], abp_responses=refusals(404, 409, 422, 428)
+)
+
+
+@jobs.get("", responses={200: JobList})
+def list_jobs(query: JobQuery) -> Response:
+    """Jobs of one shelf, newest first."""
+    return reply(JobList(jobs=[_summary(e) for e in job_store().entries(query.search, query.shelf)]))
+
+
+@jobs.post("", responses={201: JobState})
+def create_job(body: Job) -> Response:
+    """Save a new job."""
+    stored = job_store().create(parse_text(body.model_dump_json()))
+    return state(stored, 201)
+
+
+@jobs.post("/import", responses={201: JobState})
+def import_job() -> Response:
+    """Save a job file, sent as the request's body, as a new job."""
+    return state(job_store().create(parse_text(request.get_data())), 201)
+
+
+@jobs.get("/<job_id>", responses={200: JobState})
+def get_job(path: JobPath) -> Response:
+    """One job with its solution."""
+    return state(job_store().get(path.job_id))
+
+
+@jobs.patch("/<job_id>", responses={200: JobState})
+def edit_job(path: JobPath, header: EditHeaders, body: Patch) -> Response:
+    """Apply a JSON Patch to the version named in ``If-Match``."""
+    version = _version(header)
+    if version is None:
+        return refuse(428, "Say which version the edit was made on (If-Match)")
+    steps = [s.model_dump(by_alias=True, exclude_unset=True) for s in body.root]
+    for i, step in enumerate(steps):
+        if step["op"] in ("add", "replace", "test") and "value" not in step:
+            raise JobFileError([Problem(f"/{i}/value", "is missing")])
+    return state(job_store().edit(path.job_id, version, steps))
+
+
+@jobs.post("/<job_id>/undo", responses={200: JobState})
+def undo(path: JobPath, header: EditHeaders) -> Response:
+    """Step back in the job's history."""
+    version = _version(header)
+    if version is None:
+        return refuse(428, "Say which version to undo from (If-Match)")
+    return state(job_store().undo(path.job_id, version))
+
+
+@jobs.post("/<job_id>/redo", responses={200: JobState})
+def redo(path: JobPath, header: EditHeaders) -> Response:
+    """Step forward in the job's history."""
+    version = _version(header)
+    if version is None:
+        return refuse(428, "Say which version to redo from (If-Match)")
+    return state(job_store().redo(path.job_id, version))
+
+
+@jobs.post("/<job_id>/duplicate", responses={201: JobState})
+def duplicate(path: JobPath) -> Response:
+    """Save a copy of a job."""
+    return state(job_store().duplicate(path.job_id), 201)
+
+
+@jobs.put("/<job_id>/shelf/<shelf>", responses={200: JobState})
+def put_on_shelf(path: ShelfPath) -> Response:
+    """Archive a job, delete it, or bring it back."""
+    return state(job_store().put_on(path.job_id, path.shelf))
+
+
+def _version(header: EditHeaders) -> int | None:
+    tag = (header.if_match or "").strip().removeprefix("W/").strip('"')
+    return int(tag) if tag.isdecimal() else None
+
+
+def state(stored: StoredJob, status: int = 200) -> Response:
+    """A stored job with its solution, as every call on a job answers."""
+    whole = JobState(
+        id=stored.id,
+        version=stored.version,
+        job=stored.job,
+        solution=solve(stored.job),
+        can_undo=stored.can_undo,
+        can_redo=stored.can_redo,
+        shelf="deleted" if stored.deleted else "archived" if stored.archived else "open",
+    )
+    return reply(whole, status, stored.version)
+
+
+def _summary(entry: JobEntry) -> JobSummary:
+    return JobSummary(
+        id=entry.id,
+        version=entry.version,
+        name=entry.name,
+        note=entry.document["note"],
+        places=len(entry.document["places"]),
+        runs=len(entry.document["runs"]),
+        changed_at=entry.changed_at,
+        shelf=entry.shelf,
+        demo=entry.demo,
+    )

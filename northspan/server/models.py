@@ -1,0 +1,176 @@
+"""What goes in and out of the server, besides the job itself and its solution."""
+
+from datetime import datetime
+from typing import Any, Literal
+
+from pydantic import BaseModel, ConfigDict, Field, RootModel
+
+from northspan.core.job import Id, Job, Size
+from northspan.core.question import Metal
+from northspan.core.solution import RunFigures, Solution
+
+
+class _Model(BaseModel):
+    model_config = ConfigDict(extra="forbid")
+
+
+class JobPath(BaseModel):
+    """A job's id in a path."""
+
+    job_id: str = Field(pattern="^[0-9a-f]{32}$")
+
+
+class ShelfPath(JobPath):
+    """A job and the shelf to put it on."""
+
+    shelf: Literal["open", "archived", "deleted"]
+
+
+class JobQuery(_Model):
+    """What to list."""
+
+    search: str = Field("", max_length=80)
+    shelf: Literal["open", "archived", "deleted"] = "open"
+
+
+class EditHeaders(BaseModel):
+    """The version an edit was made on."""
+
+    if_match: str | None = Field(None, alias="If-Match")
+
+
+class PatchStep(BaseModel):
+    """One operation of RFC 6902."""
+
+    model_config = ConfigDict(extra="forbid", populate_by_name=True)
+
+    op: Literal["add", "remove", "replace", "move", "copy", "test"]
+    path: str = Field(max_length=400)
+    value: Any = None
+    from_: str | None = Field(None, alias="from", max_length=400)
+
+
+class Patch(RootModel[list[PatchStep]]):
+    """A JSON Patch, RFC 6902."""
+
+    root: list[PatchStep] = Field(min_length=1, max_length=500)
+
+
+class JobSummary(_Model):
+    """A job in the list."""
+
+    id: str
+    version: int
+    name: str
+    note: str
+    places: int
+    runs: int
+    changed_at: datetime
+    shelf: Literal["open", "archived", "deleted"]
+    demo: bool
+
+
+class JobList(_Model):
+    """The jobs of one shelf."""
+
+    jobs: list[JobSummary]
+
+
+class JobState(_Model):
+    """A job with its solution and where it stands in its history; ``version`` goes back as ``If-Match``."""
+
+    id: str
+    version: int
+    job: Job
+    solution: Solution
+    can_undo: bool
+    can_redo: bool
+    shelf: Literal["open", "archived", "deleted"]
+
+
+class ProblemModel(_Model):
+    """One thing wrong: a JSON pointer into what was sent, and plain words."""
+
+    pointer: str
+    words: str
+
+
+class Trouble(_Model):
+    """Why a request was refused. ``version`` is the job's own where the edit was stale."""
+
+    title: str
+    problems: list[ProblemModel] = []
+    version: int | None = None
+
+
+class WorkingRequest(_Model):
+    """Which rung of which run's ladder to explain, in a job as it stands on the desk."""
+
+    job: Job
+    run: Id
+    metal: Metal
+    size: Size
+
+
+class WorkingAnswer(_Model):
+    """The figures of one rung with their working."""
+
+    figures: RunFigures
+
+
+class SolveAnswer(_Model):
+    """A job that is not stored, solved."""
+
+    job: Job
+    solution: Solution
+
+
+class DemoJob(_Model):
+    """A demo job that can be opened as a new one."""
+
+    key: str
+    name: str
+    note: str
+
+
+class DemoList(_Model):
+    """The demo jobs."""
+
+    demos: list[DemoJob]
+
+
+class DemoPath(BaseModel):
+    """A demo job's key in a path."""
+
+    key: str = Field(pattern="^[a-z0-9-]{1,64}$")
+
+
+class BookPath(BaseModel):
+    """A code book's id in a path."""
+
+    book_id: str = Field(pattern="^[a-z0-9-]{1,64}$")
+
+
+class TableModel(_Model):
+    """One table of a code book. ``rows`` holds the key and then a cell for every column."""
+
+    name: str
+    title: str
+    section: str
+    edition: str
+    note: str
+    key: str
+    columns: list[str]
+    units: dict[str, str]
+    rows: list[list[float | str | None]]
+    doubtful: list[tuple[str, str]]
+
+
+class BookModel(_Model):
+    """A code book: its tables and the readings of it that this application takes."""
+
+    id: str
+    title: str
+    edition: str
+    tables: list[TableModel]
+    notes: list[str]

@@ -1,0 +1,80 @@
+"""Turning answers and refusals into responses, in one way for every resource."""
+
+import logging
+from http import HTTPStatus
+from typing import Any
+
+from flask import Response
+from pydantic import BaseModel, ValidationError
+from werkzeug.exceptions import HTTPException
+
+from northspan.core.jobfile import JobFileError, Problem, validation_problems
+from northspan.server.models import ProblemModel, Trouble
+from northspan.store.job_store import NoSuchJob, NothingToWalk, StaleEdit
+
+log = logging.getLogger(__name__)
+
+
+def reply(model: BaseModel, status: int = 200, etag: int | None = None) -> Response:
+    """A model as JSON; ``etag`` is the job's version."""
+    response = Response(model.model_dump_json(by_alias=True), status, mimetype="application/json")
+    if etag is not None:
+        response.set_etag(str(etag))
+    return response
+
+
+def refuse(status: int, title: str, problems: tuple[Problem, ...] = (), version: int | None = None) -> Response:
+    """A refusal in words a person can act on."""
+    named = [ProblemModel(pointer=p.pointer, words=p.words) for p in problems]
+    return reply(Trouble(title=title, problems=named, version=version), status)
+
+
+def on_bad_request(error: ValidationError) -> Response:
+    """What was sent does not fit its model."""
+    return refuse(422, "That could not be read", tuple(validation_problems(error)))
+
+
+def on_bad_job(error: JobFileError) -> Response:
+    """A job or an edit that would leave one unsound; nothing was saved."""
+    return refuse(422, "That was not saved", error.problems)
+
+
+def on_stale(error: StaleEdit) -> Response:
+    """Somebody else, or another window, edited the job first."""
+    return refuse(409, "The job was changed elsewhere meanwhile", version=error.version)
+
+
+def on_missing(_: NoSuchJob) -> Response:
+    """No such job."""
+    return refuse(404, "There is no such job here")
+
+
+def on_no_history(_: NothingToWalk) -> Response:
+    """Undo at the beginning, redo at the end."""
+    return refuse(409, "There is nothing further that way")
+
+
+def on_http(error: HTTPException) -> Response:
+    """Anything Flask refuses by itself."""
+    return refuse(error.code or 500, error.description or error.name)
+
+
+def on_crash(error: Exception) -> Response:
+    """A fault of ours: a trace for the log, words for the person."""
+    log.error("unforeseen fault", exc_info=error)
+    return refuse(500, "Something went wrong here, and it is on record. Nothing saved was touched.")
+
+
+def refusals(*statuses: int) -> dict[str | int | HTTPStatus, type[BaseModel] | dict[Any, Any] | None]:
+    """The refusals a resource may answer with, for its document."""
+    return dict.fromkeys(statuses, Trouble)
+
+
+HANDLERS: dict[type[Exception], Any] = {
+    JobFileError: on_bad_job,
+    StaleEdit: on_stale,
+    NoSuchJob: on_missing,
+    NothingToWalk: on_no_history,
+    HTTPException: on_http,
+    Exception: on_crash,
+}

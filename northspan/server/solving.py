@@ -1,0 +1,31 @@
+"""Jobs that are not stored: solved as sent, and any rung of a ladder explained."""
+
+from flask import Response
+from flask_openapi3 import APIBlueprint, Tag
+
+from northspan.core.job import Job
+from northspan.core.jobfile import JobFileError, Problem, parse_text
+from northspan.core.rung_working import rung_figures
+from northspan.core.solve import solve
+from northspan.server.models import SolveAnswer, WorkingAnswer, WorkingRequest
+from northspan.server.replies import refusals, reply
+
+solving = APIBlueprint(
+    "solving", __name__, url_prefix="/api/solve", abp_tags=[Tag(name="Solving")], abp_responses=refusals(422)
+)
+
+
+@solving.post("", responses={200: SolveAnswer})
+def solve_job(body: Job) -> Response:
+    """Solve a job without saving it."""
+    job = parse_text(body.model_dump_json())
+    return reply(SolveAnswer(job=job, solution=solve(job)))
+
+
+@solving.post("/working", responses={200: WorkingAnswer})
+def working(body: WorkingRequest) -> Response:
+    """The figures of one rung of a run's ladder, with their working."""
+    job = parse_text(body.job.model_dump_json())
+    if body.run not in {r.id for r in job.runs}:
+        raise JobFileError([Problem("/run", f"there is no run {body.run!r} in this job")])
+    return reply(WorkingAnswer(figures=rung_figures(job, body.run, body.metal, body.size)))

@@ -1,0 +1,218 @@
+"""Jobs in the database: saved whole, edited by patches, with a history that can be walked both ways."""
+
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+from datetime import UTC, datetime
+from typing import Any, Literal
+from uuid import uuid4
+
+import jsonpatch
+from jsonpointer import JsonPointerException
+from sqlalchemy import ColumnElement, Engine, func, select, update
+from sqlalchemy.orm import Session
+
+from northspan.core.job import Job
+from northspan.core.jobfile import JobFileError, Problem, dump, parse
+from northspan.store.models import JobRow, RevisionRow
+
+Shelf = Literal["open", "archived", "deleted"]
+
+
+class NoSuchJob(LookupError):
+    """There is no job of that id."""
+
+
+class StaleEdit(Exception):
+    """The job has moved on since it was read; nothing was changed. ``version`` is where it stands now."""
+
+    def __init__(self, version: int):
+        self.version = version
+        super().__init__(f"the job is at version {version}")
+
+
+class NothingToWalk(Exception):
+    """There is no revision to undo to, or to redo."""
+
+
+@dataclass(frozen=True, slots=True)
+class StoredJob:
+    """A job as it stands in the store."""
+
+    id: str
+    version: int
+    job: Job
+    created_at: datetime
+    changed_at: datetime
+    archived: bool
+    deleted: bool
+    can_undo: bool
+    can_redo: bool
+
+
+@dataclass(frozen=True, slots=True)
+class JobEntry:
+    """A job in a list: what is needed to find it, without its document's parts."""
+
+    id: str
+    version: int
+    name: str
+    document: dict[str, Any]
+    changed_at: datetime
+    shelf: Shelf
+    demo: bool
+
+
+class JobStore:
+    """Every way in which jobs are kept. One transaction a call; a failed one changes nothing."""
+
+    def __init__(self, engine: Engine):
+        self._engine = engine
+
+    def create(self, job: Job, demo: str | None = None) -> StoredJob:
+        """Save a new job; ``demo`` is the key of the demo job it came from."""
+        now = datetime.now(UTC)
+        job_id = uuid4().hex
+        with Session(self._engine) as session, session.begin():
+            row = JobRow(
+                id=job_id, name=job.name, demo=demo, head=1, version=1, created_at=now, changed_at=now,
+            )  # fmt: skip
+            session.add(row)
+            session.flush()
+            session.add(RevisionRow(job_id=job_id, number=1, document=dump(job), created_at=now))
+        return self.get(job_id)
+
+    def demo_keys(self) -> set[str]:
+        """The demo jobs that were ever loaded, also those deleted since."""
+        with Session(self._engine) as session:
+            return set(session.scalars(select(JobRow.demo).where(JobRow.demo.is_not(None))).all())  # type: ignore[arg-type]
+
+    def get(self, job_id: str) -> StoredJob:
+        """One job. Raises NoSuchJob."""
+        with Session(self._engine) as session:
+            return self._stored(session, self._row(session, job_id))
+
+    def entries(self, search: str = "", shelf: Shelf = "open") -> list[JobEntry]:
+        """Jobs of one shelf, newest change first; ``search`` is held against the name, in any case."""
+        with Session(self._engine) as session:
+            query = (
+                select(JobRow, RevisionRow.document)
+                .join(RevisionRow, (RevisionRow.job_id == JobRow.id) & (RevisionRow.number == JobRow.head))
+                .where(*_on_shelf(shelf))
+                .order_by(JobRow.changed_at.desc(), JobRow.id)
+            )
+            if search.strip():
+                query = query.where(func.lower(JobRow.name).contains(search.strip().lower(), autoescape=True))
+            return [
+                JobEntry(row.id, row.version, row.name, document, row.changed_at, shelf, row.demo is not None)
+                for row, document in session.execute(query)
+            ]
+
+    def edit(self, job_id: str, version: int, patch: Sequence[dict[str, Any]]) -> StoredJob:
+        """Apply a JSON Patch to the job as of ``version``.
+
+        Raises StaleEdit, NoSuchJob, or JobFileError naming the place that the patch would leave wrong.
+        """
+        with Session(self._engine) as session, session.begin():
+            row = self._row(session, job_id)
+            before = self._revision(session, row, row.head)
+            job = parse(patched(before.document, patch))
+            number = (session.scalar(select(func.max(RevisionRow.number)).where(RevisionRow.job_id == job_id)) or 0) + 1
+            self._move(session, row, version, number, job.name)
+            session.add(
+                RevisionRow(
+                    job_id=job_id,
+                    number=number,
+                    parent=before.number,
+                    document=dump(job),
+                    patch=list(patch),
+                    created_at=datetime.now(UTC),
+                )
+            )
+        return self.get(job_id)
+
+    def undo(self, job_id: str, version: int) -> StoredJob:
+        """Step back to the revision this one was made from. Raises NothingToWalk, StaleEdit, NoSuchJob."""
+        return self._walk(job_id, version, lambda session, row: self._revision(session, row, row.head).parent)
+
+    def redo(self, job_id: str, version: int) -> StoredJob:
+        """Step to the newest revision made from this one. Raises NothingToWalk, StaleEdit, NoSuchJob."""
+        return self._walk(job_id, version, _newest_child)
+
+    def duplicate(self, job_id: str) -> StoredJob:
+        """Save a copy under a name of its own, with a history of its own."""
+        job = self.get(job_id).job
+        return self.create(job.model_copy(update={"name": f"{job.name[:73]} (copy)"}))
+
+    def put_on(self, job_id: str, shelf: Shelf) -> StoredJob:
+        """Archive a job, delete it, or bring it back; nothing is ever lost by it."""
+        now = datetime.now(UTC)
+        with Session(self._engine) as session, session.begin():
+            row = self._row(session, job_id)
+            row.archived_at = now if shelf == "archived" else None
+            row.deleted_at = now if shelf == "deleted" else None
+        return self.get(job_id)
+
+    def _walk(self, job_id: str, version: int, step: Callable[[Session, JobRow], int | None]) -> StoredJob:
+        with Session(self._engine) as session, session.begin():
+            row = self._row(session, job_id)
+            number = step(session, row)
+            if number is None:
+                raise NothingToWalk
+            self._move(session, row, version, number, self._revision(session, row, number).document["name"])
+        return self.get(job_id)
+
+    def _move(self, session: Session, row: JobRow, version: int, head: int, name: str) -> None:
+        """Point the job at a revision, if nobody else has moved it since ``version``."""
+        moved = session.execute(
+            update(JobRow)
+            .where(JobRow.id == row.id, JobRow.version == version)
+            .values(head=head, version=version + 1, name=name, changed_at=datetime.now(UTC))
+        )
+        if moved.rowcount == 0:  # type: ignore[attr-defined]
+            raise StaleEdit(row.version)
+
+    def _row(self, session: Session, job_id: str) -> JobRow:
+        row = session.get(JobRow, job_id)
+        if row is None:
+            raise NoSuchJob(job_id)
+        return row
+
+    def _revision(self, session: Session, row: JobRow, number: int) -> RevisionRow:
+        return session.execute(
+            select(RevisionRow).where(RevisionRow.job_id == row.id, RevisionRow.number == number)
+        ).scalar_one()
+
+    def _stored(self, session: Session, row: JobRow) -> StoredJob:
+        revision = self._revision(session, row, row.head)
+        return StoredJob(
+            row.id,
+            row.version,
+            parse(revision.document),
+            row.created_at,
+            row.changed_at,
+            row.archived_at is not None,
+            row.deleted_at is not None,
+            revision.parent is not None,
+            _newest_child(session, row) is not None,
+        )
+
+
+def patched(document: dict[str, Any], patch: Sequence[dict[str, Any]]) -> Any:
+    """A document after a JSON Patch (RFC 6902). Raises JobFileError where the patch does not fit it."""
+    try:
+        return jsonpatch.JsonPatch(list(patch)).apply(document)  # type: ignore[arg-type]
+    except (jsonpatch.JsonPatchException, JsonPointerException) as error:
+        raise JobFileError([Problem("", f"the edit does not fit the job as it stands ({error})")]) from None
+
+
+def _newest_child(session: Session, row: JobRow) -> int | None:
+    return session.scalar(
+        select(func.max(RevisionRow.number)).where(RevisionRow.job_id == row.id, RevisionRow.parent == row.head)
+    )
+
+
+def _on_shelf(shelf: Shelf) -> tuple[ColumnElement[bool], ...]:
+    if shelf == "deleted":
+        return (JobRow.deleted_at.is_not(None),)
+    archived = JobRow.archived_at.is_not(None) if shelf == "archived" else JobRow.archived_at.is_(None)
+    return JobRow.deleted_at.is_(None), archived

@@ -1,0 +1,63 @@
+"""Database tables: jobs and their append-only revisions."""
+
+from datetime import UTC, datetime
+from typing import Any
+
+from sqlalchemy import JSON, DateTime, ForeignKey, Index, Integer, String, TypeDecorator, UniqueConstraint
+from sqlalchemy.engine import Dialect
+from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
+
+
+class UtcDateTime(TypeDecorator[datetime]):
+    """A moment in UTC, whatever the database makes of time zones."""
+
+    impl = DateTime
+    cache_ok = True
+
+    def process_bind_param(self, value: datetime | None, dialect: Dialect) -> datetime | None:
+        """Store in UTC without a zone."""
+        return None if value is None else value.astimezone(UTC).replace(tzinfo=None)
+
+    def process_result_value(self, value: datetime | None, dialect: Dialect) -> datetime | None:
+        """Give back with the zone."""
+        return None if value is None else value.replace(tzinfo=UTC)
+
+
+class Base(DeclarativeBase):
+    """Base of every table."""
+
+
+class JobRow(Base):
+    """One job. ``head`` is the number of the revision shown; ``version`` rises with every change, undo included,
+    and is what ``If-Match`` is held against.
+    """
+
+    __tablename__ = "jobs"
+
+    id: Mapped[str] = mapped_column(String(32), primary_key=True)
+    name: Mapped[str] = mapped_column(String(80))
+    demo: Mapped[str | None] = mapped_column(String(64), unique=True)
+    head: Mapped[int] = mapped_column(Integer)
+    version: Mapped[int] = mapped_column(Integer)
+    created_at: Mapped[datetime] = mapped_column(UtcDateTime)
+    changed_at: Mapped[datetime] = mapped_column(UtcDateTime)
+    archived_at: Mapped[datetime | None] = mapped_column(UtcDateTime)
+    deleted_at: Mapped[datetime | None] = mapped_column(UtcDateTime)
+
+    __table_args__ = (Index("jobs_by_change", "changed_at"),)
+
+
+class RevisionRow(Base):
+    """One state of a job, never changed once written. ``parent`` is the revision it was made from."""
+
+    __tablename__ = "revisions"
+
+    id: Mapped[int] = mapped_column(Integer, primary_key=True)
+    job_id: Mapped[str] = mapped_column(ForeignKey("jobs.id", ondelete="CASCADE"))
+    number: Mapped[int] = mapped_column(Integer)
+    parent: Mapped[int | None] = mapped_column(Integer)
+    document: Mapped[dict[str, Any]] = mapped_column(JSON)
+    patch: Mapped[list[dict[str, Any]] | None] = mapped_column(JSON)
+    created_at: Mapped[datetime] = mapped_column(UtcDateTime)
+
+    __table_args__ = (UniqueConstraint("job_id", "number"),)
