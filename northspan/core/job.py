@@ -103,8 +103,6 @@ class Run(_Part):
 class Job(_Part):
     """One property and the work planned on it."""
 
-    model_config = ConfigDict(title="North Span job file")
-
     format: Literal["northspan-job"] = "northspan-job"
     version: Literal[1] = 1
     name: Name

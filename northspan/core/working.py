@@ -1,12 +1,12 @@
 """Figures that carry their working: every value says which rule and which numbers made it."""
 
 from dataclasses import dataclass
-from typing import NamedTuple
 
 Value = float | str | None
 
 
-class Cell(NamedTuple):
+@dataclass(frozen=True, slots=True)
+class Cell:
     """One cell of a code-book table: table name, row and column as the data file has them."""
 
     table: str

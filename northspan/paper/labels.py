@@ -32,7 +32,20 @@ CAUTION = (
     "The work is for licensed people, with the power off, locked out and proved dead."
 )
 
-_PLACES = {"%": 2, "V": 2, "A": 1, "W": 0, "kWh": 0, "ft": 0, "factor": 2, "share": 2, "ohm": 4, "in2": 4}
+_PLACES = {
+    "%": 2,
+    "V": 2,
+    "A": 1,
+    "W": 0,
+    "kWh": 0,
+    "ft": 0,
+    "factor": 2,
+    "share": 2,
+    "ohm": 4,
+    "in2": 4,
+    "cmil": 0,
+    "°C": 0,
+}
 
 
 def written(value: Value, unit: str) -> str:

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from northspan.core.codes.library import code_book
 from northspan.core.job import Job, Run
 from northspan.core.solution import RunAnswer, Solution
-from northspan.core.working import Figure
+from northspan.core.working import Figure, Step
 from northspan.paper.labels import FIGURES, figure, written
 
 Row = tuple[str, ...]
@@ -112,10 +112,13 @@ def _findings(job: Job, solution: Solution) -> Section:
 
 
 def _working(answer: RunAnswer) -> Iterator[Row]:
+    said: set[Step] = set()
     for name, label in FIGURES.items():
         found: Figure | None = getattr(answer.figures, name)
         if found is None or (found.value is None and not found.steps):
             continue
-        for i, step in enumerate(found.steps):
+        fresh = [step for step in found.steps if step not in said] or list(found.steps[-1:])
+        said.update(fresh)
+        for i, step in enumerate(fresh):
             cite = f"{step.cite} (check your copy)" if step.doubtful else step.cite
             yield (label if i == 0 else "", step.what, written(step.value, step.unit), cite)

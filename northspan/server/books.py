@@ -37,5 +37,5 @@ def _table(table: Table) -> TableModel:
         columns=list(table.columns),
         units=dict(table.units),
         rows=[[row, *(cells[c] for c in table.columns)] for row, cells in table.rows.items()],
-        doubtful=sorted(table.doubtful),
+        doubtful=[list(cell) for cell in sorted(table.doubtful)],
     )

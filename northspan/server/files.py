@@ -19,7 +19,10 @@ files = APIBlueprint("files", __name__, url_prefix="/api", abp_tags=[Tag(name="F
 @files.get("/job-schema.json")
 def job_schema() -> Response:
     """The JSON Schema of the job file."""
-    return Response(json.dumps(Job.model_json_schema(), indent=1), mimetype="application/schema+json")
+    return Response(
+        json.dumps({"title": "North Span job file", **Job.model_json_schema()}, indent=1),
+        mimetype="application/schema+json",
+    )
 
 
 @files.get("/jobs/<job_id>/job.json", responses={200: Job})

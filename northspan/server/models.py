@@ -163,7 +163,7 @@ class TableModel(_Model):
     columns: list[str]
     units: dict[str, str]
     rows: list[list[float | str | None]]
-    doubtful: list[tuple[str, str]]
+    doubtful: list[list[str]]
 
 
 class BookModel(_Model):

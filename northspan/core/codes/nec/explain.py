@@ -377,7 +377,10 @@ def _fill(s: Sizing, rung: Rung, also: Companions) -> Figure:
 
 
 def _max_amps(s: Sizing, rung: Rung) -> Figure:
-    carried = f"Carries {number(rung.allowed_ampacity_a)} A, breaker and 240.4 included"
+    if dwelling.rule_applies(s.question, s.breaker_a):
+        carried = f"As much as the {number(s.breaker_a or 0.0)} A rating, by the 83 % rule"
+    else:
+        carried = f"Wire good for {number(rung.allowed_ampacity_a)} A, breaker and 240.4 included"
     steps = [Step(carried, None, "", "310.15, 240.4")]
     if s.question.drop_limit_pct is not None:
         what = f"Held to {number(s.question.drop_limit_pct)} % over {number(s.question.length_ft)} ft"

@@ -1,0 +1,53 @@
+<script setup lang="ts">
+import { onBeforeUnmount, onMounted, watch } from 'vue'
+import { useTheme } from 'vuetify'
+
+import GoTo from '@/shell/GoTo.vue'
+import KeyHelp from '@/shell/KeyHelp.vue'
+import StepRail from '@/shell/StepRail.vue'
+import TopBar from '@/shell/TopBar.vue'
+import { listen } from '@/shell/keys'
+import { useView } from '@/stores/view'
+
+const view = useView()
+const theme = useTheme()
+watch(() => view.dark, (dark) => theme.change(dark ? 'basement' : 'paper'), { immediate: true })
+
+let stop = () => {}
+onMounted(() => (stop = listen()))
+onBeforeUnmount(() => stop())
+</script>
+
+<template>
+  <v-app>
+    <div class="desk">
+      <TopBar class="top" />
+      <StepRail class="rail" />
+      <main class="work"><router-view /></main>
+      <footer class="foot">
+        A planning aid. The adopted local code and the inspector decide; the work is for licensed people, locked out, dead
+        and proved dead.
+      </footer>
+    </div>
+    <GoTo />
+    <KeyHelp />
+  </v-app>
+</template>
+
+<style scoped>
+.desk { display: grid; grid-template: 44px 1fr 24px / 112px 1fr; height: 100dvh; }
+.top { grid-area: 1 / 1 / 2 / 3; border-bottom: 1px solid var(--ink); }
+.rail { grid-area: 2 / 1 / 3 / 2; border-right: 1px solid var(--rule); }
+.work { grid-area: 2 / 2 / 3 / 3; min-width: 0; min-height: 0; overflow: auto; }
+.foot {
+  grid-area: 3 / 1 / 4 / 3; padding: 3px 14px; border-top: 1px solid var(--rule); color: var(--quiet);
+  font-family: var(--narrow); font-size: 13px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis;
+}
+@media (max-width: 700px) {
+  .desk { grid-template: auto auto 1fr auto / 1fr; }
+  .top { grid-area: 1 / 1; }
+  .rail { grid-area: 2 / 1; border-right: 0; border-bottom: 1px solid var(--rule); }
+  .work { grid-area: 3 / 1; }
+  .foot { grid-area: 4 / 1; white-space: normal; }
+}
+</style>

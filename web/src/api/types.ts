@@ -1,0 +1,30 @@
+import type { components } from './schema'
+
+type Schemas = components['schemas']
+
+export type Job = Schemas['Job']
+export type Place = Schemas['Place']
+export type Station = Schemas['Station']
+export type Run = Schemas['Run']
+export type Load = Schemas['Load']
+export type Solution = Schemas['Solution']
+export type RunAnswer = Schemas['RunAnswer']
+export type RunFigures = Schemas['RunFigures']
+export type StationAnswer = Schemas['StationAnswer']
+export type Ladder = Schemas['Ladder']
+export type Rung = Schemas['Rung']
+export type Figure = Schemas['Figure']
+export type Step = Schemas['Step']
+export type Finding = Schemas['Finding']
+export type Fix = Schemas['Fix']
+export type JobState = Schemas['JobState']
+export type JobSummary = Schemas['JobSummary']
+export type DemoJob = Schemas['DemoJob']
+export type BookModel = Schemas['BookModel']
+export type TableModel = Schemas['TableModel']
+export type PatchStep = Pick<Schemas['PatchStep'], 'op' | 'path'> & { value?: unknown }
+export type Problem = Schemas['ProblemModel']
+export type Trouble = Schemas['Trouble']
+export type Metal = Run['metal']
+export type Size = NonNullable<Run['size']>
+export type Shelf = JobState['shelf']

@@ -1,0 +1,64 @@
+<script setup lang="ts">
+import { computed, inject, ref, watch } from 'vue'
+
+import { deskKey, useDesk } from '@/stores/desk'
+
+const props = defineProps<{
+  label: string
+  value: number | null
+  unit?: string
+  pointer: string
+  auto?: string
+  lockable?: boolean
+  hint?: string
+}>()
+const emit = defineEmits<{ change: [value: number | null] }>()
+const desk = inject(deskKey, useDesk, true)
+
+const typed = ref(shownValue())
+const wrong = ref('')
+
+watch(() => [props.value, desk.problems] as const, ([value], [before]) => {
+  if (value !== before || !refusal.value) typed.value = shownValue()
+})
+
+const refusal = computed(() => wrong.value || desk.problems.find((p) => p.pointer === props.pointer)?.words || '')
+
+function shownValue(): string {
+  return props.value === null ? '' : String(props.value)
+}
+
+function commit() {
+  wrong.value = ''
+  const text = typed.value.trim().replace(',', '.')
+  if (text === shownValue()) return
+  if (text === '') {
+    if (props.lockable) emit('change', null)
+    else wrong.value = 'must not be empty'
+    return
+  }
+  const value = Number(text)
+  if (Number.isFinite(value)) emit('change', value)
+  else wrong.value = 'must be a number'
+}
+</script>
+
+<template>
+  <label class="field" :title="hint">
+    <span class="label narrow">{{ label }}</span>
+    <span class="entry" :class="{ bad: refusal, open: lockable && value === null }">
+      <input
+        v-model="typed" class="mono" inputmode="decimal" :placeholder="auto" :aria-invalid="!!refusal" :aria-label="label"
+        @change="commit" @keydown.enter="commit"
+      />
+      <span v-if="unit" class="mono unit">{{ unit }}</span>
+      <button
+        v-if="lockable" type="button" class="plain lock narrow" :aria-label="value === null ? `${label}: not locked` : `Unlock ${label}`"
+        :disabled="value === null" @click.prevent="emit('change', null)"
+      >{{ value === null ? 'auto' : 'lock ×' }}</button>
+    </span>
+    <span v-if="refusal" class="refusal narrow" role="alert">{{ refusal }}</span>
+  </label>
+</template>
+
+<style scoped src="./field.css"></style>

@@ -1,0 +1,48 @@
+<script setup lang="ts">
+import { computed, inject } from 'vue'
+
+import type { Finding, Fix, PatchStep } from '@/api/types'
+import { deskKey, useDesk } from '@/stores/desk'
+
+const props = defineProps<{ finding: Finding }>()
+const desk = inject(deskKey, useDesk, true)
+
+const TONES = { danger: 'red', violation: 'red', house: 'amber', advice: 'amber', note: 'plain' } as const
+const WORDS = { danger: 'Danger', violation: 'Must fix', house: 'House rule', advice: 'Look at', note: 'Note' } as const
+const tone = computed(() => TONES[props.finding.level])
+
+function apply(fix: Fix) {
+  void desk.edit(fix.patch as unknown as PatchStep[])
+}
+
+function goThere() {
+  if (props.finding.run) desk.selectRun(props.finding.run)
+  else if (props.finding.station) desk.selectedStation = props.finding.station
+}
+</script>
+
+<template>
+  <article class="finding" :class="tone" :data-rule="finding.rule">
+    <button class="plain title" @click="goThere">
+      <span class="level narrow">{{ WORDS[finding.level] }}</span> {{ finding.title }}
+    </button>
+    <p>{{ finding.words }} <span v-if="finding.section" class="mono cite">{{ finding.section }}</span></p>
+    <div v-if="finding.fixes.length" class="fixes">
+      <button v-for="fix in finding.fixes" :key="fix.label" class="ink-button" @click="apply(fix)">{{ fix.label }}</button>
+    </div>
+  </article>
+</template>
+
+<style scoped>
+.finding { margin: 10px 0; padding: 7px 10px 9px; border-left: 4px solid var(--rule); background: var(--soft); }
+.red { border-color: var(--danger); background: var(--danger-soft); }
+.amber { border-color: var(--caution); background: var(--caution-soft); }
+.title { font-weight: 600; font-size: 14px; }
+.red .title { color: var(--danger); }
+.amber .title { color: var(--caution); }
+.level { font-size: 12px; letter-spacing: 0.08em; text-transform: uppercase; margin-right: 4px; }
+p { margin: 3px 0 6px; font-size: 13.5px; }
+.cite { font-size: 11px; color: var(--quiet); }
+.fixes { display: flex; flex-wrap: wrap; gap: 5px; }
+.fixes .ink-button { font-size: 14px; padding: 2px 8px; white-space: normal; text-align: left; }
+</style>

@@ -1,0 +1,33 @@
+import type { Figure } from '@/api/types'
+
+const PLACES: Record<string, number> = {
+  '%': 2, V: 2, A: 1, W: 0, kWh: 0, ft: 0, factor: 2, share: 2, ohm: 4, 'ohm/kft': 3, in2: 4, cmil: 0, '°C': 0,
+} // prettier-ignore
+const BARE = new Set(['', 'factor', 'share', 'size', 'count', 'text'])
+
+/** A value as it is written on screen, with its unit. */
+export function written(value: number | string | null | undefined, unit: string, places?: number): string {
+  if (value === null || value === undefined) return '—'
+  if (typeof value === 'string') return unit === 'in' ? `${value} in` : value
+  let shown = value.toLocaleString('en-US', {
+    minimumFractionDigits: unit === '%' || unit === 'V' ? (places ?? PLACES[unit]) : 0,
+    maximumFractionDigits: places ?? PLACES[unit] ?? 3,
+  })
+  if (shown === '-0') shown = '0'
+  return BARE.has(unit) ? shown : `${shown} ${unit.replace('in2', 'in²')}`
+}
+
+export function figureText(figure: Figure | null | undefined, places?: number): string {
+  return figure ? written(figure.value, figure.unit, places) : '—'
+}
+
+/** A length in feet, with metres beside it where they are wanted. */
+export function feet(length: number, metres: boolean): string {
+  const ft = `${Number(length.toFixed(1))} ft`
+  return metres ? `${ft} · ${(length * 0.3048).toFixed(1)} m` : ft
+}
+
+export function sizeText(size: string, metal?: string): string {
+  const kcmil = Number(size) >= 250 ? ' kcmil' : ''
+  return `${size}${kcmil}${metal ? ` ${metal}` : ''}`
+}

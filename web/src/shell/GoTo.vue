@@ -1,0 +1,106 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
+
+import { PAGES, STEPS } from './steps'
+import { api } from '@/api/client'
+import type { JobSummary } from '@/api/types'
+import { useDesk } from '@/stores/desk'
+import { useView } from '@/stores/view'
+
+interface Target {
+  title: string
+  kind: string
+  go: () => void
+}
+
+const view = useView()
+const desk = useDesk()
+const router = useRouter()
+const wanted = ref('')
+const at = ref(0)
+const jobs = ref<JobSummary[]>([])
+
+watch(
+  () => view.palette,
+  async (open) => {
+    if (!open) return
+    wanted.value = ''
+    const answer = await api.GET('/api/jobs', { params: { query: {} } })
+    jobs.value = answer.data?.jobs ?? []
+  },
+)
+watch(wanted, () => (at.value = 0))
+
+const targets = computed<Target[]>(() => {
+  const found: Target[] = []
+  const job = desk.job
+  const id = desk.id
+  if (job && id) {
+    const toSpan = () => router.push({ name: 'span', params: { id } })
+    for (const step of STEPS) found.push({ title: step.name, kind: 'step', go: () => router.push({ name: step.route, params: { id } }) })
+    const names = new Map(job.stations.map((s) => [s.id, s.name]))
+    for (const run of job.runs) {
+      const title = `${names.get(run.from_station)} → ${names.get(run.to_station)}`
+      found.push({ title, kind: 'run', go: () => (desk.selectRun(run.id), toSpan()) })
+    }
+    for (const station of job.stations) {
+      found.push({ title: station.name, kind: 'station', go: () => ((desk.selectedStation = station.id), toSpan()) })
+    }
+  }
+  for (const page of PAGES) found.push({ title: page.name, kind: 'page', go: () => router.push({ name: page.route }) })
+  for (const each of jobs.value) {
+    found.push({ title: each.name, kind: 'job', go: () => router.push({ name: 'span', params: { id: each.id } }) })
+  }
+  const words = wanted.value.toLowerCase()
+  return found.filter((t) => t.title.toLowerCase().includes(words)).slice(0, 12)
+})
+
+function take(target: Target | undefined) {
+  if (!target) return
+  view.palette = false
+  target.go()
+}
+
+function move(by: number) {
+  at.value = (at.value + by + targets.value.length) % Math.max(1, targets.value.length)
+}
+</script>
+
+<template>
+  <v-dialog v-model="view.palette" max-width="520">
+    <v-card class="card" role="dialog" aria-label="Go to">
+      <v-text-field
+        v-model="wanted"
+        autofocus
+        label="Go to a step, run, station, job or page"
+        @keydown.down.prevent="move(1)"
+        @keydown.up.prevent="move(-1)"
+        @keydown.enter="take(targets[at])"
+      />
+      <ul role="listbox" aria-label="Places to go">
+        <li
+          v-for="(target, i) in targets"
+          :key="target.kind + target.title + i"
+          role="option"
+          :aria-selected="i === at"
+          :class="{ at: i === at }"
+          @click="take(target)"
+        >
+          <span>{{ target.title }}</span>
+          <span class="narrow kind">{{ target.kind }}</span>
+        </li>
+      </ul>
+      <p v-if="!targets.length" class="quiet">Nothing by that name.</p>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+.card { padding: 14px; }
+ul { list-style: none; margin: 8px 0 0; padding: 0; }
+li { display: flex; justify-content: space-between; padding: 6px 10px; cursor: pointer; }
+li:hover { background: var(--soft); }
+.at, .at:hover { background: var(--ink); color: var(--paper); }
+.kind { opacity: 0.7; }
+</style>

@@ -1,0 +1,35 @@
+<script setup lang="ts">
+import { useView } from '@/stores/view'
+
+const view = useView()
+const KEYS: [string, string][] = [
+  ['3', 'Span'],
+  ['j  k', 'next and previous run'],
+  ['+  -', 'one size up or down, locked'],
+  ['l', 'lock or unlock the size'],
+  ['w', 'working of the figure in focus'],
+  ['u  U', 'undo, redo'],
+  ['/  Ctrl-K', 'go to anything'],
+  ['?', 'this list'],
+]
+</script>
+
+<template>
+  <v-dialog v-model="view.help" max-width="420">
+    <v-card class="card" role="dialog" aria-label="Keys">
+      <h2 class="cap">Keys</h2>
+      <dl>
+        <template v-for="[key, what] in KEYS" :key="key">
+          <dt class="mono">{{ key }}</dt>
+          <dd>{{ what }}</dd>
+        </template>
+      </dl>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+.card { padding: 18px 20px; }
+dl { display: grid; grid-template-columns: 110px 1fr; gap: 7px 10px; margin: 12px 0 0; }
+dd { margin: 0; }
+</style>

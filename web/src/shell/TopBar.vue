@@ -1,0 +1,74 @@
+<script setup lang="ts">
+import { mdiMoonWaningCrescent, mdiWhiteBalanceSunny } from '@mdi/js'
+import { computed } from 'vue'
+import { useRoute } from 'vue-router'
+
+import { useDesk } from '@/stores/desk'
+import { useView } from '@/stores/view'
+
+const desk = useDesk()
+const view = useView()
+const route = useRoute()
+
+const onJob = computed(() => route.name === 'span' && desk.job)
+const mustFix = computed(() => count('danger', 'violation'))
+const lookAt = computed(() => count('house', 'advice'))
+
+function count(...levels: string[]): number {
+  return (desk.solution?.findings ?? []).filter((f) => levels.includes(f.level)).length
+}
+
+const files = computed(() => [
+  { title: 'Calculation sheet, PDF', href: `/api/jobs/${desk.id}/sheet.pdf` },
+  { title: 'Calculation sheet, CSV', href: `/api/jobs/${desk.id}/sheet.csv` },
+  { title: 'Job file', href: `/api/jobs/${desk.id}/job.json` },
+])
+</script>
+
+<template>
+  <header class="bar">
+    <router-link class="mark narrow" to="/jobs">NORTH SPAN</router-link>
+    <template v-if="onJob && desk.job">
+      <h1 class="name">{{ desk.job.name }}</h1>
+      <span class="under narrow quiet">US 2023 · house rules: {{ desk.job.house_rules.name }}</span>
+    </template>
+    <span class="gap" />
+    <template v-if="onJob">
+      <span v-if="mustFix" class="narrow danger tally"><b class="mono">{{ mustFix }}</b> must fix</span>
+      <span v-if="lookAt" class="narrow caution tally"><b class="mono">{{ lookAt }}</b> to look at</span>
+      <button class="plain act narrow" :disabled="!desk.canUndo" @click="desk.undo()">Undo <kbd>u</kbd></button>
+      <button class="plain act narrow" :disabled="!desk.canRedo" @click="desk.redo()">Redo <kbd>U</kbd></button>
+      <v-menu>
+        <template #activator="{ props }"><button class="ink-button" v-bind="props">Hand over</button></template>
+        <v-list density="compact">
+          <v-list-item v-for="file in files" :key="file.href" :href="file.href" :title="file.title" download />
+        </v-list>
+      </v-menu>
+    </template>
+    <button class="plain act narrow" :aria-pressed="view.metres" @click="view.metres = !view.metres">
+      {{ view.metres ? 'ft + m' : 'ft only' }}
+    </button>
+    <button class="plain act" :aria-label="view.dark ? 'Light paper' : 'Dark paper'" @click="view.dark = !view.dark">
+      <v-icon :icon="view.dark ? mdiWhiteBalanceSunny : mdiMoonWaningCrescent" size="16" />
+    </button>
+    <button class="plain act narrow" @click="view.palette = true">Go to <kbd>/</kbd></button>
+    <button class="plain act narrow" aria-label="Keys" @click="view.help = true"><kbd>?</kbd></button>
+  </header>
+</template>
+
+<style scoped>
+.bar { display: flex; align-items: center; gap: 16px; padding: 0 14px; min-width: 0; }
+.mark { width: 100px; color: var(--ink); text-decoration: none; font-weight: 600; font-size: 16px; letter-spacing: 0.1em; white-space: nowrap; }
+.name { font-size: 19px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
+.under { font-size: 15px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; flex: 0 1 auto; }
+.gap { flex: 1; }
+.tally { font-size: 15px; font-weight: 600; white-space: nowrap; }
+.act { font-size: 15px; white-space: nowrap; }
+.act:hover { text-decoration: underline; }
+.act:disabled { color: var(--quiet); opacity: 0.55; text-decoration: none; cursor: default; }
+@media (max-width: 700px) {
+  .bar { flex-wrap: wrap; gap: 4px 12px; padding: 8px 12px; }
+  .under, .gap { display: none; }
+  .name { flex: 1; }
+}
+</style>

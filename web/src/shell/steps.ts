@@ -1,0 +1,14 @@
+/** The steps that work, under the digits they keep in the order of the job. */
+export interface Step {
+  digit: string
+  name: string
+  route: 'span'
+}
+
+export const STEPS: Step[] = [{ digit: '3', name: 'Span', route: 'span' }]
+
+export const PAGES = [
+  { name: 'Jobs', route: 'jobs' },
+  { name: 'Quick check', route: 'quick' },
+  { name: 'Code book', route: 'book' },
+] as const

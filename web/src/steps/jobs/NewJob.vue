@@ -1,0 +1,85 @@
+<script setup lang="ts">
+import { computed, reactive, ref } from 'vue'
+import { useRouter } from 'vue-router'
+
+import { jobOf, type WalkThrough } from './newJob'
+import { useShelf } from '@/stores/shelf'
+
+const open = defineModel<boolean>({ required: true })
+const shelf = useShelf()
+const router = useRouter()
+const tried = ref(false)
+
+const walk = reactive<WalkThrough>({
+  name: '', supply: '120/240-3w', rating: 200, serviceFeet: 60, houseAmps: null, building: false, buildingName: '',
+  buildingFeet: null, buildingAmps: null, buildingContinuous: null,
+}) // prettier-ignore
+
+const SUPPLIES = [
+  { value: '120/240-3w', title: '120/240 V, three-wire' },
+  { value: '120/208-3w', title: '120/208 V, two phases and neutral' },
+]
+
+const wrong = computed(() => ({
+  name: walk.name.trim() ? '' : 'Name the job, by street or customer',
+  serviceFeet: isLength(walk.serviceFeet) ? '' : 'Feet of wire from the transformer',
+  houseAmps: walk.houseAmps === null || walk.houseAmps > 0 ? '' : 'Amperes, more than none',
+  buildingName: !walk.building || walk.buildingName.trim() ? '' : 'Name the building',
+  buildingFeet: !walk.building || isLength(walk.buildingFeet) ? '' : 'Feet of wire, one way',
+}))
+
+function isLength(feet: number | null): boolean {
+  return typeof feet === 'number' && feet >= 0
+}
+
+async function make() {
+  tried.value = true
+  if (Object.values(wrong.value).some(Boolean)) return
+  const state = await shelf.create(jobOf(walk))
+  if (!state) return
+  open.value = false
+  void router.push({ name: 'span', params: { id: state.id } })
+}
+</script>
+
+<template>
+  <v-dialog v-model="open" max-width="520">
+    <v-card class="card" role="dialog" aria-label="New job">
+      <form novalidate @submit.prevent="make">
+        <h2 class="cap">New job</h2>
+        <v-text-field v-model="walk.name" label="Job name" autofocus maxlength="80" :error-messages="tried ? wrong.name : ''" />
+        <v-select v-model="walk.supply" label="The utility delivers" :items="SUPPLIES" />
+        <div class="pair">
+          <v-text-field v-model.number="walk.rating" label="Service rating" suffix="A" type="number" min="15" />
+          <v-text-field v-model.number="walk.serviceFeet" label="Transformer to panel" suffix="ft" type="number" min="0" :error-messages="tried ? wrong.serviceFeet : ''" />
+        </div>
+        <v-text-field
+          v-model.number="walk.houseAmps" label="House load, if known" suffix="A" type="number" min="0" :error-messages="tried ? wrong.houseAmps : ''"
+          hint="By your own load calculation; it can wait" persistent-hint
+        />
+        <v-checkbox v-model="walk.building" label="There is a detached building to feed" density="compact" hide-details />
+        <template v-if="walk.building">
+          <v-text-field v-model="walk.buildingName" label="Building name" maxlength="60" :error-messages="tried ? wrong.buildingName : ''" />
+          <v-text-field v-model.number="walk.buildingFeet" label="Length of wire, one way" suffix="ft" type="number" min="0" :error-messages="tried ? wrong.buildingFeet : ''" />
+          <div class="pair">
+            <v-text-field v-model.number="walk.buildingAmps" label="Its load, if known" suffix="A" type="number" min="0" />
+            <v-text-field v-model.number="walk.buildingContinuous" label="of it continuous" suffix="A" type="number" min="0" />
+          </div>
+        </template>
+        <p v-for="line in shelf.notice" :key="line" class="danger" role="alert">{{ line }}</p>
+        <div class="acts">
+          <button type="button" class="ink-button" @click="open = false">Leave it</button>
+          <button type="submit" class="ink-button solid">Make the job</button>
+        </div>
+      </form>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+.card { padding: 18px 20px; }
+form { display: grid; gap: 12px; }
+.pair { display: grid; grid-template-columns: 1fr 1fr; gap: 12px; }
+.acts { display: flex; justify-content: flex-end; gap: 10px; }
+p { margin: 0; }
+</style>

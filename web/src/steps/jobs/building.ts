@@ -1,0 +1,83 @@
+import type { Job, Load, PatchStep, Run } from '@/api/types'
+
+export interface NewBuilding {
+  name: string
+  what: 'building' | 'panel' | 'equipment'
+  from: string
+  feet: number | null
+  amps: number | null
+  continuous: number | null
+  system: Run['system']
+  metal: Run['metal']
+  buried: boolean
+}
+
+/** An id made of a name that none of `taken` has. */
+export function freshId(name: string, taken: Iterable<string>): string {
+  const used = new Set(taken)
+  const base = name.toLowerCase().normalize('NFKD').replace(/[^a-z0-9]+/g, '-').replace(/^-+|-+$/g, '').slice(0, 48) || 'part'
+  let id = base
+  for (let n = 2; used.has(id); n++) id = `${base}-${n}`
+  return id
+}
+
+export function loadOf(amps: number | null, continuous: number | null): Load | null {
+  return amps ? { amps, continuous_amps: Math.min(continuous ?? 0, amps), neutral_amps: null, power_factor: 1 } : null
+}
+
+const BLANK_LOCKS = {
+  rooftop: false, nipple: false, in_insulation: false, several_receptacles: false, loaded_conductors: null, sets: 1,
+  whole_dwelling: false, load: null, breaker_a: null, size: null, neutral_size: null, egc_size: null, egc_metal: null,
+  bare_egc: false, raceway_size: null, drop_limit_pct: null, ambient_c: 30, note: '',
+} as const // prettier-ignore
+
+/** A run with nothing locked. */
+export function newRun(run: Omit<Run, keyof typeof BLANK_LOCKS> & Partial<Run>): Run {
+  return { ...BLANK_LOCKS, ...run }
+}
+
+/** The edit that adds a place, its station and the run that feeds it. */
+export function buildingPatch(job: Job, form: NewBuilding): { patch: PatchStep[]; run: string } {
+  const name = form.name.trim()
+  const patch: PatchStep[] = []
+  const source = job.stations.find((s) => s.id === form.from)
+  let place = source?.place ?? job.places[0]?.id
+  if (form.what === 'building') {
+    place = freshId(name, job.places.map((p) => p.id))
+    patch.push({ op: 'add', path: '/places/-', value: { id: place, name, kind: 'detached-building' } })
+  }
+  const panel = form.what !== 'equipment'
+  const station = freshId(panel ? `${name} panel` : name, job.stations.map((s) => s.id))
+  patch.push({
+    op: 'add',
+    path: '/stations/-',
+    value: {
+      id: station,
+      name: form.what === 'building' ? `${name} panel` : name,
+      kind: panel ? 'panelboard' : 'equipment',
+      place,
+      supply: null,
+      terminal_c: 75,
+      load: loadOf(form.amps, form.continuous),
+    },
+  })
+  const run = freshId(`${station}-${panel ? 'feeder' : 'circuit'}`, job.runs.map((r) => r.id))
+  const outdoors = form.what === 'building'
+  patch.push({
+    op: 'add',
+    path: '/runs/-',
+    value: newRun({
+      id: run,
+      from_station: form.from,
+      to_station: station,
+      use: panel ? 'feeder' : 'branch',
+      system: form.system,
+      length_ft: form.feet ?? 0,
+      metal: outdoors ? form.metal : 'cu',
+      insulation: outdoors ? 'XHHW-2' : 'THWN-2',
+      raceway: outdoors ? 'PVC40' : 'EMT',
+      location: outdoors ? 'buried' : 'dry',
+    }),
+  })
+  return { patch, run }
+}

@@ -1,0 +1,86 @@
+import { buildingPatch, freshId, loadOf, newRun } from './building'
+import type { Job, Run, Station } from '@/api/types'
+import { applyPatch, deepClone, type Operation } from 'fast-json-patch'
+
+export interface WalkThrough {
+  name: string
+  supply: '120/240-3w' | '120/208-3w'
+  rating: number | null
+  serviceFeet: number | null
+  houseAmps: number | null
+  building: boolean
+  buildingName: string
+  buildingFeet: number | null
+  buildingAmps: number | null
+  buildingContinuous: number | null
+}
+
+export const HOUSE_RULES: Job['house_rules'] = {
+  name: 'Shop default',
+  feeder_drop_pct: 3,
+  branch_drop_pct: 3,
+  total_drop_pct: 5,
+  drop_rule: 'binding',
+  unmarked_terminals: 'by-rating',
+  conductor_temperature: 'table',
+  neutral: 'full',
+  loss_hours: 1500,
+}
+
+export function station(part: Pick<Station, 'id' | 'name' | 'kind' | 'place'> & Partial<Station>): Station {
+  return { supply: null, terminal_c: null, load: null, ...part }
+}
+
+export function emptyJob(name: string): Job {
+  return {
+    format: 'northspan-job', version: 1, name, note: '', code_book: 'nec-2023', house_rules: HOUSE_RULES, places: [],
+    stations: [], runs: [],
+  } // prettier-ignore
+}
+
+/** The job that the walk-through describes: supply, service, house panel, and a detached building where wanted. */
+export function jobOf(walk: WalkThrough): Job {
+  const job = emptyJob(walk.name.trim())
+  job.places = [{ id: 'yard', name: 'Yard', kind: 'yard' }, { id: 'house', name: 'House', kind: 'dwelling' }]
+  job.stations = [
+    station({ id: 'transformer', name: 'Utility transformer', kind: 'utility', place: 'yard', supply: walk.supply }),
+    station({ id: 'house-panel', name: 'House panel', kind: 'panelboard', place: 'house', terminal_c: 75, load: loadOf(walk.houseAmps, 0) }),
+  ]
+  const service: Run = newRun({
+    id: 'service', from_station: 'transformer', to_station: 'house-panel', use: 'service', system: walk.supply,
+    length_ft: walk.serviceFeet ?? 0, metal: 'al', insulation: 'XHHW-2', raceway: 'PVC40', location: 'wet',
+    whole_dwelling: true, breaker_a: walk.rating,
+  }) // prettier-ignore
+  job.runs = [service]
+  if (!walk.building) return job
+  const { patch } = buildingPatch(job, {
+    name: walk.buildingName,
+    what: 'building',
+    from: 'house-panel',
+    feet: walk.buildingFeet,
+    amps: walk.buildingAmps,
+    continuous: walk.buildingContinuous,
+    system: walk.supply,
+    metal: 'al',
+    buried: true,
+  })
+  return applyPatch(deepClone(job), patch as Operation[]).newDocument
+}
+
+/** One run without a property: a source, a load, and the conductors between. */
+export function quickJob(): Job {
+  const job = emptyJob('Quick check')
+  job.places = [{ id: 'here', name: 'Here', kind: 'yard' }, { id: 'there', name: 'There', kind: 'detached-building' }]
+  job.stations = [
+    station({ id: 'source', name: 'Source', kind: 'utility', place: 'here', supply: '120/240-3w', terminal_c: 75 }),
+    station({ id: 'far-end', name: 'Far end', kind: 'panelboard', place: 'there', terminal_c: 75 }),
+  ]
+  job.runs = [
+    newRun({
+      id: freshId('run', []), from_station: 'source', to_station: 'far-end', use: 'feeder', system: '120/240-3w',
+      length_ft: 100, metal: 'cu', insulation: 'THWN-2', raceway: 'PVC40', location: 'dry',
+      load: { amps: 60, continuous_amps: 0, neutral_amps: null, power_factor: 1 },
+    }),
+  ] // prettier-ignore
+  return job
+}

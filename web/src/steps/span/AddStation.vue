@@ -1,0 +1,77 @@
+<script setup lang="ts">
+import { computed, reactive, ref, watch } from 'vue'
+
+import { buildingPatch, type NewBuilding } from '@/steps/jobs/building'
+import { SYSTEMS } from '@/fields/choices'
+import { useDesk } from '@/stores/desk'
+
+const open = defineModel<boolean>({ required: true })
+const desk = useDesk()
+
+const blank: NewBuilding = { name: '', what: 'building', from: '', feet: null, amps: null, continuous: null, system: '120/240-3w', metal: 'al', buried: true }
+const form = reactive<NewBuilding>({ ...blank })
+const tried = ref(false)
+
+const sources = computed(() => (desk.job?.stations ?? []).filter((s) => s.kind !== 'equipment').map((s) => ({ value: s.id, title: s.name })))
+const system = computed(() => {
+  const fed = desk.job?.runs.find((r) => r.to_station === form.from)
+  return fed?.system ?? desk.job?.stations.find((s) => s.id === form.from)?.supply ?? '120/240-3w'
+})
+const wrong = computed(() => ({
+  name: form.name.trim() ? '' : 'Give it a name',
+  from: form.from ? '' : 'Say what feeds it',
+  feet: form.feet !== null && form.feet >= 0 ? '' : 'Feet of wire, one way',
+}))
+
+watch(open, (now) => {
+  if (!now) return
+  const panel = desk.selectedStation ?? desk.job?.stations.filter((s) => s.kind === 'panelboard')[0]?.id
+  Object.assign(form, blank, { from: panel ?? sources.value[0]?.value ?? '' })
+  tried.value = false
+})
+watch(system, (now) => (form.system = now))
+
+async function add() {
+  tried.value = true
+  if (!desk.job || Object.values(wrong.value).some(Boolean)) return
+  const { patch, run } = buildingPatch(desk.job, form)
+  if (await desk.edit(patch)) {
+    desk.selectRun(run)
+    open.value = false
+  }
+}
+</script>
+
+<template>
+  <v-dialog v-model="open" max-width="460">
+    <v-card class="card" role="dialog" aria-label="Add to the property">
+      <form novalidate @submit.prevent="add">
+        <h2 class="cap">Add to the property</h2>
+        <v-select
+          v-model="form.what" label="What" :items="[{ value: 'building', title: 'Detached building with a panel' }, { value: 'panel', title: 'Panel in the same building as its source' }, { value: 'equipment', title: 'Equipment on a circuit of its own' }]"
+        />
+        <v-text-field v-model="form.name" label="Name, as on the job" autofocus :error-messages="tried ? wrong.name : ''" maxlength="60" />
+        <v-select v-model="form.from" label="Fed from" :items="sources" :error-messages="tried ? wrong.from : ''" />
+        <v-text-field v-model.number="form.feet" label="Length of wire, one way" suffix="ft" type="number" min="0" :error-messages="tried ? wrong.feet : ''" />
+        <div class="pair">
+          <v-text-field v-model.number="form.amps" label="Load, if known" suffix="A" type="number" min="0" />
+          <v-text-field v-model.number="form.continuous" label="continuous" suffix="A" type="number" min="0" />
+        </div>
+        <v-select v-model="form.system" label="System" :items="SYSTEMS.map((s) => s.value)" />
+        <p v-if="desk.notice && tried" class="danger" role="alert">{{ desk.notice }}: {{ desk.problems.map((p) => p.words).join('; ') }}</p>
+        <div class="acts">
+          <button type="button" class="ink-button" @click="open = false">Leave it</button>
+          <button type="submit" class="ink-button solid">Add and size its run</button>
+        </div>
+      </form>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+.card { padding: 18px 20px; }
+form { display: grid; gap: 12px; }
+.pair { display: grid; grid-template-columns: 1fr 1fr; gap: 12px; }
+.acts { display: flex; justify-content: flex-end; gap: 10px; }
+p { margin: 0; }
+</style>

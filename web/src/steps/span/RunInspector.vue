@@ -1,0 +1,169 @@
+<script setup lang="ts">
+import { computed, inject } from 'vue'
+
+import type { Load, PatchStep, RunAnswer, Station } from '@/api/types'
+import ChoiceField from '@/fields/ChoiceField.vue'
+import { INSULATIONS, LOCATIONS, METALS, RACEWAYS, sizeLocks, SYSTEMS, TERMINALS, tradeLocks, USES } from '@/fields/choices'
+import NumberField from '@/fields/NumberField.vue'
+import SwitchField from '@/fields/SwitchField.vue'
+import FigureButton from '@/figures/FigureButton.vue'
+import { figureText } from '@/figures/write'
+import { deskKey, useDesk } from '@/stores/desk'
+import { useView } from '@/stores/view'
+
+const props = defineProps<{ answer: RunAnswer }>()
+const desk = inject(deskKey, useDesk, true)
+const view = useView()
+
+const run = computed(() => desk.run)
+const base = computed(() => `/runs/${desk.runIndex}`)
+const f = computed(() => props.answer.figures)
+const ends = computed(() => {
+  const stations = desk.job?.stations ?? []
+  return [run.value?.from_station, run.value?.to_station].flatMap((id) => {
+    const index = stations.findIndex((s) => s.id === id)
+    return index < 0 || stations[index].kind === 'utility' ? [] : [{ index, station: stations[index] }]
+  })
+})
+const longest = computed(() => Math.max(100, Math.ceil(((run.value?.length_ft ?? 0) * 2) / 100) * 100))
+const summed = computed(() => (run.value?.load ? '' : figureText(f.value.load).replace(' A', '')))
+const metres = computed(() => (view.metres && run.value ? `${(run.value.length_ft * 0.3048).toFixed(1)} m` : ''))
+
+function setLoad(part: Partial<Load>) {
+  const now = run.value?.load
+  const amps = part.amps ?? now?.amps ?? Number(f.value.load.value)
+  const load: Load = { amps, continuous_amps: 0, neutral_amps: null, power_factor: 1, ...now, ...part }
+  load.continuous_amps = Math.min(load.continuous_amps, load.amps)
+  void desk.setRun({ load })
+}
+
+function setTerminal(index: number, value: Station['terminal_c']) {
+  const step: PatchStep = { op: 'add', path: `/stations/${index}/terminal_c`, value }
+  void desk.edit([step])
+}
+
+function slide(event: Event) {
+  const value = Number((event.target as HTMLInputElement).value)
+  void desk.preview([{ op: 'add', path: `${base.value}/length_ft`, value }])
+}
+
+function settle(event: Event) {
+  void desk.setRun({ length_ft: Number((event.target as HTMLInputElement).value) })
+}
+</script>
+
+<template>
+  <section v-if="run" class="inspector" aria-label="Run">
+    <slot name="head" />
+    <NumberField
+      label="Load" :value="run.load?.amps ?? null" :auto="summed" unit="A" :pointer="`${base}/load/amps`" lockable
+      hint="Blank: the sum of what is connected beyond" @change="(v) => (v === null ? desk.setRun({ load: null }) : setLoad({ amps: v }))"
+    />
+    <NumberField
+      v-if="run.load" label="of it continuous" :value="run.load.continuous_amps" unit="A" :pointer="`${base}/load/continuous_amps`"
+      @change="(v) => setLoad({ continuous_amps: v ?? 0 })"
+    />
+    <NumberField
+      v-if="run.load" label="power factor" :value="run.load.power_factor" unit="" :pointer="`${base}/load/power_factor`"
+      @change="(v) => setLoad({ power_factor: v ?? 1 })"
+    />
+    <NumberField
+      label="Breaker" :value="run.breaker_a" :auto="figureText(f.breaker).replace(' A', '')" unit="A" :pointer="`${base}/breaker_a`"
+      lockable @change="(v) => desk.setRun({ breaker_a: v })"
+    />
+    <NumberField
+      label="Length, one way" :value="run.length_ft" unit="ft" :pointer="`${base}/length_ft`"
+      @change="(v) => desk.setRun({ length_ft: v ?? 0 })"
+    />
+    <div class="slide">
+      <input
+        type="range" min="0" :max="longest" step="5" :value="run.length_ft" aria-label="Slide the length" @input="slide" @change="settle"
+      /><span v-if="metres" class="mono quiet">{{ metres }}</span>
+    </div>
+    <ChoiceField label="In" :value="run.raceway" :choices="RACEWAYS" :pointer="`${base}/raceway`" @change="(v) => desk.setRun({ raceway: v })" />
+    <ChoiceField label="Metal" :value="run.metal" :choices="METALS" :pointer="`${base}/metal`" @change="(v) => desk.setRun({ metal: v })" />
+    <ChoiceField label="Wire" :value="run.insulation" :choices="INSULATIONS" :pointer="`${base}/insulation`" @change="(v) => desk.setRun({ insulation: v })" />
+    <ChoiceField label="Lies" :value="run.location" :choices="LOCATIONS" :pointer="`${base}/location`" @change="(v) => desk.setRun({ location: v })" />
+    <NumberField label="Ambient" :value="run.ambient_c" unit="°C" :pointer="`${base}/ambient_c`" @change="(v) => desk.setRun({ ambient_c: v ?? 30 })" />
+    <NumberField
+      label="Loaded wires" :value="run.loaded_conductors" auto="own" :pointer="`${base}/loaded_conductors`" lockable
+      hint="Current-carrying conductors in one raceway, other circuits' included" @change="(v) => desk.setRun({ loaded_conductors: v })"
+    />
+    <NumberField label="Parallel sets" :value="run.sets" :pointer="`${base}/sets`" @change="(v) => desk.setRun({ sets: v ?? 1 })" />
+    <ChoiceField
+      v-for="{ index, station } in ends" :key="station.id" :label="`Lugs, ${station.name}`" :value="station.terminal_c ?? null" :choices="TERMINALS"
+      :pointer="`/stations/${index}/terminal_c`" @change="(v) => setTerminal(index, v)"
+    />
+    <NumberField
+      label="Drop limit" :value="run.drop_limit_pct" :auto="String(answer.drop_limit_pct ?? '')" unit="%" :pointer="`${base}/drop_limit_pct`" lockable
+      @change="(v) => desk.setRun({ drop_limit_pct: v })"
+    />
+
+    <h3 class="cap">Pulled</h3>
+    <ChoiceField label="Hots" :value="run.size" :choices="sizeLocks(figureText(f.size))" :pointer="`${base}/size`" @change="(v) => desk.setRun({ size: v })" />
+    <ChoiceField
+      v-if="f.neutral" label="Neutral" :value="run.neutral_size" :choices="sizeLocks(figureText(f.neutral))" :pointer="`${base}/neutral_size`"
+      @change="(v) => desk.setRun({ neutral_size: v })"
+    />
+    <ChoiceField
+      v-if="f.equipment_ground" label="Equipment ground" :value="run.egc_size" :choices="sizeLocks(figureText(f.equipment_ground))"
+      :pointer="`${base}/egc_size`" @change="(v) => desk.setRun({ egc_size: v })"
+    />
+    <ChoiceField
+      v-if="run.raceway !== 'none'" label="Pipe" :value="run.raceway_size" :choices="tradeLocks(String(f.raceway.value ?? ''))"
+      :pointer="`${base}/raceway_size`" @change="(v) => desk.setRun({ raceway_size: v })"
+    />
+
+    <details>
+      <summary class="narrow">More about this run</summary>
+      <ChoiceField label="Use" :value="run.use" :choices="USES" :pointer="`${base}/use`" @change="(v) => desk.setRun({ use: v })" />
+      <ChoiceField label="System" :value="run.system" :choices="SYSTEMS" :pointer="`${base}/system`" @change="(v) => desk.setRun({ system: v })" />
+      <SwitchField label="Carries a dwelling whole (83 %)" :value="run.whole_dwelling" @change="(v) => desk.setRun({ whole_dwelling: v })" />
+      <SwitchField label="On a roof, in the sun" :value="run.rooftop" @change="(v) => desk.setRun({ rooftop: v })" />
+      <SwitchField label="Nipple, 24 in or less" :value="run.nipple" @change="(v) => desk.setRun({ nipple: v })" />
+      <SwitchField label="Cable in insulation" :value="run.in_insulation" @change="(v) => desk.setRun({ in_insulation: v })" />
+      <SwitchField label="Several plug receptacles" :value="run.several_receptacles" @change="(v) => desk.setRun({ several_receptacles: v })" />
+      <SwitchField label="Bare equipment ground" :value="run.bare_egc" @change="(v) => desk.setRun({ bare_egc: v })" />
+      <slot name="foot" />
+    </details>
+
+    <h3 class="cap">Figures</h3>
+    <dl>
+      <dt>Design current</dt><dd><FigureButton :figure="f.design" title="design current" /></dd>
+      <dt>Breaker</dt><dd><FigureButton :figure="f.breaker" title="breaker" /></dd>
+      <dt>Base × ambient × bundling</dt>
+      <dd>
+        <FigureButton :figure="f.base_ampacity" title="base ampacity" /> ×
+        <FigureButton :figure="f.ambient_factor" title="ambient factor" /> ×
+        <FigureButton :figure="f.bundling_factor" title="bundling factor" />
+      </dd>
+      <dt>Corrected</dt><dd><FigureButton :figure="f.derated_ampacity" title="corrected ampacity" /></dd>
+      <dt>Terminals</dt><dd><FigureButton :figure="f.termination_limit" title="termination limit" /></dd>
+      <dt>Allowed</dt><dd><FigureButton :figure="f.allowed_ampacity" title="allowed ampacity" /></dd>
+      <dt>Size</dt><dd><FigureButton :figure="f.size" title="size" /></dd>
+      <dt>Drop</dt><dd><FigureButton :figure="f.drop_v" title="drop" /> <FigureButton :figure="f.drop_pct" title="drop" /></dd>
+      <template v-if="f.leg_drop_pct"><dt>Worse leg</dt><dd><FigureButton :figure="f.leg_drop_pct" title="worse leg" /></dd></template>
+      <dt>By constant K, about</dt><dd><FigureButton :figure="f.constant_k_drop_pct" title="cross-check" prefix="≈ " /></dd>
+      <dt>Loss</dt><dd><FigureButton :figure="f.loss_w" title="loss" /></dd>
+      <dt>in a year</dt><dd><FigureButton :figure="f.loss_kwh_year" title="loss in a year" /></dd>
+      <template v-if="f.neutral"><dt>Neutral</dt><dd><FigureButton :figure="f.neutral" title="neutral" /></dd></template>
+      <template v-if="f.equipment_ground"><dt>Equipment ground</dt><dd><FigureButton :figure="f.equipment_ground" title="equipment ground" /></dd></template>
+      <dt>Pipe, full</dt><dd><FigureButton :figure="f.raceway" title="raceway" /> <FigureButton :figure="f.fill_pct" title="fill" :places="0" /></dd>
+      <dt>Most it carries here</dt><dd><FigureButton :figure="f.max_amps" title="most amps" /></dd>
+      <dt>Longest at this load</dt><dd><FigureButton :figure="f.max_length_ft" title="longest" /></dd>
+    </dl>
+  </section>
+</template>
+
+<style scoped>
+.inspector { padding: 10px 12px 16px 14px; }
+h3.cap { margin: 12px 0 3px; font-size: 13px; }
+.slide { display: flex; align-items: center; gap: 8px; }
+.slide input { flex: 1; accent-color: var(--ink); height: 16px; margin: 0; min-width: 0; }
+.slide span { font-size: 12px; }
+details { margin-top: 8px; border-top: 1px solid var(--rule); border-bottom: 1px solid var(--rule); padding: 4px 0; }
+summary { cursor: pointer; font-size: 15px; font-weight: 600; }
+dl { display: grid; grid-template-columns: auto 1fr; gap: 2px 8px; margin: 0; font-size: 13px; }
+dt { font-family: var(--narrow); font-size: 15px; color: var(--quiet); white-space: nowrap; }
+dd { margin: 0; text-align: right; }
+</style>

@@ -1,0 +1,95 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import type { Load, PatchStep } from '@/api/types'
+import ChoiceField from '@/fields/ChoiceField.vue'
+import { STATION_KINDS, SYSTEMS, TERMINALS } from '@/fields/choices'
+import NumberField from '@/fields/NumberField.vue'
+import FigureButton from '@/figures/FigureButton.vue'
+import { feet } from '@/figures/write'
+import { useDesk } from '@/stores/desk'
+import { useView } from '@/stores/view'
+
+const desk = useDesk()
+const view = useView()
+
+const index = computed(() => desk.job?.stations.findIndex((s) => s.id === desk.selectedStation) ?? -1)
+const station = computed(() => desk.job?.stations[index.value])
+const answer = computed(() => desk.solution?.stations[index.value])
+const place = computed(() => desk.job?.places.find((p) => p.id === station.value?.place))
+const base = computed(() => `/stations/${index.value}`)
+const feeding = computed(() => desk.job?.runs.find((r) => r.to_station === station.value?.id))
+const leaving = computed(() => desk.job?.runs.filter((r) => r.from_station === station.value?.id) ?? [])
+
+function set(name: string, value: unknown) {
+  void desk.edit([{ op: 'add', path: `${base.value}/${name}`, value }])
+}
+
+function setLoad(part: Partial<Load>) {
+  const now = station.value?.load
+  const load: Load = { amps: 1, continuous_amps: 0, neutral_amps: null, power_factor: 1, ...now, ...part }
+  load.continuous_amps = Math.min(load.continuous_amps, load.amps)
+  if (load.neutral_amps !== null && part.amps !== undefined) load.neutral_amps = Math.min(load.neutral_amps, load.amps)
+  set('load', load)
+}
+
+function rename(event: Event) {
+  set('name', (event.target as HTMLInputElement).value)
+}
+
+/** Take out the station with the run that feeds it; possible while nothing leaves it. */
+async function remove() {
+  const job = desk.job
+  if (!job || !station.value) return
+  const patch: PatchStep[] = []
+  const run = job.runs.findIndex((r) => r.to_station === station.value?.id)
+  if (run >= 0) patch.push({ op: 'remove', path: `/runs/${run}` })
+  patch.push({ op: 'remove', path: base.value })
+  const alone = job.stations.filter((s) => s.place === station.value?.place).length === 1
+  if (alone) patch.push({ op: 'remove', path: `/places/${job.places.findIndex((p) => p.id === station.value?.place)}` })
+  await desk.edit(patch)
+}
+</script>
+
+<template>
+  <section v-if="station && answer" class="inspector" aria-label="Station">
+    <h2 class="cap">Station</h2>
+    <input class="name" :value="station.name" aria-label="Station name" maxlength="80" @change="rename" />
+    <p v-if="desk.problems.some((p) => p.pointer === `${base}/name`)" class="danger narrow" role="alert">The name must not be empty</p>
+    <p class="narrow quiet">{{ place?.name }} · {{ answer.fed ? `${feet(answer.distance_ft, view.metres)} from the source` : 'not fed yet' }}</p>
+    <dl v-if="answer.fed">
+      <dt>Voltage</dt><dd><FigureButton :figure="answer.volts" :title="`voltage at ${station.name}`" /></dd>
+      <dt>Drop from source</dt><dd><FigureButton :figure="answer.drop_pct" :title="`drop to ${station.name}`" /></dd>
+    </dl>
+    <template v-if="station.kind === 'utility'">
+      <ChoiceField label="Delivers" :value="station.supply" :choices="SYSTEMS" :pointer="`${base}/supply`" @change="(v) => set('supply', v)" />
+    </template>
+    <template v-else>
+      <ChoiceField label="Kind" :value="station.kind" :choices="STATION_KINDS" :pointer="`${base}/kind`" @change="(v) => set('kind', v)" />
+      <ChoiceField label="Lugs marked" :value="station.terminal_c" :choices="TERMINALS" :pointer="`${base}/terminal_c`" @change="(v) => set('terminal_c', v)" />
+      <h3 class="cap">Connected here</h3>
+      <NumberField label="Load" :value="station.load?.amps ?? null" auto="none" unit="A" :pointer="`${base}/load/amps`" lockable @change="(v) => (v === null ? set('load', null) : setLoad({ amps: v }))" />
+      <template v-if="station.load">
+        <NumberField label="of it continuous" :value="station.load.continuous_amps" unit="A" :pointer="`${base}/load/continuous_amps`" @change="(v) => setLoad({ continuous_amps: v ?? 0 })" />
+        <NumberField label="unbalance on neutral" :value="station.load.neutral_amps" auto="unknown" unit="A" :pointer="`${base}/load/neutral_amps`" lockable @change="(v) => setLoad({ neutral_amps: v })" />
+        <NumberField label="power factor" :value="station.load.power_factor" :pointer="`${base}/load/power_factor`" @change="(v) => setLoad({ power_factor: v ?? 1 })" />
+      </template>
+    </template>
+    <p v-if="feeding" class="links"><button class="ink-button" @click="desk.selectRun(feeding.id)">Show the run that feeds it</button></p>
+    <p v-if="station.kind !== 'utility'" class="links">
+      <button class="ink-button" :disabled="leaving.length > 0" @click="remove">Take it out</button>
+      <span v-if="leaving.length" class="narrow quiet"> it feeds {{ leaving.length }} more</span>
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.inspector { padding: 10px 12px 16px 14px; }
+.name { width: 100%; border: 0; border-bottom: 1px dotted var(--ink); background: none; color: var(--ink); font: 600 17px var(--words); padding: 2px 0; }
+h3.cap { margin: 12px 0 3px; font-size: 13px; }
+p { margin: 5px 0; }
+.links { margin-top: 10px; }
+dl { display: grid; grid-template-columns: auto 1fr; gap: 2px 8px; margin: 0 0 6px; }
+dt { font-family: var(--narrow); font-size: 15px; color: var(--quiet); }
+dd { margin: 0; text-align: right; }
+</style>

@@ -1,0 +1,42 @@
+import { defineStore } from 'pinia'
+import { ref, shallowRef, watch } from 'vue'
+
+import type { Figure } from '@/api/types'
+
+export interface Shown {
+  title: string
+  figure: Figure
+}
+
+function remembered(key: string): boolean {
+  try {
+    return localStorage.getItem(key) === 'yes'
+  } catch {
+    return false
+  }
+}
+
+/** What the person has on view: the working at hand, metres, dark paper. */
+export const useView = defineStore('view', () => {
+  const working = shallowRef<Shown | null>(null)
+  const metres = ref(remembered('metres'))
+  const dark = ref(remembered('dark'))
+  const palette = ref(false)
+  const help = ref(false)
+
+  for (const [key, value] of [['metres', metres], ['dark', dark]] as const) {
+    watch(value, (on) => {
+      try {
+        localStorage.setItem(key, on ? 'yes' : 'no')
+      } catch {
+        // A browser that keeps nothing only forgets the switch.
+      }
+    })
+  }
+
+  function show(title: string, figure: Figure) {
+    working.value = { title, figure }
+  }
+
+  return { working, metres, dark, palette, help, show }
+})
