@@ -31,10 +31,11 @@ def solve(job: Job) -> Solution:
     sized = size_all(book, job, net)
     stations = _stations(job, net, sized)
     drops = {s.id: float(s.drop_pct.value) for s in stations if isinstance(s.drop_pct.value, float)}
-    view = JobView(job, net, sized, drops)
+    figures = {run_id: book.explain(each.sizing) for run_id, each in sized.items()}
+    view = JobView(job, net, sized, drops, figures)
     findings = [*_run_findings(book, sized), *book.job_findings(view)]
     findings.sort(key=lambda f: LEVELS.index(f.level))
-    runs = tuple(_run_answer(book, job, net, sized[run.id]) for run in job.runs)
+    runs = tuple(_run_answer(book, view, sized[run.id]) for run in job.runs)
     return Solution(job.code_book, book.edition, runs, stations, tuple(findings))
 
 
@@ -110,7 +111,7 @@ def _station_answer(
     net: Network, station: str, supply: SystemName | None, share: float, feet: float, steps: tuple[Step, ...]
 ) -> StationAnswer:
     run = net.fed_by.get(station)
-    live = station in net.live
+    live = net.system[station] is not None
     nominal = SYSTEMS[run.system].volts if run is not None else _source_volts(supply)
     if not live or nominal is None:
         empty = Figure(None, "V", ())
@@ -143,11 +144,11 @@ def _run_findings(book: CodeBook, sized: Mapping[str, SizedRun]) -> list[Finding
     return found
 
 
-def _run_answer(book: CodeBook, job: Job, net: Network, each: SizedRun) -> RunAnswer:
+def _run_answer(book: CodeBook, view: JobView, each: SizedRun) -> RunAnswer:
     run, sizing = each.run, each.sizing
-    figures = book.explain(sizing)
+    figures = view.figures[run.id]
     if isinstance(figures.loss_w.value, float):
-        figures = replace(figures, loss_kwh_year=_yearly(job, figures.loss_w.value))
+        figures = replace(figures, loss_kwh_year=_yearly(view.job, figures.loss_w.value))
     ladders: tuple[Ladder, ...] = (sizing.ladder,)
     if sizing.question.amps > 0.0:
         ladders = (sizing.ladder, other_ladder(book, sizing, "cu" if run.metal == "al" else "al"))
@@ -156,7 +157,7 @@ def _run_answer(book: CodeBook, job: Job, net: Network, each: SizedRun) -> RunAn
         run.id,
         run.from_station,
         run.to_station,
-        run.to_station in net.live,
+        view.network.system[run.to_station] is not None,
         run.metal,
         run.sets,
         rung is not None and rung.passes,

@@ -2,23 +2,25 @@
 
 from collections import deque
 from collections.abc import Iterator
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 
 from northspan.core.job import Job, Run, Station
+from northspan.core.systems import SystemName, can_feed
 
 
 @dataclass(frozen=True)
 class Network:
     """A job's stations and runs by who feeds whom. Every station is fed by one run at most.
 
-    ``order`` holds the runs from the source outward, so that a run stands after the run that feeds it.
+    ``order`` holds the runs from the source outward, so that a run stands after the run that feeds it. ``system``
+    is what each station gets; None where nothing feeds it, or a run asks for a voltage its source does not have.
     """
 
     stations: dict[str, Station]
     fed_by: dict[str, Run]
     leaving: dict[str, list[Run]]
     order: list[Run]
-    live: set[str] = field(default_factory=set)
+    system: dict[str, SystemName | None]
 
     def upstream(self, station: str) -> Iterator[Run]:
         """The runs between a station and its source, nearest first."""
@@ -48,13 +50,16 @@ def network(job: Job) -> Network:
         leaving.setdefault(run.from_station, []).append(run)
     order: list[Run] = []
     queue = deque(s.id for s in job.stations if s.id not in fed_by)
-    live: set[str] = set()
+    system: dict[str, SystemName | None] = {}
     while queue:
         at = queue.popleft()
         run_in = fed_by.get(at)
-        if stations[at].kind == "utility" or (run_in is not None and run_in.from_station in live):
-            live.add(at)
+        if run_in is None:
+            system[at] = stations[at].supply
+        else:
+            source = system[run_in.from_station]
+            system[at] = run_in.system if source is not None and can_feed(source, run_in.system) else None
         for run in leaving.get(at, ()):
             order.append(run)
             queue.append(run.to_station)
-    return Network(stations, fed_by, leaving, order, live)
+    return Network(stations, fed_by, leaving, order, system)

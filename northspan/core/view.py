@@ -5,6 +5,7 @@ from dataclasses import dataclass
 
 from northspan.core.codes.codebook import Sizing
 from northspan.core.job import Job, Run
+from northspan.core.solution import RunFigures
 from northspan.core.topology import Network
 
 
@@ -32,3 +33,4 @@ class JobView:
     network: Network
     runs: Mapping[str, SizedRun]
     drop_pct: Mapping[str, float]
+    figures: Mapping[str, RunFigures]

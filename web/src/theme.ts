@@ -1,7 +1,7 @@
 import { createVuetify } from 'vuetify'
 import { aliases, mdi } from 'vuetify/iconsets/mdi-svg'
 
-const shared = { 'border-opacity': 0.4 }
+const shared = { 'border-opacity': 0.4, 'medium-emphasis-opacity': 0.82 }
 
 export default createVuetify({
   icons: { defaultSet: 'mdi', aliases, sets: { mdi } },

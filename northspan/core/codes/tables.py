@@ -138,7 +138,7 @@ def _value(table: str, row: str, column: str, cell: str, word: bool) -> Value:
 
 def _units(line: str, key: str, columns: Iterable[str]) -> dict[str, str]:
     named = dict(part.strip().split("=", 1) for part in line.split(";") if part.strip())
-    return {column: named.get(column, named.get("*", "")) for column in (key, *columns)}
+    return {key: named.get(key, "")} | {column: named.get(column, named.get("*", "")) for column in columns}
 
 
 def _doubtful(lines: list[str], columns: list[str], rows: Iterable[str]) -> Iterable[tuple[str, str]]:

@@ -10,11 +10,13 @@ const props = defineProps<{
   pointer: string
   auto?: string
   lockable?: boolean
+  setWord?: string
   hint?: string
 }>()
 const emit = defineEmits<{ change: [value: number | null] }>()
 const desk = inject(deskKey, useDesk, true)
 
+const blankWord = computed(() => (props.setWord ? '' : 'auto'))
 const typed = ref(shownValue())
 const wrong = ref('')
 
@@ -55,7 +57,7 @@ function commit() {
       <button
         v-if="lockable" type="button" class="plain lock narrow" :aria-label="value === null ? `${label}: not locked` : `Unlock ${label}`"
         :disabled="value === null" @click.prevent="emit('change', null)"
-      >{{ value === null ? 'auto' : 'lock ×' }}</button>
+      >{{ value === null ? blankWord : `${setWord ?? 'lock'} ×` }}</button>
     </span>
     <span v-if="refusal" class="refusal narrow" role="alert">{{ refusal }}</span>
   </label>

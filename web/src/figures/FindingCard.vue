@@ -17,7 +17,7 @@ function apply(fix: Fix) {
 
 function goThere() {
   if (props.finding.run) desk.selectRun(props.finding.run)
-  else if (props.finding.station) desk.selectedStation = props.finding.station
+  else if (props.finding.station) desk.selectStation(props.finding.station)
 }
 </script>
 

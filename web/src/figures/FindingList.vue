@@ -4,27 +4,24 @@ import { computed, inject } from 'vue'
 import FindingCard from './FindingCard.vue'
 import { deskKey, useDesk } from '@/stores/desk'
 
+const props = defineProps<{ where: 'here' | 'elsewhere' }>()
 const desk = inject(deskKey, useDesk, true)
 
 const all = computed(() => desk.solution?.findings ?? [])
 const here = computed(() => all.value.filter((f) => (desk.selectedStation ? f.station === desk.selectedStation : f.run === desk.selectedRun)))
-const elsewhere = computed(() => all.value.filter((f) => !here.value.includes(f)))
+const listed = computed(() => (props.where === 'here' ? here.value : all.value.filter((f) => !here.value.includes(f))))
 </script>
 
 <template>
   <section aria-label="Findings">
-    <template v-if="here.length">
-      <h2 class="cap">Findings here</h2>
-      <FindingCard v-for="f in here" :key="f.rule + f.run + f.station" :finding="f" />
+    <template v-if="listed.length">
+      <h2 class="cap">{{ where === 'here' ? 'Findings here' : 'Elsewhere on the job' }}</h2>
+      <FindingCard v-for="f in listed" :key="f.rule + f.run + f.station" :finding="f" />
     </template>
-    <template v-if="elsewhere.length">
-      <h2 class="cap">{{ here.length ? 'Elsewhere on the job' : 'Findings' }}</h2>
-      <FindingCard v-for="f in elsewhere" :key="f.rule + f.run + f.station" :finding="f" />
-    </template>
-    <p v-if="!all.length" class="quiet">Nothing found wrong by the rules this book checks.</p>
+    <p v-else-if="where === 'here'" class="quiet">Nothing found here by the rules this book checks.</p>
   </section>
 </template>
 
 <style scoped>
-section { margin-top: 16px; }
+section { padding: 8px 0; }
 </style>

@@ -64,7 +64,7 @@ const readings = computed(() => {
   const selected = desk.run?.to_station
   points.sort((a, b) => Number(b.id === selected) - Number(a.id === selected) || b.drop - a.drop)
   const boxes = points.map((p) => ({ x: x(p.feet) + 8, y: y(p.drop) - 20, width: 118, height: 15 }))
-  for (const box of boxes) if (box.x + box.width > width.value) box.x = width.value - box.width - 2
+  for (const box of boxes) box.x = Math.min(box.x, width.value - box.width - 42)
   const kept = clearOf(boxes)
   return points.flatMap((point, i) => (kept[i] ? [{ point, box: boxes[i] }] : []))
 })
@@ -139,7 +139,7 @@ function over(point: Point): boolean {
       <g v-for="point in profile.points" :key="point.id" class="station" :class="{ over: over(point), on: point.id === desk.selectedStation }">
         <circle
           :cx="x(point.feet)" :cy="y(point.drop)" :r="point.id === desk.run?.to_station ? 5 : 3.6" tabindex="0" role="button"
-          :aria-label="point.name" @click="desk.selectedStation = point.id" @keydown.enter="desk.selectedStation = point.id"
+          :aria-label="point.name" @click="desk.selectStation(point.id)" @keydown.enter="desk.selectStation(point.id)"
         />
       </g>
       <text
@@ -148,7 +148,7 @@ function over(point: Point): boolean {
       >{{ point.volts?.toFixed(1) }} V {{ point.drop.toFixed(1) }} %</text>
       <text
         v-for="name in names" :key="`name-${name.point.id}`" class="name" :class="{ on: name.point.id === desk.selectedStation }"
-        :x="name.x" :y="name.y" @click="desk.selectedStation = name.point.id"
+        :x="name.x" :y="name.y" @click="desk.selectStation(name.point.id)"
       >{{ name.point.name }}<title>{{ feet(name.point.feet, view.metres) }} from the source</title></text>
     </svg>
   </div>
@@ -157,7 +157,7 @@ function over(point: Point): boolean {
 <style scoped>
 .profile { width: 100%; overflow: hidden; }
 svg { display: block; }
-text { font-family: var(--figures); font-size: 12px; fill: var(--ink); }
+text { font-family: var(--figures); font-size: 12px; fill: var(--ink); paint-order: stroke; stroke: var(--paper); stroke-width: 4px; stroke-linejoin: round; }
 .nominal { stroke: var(--rule); }
 .run-limit line, .total line { stroke: var(--caution); stroke-width: 1.5; stroke-dasharray: 1.5 5; }
 .total line { stroke: var(--danger); }

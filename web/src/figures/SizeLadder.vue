@@ -41,7 +41,7 @@ function drop(rung: Rung): string {
   <div class="ladder" :data-metal="ladder.metal">
     <h3 class="cap" :class="{ quiet: !own }">{{ METALS[ladder.metal] }}<span v-if="own" class="narrow own"> · this run</span></h3>
     <div class="heads narrow quiet" aria-hidden="true">
-      <span>size</span><span>carries, against the need</span><span>A</span><span>drop</span><span>pipe, or what stops it</span>
+      <span>size</span><span>to need</span><span>carries</span><span>drop</span><span>pipe, or stopped by</span>
     </div>
     <p v-if="tail.hidden" class="narrow quiet more">{{ tail.hidden }} smaller sizes fail too</p>
     <div
@@ -58,7 +58,7 @@ function drop(rung: Rung): string {
         @dblclick="emit('lock', rung.size)"
         @keydown.w.stop.prevent="emit('explain', rung.size)"
       >
-        <span class="mono size">{{ sizeText(rung.size) }}</span>
+        <span class="mono size">{{ rung.size }}</span>
         <span class="track"><span class="bar" :style="{ width: share(rung.allowed_ampacity_a) }" /><span class="need" :style="{ left: share(need) }" /></span>
         <span class="mono amps">{{ written(rung.allowed_ampacity_a, 'A', 0) }}</span>
         <span class="mono drop">{{ drop(rung) }}</span>
@@ -78,13 +78,13 @@ function drop(rung: Rung): string {
 <style scoped>
 .ladder { min-width: 0; }
 .own { text-transform: none; letter-spacing: 0; color: var(--quiet); font-weight: 500; }
-.heads, .row { display: grid; grid-template-columns: 62px minmax(40px, 1fr) 50px 54px 92px; gap: 6px; align-items: center; width: 100%; }
-.heads { padding: 3px 30px 2px 6px; font-size: 12px; }
+.heads, .row { display: grid; grid-template-columns: 36px minmax(30px, 1fr) 46px 50px 92px; gap: 5px; align-items: center; width: 100%; }
+.heads { padding: 3px 0 2px 4px; font-size: 12.5px; }
 .heads span:nth-child(3), .heads span:nth-child(4) { text-align: right; }
 .more { margin: 0; padding: 1px 6px; font-size: 12px; }
-.rung { display: flex; align-items: center; border-bottom: 1px solid transparent; border-top: 1px solid transparent; color: var(--quiet); }
+.rung { position: relative; display: flex; align-items: center; border-bottom: 1px solid transparent; border-top: 1px solid transparent; color: var(--quiet); }
 .rung:hover { background: var(--soft); }
-.row { padding: 2px 0 2px 6px; min-width: 0; }
+.row { padding: 2px 0 2px 4px; min-width: 0; }
 .passes { color: var(--good); }
 .chosen { background: var(--soft); border-color: var(--ink); color: var(--ink); }
 .shown .size { text-decoration: underline; text-underline-offset: 3px; }
@@ -96,7 +96,7 @@ function drop(rung: Rung): string {
 .need { position: absolute; top: -3px; bottom: -3px; width: 2px; background: var(--danger); }
 .amps, .drop { font-size: 12.5px; text-align: right; white-space: nowrap; }
 .last { font-size: 13.5px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
-.lock { width: 42px; padding: 0 4px; font-size: 13px; color: var(--quiet); opacity: 0; text-align: right; }
+.lock { position: absolute; right: 0; padding: 0 4px 0 8px; font-size: 13px; color: var(--ink); background: var(--soft); opacity: 0; text-decoration: underline; }
 .rung:hover .lock, .lock:focus-visible, .chosen .lock { opacity: 1; }
 p { margin: 6px; }
 </style>

@@ -45,7 +45,7 @@ const targets = computed<Target[]>(() => {
       found.push({ title, kind: 'run', go: () => (desk.selectRun(run.id), toSpan()) })
     }
     for (const station of job.stations) {
-      found.push({ title: station.name, kind: 'station', go: () => ((desk.selectedStation = station.id), toSpan()) })
+      found.push({ title: station.name, kind: 'station', go: () => (desk.selectStation(station.id), toSpan()) })
     }
   }
   for (const page of PAGES) found.push({ title: page.name, kind: 'page', go: () => router.push({ name: page.route }) })

@@ -174,9 +174,16 @@ function desk() {
     selectedStation.value = null
   }
 
+  /** Select a station, and with it the run that feeds it. */
+  function selectStation(stationId: string) {
+    const feeding = job.value?.runs.find((r) => r.to_station === stationId)
+    if (feeding) selectedRun.value = feeding.id
+    selectedStation.value = stationId
+  }
+
   return {
     id, version, job, solution, canUndo, canRedo, selectedRun, selectedStation, problems, notice, busy, run, runIndex,
-    open, openScratch, lay, edit, preview, undo, redo, setRun, selectRun, clear,
+    open, openScratch, lay, edit, preview, undo, redo, setRun, selectRun, selectStation, clear,
   } // prettier-ignore
 }
 

@@ -22,7 +22,7 @@ from northspan.core.wire_sizes import spoken
 from northspan.core.working import Cell, Figure, Step, number
 
 CONTINUOUS_SECTION = {"service": "230.42(A)", "feeder": "215.2(A)(1)", "branch": "210.19(A)(1)"}
-SHORT_LINE = "short line, sending to receiving end"
+SHORT_LINE = "short-line formula"
 NO_LOAD = Step("No load beyond this run yet", None, "", "entered")
 K_OHM_CMIL_FT = {"cu": 12.9, "al": 21.2}
 

@@ -71,9 +71,10 @@ onBeforeUnmount(() => {
       </div>
       <div class="middle">
         <RunLadders :answer="answer" />
+        <FindingList class="found" where="here" />
         <SagProfile class="drawn" />
       </div>
-      <aside class="right"><WorkingPanel /><FindingList /></aside>
+      <aside class="right"><WorkingPanel /></aside>
     </div>
   </div>
   <p v-else-if="desk.notice" class="notice" role="alert">{{ desk.notice }}</p>
@@ -86,10 +87,11 @@ h1 { font-size: 20px; }
 .gap { flex: 1; }
 .name { width: 170px; padding: 4px 8px; border: 1px solid var(--rule); background: none; color: var(--ink); font: 14px var(--words); }
 .notice { margin: 0; padding: 6px 14px; background: var(--danger-soft); color: var(--danger); font-weight: 600; }
-.bench { display: grid; grid-template-columns: 246px minmax(0, 1fr) 290px; min-height: 0; grid-row: 3; }
+.bench { display: grid; grid-template-columns: 240px minmax(0, 1fr) 276px; min-height: 0; grid-row: 3; }
 .bench > * { min-height: 0; overflow-y: auto; }
 .left { border-right: 1px solid var(--rule); }
 .right { border-left: 1px solid var(--rule); padding: 10px 12px 16px 14px; }
+.found { padding: 4px 10px 14px; }
 .drawn { border-top: 1px solid var(--rule); }
 @media (max-width: 1000px) {
   .quick { height: auto; }

@@ -73,12 +73,12 @@ function lock(metal: Metal, size: string) {
 </template>
 
 <style scoped>
-.ladders { padding: 10px 12px; }
+.ladders { padding: 10px 10px; }
 header { display: flex; justify-content: space-between; gap: 12px; align-items: baseline; padding-bottom: 6px; }
 .conductors { font-size: 17px; font-weight: 600; }
 .need { font-size: 15px; white-space: nowrap; }
 .need .danger { font-weight: 600; }
-.two { display: grid; grid-template-columns: repeat(auto-fit, minmax(300px, 1fr)); gap: 4px 18px; }
+.two { display: grid; grid-template-columns: repeat(auto-fit, minmax(288px, 1fr)); gap: 4px 16px; }
 .rung-figures { margin: 10px 0 0; padding-top: 8px; border-top: 1px solid var(--rule); font-size: 15px; }
 .rung-figures :deep(.figure) { font-size: 13px; }
 </style>

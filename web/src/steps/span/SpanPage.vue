@@ -60,8 +60,11 @@ onBeforeUnmount(() => {
           </template>
         </RunInspector>
       </div>
-      <div class="middle"><RunLadders v-if="answer" :answer="answer" /></div>
-      <aside class="right"><WorkingPanel /><FindingList /></aside>
+      <div class="middle">
+        <RunLadders v-if="answer" :answer="answer" />
+        <FindingList class="found" where="here" />
+      </div>
+      <aside class="right"><WorkingPanel /><FindingList where="elsewhere" /></aside>
     </div>
     <AddStation v-model="adding" />
   </div>
@@ -76,10 +79,11 @@ onBeforeUnmount(() => {
 .drawn { position: relative; border-bottom: 1px solid var(--rule); min-height: 60px; }
 .add { position: absolute; top: 6px; right: 10px; }
 .notice { margin: 0; padding: 6px 14px; background: var(--danger-soft); color: var(--danger); font-weight: 600; }
-.bench { display: grid; grid-template-columns: 246px minmax(0, 1fr) 290px; min-height: 0; grid-row: 3; }
+.bench { display: grid; grid-template-columns: 240px minmax(0, 1fr) 276px; min-height: 0; grid-row: 3; }
 .bench > * { min-height: 0; overflow-y: auto; }
 .left { border-right: 1px solid var(--rule); }
 .right { border-left: 1px solid var(--rule); padding: 10px 12px 16px 14px; }
+.found { padding: 4px 10px 14px; }
 .runname { margin-bottom: 5px; }
 .empty { padding: 48px 24px; text-align: center; }
 textarea { width: 100%; border: 1px solid var(--rule); background: none; color: var(--ink); font: 13px var(--words); padding: 4px; }

@@ -68,10 +68,10 @@ async function remove() {
       <ChoiceField label="Kind" :value="station.kind" :choices="STATION_KINDS" :pointer="`${base}/kind`" @change="(v) => set('kind', v)" />
       <ChoiceField label="Lugs marked" :value="station.terminal_c" :choices="TERMINALS" :pointer="`${base}/terminal_c`" @change="(v) => set('terminal_c', v)" />
       <h3 class="cap">Connected here</h3>
-      <NumberField label="Load" :value="station.load?.amps ?? null" auto="none" unit="A" :pointer="`${base}/load/amps`" lockable @change="(v) => (v === null ? set('load', null) : setLoad({ amps: v }))" />
+      <NumberField label="Load" :value="station.load?.amps ?? null" auto="none" unit="A" :pointer="`${base}/load/amps`" lockable set-word="clear" @change="(v) => (v === null ? set('load', null) : setLoad({ amps: v }))" />
       <template v-if="station.load">
         <NumberField label="of it continuous" :value="station.load.continuous_amps" unit="A" :pointer="`${base}/load/continuous_amps`" @change="(v) => setLoad({ continuous_amps: v ?? 0 })" />
-        <NumberField label="unbalance on neutral" :value="station.load.neutral_amps" auto="unknown" unit="A" :pointer="`${base}/load/neutral_amps`" lockable @change="(v) => setLoad({ neutral_amps: v })" />
+        <NumberField label="on the neutral" :value="station.load.neutral_amps" auto="unknown" unit="A" :pointer="`${base}/load/neutral_amps`" lockable set-word="clear" hint="A of unbalance; blank: not known" @change="(v) => setLoad({ neutral_amps: v })" />
         <NumberField label="power factor" :value="station.load.power_factor" :pointer="`${base}/load/power_factor`" @change="(v) => setLoad({ power_factor: v ?? 1 })" />
       </template>
     </template>

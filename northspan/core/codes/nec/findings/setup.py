@@ -5,16 +5,16 @@ from collections.abc import Iterable
 from northspan.core.asking import unmarked_terminal_c
 from northspan.core.codes.codebook import Change, CodeBook
 from northspan.core.fixes import run_fix
-from northspan.core.solution import Finding, Fix
-from northspan.core.systems import SYSTEMS, SystemName, can_feed
-from northspan.core.view import JobView, SizedRun
+from northspan.core.solution import Finding, Fix, RunFigures
+from northspan.core.systems import SYSTEMS, can_feed
+from northspan.core.view import JobView
 from northspan.core.working import Figure, number
 
 
 def find_supply(book: CodeBook, view: JobView) -> Iterable[Finding]:
     """A run at a voltage its feeding station does not have; a station that nothing feeds."""
     for each in view.runs.values():
-        source = _system_at(view, each.run.from_station)
+        source = view.network.system[each.run.from_station]
         if source is not None and not can_feed(source, each.run.system):
             name = view.network.stations[each.run.from_station].name
             fitting = [s for s in SYSTEMS if can_feed(source, s)]
@@ -30,7 +30,7 @@ def find_supply(book: CodeBook, view: JobView) -> Iterable[Finding]:
                 fixes=tuple(run_fix(each.index, Change(f"Make it {s}", {"system": s})) for s in fitting[:2]),
             )
     for station in view.job.stations:
-        if station.id not in view.network.live and station.kind != "utility":
+        if station.id not in view.network.fed_by and station.kind != "utility":
             yield Finding(
                 "not-fed",
                 "note",
@@ -39,11 +39,6 @@ def find_supply(book: CodeBook, view: JobView) -> Iterable[Finding]:
                 "Nothing connects it to a utility station yet, so no voltage is shown for it.",
                 station=station.id,
             )
-
-
-def _system_at(view: JobView, station: str) -> SystemName | None:
-    run = view.network.fed_by.get(station)
-    return run.system if run is not None else view.network.stations[station].supply
 
 
 def find_loads(book: CodeBook, view: JobView) -> Iterable[Finding]:
@@ -96,7 +91,7 @@ def find_terminals(book: CodeBook, view: JobView) -> Iterable[Finding]:
 
 def find_doubtful(book: CodeBook, view: JobView) -> Iterable[Finding]:
     """Table cells this job read that are marked as to be checked against the reader's own copy; said once."""
-    read = sorted({cell for each in view.runs.values() for cell in _doubtful(book, each)})
+    read = sorted({cell for each in view.runs.values() for cell in _doubtful(view.figures[each.run.id])})
     if read:
         first = ", ".join(f"{table} at {row}" for table, row in read[:4])
         more = f" and {len(read) - 4} more" if len(read) > 4 else ""
@@ -109,8 +104,7 @@ def find_doubtful(book: CodeBook, view: JobView) -> Iterable[Finding]:
         )
 
 
-def _doubtful(book: CodeBook, each: SizedRun) -> Iterable[tuple[str, str]]:
-    figures = book.explain(each.sizing)
+def _doubtful(figures: RunFigures) -> Iterable[tuple[str, str]]:
     for name in figures.__slots__:
         figure = getattr(figures, name)
         if isinstance(figure, Figure):

@@ -1,0 +1,66 @@
+# What a fresh machine needs: Python 3.11, Node 20, make.
+PYTHON ?= python3.11
+VENV := .venv
+BIN := $(VENV)/bin
+STAMPS := .stamps
+PORT ?= 8047
+
+WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/tsconfig.json
+
+.PHONY: demo serve test lint types unit browser bench client screenshots clean
+
+demo: $(STAMPS)/python web/dist/index.html
+	$(BIN)/northspan demo --port $(PORT)
+
+serve: $(STAMPS)/python web/dist/index.html
+	$(BIN)/northspan serve --port $(PORT)
+
+test: lint types unit browser
+
+lint: $(STAMPS)/python $(STAMPS)/web
+	$(BIN)/ruff check northspan tests bench tools
+	$(BIN)/ruff format --check northspan tests bench tools
+	cd web && npx --no-install eslint --max-warnings 0 src
+
+types: $(STAMPS)/python $(STAMPS)/web
+	$(BIN)/mypy
+	cd web && npx --no-install vue-tsc --noEmit
+	$(BIN)/python tools/client.py --check
+
+unit: $(STAMPS)/python
+	$(BIN)/python -m unittest discover -t . -s tests/core
+	$(BIN)/python -m unittest discover -t . -s tests/server
+
+browser: $(STAMPS)/python web/dist/index.html
+	sh tools/ensure-chromium.sh
+	$(BIN)/python -m unittest discover -t . -s tests/browser
+
+bench: $(STAMPS)/python web/dist/index.html
+	sh tools/ensure-chromium.sh
+	$(BIN)/python -m bench.measure
+
+client: $(STAMPS)/python $(STAMPS)/web
+	$(BIN)/python tools/client.py
+
+screenshots: $(STAMPS)/python web/dist/index.html
+	sh tools/ensure-chromium.sh
+	$(BIN)/python tools/screenshots.py
+
+clean:
+	rm -rf $(STAMPS) $(VENV) web/node_modules web/dist
+
+$(STAMPS)/python: requirements.txt pyproject.toml
+	@mkdir -p $(STAMPS)
+	$(PYTHON) -m venv $(VENV)
+	$(BIN)/pip install --quiet --disable-pip-version-check -r requirements.txt
+	$(BIN)/pip install --quiet --disable-pip-version-check --no-deps --editable .
+	@touch $@
+
+$(STAMPS)/web: web/package.json web/package-lock.json
+	@mkdir -p $(STAMPS)
+	cd web && npm ci --no-audit --no-fund --loglevel=error
+	@touch $@
+
+web/dist/index.html: $(STAMPS)/web $(WEB_SOURCES)
+	cd web && npx --no-install vite build --logLevel warn
+	@touch $@
