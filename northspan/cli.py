@@ -96,8 +96,7 @@ def _solve(options: argparse.Namespace) -> int:
         return _complain([f"{options.job}: {error.strerror or error}"])
     except JobFileError as error:
         return _complain(f"{options.job}{p.pointer}: {p.words}" for p in error.problems)
-    sys.stdout.buffer.write(TypeAdapter(Solution).dump_json(solve(job), indent=1))
-    print()
+    print(TypeAdapter(Solution).dump_json(solve(job), indent=1).decode())
     return PASSES
 
 

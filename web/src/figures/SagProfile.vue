@@ -130,6 +130,7 @@ function over(point: Point): boolean {
         :data-run="wire.line.id"
         @click="desk.selectRun(wire.line.id)"
       >
+        <title>{{ wire.line.words }}</title>
         <line class="grab" :x1="wire.x1" :x2="wire.x2" :y1="wire.y1" :y2="wire.y2" />
         <line :x1="wire.x1" :x2="wire.x2" :y1="wire.y1" :y2="wire.y2" />
         <text v-if="wire.words" :transform="`translate(${wire.cx} ${wire.cy}) rotate(${wire.turn})`" y="15" text-anchor="middle">

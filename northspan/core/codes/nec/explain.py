@@ -150,7 +150,7 @@ def _termination(q: RunQuestion, rung: Rung) -> Figure:
     column = ampacity.terminal_column(q.insulation, q.terminal_c, rung.size, q.in_insulation)
     why = f"terminals {q.terminal_c} °C" if column == q.terminal_c else f"{q.insulation} held to {column} °C"
     step = AMPACITY.read(rung.size, f"{q.metal}_{column}", f"{spoken(rung.size, q.metal)}, {why}")
-    steps = [step, Step("The lower of terminals and insulation governs", float(column), "°C", "110.14(C)(1)")]
+    steps = [Step("The lower of terminals and insulation governs", float(column), "°C", "110.14(C)(1)"), step]
     if q.sets > 1:
         what = f"{number(float(step.value or 0))} A{_sets(q)}"
         steps.append(Step(what, rung.termination_limit_a, "A", "310.10(G)"))
@@ -172,31 +172,37 @@ def _allowed(rung: Rung) -> Figure:
 
 def _size_steps(s: Sizing) -> tuple[Step, ...]:
     q, rung = s.question, s.rung
-    steps = []
+    if q.amps == 0.0:
+        return (NO_LOAD,)
+    tried = []
     for below in s.ladder.rungs:
         if rung is not None and below.size == rung.size:
             break
-        steps.append(Step(f"{spoken(below.size, q.metal)}: {below.stopped_words}", None, "", _why(below)))
-    steps = steps[-2:]
-    if q.amps == 0.0:
-        steps.append(NO_LOAD)
-    elif rung is None:
-        steps.append(Step("No size passes", None, "", "310.16"))
-    elif rung.passes:
-        word = "locked, passes" if q.size_lock else "smallest that passes"
-        steps.append(Step(f"{spoken(rung.size, q.metal)}{_sets(q)}: {word}", rung.size, "", "310.16"))
+        tried.append(Step(f"{spoken(below.size, q.metal)}: {below.stopped_words}", None, "", _why(below)))
+    if rung is None:
+        return (*tried[-2:], Step("No size passes", None, "", "310.16"))
+    name = f"{spoken(rung.size, q.metal)}{_sets(q)}"
+    if not rung.passes:
+        verdict = Step(f"{name}, locked: {rung.stopped_words}", rung.size, "", _why(rung))
     else:
-        steps.append(Step(f"{spoken(rung.size, q.metal)}, locked: {rung.stopped_words}", rung.size, "", _why(rung)))
-    if rung is not None and dwelling.rule_applies(q, s.breaker_a) and s.breaker_a is not None:
-        needed = dwelling.needed_ampacity(s.breaker_a)
-        steps.append(Step(f"0.83 × {number(s.breaker_a)} A to be carried", needed, "A", "310.12"))
-        row = str(int(s.breaker_a))
-        if row in DWELLING.rows:
-            steps.append(DWELLING.read(row, q.metal, "The table's own size where nothing derates"))
-    elif rung is not None and s.breaker_a is not None:
+        word = "locked, passes" if q.size_lock else "smallest that passes"
+        verdict = Step(f"{name}: {word}", rung.size, "", "310.16")
+    return (*tried[-2:], *_breaker_rule(s, rung), verdict)
+
+
+def _breaker_rule(s: Sizing, rung: Rung) -> tuple[Step, ...]:
+    """What ties the wire to its breaker: 240.4, or the dwelling rule where it is in use."""
+    if s.breaker_a is None:
+        return ()
+    if not dwelling.rule_applies(s.question, s.breaker_a):
         what = f"Breaker {number(s.breaker_a)} A; the wire allows {number(rung.largest_breaker_a)} A"
-        steps.append(Step(what, None, "", "240.4"))
-    return tuple(steps)
+        return (Step(what, None, "", "240.4"),)
+    needed = dwelling.needed_ampacity(s.breaker_a)
+    asked = Step(f"0.83 × {number(s.breaker_a)} A to be carried", needed, "A", "310.12")
+    row = str(int(s.breaker_a))
+    if row not in DWELLING.rows:
+        return (asked,)
+    return (asked, DWELLING.read(row, s.question.metal, "The table's own size where nothing derates"))
 
 
 def _why(rung: Rung) -> str:
@@ -249,7 +255,7 @@ def _drop_percent(q: RunQuestion, rung: Rung, drop_v: Figure) -> Figure:
     what = f"{number(rung.drop_v)} V of {number(q.wiring.volts)} V"
     last = [Step(what, rung.drop_pct, "%", SHORT_LINE)]
     if q.drop_limit_pct is not None:
-        last.append(Step("Limit for this run", q.drop_limit_pct, "%", "215.2(A)(2) note, house rule"))
+        last.insert(0, Step("Limit for this run", q.drop_limit_pct, "%", "215.2(A)(2) note, house rule"))
     return Figure(rung.drop_pct, "%", (*drop_v.steps, *last))
 
 

@@ -1,0 +1,83 @@
+"""The real interface in a headless browser, served by the real server on a database of its own."""
+
+import tempfile
+import threading
+import unittest
+from pathlib import Path
+
+from playwright.sync_api import expect, sync_playwright
+from waitress.server import create_server
+
+from northspan.server.app import create_app
+
+CHROMIUM = "/usr/bin/chromium"
+FLAGS = [
+    "--headless",
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+]
+expect.set_options(timeout=10_000)
+
+
+class Desk:
+    """A running server and a browser window on it; faults in the page are gathered in ``faults``."""
+
+    def __init__(self, width=1280, height=800):
+        self.folder = tempfile.TemporaryDirectory()
+        app = create_app(f"sqlite:///{Path(self.folder.name) / 'jobs.sqlite'}", with_demo=True)
+        self.server = create_server(app, host="127.0.0.1", port=0)
+        self.address = f"http://127.0.0.1:{self.server.effective_port}"
+        threading.Thread(target=self.server.run, daemon=True).start()
+        self.playwright = sync_playwright().start()
+        self.browser = self.playwright.chromium.launch_persistent_context(
+            str(Path(self.folder.name) / "browser"),
+            executable_path=CHROMIUM,
+            args=FLAGS,
+            viewport={"width": width, "height": height},
+            accept_downloads=True,
+        )
+        self.page = self.browser.pages[0]
+        self.faults = []
+        self.page.on("pageerror", lambda error: self.faults.append(str(error)))
+        self.page.on("console", lambda m: self.faults.append(m.text) if m.type == "error" else None)
+
+    def close(self):
+        """Shut the window, the browser and the server."""
+        self.browser.close()
+        self.playwright.stop()
+        self.server.close()
+        self.folder.cleanup()
+
+    def open(self, path="/"):
+        """Go to a page."""
+        self.page.goto(self.address + path)
+
+    def open_job(self, name):
+        """Open a job from the list, and wait for its ladder."""
+        self.open("/jobs")
+        self.page.get_by_role("link", name=name, exact=True).click()
+        expect(self.page.locator(".ladder").first).to_be_visible()
+
+
+class BrowserTest(unittest.TestCase):
+    """A window for each test; a test fails on any fault in the page that it did not expect."""
+
+    expected_faults = ()
+
+    def setUp(self):
+        self.desk = Desk()
+        self.addCleanup(self.desk.close)
+        self.page = self.desk.page
+
+    def tearDown(self):
+        faults = [f for f in self.desk.faults if not any(e in f for e in self.expected_faults)]
+        self.assertEqual(faults, [])
+
+    def figure(self, label):
+        """The text beside a label in the list of figures."""
+        return self.page.locator("dl").locator(f"dt:text-is('{label}') + dd")

@@ -1,0 +1,118 @@
+"""Every finding: a job that trips it, one that does not, and fixes that mend it."""
+
+import unittest
+
+import jsonpatch
+
+from northspan.core.jobfile import dump, parse
+from northspan.core.solve import solve
+from northspan.demo.library import demo_jobs
+from tests.core.jobs import job
+from tests.core.questions import rules
+
+RUN_RULES = {
+    "size-termination": {"amps": 60, "size_lock": "8"},
+    "size-ampacity": {"amps": 40, "size_lock": "8", "ambient_c": 60, "insulation": "THW"},
+    "size-breaker": {"amps": 60, "size_lock": "6", "breaker_lock_a": 90},
+    "size-small-conductor": {"amps": 16, "size_lock": "14"},
+    "size-drop": {"amps": 20, "size_lock": "12", "length_ft": 300, "drop_limit_pct": 3},
+    "size-parallel": {"sets": 2, "size_lock": "2"},
+    "size-made": {"insulation": "NM", "raceway": "none", "size_lock": "1/0"},
+    "size-dwelling-rule": {
+        "system": "120/240-3w", "amps": 150, "breaker_lock_a": 200, "dwelling_rule": True, "size_lock": "1/0",
+    },
+    "size-not-offered": {"size_lock": "700"},
+    "no-size-passes": {"amps": 900},
+    "loaded-conductors": {"system": "120/208-3w", "loaded_conductors": 2},
+    "breaker-below-load": {"amps": 60, "breaker_lock_a": 50},
+    "breaker-not-standard": {"breaker_lock_a": 55},
+    "dwelling-rule-range": {"system": "120/240-3w", "amps": 60, "dwelling_rule": True},
+    "dwelling-rule-load": {"system": "120/240-3w", "amps": 190, "breaker_lock_a": 200, "dwelling_rule": True},
+    "wet-place": {"insulation": "THHN", "location": "wet"},
+    "buried-cable": {"insulation": "SER", "raceway": "none", "location": "buried"},
+    "single-conductors": {"raceway": "none"},
+    "cable-in-raceway": {"insulation": "UF"},
+    "ground-too-small": {"amps": 100, "egc_lock": "10"},
+    "neutral-too-small": {"system": "120/240-3w", "amps": 100, "neutral_lock": "8"},
+    "neutral-is-return": {"system": "120-2w", "neutral_amps": 5.0},
+    "neutral-none-carries": {"system": "120/240-3w", "neutral_amps": 900.0, "size_lock": "8"},
+    "raceway-overfilled": {"amps": 100, "raceway_lock": "1/2"},
+    "raceway-not-made": {"amps": 30, "raceway": "LFNC-B", "raceway_lock": "3"},
+    "raceway-none-holds": {"amps": 420, "raceway": "LFNC-B", "size_lock": "600"},
+    "leg-drop": {
+        "system": "120/240-3w", "length_ft": 190, "drop_limit_pct": 3, "neutral_amps": 40.0, "neutral_lock": "8",
+    },
+}  # fmt: skip
+
+JOB_RULES = {
+    "voltage-not-there": {"runs/1/system": "208-2w"},
+    "not-fed": {
+        "stations/-": {"id": "lost", "name": "Lost", "kind": "panelboard", "place": "shed"},
+    },
+    "no-load": {"stations/2/load": None},
+    "load-below-sum": {"runs/0/load": {"amps": 80}},
+    "dwelling-rule-claim": {"runs/1/whole_dwelling": True},
+    "drop-total": {"runs/0/length_ft": 300, "runs/1/length_ft": 420, "runs/0/drop_limit_pct": 5},
+    "drop-advisory": {"house_rules/drop_rule": "advisory", "runs/1/length_ft": 400},
+    "terminals-unmarked": {"stations/2/terminal_c": None},
+    "check-your-copy": {"runs/1/size": "1/0"},
+}
+
+
+class EachRuleTripsAndDoesNot(unittest.TestCase):
+    def test_a_sound_run_has_none(self):
+        self.assertEqual(rules(), set())
+
+    def test_run_rules(self):
+        for rule, changes in RUN_RULES.items():
+            with self.subTest(rule=rule):
+                self.assertIn(rule, rules(**changes))
+
+    def test_job_rules(self):
+        sound = {f.rule for f in solve(job()).findings}
+        for rule, changes in JOB_RULES.items():
+            with self.subTest(rule=rule):
+                self.assertIn(rule, {f.rule for f in solve(job(**changes)).findings})
+                if rule != "check-your-copy":
+                    self.assertNotIn(rule, sound)
+
+    def test_dwelling_rule_may_be_claimed_for_the_service(self):
+        found = solve(job(**{"runs/0/whole_dwelling": True}))
+        self.assertNotIn("dwelling-rule-claim", {f.rule for f in found.findings})
+
+    def test_a_dwelling_fed_by_two_runs_is_carried_whole_by_neither(self):
+        more = {
+            "stations/-": {"id": "heat", "name": "Heat", "kind": "equipment", "place": "house", "load": {"amps": 20}},
+            "runs/-": {
+                "id": "heat-run", "from_station": "pole", "to_station": "heat", "use": "branch", "system": "240-2w",
+                "length_ft": 20,
+            },
+            "runs/0/whole_dwelling": True,
+        }  # fmt: skip
+        self.assertIn("dwelling-rule-claim", {f.rule for f in solve(job(**more)).findings})
+
+
+class EveryFixMends(unittest.TestCase):
+    def all_fixes(self):
+        jobs = list(demo_jobs().values())
+        jobs += [job(**changes) for changes in JOB_RULES.values()]
+        jobs += [job(**{"runs/1/size": "12"}), job(**{"runs/1/breaker_a": 20}), job(**{"runs/1/egc_size": "14"})]
+        for each in jobs:
+            found = solve(each)
+            for finding in found.findings:
+                for fix in finding.fixes:
+                    yield each, found, finding, fix
+
+    def test_it_makes_its_finding_go_away_and_brings_no_danger(self):
+        tried = 0
+        for before, found, finding, fix in self.all_fixes():
+            with self.subTest(job=before.name, rule=finding.rule, fix=fix.label):
+                patched = jsonpatch.JsonPatch([dict(step) for step in fix.patch]).apply(dump(before))
+                after = solve(parse(patched)).findings
+                gone = (finding.rule, finding.run, finding.station)
+                self.assertNotIn(gone, {(f.rule, f.run, f.station) for f in after})
+                dangers = {(f.rule, f.run) for f in found.findings if f.level == "danger"}
+                new = {(f.rule, f.run) for f in after if f.level == "danger"} - dangers
+                self.assertEqual(new, set())
+                tried += 1
+        self.assertGreater(tried, 25)

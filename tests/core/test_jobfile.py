@@ -1,0 +1,59 @@
+"""Job files that are not sound are refused with the place named."""
+
+import json
+import unittest
+
+from northspan.core.jobfile import JobFileError, dump, parse, parse_text
+from tests.core.jobs import document, job
+
+
+class Refusals(unittest.TestCase):
+    def refused(self, found):
+        with self.assertRaises(JobFileError) as caught:
+            parse_text(found) if isinstance(found, (bytes, str)) else parse(found)
+        return {p.pointer: p.words for p in caught.exception.problems}
+
+    def test_places_are_named(self):
+        panel = document()["stations"][1]
+        loop = {
+            "runs/0/from_station": "shed-panel",
+            "runs/0/to_station": "panel",
+        }
+        cases = [
+            ({"runs/1/size": "5"}, "/runs/1/size", "'5' is not one of"),
+            ({"runs/1/length_ft": -3}, "/runs/1/length_ft", "at least 0, not -3"),
+            ({"runs/1/length_ft": "far"}, "/runs/1/length_ft", "must be a number"),
+            ({"runs/1/to_station": "barn"}, "/runs/1/to_station", "no station 'barn'"),
+            ({"stations/1/place": "moon"}, "/stations/1/place", "no place 'moon'"),
+            ({"stations/-": panel}, "/stations/3/id", "already the id of /stations/1"),
+            ({"runs/-": document()["runs"][1]}, "/runs/2/id", "already the id"),
+            ({"runs/0/to_station": "shed-panel"}, "/runs/1/to_station", "already fed by /runs/0"),
+            ({"runs/0/to_station": "pole"}, "/runs/0/to_station", "nothing feeds it"),
+            (loop, "/runs/1", "loop: shed-panel ← panel ← shed-panel"),
+            ({"stations/0/supply": None}, "/stations/0/supply", "says what it delivers"),
+            ({"stations/2/load/continuous_amps": 31}, "/stations/2/load", "continuous part is more"),
+            ({"runs/1/colour": "red"}, "/runs/1/colour", "not a field"),
+            ({"places/0/name": ""}, "/places/0/name", "must not be empty"),
+            ({"version": 7}, "/version", "newer North Span"),
+            ({"format": "drawing"}, "", "not a North Span job file"),
+        ]
+        for changes, pointer, words in cases:
+            with self.subTest(pointer=pointer, words=words):
+                found = self.refused(document(**changes))
+                self.assertIn(pointer, found)
+                self.assertIn(words, found[pointer])
+
+    def test_nonsense_is_no_job_file(self):
+        self.assertIn("not JSON", self.refused(b"\x00\xff" * 50)[""])
+        self.assertIn("larger than", self.refused(b"x" * 10_000_000)[""])
+        self.assertIn("not JSON", self.refused("[" * 100_000)[""])
+        self.assertIn("not a North Span job file", self.refused("[1, 2]")[""])
+        self.assertIn("not a North Span job file", self.refused("{}")[""])
+
+    def test_infinite_lengths_are_refused(self):
+        text = json.dumps(document()).replace('"length_ft": 150', '"length_ft": Infinity')
+        self.assertIn("/runs/1/length_ft", self.refused(text))
+
+    def test_what_is_written_is_read_back_the_same(self):
+        one = job()
+        self.assertEqual(parse_text(json.dumps(dump(one))), one)

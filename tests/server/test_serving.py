@@ -1,0 +1,166 @@
+"""The server's manners: headers, faults, solving without saving, sheets, a kill in the middle of a save."""
+
+import csv
+import io
+import json
+import os
+import signal
+import socket
+import sqlite3
+import subprocess
+import sys
+import time
+import urllib.error
+import urllib.request
+from pathlib import Path
+from unittest import mock
+
+from pypdf import PdfReader
+
+from tests.core.jobs import document
+from tests.server.harness import ServerTest
+
+
+class Manners(ServerTest):
+    def test_no_inline_script_is_allowed(self):
+        for path in ("/", "/jobs", "/api/jobs", "/nothing/here"):
+            policy = self.client.get(path, buffered=True).headers["Content-Security-Policy"]
+            rules = dict(part.strip().split(" ", 1) for part in policy.split(";"))
+            self.assertEqual(rules["script-src"], "'self'")
+            self.assertEqual(rules["frame-ancestors"], "'none'")
+
+    def test_pages_are_the_front_end_and_the_api_is_not(self):
+        self.assertIn(b"North Span", self.client.get("/jobs/abc/span", buffered=True).data)
+        self.assertEqual(self.client.get("/api/nothing").status_code, 404)
+        self.assertNotIn(b"root:", self.client.get("/..%2f..%2fetc/passwd", buffered=True).data)
+
+    def test_a_fault_reaches_the_person_as_words_and_the_log_as_a_trace(self):
+        state = self.create()
+        with (
+            mock.patch("northspan.server.jobs.solve", side_effect=RuntimeError("secret inside")),
+            self.assertLogs("northspan.server", "ERROR") as log,
+        ):
+            answer = self.client.get(f"/api/jobs/{state['id']}")
+        self.assertEqual(answer.status_code, 500)
+        self.assertNotIn("secret", answer.text)
+        self.assertIn("secret inside", "".join(log.output))
+
+    def test_solving_without_saving(self):
+        answer = self.client.post("/api/solve", json=document(**{"runs/1/size": "4"}))
+        self.assertEqual(answer.json["solution"]["runs"][1]["figures"]["size"]["value"], "4")
+        self.assertEqual(self.client.get("/api/jobs").json["jobs"], [])
+        asked = {"job": document(), "run": "feeder", "metal": "al", "size": "2"}
+        figures = self.client.post("/api/solve/working", json=asked).json["figures"]
+        self.assertEqual(figures["size"]["value"], "2")
+        self.assertTrue(figures["drop_pct"]["steps"])
+        refused = self.client.post("/api/solve/working", json=asked | {"run": "none"})
+        self.assertEqual((refused.status_code, refused.json["problems"][0]["pointer"]), (422, "/run"))
+
+    def test_the_code_book_gives_every_table(self):
+        book = self.client.get("/api/code-books/nec-2023").json
+        table = next(t for t in book["tables"] if t["name"] == "310.16")
+        row = next(r for r in table["rows"] if r[0] == "4/0")
+        self.assertEqual(row[1 + table["columns"].index("al_75")], 180.0)
+        self.assertTrue(book["notes"])
+        self.assertEqual(self.client.get("/api/code-books/other").status_code, 404)
+
+    def test_the_document_describes_what_is_there(self):
+        paths = self.client.get("/openapi.json").json["paths"]
+        self.assertIn("patch", paths["/api/jobs/{job_id}"])
+
+
+class Sheets(ServerTest):
+    def test_pdf_has_runs_workings_caution_and_page_numbers(self):
+        state = self.create(name="Oak & Ash <Lane>")
+        pdf = PdfReader(io.BytesIO(self.client.get(f"/api/jobs/{state['id']}/sheet.pdf").data))
+        pages = [page.extract_text() for page in pdf.pages]
+        for number, text in enumerate(pages, 1):
+            self.assertIn(f"Page {number} of {len(pages)}", text)
+            self.assertIn("The adopted local code and the inspector decide", text)
+        whole = "\n".join(pages)
+        for words in (
+            "Oak & Ash <Lane>",
+            "NEC 2023",
+            "Shop default",
+            "House panel to Shed panel",
+            "310.16",
+            "Findings",
+        ):
+            self.assertIn(words, whole)
+
+    def test_csv_has_the_same_figures(self):
+        state = self.create(**{"stations/2/name": "=SUM(A1)"})
+        text = self.client.get(f"/api/jobs/{state['id']}/sheet.csv").data.decode("utf-8-sig")
+        rows = list(csv.reader(io.StringIO(text)))
+        heads = [row[0] for row in rows if len(row) == 1]
+        self.assertIn("Runs", heads)
+        size = state["solution"]["runs"][1]["figures"]["size"]["value"]
+        self.assertTrue(any(f"2 × {size} cu" in cell for row in rows for cell in row))
+        self.assertFalse(any(cell.startswith("=") for row in rows for cell in row))
+
+
+class KilledInTheMiddle(ServerTest):
+    def test_a_kill_loses_at_most_the_save_under_way(self):
+        database = Path(self.folder.name) / "killed.sqlite"
+        server = self.launch(database)
+        try:
+            job = self.call("POST", "/api/jobs", document())
+            answered = 0
+            kill_at = time.monotonic() + 1.2
+            for length in range(1, 5000):
+                if time.monotonic() > kill_at:
+                    os.kill(server.pid, signal.SIGKILL)
+                try:
+                    body = [{"op": "add", "path": "/runs/1/length_ft", "value": length}]
+                    job = self.call("PATCH", f"/api/jobs/{job['id']}", body, job["version"])
+                    answered = length
+                except (urllib.error.URLError, ConnectionError):
+                    break
+        finally:
+            server.kill()
+            server.wait()
+        self.assertGreater(answered, 3)
+        with sqlite3.connect(database) as connection:
+            self.assertEqual(connection.execute("pragma integrity_check").fetchone(), ("ok",))
+        connection.close()
+        server = self.launch(database)
+        try:
+            kept = self.call("GET", f"/api/jobs/{job['id']}")["job"]["runs"][1]["length_ft"]
+        finally:
+            server.kill()
+            server.wait()
+        self.assertIn(kept, (answered, answered + 1))
+
+    def setUp(self):
+        super().setUp()
+        with socket.socket() as free:
+            free.bind(("127.0.0.1", 0))
+            self.port = free.getsockname()[1]
+
+    def launch(self, database):
+        command = [
+            sys.executable,
+            "-m",
+            "northspan.cli",
+            "serve",
+            "--port",
+            str(self.port),
+            "--database",
+            f"sqlite:///{database}",
+        ]
+        server = subprocess.Popen(command, stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL)
+        for _ in range(200):
+            try:
+                self.call("GET", "/api/jobs")
+                return server
+            except (urllib.error.URLError, ConnectionError):
+                time.sleep(0.05)
+        raise AssertionError("the server did not start")
+
+    def call(self, method, path, body=None, version=None):
+        request = urllib.request.Request(f"http://127.0.0.1:{self.port}{path}", method=method)
+        request.add_header("Content-Type", "application/json")
+        if version:
+            request.add_header("If-Match", f'"{version}"')
+        with urllib.request.urlopen(request, json.dumps(body).encode() if body else None, timeout=10) as answer:
+            return json.loads(answer.read())
