@@ -69,6 +69,7 @@ const files = computed(() => [
 @media (max-width: 700px) {
   .bar { flex-wrap: wrap; gap: 4px 12px; padding: 8px 12px; }
   .under, .gap { display: none; }
-  .name { flex: 1; }
+  .name { flex: 1 1 60%; order: -1; font-size: 20px; }
+  .mark { display: none; }
 }
 </style>

@@ -89,6 +89,7 @@ def of_question(q: RunQuestion) -> tuple[Conductor, ...]:
     return conductors(q.metal, q.insulation, q.raceway, q.terminal_c, q.in_insulation)
 
 
+@lru_cache(maxsize=4096)
 def is_made(insulation: Insulation, size: str) -> bool:
     """Whether a cable is made in that size. 334.104, 340.104.
 

@@ -3,7 +3,7 @@
 from collections.abc import Mapping, Sequence
 
 from northspan.core.codes.codebook import Companions, RunFinding, Sizing
-from northspan.core.codes.nec import ampacity, dwelling, overcurrent, rungs
+from northspan.core.codes.nec import dwelling, overcurrent, rungs
 from northspan.core.codes.nec.companions import companions
 from northspan.core.codes.nec.data import NOTES, TABLES
 from northspan.core.codes.nec.explain import explain
@@ -39,7 +39,7 @@ class Nec2023:
 
     def rungs(self, q: RunQuestion, design_a: float, breaker_a: float | None) -> tuple[Rung, ...]:
         """Every size of the impedance table judged, small to large."""
-        return tuple(rungs.judge(q, design_a, breaker_a, c) for c in ampacity.of_question(q))
+        return rungs.judge_all(q, design_a, breaker_a)
 
     def companions(
         self,

@@ -1,4 +1,6 @@
-"""One size of conductor judged for one run: what it carries, what it drops, what stops it first."""
+"""The sizes of conductor judged for one run: what each carries, what it drops, what stops it first."""
+
+from typing import NamedTuple
 
 from northspan.core.codes.nec import ampacity, dwelling, overcurrent
 from northspan.core.physics.conductor_heating import resistance_at, running_temperature
@@ -26,24 +28,45 @@ def resistance(q: RunQuestion, conductor: ampacity.Conductor) -> float:
     return resistance_at(conductor.r_kft, q.metal, warm)
 
 
-def judge(q: RunQuestion, design_a: float, breaker_a: float | None, conductor: ampacity.Conductor) -> Rung:
-    """Judge one size. ``design_a`` and ``breaker_a`` in A; a breaker of None passes nothing.
+def judge_all(q: RunQuestion, design_a: float, breaker_a: float | None) -> tuple[Rung, ...]:
+    """Judge every size, small to large. ``design_a`` and ``breaker_a`` in A; a breaker of None passes nothing.
 
     Raises nothing: every size with a table row can be judged.
     """
     column = ampacity.derate_column(q.insulation)
     ambient, _ = ampacity.ambient_factor(column, ampacity.ambient_of(q))
     bundling, _ = ampacity.bundling_factor(q.loaded_conductors, q.nipple)
-    derated = conductor.base_a * ambient * bundling * q.sets
+    needed = None
+    if breaker_a is not None and dwelling.rule_applies(q, breaker_a):
+        needed = dwelling.needed_ampacity(breaker_a)
+    setting = _Setting(q, design_a, breaker_a, ambient, bundling, needed, 2.0 * q.length_ft / 1000.0 / q.sets)
+    return tuple(_judge(setting, conductor) for conductor in ampacity.of_question(q))
+
+
+class _Setting(NamedTuple):
+    """What is the same for every size of a run; ``dwelling_a`` is the ampacity the 83 % rule asks, where in use."""
+
+    q: RunQuestion
+    design_a: float
+    breaker_a: float | None
+    ambient: float
+    bundling: float
+    dwelling_a: float | None
+    loop_kft: float
+
+
+def _judge(setting: _Setting, conductor: ampacity.Conductor) -> Rung:
+    q = setting.q
+    derated = conductor.base_a * setting.ambient * setting.bundling * q.sets
     terminal = conductor.terminal_a * q.sets
     allowed = min(derated, terminal)
     most = allowed if q.several_receptacles else overcurrent.largest_breaker(allowed)
     volts = q.wiring.volts
     r_kft = resistance(q, conductor)
-    loop = 2.0 * q.length_ft / 1000.0 / q.sets
-    drop_v = volts - receiving_volts(volts, q.amps, q.pf, loop * r_kft, loop * conductor.x_kft)
+    r_ohm, x_ohm = setting.loop_kft * r_kft, setting.loop_kft * conductor.x_kft
+    drop_v = volts - receiving_volts(volts, q.amps, q.pf, r_ohm, x_ohm)
     drop_pct = 100.0 * drop_v / volts
-    stop = _first_stop(q, design_a, breaker_a, conductor, derated, terminal, allowed, most)
+    stop = _first_stop(setting, conductor, derated, terminal, allowed, most)
     carries = stop is None
     if carries and q.drop_limit_pct is not None and drop_pct > q.drop_limit_pct + TOLERANCE:
         stop = ("drop", f"drop {drop_pct:.1f} %" if drop_pct < 100.0 else "drop over 100 %")
@@ -67,27 +90,20 @@ def judge(q: RunQuestion, design_a: float, breaker_a: float | None, conductor: a
 
 
 def _first_stop(
-    q: RunQuestion,
-    design_a: float,
-    breaker_a: float | None,
-    conductor: ampacity.Conductor,
-    derated: float,
-    terminal: float,
-    allowed: float,
-    most: float,
+    setting: _Setting, conductor: ampacity.Conductor, derated: float, terminal: float, allowed: float, most: float
 ) -> tuple[Stop, str] | None:
-    size = conductor.size
+    q, size, breaker_a = setting.q, conductor.size, setting.breaker_a
     if q.sets > 1 and rank(size) < _PARALLEL_FROM:
         return "parallel", "parallel from 1/0 up"
     if not ampacity.is_made(q.insulation, size):
         return "made", f"{q.insulation} not made in {spoken(size, q.metal)}"
     if breaker_a is None:
         return "breaker", "no standard breaker this large"
-    if dwelling.rule_applies(q, breaker_a):
-        if allowed < dwelling.needed_ampacity(breaker_a) - TOLERANCE:
+    if setting.dwelling_a is not None:
+        if allowed < setting.dwelling_a - TOLERANCE:
             return "dwelling-rule", f"carries {number(allowed)} A"
     else:
-        if terminal < design_a - TOLERANCE:
+        if terminal < setting.design_a - TOLERANCE:
             return "termination", f"terminals {number(terminal)} A"
         if derated < q.amps - TOLERANCE:
             return "ampacity", f"carries {number(derated)} A"

@@ -81,7 +81,7 @@ onBeforeUnmount(() => {
 </template>
 
 <style scoped>
-.quick { display: grid; grid-template-rows: auto auto 1fr; height: 100%; }
+.quick { display: grid; grid-template: auto auto 1fr / minmax(0, 1fr); height: 100%; }
 header { display: flex; flex-wrap: wrap; align-items: center; gap: 8px 14px; padding: 10px 14px; border-bottom: 1px solid var(--rule); }
 h1 { font-size: 20px; }
 .gap { flex: 1; }
@@ -95,7 +95,7 @@ h1 { font-size: 20px; }
 .drawn { border-top: 1px solid var(--rule); }
 @media (max-width: 1000px) {
   .quick { height: auto; }
-  .bench { grid-template-columns: 1fr; }
+  .bench { grid-template-columns: minmax(0, 1fr); }
   .left, .right { border: 0; border-top: 1px solid var(--rule); }
 }
 </style>

@@ -75,7 +75,7 @@ onBeforeUnmount(() => {
 </template>
 
 <style scoped>
-.span { display: grid; grid-template-rows: auto auto 1fr; height: 100%; }
+.span { display: grid; grid-template: auto auto 1fr / minmax(0, 1fr); height: 100%; }
 .drawn { position: relative; border-bottom: 1px solid var(--rule); min-height: 60px; }
 .add { position: absolute; top: 6px; right: 10px; }
 .notice { margin: 0; padding: 6px 14px; background: var(--danger-soft); color: var(--danger); font-weight: 600; }
@@ -89,7 +89,7 @@ onBeforeUnmount(() => {
 textarea { width: 100%; border: 1px solid var(--rule); background: none; color: var(--ink); font: 13px var(--words); padding: 4px; }
 @media (max-width: 1000px) {
   .span { height: auto; }
-  .bench { grid-template-columns: 1fr; }
+  .bench { grid-template-columns: minmax(0, 1fr); }
   .left, .right { border: 0; border-top: 1px solid var(--rule); }
 }
 </style>

@@ -1,0 +1,102 @@
+"""Measures what docs/performance.md reports: run by `make bench`, never by a test."""
+
+import gzip
+import json
+import platform
+import statistics
+import subprocess
+import sys
+import tempfile
+import time
+from collections.abc import Callable
+from pathlib import Path
+
+from bench.synthetic import property_of
+from northspan.core.solve import solve
+from northspan.demo.library import demo_jobs
+from northspan.server.app import FRONT_END
+from tests.browser.harness import Desk
+
+
+def milliseconds(work: Callable[[], object], times: int = 15) -> float:
+    """Median of so many runs (ms), after one to warm up."""
+    work()
+    found = []
+    for _ in range(times):
+        start = time.perf_counter()
+        work()
+        found.append(1000 * (time.perf_counter() - start))
+    return statistics.median(found)
+
+
+def solving() -> None:
+    """The core alone."""
+    for key, job in demo_jobs().items():
+        print(f"solve {key}: {milliseconds(lambda job=job: solve(job)):.1f} ms")
+    for runs in (50, 100, 200, 400):
+        job = property_of(runs)
+        print(f"solve {runs} runs: {milliseconds(lambda job=job: solve(job), 5):.0f} ms")
+
+
+def batch() -> None:
+    """Cases a second of `northspan check --batch`, start-up included."""
+    case = {"amps": 88, "system": "120/240-3w", "metal": "al", "insulation": "XHHW-2", "ambient_c": 38}
+    with tempfile.TemporaryDirectory() as folder:
+        path = Path(folder) / "cases.jsonl"
+        path.write_text("\n".join(json.dumps(case | {"length_ft": 20 + i % 500}) for i in range(3000)))
+        start = time.perf_counter()
+        command = [sys.executable, "-m", "northspan.cli", "check", "--batch", str(path)]
+        subprocess.run(command, check=True, stdout=subprocess.DEVNULL)
+        print(f"check --batch: {3000 / (time.perf_counter() - start):.0f} cases a second")
+
+
+def scripts() -> None:
+    """Scripts of the first screen, gzipped."""
+    with_first = 0
+    page = (FRONT_END / "index.html").read_text("utf-8")
+    for script in sorted((FRONT_END / "assets").glob("*.js")):
+        packed = len(gzip.compress(script.read_bytes())) / 1000
+        # The jobs page is the first screen: the entry, and what its own chunk draws in.
+        if script.name in page or script.name.startswith(("JobsPage", "newJob", "building", "VSelect", "V")):
+            with_first += packed
+    print(f"scripts of the first screen: {with_first:.0f} kB gzipped")
+
+
+def browser() -> None:
+    """A cold browser to a usable first screen; a changed length to new figures."""
+    desk = Desk()
+    try:
+        start = time.perf_counter()
+        desk.open("/jobs")
+        desk.page.get_by_role("link", name="Juniper Bend").wait_for()
+        print(f"first screen usable: {1000 * (time.perf_counter() - start):.0f} ms")
+        desk.open_job("Juniper Bend")
+        feet = range(61, 76)
+        taken = [desk.page.evaluate(CHANGE_LENGTH, str(each)) for each in feet]
+        print(f"changed length to new figures: {statistics.median(taken):.0f} ms")
+    finally:
+        desk.close()
+
+
+CHANGE_LENGTH = """(feet) => new Promise((done) => {
+  const field = document.querySelector('[aria-label="Length, one way"]');
+  const wire = document.querySelector('[data-run=service-run] title');
+  field.value = feet;
+  field.dispatchEvent(new Event('input'));
+  const start = performance.now();
+  const watcher = new MutationObserver(() => {
+    if (!wire.textContent.includes(`${feet} ft`)) return;
+    watcher.disconnect();
+    requestAnimationFrame(() => done(performance.now() - start));
+  });
+  watcher.observe(wire, { childList: true, characterData: true, subtree: true });
+  field.dispatchEvent(new Event('change'));
+})"""
+
+
+if __name__ == "__main__":
+    print(f"Python {platform.python_version()}, {platform.machine()}")
+    solving()
+    batch()
+    scripts()
+    browser()
