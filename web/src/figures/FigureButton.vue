@@ -1,12 +1,16 @@
 <script setup lang="ts">
 import { computed, watch } from 'vue'
 
-import { figureText } from './write'
+import { feet, figureText } from './write'
 import type { Figure } from '@/api/types'
 import { useView } from '@/stores/view'
 
 const props = defineProps<{ figure: Figure | null | undefined; title: string; places?: number; prefix?: string }>()
 const view = useView()
+const words = computed(() => {
+  const value = props.figure?.value
+  return props.figure?.unit === 'ft' && typeof value === 'number' && view.metres ? feet(Math.round(value), true) : figureText(props.figure, props.places)
+})
 const shown = computed(() => view.working?.figure === props.figure)
 
 // What is on show follows its figure when the job is solved anew.
@@ -28,7 +32,7 @@ function show() {
     :title="`Working: ${title}`"
     @click.stop="show"
     @keydown.w.stop.prevent="show"
-  >{{ prefix }}{{ figureText(figure, places) }}</button>
+  >{{ prefix }}{{ words }}</button>
 </template>
 
 <style scoped>

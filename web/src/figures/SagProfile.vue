@@ -10,7 +10,6 @@ const desk = inject(deskKey, useDesk, true)
 const view = useView()
 const frame = useTemplateRef<HTMLElement>('frame')
 const width = ref(1100)
-const HEIGHT = 286
 const LEFT = 62
 const RIGHT = 56
 const TOP = 34
@@ -42,6 +41,10 @@ function y(drop: number): number {
   return TOP + ((GROUND - TOP - 14) * Math.min(drop, depth.value)) / depth.value
 }
 
+function tickWords(ft: number): string {
+  return view.metres && ft ? `${ft} · ${Math.round(ft * 0.3048)} m` : String(ft)
+}
+
 function volts(drop: number): string {
   const source = profile.value?.sourceVolts
   return source ? `${(source * (1 - drop / 100)).toFixed(drop ? 1 : 0)} V` : ''
@@ -51,8 +54,10 @@ const names = computed(() => {
   const points = profile.value?.points ?? []
   const boxes = points.map((p) => nameBox(p))
   const rows = stagger(boxes)
-  return points.map((point, i) => ({ point, x: boxes[i].x, y: GROUND + 26 + Math.min(rows[i], 2) * ROW }))
+  return points.map((point, i) => ({ point, x: boxes[i].x, y: GROUND + 26 + rows[i] * ROW }))
 })
+
+const height = computed(() => Math.max(286, ...names.value.map((n) => n.y + 14)))
 
 function nameBox(point: Point): Box {
   const wide = point.name.length * 6.6 + 4
@@ -103,7 +108,7 @@ function over(point: Point): boolean {
 
 <template>
   <div ref="frame" class="profile">
-    <svg v-if="profile" :viewBox="`0 0 ${width} ${HEIGHT}`" :width="width" :height="HEIGHT" role="group" aria-label="Voltage along the property">
+    <svg v-if="profile" :viewBox="`0 0 ${width} ${height}`" :width="width" :height="height" role="group" aria-label="Voltage along the property">
       <line class="nominal" :x1="LEFT" :x2="width - 40" :y1="y(0)" :y2="y(0)" />
       <text class="scale" :x="LEFT - 8" :y="y(0) + 4" text-anchor="end">{{ volts(0) }}</text>
       <g v-for="(limit, i) in limits" :key="i" :class="i ? 'total' : 'run-limit'">
@@ -116,7 +121,7 @@ function over(point: Point): boolean {
         class="earth"
         :d="Array.from({ length: Math.floor((width - LEFT) / 9) }, (_, i) => `M${LEFT - 16 + i * 9} ${GROUND + 1}l-5 6`).join('')"
       />
-      <text v-for="tick in ticks" :key="tick" class="tick" :x="x(tick)" :y="GROUND - 4" text-anchor="middle">{{ tick }}</text>
+      <text v-for="tick in ticks" :key="tick" class="tick" :x="x(tick)" :y="GROUND - 4" text-anchor="middle">{{ tickWords(tick) }}</text>
       <text class="tick" :x="width - 6" :y="GROUND - 4" text-anchor="end">ft</text>
 
       <g v-for="point in profile.points" :key="`mast-${point.id}`">

@@ -1,14 +1,16 @@
 <script setup lang="ts">
 import { mdiMoonWaningCrescent, mdiWhiteBalanceSunny } from '@mdi/js'
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
 
+import JobSettings from '@/steps/span/JobSettings.vue'
 import { useDesk } from '@/stores/desk'
 import { useView } from '@/stores/view'
 
 const desk = useDesk()
 const view = useView()
 const route = useRoute()
+const settings = ref(false)
 
 const onJob = computed(() => route.name === 'span' && desk.job)
 const mustFix = computed(() => count('danger', 'violation'))
@@ -30,7 +32,10 @@ const files = computed(() => [
     <router-link class="mark narrow" to="/jobs">NORTH SPAN</router-link>
     <template v-if="onJob && desk.job">
       <h1 class="name">{{ desk.job.name }}</h1>
-      <span class="under narrow quiet">US 2023 · house rules: {{ desk.job.house_rules.name }}</span>
+      <button class="plain under narrow quiet" title="Name, note and house rules of this job" @click="settings = true">
+        US 2023 · house rules: {{ desk.job.house_rules.name }}
+      </button>
+      <JobSettings v-model="settings" />
     </template>
     <span class="gap" />
     <template v-if="onJob">
@@ -64,7 +69,7 @@ const files = computed(() => [
 .gap { flex: 1; }
 .tally { font-size: 15px; font-weight: 600; white-space: nowrap; }
 .act { font-size: 15px; white-space: nowrap; }
-.act:hover { text-decoration: underline; }
+.act:hover, button.under:hover { text-decoration: underline; }
 .act:disabled { color: var(--quiet); opacity: 0.55; text-decoration: none; cursor: default; }
 @media (max-width: 700px) {
   .bar { flex-wrap: wrap; gap: 4px 12px; padding: 8px 12px; }

@@ -131,7 +131,7 @@ function settle(event: Event) {
     <dl>
       <dt>Design current</dt><dd><FigureButton :figure="f.design" title="design current" /></dd>
       <dt>Breaker</dt><dd><FigureButton :figure="f.breaker" title="breaker" /></dd>
-      <dt>Base × ambient × bundling</dt>
+      <dt title="base × ambient × bundling">Base × factors</dt>
       <dd>
         <FigureButton :figure="f.base_ampacity" title="base ampacity" /> ×
         <FigureButton :figure="f.ambient_factor" title="ambient factor" /> ×
