@@ -1,5 +1,5 @@
 # What a fresh machine needs: Python 3.11, Node 20, make.
-PYTHON ?= python3.11
+PYTHON ?= $(shell command -v python3.11 || command -v python3)
 VENV := .venv
 BIN := $(VENV)/bin
 STAMPS := .stamps

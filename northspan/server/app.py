@@ -2,8 +2,9 @@
 
 import json
 from pathlib import Path
+from urllib.parse import urlsplit
 
-from flask import Response, send_from_directory
+from flask import Response, request, send_from_directory
 from flask_openapi3 import Info, OpenAPI
 from werkzeug.wrappers import Response as WerkzeugResponse
 
@@ -13,7 +14,7 @@ from northspan.server.books import books
 from northspan.server.demos import demos
 from northspan.server.files import files
 from northspan.server.jobs import jobs
-from northspan.server.replies import HANDLERS, on_bad_request
+from northspan.server.replies import HANDLERS, on_bad_request, refuse
 from northspan.server.solving import solving
 from northspan.server.wiring import STORE_KEY
 from northspan.store.database import open_database
@@ -36,8 +37,13 @@ CONTENT_SECURITY_POLICY = "; ".join(
 )
 
 
-def create_app(database_url: str, *, with_demo: bool = False, front_end: Path = FRONT_END) -> OpenAPI:
-    """Build the application on a database; ``with_demo`` loads the demo jobs that were never loaded before."""
+def create_app(
+    database_url: str, *, with_demo: bool = False, front_end: Path = FRONT_END, hosts: list[str] | None = None
+) -> OpenAPI:
+    """Build the application on a database; ``with_demo`` loads the demo jobs that were never loaded before.
+
+    ``hosts`` are the names it answers to; None answers to any.
+    """
     app = OpenAPI(
         __name__,
         info=Info(title="North Span", version="1"),
@@ -46,6 +52,7 @@ def create_app(database_url: str, *, with_demo: bool = False, front_end: Path = 
         validation_error_callback=on_bad_request,
     )
     app.config["MAX_CONTENT_LENGTH"] = LARGEST_BYTES + 100_000
+    app.config["TRUSTED_HOSTS"] = hosts
     store = JobStore(open_database(database_url))
     app.extensions[STORE_KEY] = store
     if with_demo:
@@ -54,6 +61,7 @@ def create_app(database_url: str, *, with_demo: bool = False, front_end: Path = 
         app.register_api(blueprint)
     for kind, handler in HANDLERS.items():
         app.register_error_handler(kind, handler)
+    app.before_request(_own_pages_only)
     app.after_request(_secure)
     _serve_front_end(app, front_end)
     return app
@@ -64,6 +72,14 @@ def _load_demos(store: JobStore) -> None:
     for key, job in demo_jobs().items():
         if key not in loaded:
             store.create(job, demo=key)
+
+
+def _own_pages_only() -> Response | None:
+    """Refuse a change asked for by another site's page in the same browser."""
+    origin = request.headers.get("Origin")
+    if request.method in ("GET", "HEAD", "OPTIONS") or origin is None:
+        return None
+    return None if urlsplit(origin).netloc == request.host else refuse(403, "Asked for by another site")
 
 
 def _secure(response: Response) -> Response:

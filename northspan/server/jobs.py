@@ -1,5 +1,7 @@
 """Jobs: list, open, save, edit, undo, redo, copy, shelve."""
 
+from collections.abc import Callable
+
 from flask import Response, request
 from flask_openapi3 import APIBlueprint, Tag
 
@@ -20,6 +22,7 @@ from northspan.server.replies import refusals, refuse, reply
 from northspan.server.wiring import job_store
 from northspan.store.job_store import JobEntry, StoredJob
 
+UNSAID = "Say which version the edit was made on (If-Match)"
 jobs = APIBlueprint(
     "jobs", __name__, url_prefix="/api/jobs", abp_tags=[Tag(name="Jobs")], abp_responses=refusals(404, 409, 422, 428)
 )
@@ -55,7 +58,7 @@ def edit_job(path: JobPath, header: EditHeaders, body: Patch) -> Response:
     """Apply a JSON Patch to the version named in ``If-Match``."""
     version = _version(header)
     if version is None:
-        return refuse(428, "Say which version the edit was made on (If-Match)")
+        return refuse(428, UNSAID)
     steps = [s.model_dump(by_alias=True, exclude_unset=True) for s in body.root]
     for i, step in enumerate(steps):
         if step["op"] in ("add", "replace", "test") and "value" not in step:
@@ -66,19 +69,13 @@ def edit_job(path: JobPath, header: EditHeaders, body: Patch) -> Response:
 @jobs.post("/<job_id>/undo", responses={200: JobState})
 def undo(path: JobPath, header: EditHeaders) -> Response:
     """Step back in the job's history."""
-    version = _version(header)
-    if version is None:
-        return refuse(428, "Say which version to undo from (If-Match)")
-    return state(job_store().undo(path.job_id, version))
+    return _walk(header, lambda version: job_store().undo(path.job_id, version))
 
 
 @jobs.post("/<job_id>/redo", responses={200: JobState})
 def redo(path: JobPath, header: EditHeaders) -> Response:
     """Step forward in the job's history."""
-    version = _version(header)
-    if version is None:
-        return refuse(428, "Say which version to redo from (If-Match)")
-    return state(job_store().redo(path.job_id, version))
+    return _walk(header, lambda version: job_store().redo(path.job_id, version))
 
 
 @jobs.post("/<job_id>/duplicate", responses={201: JobState})
@@ -91,6 +88,11 @@ def duplicate(path: JobPath) -> Response:
 def put_on_shelf(path: ShelfPath) -> Response:
     """Archive a job, delete it, or bring it back."""
     return state(job_store().put_on(path.job_id, path.shelf))
+
+
+def _walk(header: EditHeaders, step: Callable[[int], StoredJob]) -> Response:
+    version = _version(header)
+    return state(step(version)) if version is not None else refuse(428, UNSAID)
 
 
 def _version(header: EditHeaders) -> int | None:

@@ -30,7 +30,7 @@ class Desk:
     def __init__(self, width=1280, height=800):
         self.folder = tempfile.TemporaryDirectory()
         app = create_app(f"sqlite:///{Path(self.folder.name) / 'jobs.sqlite'}", with_demo=True)
-        self.server = create_server(app, host="127.0.0.1", port=0)
+        self.server = create_server(app, host="127.0.0.1", port=0, threads=8)
         self.address = f"http://127.0.0.1:{self.server.effective_port}"
         threading.Thread(target=self.server.run, daemon=True).start()
         self.playwright = sync_playwright().start()

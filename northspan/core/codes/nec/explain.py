@@ -15,6 +15,7 @@ from northspan.core.codes.nec.data import (
     RACEWAYS,
     TABLES,
 )
+from northspan.core.codes.nec.rungs import SECTIONS
 from northspan.core.physics.voltage_drop import constant_k_drop, drop_parts
 from northspan.core.question import RunQuestion
 from northspan.core.solution import RunFigures, Rung
@@ -206,17 +207,7 @@ def _breaker_rule(s: Sizing, rung: Rung) -> tuple[Step, ...]:
 
 
 def _why(rung: Rung) -> str:
-    return {
-        "parallel": "310.10(G)",
-        "made": "334.104, 340.104",
-        "termination": "110.14(C)(1)",
-        "ampacity": "310.15(A)",
-        "breaker": "240.4(B)",
-        "small-conductor": "240.4(D)",
-        "dwelling-rule": "310.12",
-        "drop": "215.2(A)(2) note, house rule",
-        None: "",
-    }[rung.stopped_by]
+    return SECTIONS[rung.stopped_by] if rung.stopped_by else ""
 
 
 def _drop_volts(q: RunQuestion, rung: Rung) -> Figure:
@@ -255,7 +246,7 @@ def _drop_percent(q: RunQuestion, rung: Rung, drop_v: Figure) -> Figure:
     what = f"{number(rung.drop_v)} V of {number(q.wiring.volts)} V"
     last = [Step(what, rung.drop_pct, "%", SHORT_LINE)]
     if q.drop_limit_pct is not None:
-        last.insert(0, Step("Limit for this run", q.drop_limit_pct, "%", "215.2(A)(2) note, house rule"))
+        last.insert(0, Step("Limit for this run", q.drop_limit_pct, "%", SECTIONS["drop"]))
     return Figure(rung.drop_pct, "%", (*drop_v.steps, *last))
 
 

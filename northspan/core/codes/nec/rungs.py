@@ -11,6 +11,16 @@ from northspan.core.wire_sizes import rank, spoken
 from northspan.core.working import number
 
 TOLERANCE = 1e-9
+SECTIONS: dict[Stop, str] = {
+    "parallel": "310.10(G)",
+    "made": "334.104, 340.104",
+    "termination": "110.14(C)(1)",
+    "ampacity": "310.15(A)",
+    "breaker": "240.4(B)",
+    "small-conductor": "240.4(D)",
+    "dwelling-rule": "310.12",
+    "drop": "215.2(A)(2) note, house rule",
+}
 _PARALLEL_FROM = rank("1/0")
 
 

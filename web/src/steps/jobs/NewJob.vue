@@ -44,7 +44,7 @@ async function make() {
 
 <template>
   <v-dialog v-model="open" max-width="520">
-    <v-card class="card" role="dialog" aria-label="New job">
+    <v-card class="paper-form" role="dialog" aria-label="New job">
       <form novalidate @submit.prevent="make">
         <h2 class="cap">New job</h2>
         <v-text-field v-model="walk.name" label="Job name" autofocus maxlength="80" :error-messages="tried ? wrong.name : ''" />
@@ -75,11 +75,3 @@ async function make() {
     </v-card>
   </v-dialog>
 </template>
-
-<style scoped>
-.card { padding: 18px 20px; }
-form { display: grid; gap: 12px; }
-.pair { display: grid; grid-template-columns: 1fr 1fr; gap: 12px; }
-.acts { display: flex; justify-content: flex-end; gap: 10px; }
-p { margin: 0; }
-</style>

@@ -44,7 +44,7 @@ async function add() {
 
 <template>
   <v-dialog v-model="open" max-width="460">
-    <v-card class="card" role="dialog" aria-label="Add to the property">
+    <v-card class="paper-form" role="dialog" aria-label="Add to the property">
       <form novalidate @submit.prevent="add">
         <h2 class="cap">Add to the property</h2>
         <v-select
@@ -67,11 +67,3 @@ async function add() {
     </v-card>
   </v-dialog>
 </template>
-
-<style scoped>
-.card { padding: 18px 20px; }
-form { display: grid; gap: 12px; }
-.pair { display: grid; grid-template-columns: 1fr 1fr; gap: 12px; }
-.acts { display: flex; justify-content: flex-end; gap: 10px; }
-p { margin: 0; }
-</style>

@@ -4,22 +4,12 @@ from collections.abc import Iterable
 
 from northspan.core.codes.codebook import Change, RunFinding, Sizing
 from northspan.core.codes.nec.overcurrent import small_conductor_limit, standard_rating_below
-from northspan.core.codes.nec.rungs import TOLERANCE
+from northspan.core.codes.nec.rungs import SECTIONS, TOLERANCE
 from northspan.core.question import RunQuestion
 from northspan.core.solution import Level, Rung, Stop
 from northspan.core.wire_sizes import spoken
 from northspan.core.working import number
 
-_SECTIONS: dict[Stop, str] = {
-    "parallel": "310.10(G)",
-    "made": "334.104, 340.104",
-    "termination": "110.14(C)(1)",
-    "ampacity": "310.15(A)",
-    "breaker": "240.4(B)",
-    "small-conductor": "240.4(D)",
-    "dwelling-rule": "310.12",
-    "drop": "215.2(A)(2) note, house rule",
-}
 _LEVELS: dict[Stop, Level] = {"parallel": "violation", "made": "violation", "drop": "house"}
 
 
@@ -106,7 +96,7 @@ def _locked_fails(s: Sizing, rung: Rung, stop: Stop) -> RunFinding:
     return RunFinding(
         f"size-{stop}",
         _LEVELS.get(stop, "danger"),
-        _SECTIONS[stop],
+        SECTIONS[stop],
         f"{name}: {rung.stopped_words}",
         words,
         tuple(changes),

@@ -1,0 +1,47 @@
+<script setup lang="ts">
+import { onBeforeUnmount, onMounted, provide } from 'vue'
+
+import { runKeys } from '@/steps/span/runKeys'
+import { deskKey, type Desk } from '@/stores/desk'
+import { useView } from '@/stores/view'
+
+const props = defineProps<{ desk: Desk }>()
+const view = useView()
+provide(deskKey, props.desk)
+
+let stop = () => {}
+onMounted(() => (stop = runKeys(props.desk)))
+onBeforeUnmount(() => {
+  stop()
+  view.working = null
+})
+</script>
+
+<template>
+  <div class="whole">
+    <div class="over"><slot name="over" /></div>
+    <p v-if="desk.notice" class="notice" role="alert">
+      {{ desk.notice }}<template v-if="desk.problems.length">: {{ desk.problems.map((p) => p.words).join('; ') }}</template>
+    </p>
+    <div class="bench">
+      <div class="left"><slot name="left" /></div>
+      <div class="middle"><slot /></div>
+      <aside class="right"><slot name="right" /></aside>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.whole { display: grid; grid-template: auto auto 1fr / minmax(0, 1fr); height: 100%; }
+.over { border-bottom: 1px solid var(--rule); }
+.notice { margin: 0; padding: 6px 14px; background: var(--danger-soft); color: var(--danger); font-weight: 600; }
+.bench { display: grid; grid-template-columns: 240px minmax(0, 1fr) 276px; min-height: 0; grid-row: 3; }
+.bench > * { min-height: 0; overflow-y: auto; }
+.left { border-right: 1px solid var(--rule); }
+.right { border-left: 1px solid var(--rule); padding: 10px 12px 16px 14px; }
+@media (max-width: 1000px) {
+  .whole { height: auto; }
+  .bench { grid-template-columns: minmax(0, 1fr); }
+  .left, .right { border: 0; border-top: 1px solid var(--rule); }
+}
+</style>
