@@ -59,6 +59,11 @@ def on_http(error: HTTPException) -> Response:
     return refuse(error.code or 500, error.description or error.name)
 
 
+def on_too_deep(_: RecursionError) -> Response:
+    """JSON nested so deeply that it cannot be meant."""
+    return refuse(422, "That could not be read", (Problem("", "nested too deeply to be a job file"),))
+
+
 def on_crash(error: Exception) -> Response:
     """A fault of ours: a trace for the log, words for the person."""
     log.error("unforeseen fault", exc_info=error)
@@ -76,5 +81,6 @@ HANDLERS: dict[type[Exception], Any] = {
     NoSuchJob: on_missing,
     NothingToWalk: on_no_history,
     HTTPException: on_http,
+    RecursionError: on_too_deep,
     Exception: on_crash,
 }

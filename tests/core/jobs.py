@@ -46,7 +46,7 @@ def document(**changes):
         if isinstance(at, list) and last == "-":
             at.append(value)
         else:
-            at[last] = value
+            at[int(last) if isinstance(at, list) else last] = value
     return made
 
 

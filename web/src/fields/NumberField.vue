@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { computed, inject, ref, watch } from 'vue'
+import { computed, inject, ref } from 'vue'
 
+import { useTyped } from './typed'
 import { deskKey, useDesk } from '@/stores/desk'
 
 const props = defineProps<{
@@ -17,17 +18,26 @@ const emit = defineEmits<{ change: [value: number | null] }>()
 const desk = inject(deskKey, useDesk, true)
 
 const blankWord = computed(() => (props.setWord ? '' : 'auto'))
-const typed = ref(shownValue())
+const { typed, editing } = useTyped(shownValue, desk)
 const wrong = ref('')
-
-watch(() => [props.value, desk.problems] as const, ([value], [before]) => {
-  if (value !== before || !refusal.value) typed.value = shownValue()
-})
 
 const refusal = computed(() => wrong.value || desk.problems.find((p) => p.pointer === props.pointer)?.words || '')
 
 function shownValue(): string {
   return props.value === null ? '' : String(props.value)
+}
+
+let entered: string | null = null
+
+// Enter is heard by itself so that a refused entry can be tried again; the change event it brings is not a second entry.
+function enter() {
+  entered = typed.value
+  commit()
+}
+
+function changed() {
+  if (typed.value !== entered) commit()
+  entered = null
 }
 
 function commit() {
@@ -51,7 +61,7 @@ function commit() {
     <span class="entry" :class="{ bad: refusal, open: lockable && value === null }">
       <input
         v-model="typed" class="mono" inputmode="decimal" :placeholder="auto" :aria-invalid="!!refusal" :aria-label="label"
-        @change="commit" @keydown.enter="commit"
+        @change="changed" @keydown.enter="enter" @focus="editing = true" @blur="editing = false"
       />
       <span v-if="unit" class="mono unit">{{ unit }}</span>
       <button

@@ -91,12 +91,15 @@ function desk() {
     lay(await answered(api.GET('/api/jobs/{job_id}', { params: { path: { job_id: id.value } } })))
   }
 
-  /** Change the job by a JSON Patch; a stored job is saved with it. Edits wait for one another. */
-  function edit(patch: PatchStep[]): Promise<boolean> {
-    const turn = last.then(() => editNow(patch))
+  /** Edits, undo and redo wait for one another, so that each starts from what the one before left. */
+  function inTurn<T>(work: () => Promise<T>): Promise<T> {
+    const turn = last.then(work)
     last = turn
     return turn
   }
+
+  /** Change the job by a JSON Patch; a stored job is saved with it. */
+  const edit = (patch: PatchStep[]) => inTurn(() => editNow(patch))
 
   function editNow(patch: PatchStep[]): Promise<boolean> {
     const call = ++asked
@@ -160,8 +163,8 @@ function desk() {
     canRedo.value = scratchFuture.length > 0
   }
 
-  const undo = () => walk('undo')
-  const redo = () => walk('redo')
+  const undo = () => inTurn(() => walk('undo'))
+  const redo = () => inTurn(() => walk('redo'))
 
   /** Set fields of the selected run in one edit. */
   function setRun(fields: Partial<Run>): Promise<boolean> {

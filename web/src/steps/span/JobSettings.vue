@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import type { Job } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
 import NumberField from '@/fields/NumberField.vue'
+import TextField from '@/fields/TextField.vue'
 import { useDesk } from '@/stores/desk'
 
 type Rules = Job['house_rules']
@@ -37,21 +38,16 @@ function set(path: string, value: unknown) {
 function rule<K extends keyof Rules>(name: K, value: Rules[K] | null) {
   if (value !== null) set(`/house_rules/${name}`, value)
 }
-
-function typed(event: Event): string {
-  return (event.target as HTMLInputElement).value
-}
 </script>
 
 <template>
   <v-dialog v-model="open" max-width="430">
     <v-card v-if="desk.job && rules" class="card" role="dialog" aria-label="Job and house rules">
       <h2 class="cap">Job</h2>
-      <label class="text narrow quiet">Name<input :value="desk.job.name" maxlength="80" @change="set('/name', typed($event))" /></label>
-      <label class="text narrow quiet">Note<textarea :value="desk.job.note" rows="3" maxlength="4000" @change="set('/note', typed($event))" /></label>
-      <p v-if="desk.problems.length" class="danger narrow" role="alert">{{ desk.problems.map((p) => p.words).join('; ') }}</p>
+      <TextField label="Name" :value="desk.job.name" pointer="/name" :maxlength="80" @change="(v) => set('/name', v)" />
+      <TextField label="Note" :value="desk.job.note" pointer="/note" :rows="3" :maxlength="4000" @change="(v) => set('/note', v)" />
       <h2 class="cap">House rules</h2>
-      <label class="text narrow quiet">Called<input :value="rules.name" maxlength="80" @change="set('/house_rules/name', typed($event))" /></label>
+      <TextField label="Called" :value="rules.name" pointer="/house_rules/name" :maxlength="80" @change="(v) => rule('name', v)" />
       <NumberField label="Drop limit, feeders and service" :value="rules.feeder_drop_pct" unit="%" pointer="/house_rules/feeder_drop_pct" @change="(v) => rule('feeder_drop_pct', v)" />
       <NumberField label="Drop limit, branch circuits" :value="rules.branch_drop_pct" unit="%" pointer="/house_rules/branch_drop_pct" @change="(v) => rule('branch_drop_pct', v)" />
       <NumberField label="Drop limit from the source" :value="rules.total_drop_pct" unit="%" pointer="/house_rules/total_drop_pct" @change="(v) => rule('total_drop_pct', v)" />
@@ -67,9 +63,6 @@ function typed(event: Event): string {
 
 <style scoped>
 .card { padding: 18px 20px; }
-.text { display: block; font-size: 15px; margin: 4px 0; }
-.text input, .text textarea { display: block; width: 100%; border: 1px solid var(--rule); background: none; color: var(--ink); font: 14px var(--words); padding: 4px 6px; }
 h2.cap:not(:first-child) { margin-top: 14px; }
 .acts { display: flex; justify-content: flex-end; margin-top: 14px; }
-p { margin: 4px 0; }
 </style>

@@ -53,7 +53,7 @@ function settle(event: Event) {
 </script>
 
 <template>
-  <section v-if="run" class="inspector" aria-label="Run">
+  <section v-if="run" :key="run.id" class="inspector" aria-label="Run">
     <slot name="head" />
     <NumberField
       label="Load" :value="run.load?.amps ?? null" :auto="summed" unit="A" :pointer="`${base}/load/amps`" lockable

@@ -5,6 +5,7 @@ import AddStation from './AddStation.vue'
 import RunInspector from './RunInspector.vue'
 import RunLadders from './RunLadders.vue'
 import StationInspector from './StationInspector.vue'
+import TextField from '@/fields/TextField.vue'
 import FindingList from '@/figures/FindingList.vue'
 import SagProfile from '@/figures/SagProfile.vue'
 import WorkingPanel from '@/figures/WorkingPanel.vue'
@@ -28,9 +29,6 @@ watch(answer, (now) => {
   if (now && !view.working) view.show('drop', now.figures.drop_pct)
 })
 
-function keepNote(event: Event) {
-  void desk.setRun({ note: (event.target as HTMLTextAreaElement).value })
-}
 </script>
 
 <template>
@@ -51,7 +49,10 @@ function keepNote(event: Event) {
       <RunInspector v-else-if="answer" :answer="answer">
         <template #head><h2 class="cap runname">{{ title }}</h2></template>
         <template #foot>
-          <label class="narrow quiet">Note<textarea :value="desk.run?.note" rows="2" maxlength="4000" @change="keepNote" /></label>
+          <TextField
+            v-if="desk.run" label="Note" :value="desk.run.note" :pointer="`/runs/${desk.runIndex}/note`" :rows="2" :maxlength="4000"
+            @change="(note) => desk.setRun({ note })"
+          />
         </template>
       </RunInspector>
     </template>
@@ -71,5 +72,4 @@ function keepNote(event: Event) {
 .found { padding: 4px 10px 14px; }
 .runname { margin-bottom: 5px; }
 .empty { padding: 48px 24px; text-align: center; }
-textarea { width: 100%; border: 1px solid var(--rule); background: none; color: var(--ink); font: 13px var(--words); padding: 4px; }
 </style>

@@ -5,6 +5,7 @@ import type { Load, PatchStep } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
 import { STATION_KINDS, SYSTEMS, TERMINALS } from '@/fields/choices'
 import NumberField from '@/fields/NumberField.vue'
+import TextField from '@/fields/TextField.vue'
 import FigureButton from '@/figures/FigureButton.vue'
 import { feet } from '@/figures/write'
 import { useDesk } from '@/stores/desk'
@@ -33,10 +34,6 @@ function setLoad(part: Partial<Load>) {
   set('load', load)
 }
 
-function rename(event: Event) {
-  set('name', (event.target as HTMLInputElement).value)
-}
-
 /** Take out the station with the run that feeds it; possible while nothing leaves it. */
 async function remove() {
   const job = desk.job
@@ -52,10 +49,9 @@ async function remove() {
 </script>
 
 <template>
-  <section v-if="station && answer" class="inspector" aria-label="Station">
+  <section v-if="station && answer" :key="station.id" class="inspector" aria-label="Station">
     <h2 class="cap">Station</h2>
-    <input class="name" :value="station.name" aria-label="Station name" maxlength="80" @change="rename" />
-    <p v-if="desk.problems.some((p) => p.pointer === `${base}/name`)" class="danger narrow" role="alert">The name must not be empty</p>
+    <TextField label="Station name" :value="station.name" :pointer="`${base}/name`" :maxlength="80" @change="(v) => set('name', v)" />
     <p class="narrow quiet">{{ place?.name }} · {{ answer.fed ? `${feet(answer.distance_ft, view.metres)} from the source` : 'not fed yet' }}</p>
     <dl v-if="answer.fed">
       <dt>Voltage</dt><dd><FigureButton :figure="answer.volts" :title="`voltage at ${station.name}`" /></dd>
@@ -85,7 +81,6 @@ async function remove() {
 
 <style scoped>
 .inspector { padding: 10px 12px 16px 14px; }
-.name { width: 100%; border: 0; border-bottom: 1px dotted var(--ink); background: none; color: var(--ink); font: 600 17px var(--words); padding: 2px 0; }
 h3.cap { margin: 12px 0 3px; font-size: 13px; }
 p { margin: 5px 0; }
 .links { margin-top: 10px; }

@@ -1,0 +1,132 @@
+"""The store by itself: migrations, histories, and edits that race."""
+
+import tempfile
+import threading
+import unittest
+from pathlib import Path
+
+from alembic import command
+from alembic.config import Config
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from sqlalchemy import inspect, text
+
+from northspan.store.database import MIGRATIONS, open_database
+from northspan.store.job_store import JobStore, NoSuchJob, NothingToWalk, StaleEdit
+from northspan.store.models import Base
+from tests.core.jobs import job
+
+
+def rename(name):
+    return [{"op": "replace", "path": "/name", "value": name}]
+
+
+class StoreTest(unittest.TestCase):
+    def setUp(self):
+        folder = tempfile.TemporaryDirectory()
+        self.addCleanup(folder.cleanup)
+        self.path = Path(folder.name) / "deep" / "jobs.sqlite"
+        self.engine = open_database(f"sqlite:///{self.path}")
+        self.addCleanup(self.engine.dispose)
+        self.store = JobStore(self.engine)
+
+
+class Database(StoreTest):
+    def test_migrations_make_what_the_models_say(self):
+        found = inspect(self.engine)
+        for table in Base.metadata.tables.values():
+            columns = {c["name"]: c["nullable"] for c in found.get_columns(table.name)}
+            wanted = {c.name: bool(c.nullable) for c in table.columns}
+            self.assertEqual(columns | dict.fromkeys(table.primary_key.columns.keys(), False), wanted)
+
+    def test_migrations_go_both_ways(self):
+        config = Config()
+        config.set_main_option("script_location", str(MIGRATIONS))
+        with self.engine.begin() as connection:
+            config.attributes["connection"] = connection
+            command.downgrade(config, "base")
+        self.assertEqual(inspect(self.engine).get_table_names(), ["alembic_version"])
+        self.engine.dispose()
+        again = open_database(f"sqlite:///{self.path}")
+        self.assertIn("jobs", inspect(again).get_table_names())
+        again.dispose()
+
+    def test_it_is_opened_safely(self):
+        with self.engine.connect() as connection:
+            settings_found = {
+                name: connection.execute(text(f"pragma {name}")).scalar()
+                for name in ("journal_mode", "foreign_keys", "synchronous")
+            }
+        self.assertEqual(settings_found, {"journal_mode": "wal", "foreign_keys": 1, "synchronous": 2})
+
+    def test_opening_twice_changes_nothing(self):
+        kept = self.store.create(job())
+        other = JobStore(open_database(f"sqlite:///{self.path}"))
+        self.assertEqual(other.get(kept.id).job, kept.job)
+
+
+class History(StoreTest):
+    def test_revisions_are_only_added(self):
+        kept = self.store.create(job())
+        self.store.edit(kept.id, 1, rename("B"))
+        self.store.undo(kept.id, 2)
+        self.store.edit(kept.id, 3, rename("C"))
+        with self.engine.connect() as connection:
+            rows = connection.execute(text("select number, parent, patch from revisions order by number")).all()
+        self.assertEqual([(r.number, r.parent) for r in rows], [(1, None), (2, 1), (3, 1)])
+        self.assertIn("C", rows[2].patch)
+
+    def test_nothing_further(self):
+        kept = self.store.create(job())
+        with self.assertRaises(NothingToWalk):
+            self.store.undo(kept.id, 1)
+        with self.assertRaises(NothingToWalk):
+            self.store.redo(kept.id, 1)
+        with self.assertRaises(NoSuchJob):
+            self.store.get("f" * 32)
+        with self.assertRaises(StaleEdit) as stale:
+            self.store.edit(kept.id, 5, rename("B"))
+        self.assertEqual(stale.exception.version, 1)
+
+    @settings(max_examples=15, deadline=None)
+    @given(st.lists(st.sampled_from(["edit", "undo", "redo"]), max_size=14))
+    def test_undo_and_redo_are_a_walk_on_a_line(self, walk):
+        kept = self.store.create(job(name="0"))
+        past, future, now, count = [], [], "0", 0
+        for step in walk:
+            state = self.store.get(kept.id)
+            self.assertEqual((state.job.name, state.can_undo, state.can_redo), (now, bool(past), bool(future)))
+            if step == "edit":
+                count += 1
+                self.store.edit(kept.id, state.version, rename(str(count)))
+                past, future, now = [*past, now], [], str(count)
+            elif step == "undo" and past:
+                self.store.undo(kept.id, state.version)
+                future, now = [now, *future], past.pop()
+            elif step == "redo" and future:
+                self.store.redo(kept.id, state.version)
+                past, now = [*past, now], future.pop(0)
+        self.assertEqual(self.store.get(kept.id).job.name, now)
+
+    def test_of_edits_that_race_just_one_is_taken(self):
+        kept = self.store.create(job())
+        start = threading.Barrier(6)
+        taken, stale = [], []
+
+        def race(name):
+            start.wait()
+            try:
+                taken.append(self.store.edit(kept.id, 1, rename(name)).job.name)
+            except StaleEdit:
+                stale.append(name)
+            except Exception as error:
+                stale.append(error)
+
+        racers = [threading.Thread(target=race, args=(f"Racer {i}",)) for i in range(6)]
+        for racer in racers:
+            racer.start()
+        for racer in racers:
+            racer.join()
+        self.assertEqual((len(taken), len(stale)), (1, 5))
+        now = self.store.get(kept.id)
+        self.assertEqual((now.job.name, now.version), (taken[0], 2))
