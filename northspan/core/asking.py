@@ -48,7 +48,8 @@ def question(
         drop_limit_pct=drop_limit(rules, run) if rules.drop_rule == "binding" else None,
         conductor_temperature=rules.conductor_temperature,
         dwelling_rule=run.whole_dwelling and dwelling,
-        neutral_amps=load.neutral_amps if rules.neutral == "calculated" else None,
+        # On two phases and neutral of a wye the neutral carries like a phase whatever the balance, 220.61(C)(1).
+        neutral_amps=load.neutral_amps if rules.neutral == "calculated" and run.system != "120/208-3w" else None,
         egc_metal=run.egc_metal,
         bare_egc=run.bare_egc,
         breaker_lock_a=run.breaker_a,

@@ -1,8 +1,8 @@
 """The job: what the electrician knows of one property, in the trade's words."""
 
-from typing import Annotated, Literal, Self
+from typing import Annotated, Literal
 
-from pydantic import BaseModel, ConfigDict, Field, StringConstraints, model_validator
+from pydantic import BaseModel, ConfigDict, Field, StringConstraints, ValidationInfo, field_validator
 from pydantic_core import PydanticCustomError
 
 from northspan.core.house_rules import HouseRules
@@ -38,13 +38,14 @@ class Load(_Part):
     )
     power_factor: float = Field(1.0, gt=0, le=1, description="lagging")
 
-    @model_validator(mode="after")
-    def _parts_within_whole(self) -> Self:
-        if self.continuous_amps > self.amps + 1e-9:
-            raise PydanticCustomError("load", "the continuous part is more than the load itself")
-        if self.neutral_amps is not None and self.neutral_amps > self.amps + 1e-9:
-            raise PydanticCustomError("load", "the neutral carries more than the load itself")
-        return self
+    @field_validator("continuous_amps", "neutral_amps")
+    @classmethod
+    def _part_within_whole(cls, part: float | None, info: ValidationInfo) -> float | None:
+        whole = info.data.get("amps")
+        if part is not None and whole is not None and part > whole + 1e-9:
+            what = "the continuous part is" if info.field_name == "continuous_amps" else "the neutral carries"
+            raise PydanticCustomError("load", f"{what} more than the load of {whole:g} A itself")
+        return part
 
 
 class Place(_Part):

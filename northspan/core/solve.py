@@ -40,6 +40,7 @@ def solve(job: Job) -> Solution:
 
 
 def size_all(book: CodeBook, job: Job, net: Network) -> Mapping[str, SizedRun]:
+    """Every run sized, by id; a run with no load beyond it has no rungs."""
     loads = run_loads(job, net)
     sized = {}
     for index, run in enumerate(job.runs):

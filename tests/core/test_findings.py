@@ -35,6 +35,7 @@ RUN_RULES = {
     "ground-too-small": {"amps": 100, "egc_lock": "10"},
     "neutral-too-small": {"system": "120/240-3w", "amps": 100, "neutral_lock": "8"},
     "neutral-is-return": {"system": "120-2w", "neutral_amps": 5.0},
+    "neutral-like-a-phase": {"system": "120/208-3w", "neutral_amps": 10.0},
     "neutral-none-carries": {"system": "120/240-3w", "neutral_amps": 900.0, "size_lock": "8"},
     "raceway-overfilled": {"amps": 100, "raceway_lock": "1/2"},
     "raceway-not-made": {"amps": 30, "raceway": "LFNC-B", "raceway_lock": "3"},

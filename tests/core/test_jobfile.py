@@ -31,7 +31,7 @@ class Refusals(unittest.TestCase):
             ({"runs/0/to_station": "pole"}, "/runs/0/to_station", "nothing feeds it"),
             (loop, "/runs/1", "loop: shed-panel ← panel ← shed-panel"),
             ({"stations/0/supply": None}, "/stations/0/supply", "says what it delivers"),
-            ({"stations/2/load/continuous_amps": 31}, "/stations/2/load", "continuous part is more"),
+            ({"stations/2/load/continuous_amps": 31}, "/stations/2/load/continuous_amps", "continuous part is more"),
             ({"runs/1/colour": "red"}, "/runs/1/colour", "not a field"),
             ({"places/0/name": ""}, "/places/0/name", "must not be empty"),
             ({"version": 7}, "/version", "newer North Span"),

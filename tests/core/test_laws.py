@@ -8,7 +8,9 @@ from itertools import pairwise
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from northspan.core.asking import changed
 from northspan.core.codes.nec.overcurrent import largest_breaker, standard_rating
+from northspan.core.fixes import proved_changes
 from northspan.core.physics.voltage_drop import (
     longest_ft,
     most_amps,
@@ -38,7 +40,50 @@ questions = st.builds(
 )
 
 
+sizes = st.sampled_from([None, "12", "8", "6", "2", "1/0", "250"])
+locked = st.builds(
+    ask,
+    system=st.sampled_from(["120-2w", "240-2w", "120/240-3w", "120/208-3w"]),
+    amps=st.floats(5, 220),
+    length_ft=st.floats(5, 400),
+    insulation=st.sampled_from(["THHN", "XHHW-2", "NM", "SER", "UF"]),
+    raceway=st.sampled_from(["PVC40", "none", "LFNC-B"]),
+    location=st.sampled_from(["dry", "wet", "buried"]),
+    loaded_conductors=st.integers(2, 12),
+    drop_limit_pct=st.sampled_from([None, 3.0]),
+    dwelling_rule=st.booleans(),
+    breaker_lock_a=st.sampled_from([None, 20.0, 60.0, 100.0, 200.0]),
+    size_lock=sizes,
+    egc_lock=sizes,
+    neutral_lock=sizes,
+    raceway_lock=st.sampled_from([None, "1/2", "2"]),
+)
+
+
 class Laws(unittest.TestCase):
+    @settings(max_examples=150, deadline=None)
+    @given(locked)
+    def test_every_fix_that_is_offered_mends(self, q):
+        s = size_run(BOOK, q)
+        before = BOOK.run_findings(s)
+        dangers = {f.rule for f in before if f.level == "danger"}
+        for finding in before:
+            self.assertTrue(finding.title and finding.words and finding.section)
+            for change in proved_changes(BOOK, s, finding):
+                after = BOOK.run_findings(size_run(BOOK, changed(q, change.fields)))
+                self.assertNotIn(finding.rule, {f.rule for f in after})
+                self.assertLessEqual({f.rule for f in after if f.level == "danger"}, dangers)
+
+    @settings(max_examples=150, deadline=None)
+    @given(locked)
+    def test_a_locked_wire_that_fails_is_always_a_finding(self, q):
+        s = size_run(BOOK, q)
+        rules = {f.rule for f in BOOK.run_findings(s)}
+        if s.rung is None:
+            self.assertTrue(rules & {"no-size-passes", "size-not-offered"})
+        else:
+            self.assertEqual(not s.rung.passes, f"size-{s.rung.stopped_by}" in rules)
+
     @settings(max_examples=60, deadline=None)
     @given(questions)
     def test_up_the_ladder_ampacity_rises_and_drop_falls(self, q):

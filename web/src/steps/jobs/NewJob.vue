@@ -2,6 +2,7 @@
 import { computed, reactive, ref } from 'vue'
 import { useRouter } from 'vue-router'
 
+import { amount, continuousFault } from './building'
 import { jobOf, type WalkThrough } from './newJob'
 import { useShelf } from '@/stores/shelf'
 
@@ -23,8 +24,9 @@ const SUPPLIES = [
 const wrong = computed(() => ({
   name: walk.name.trim() ? '' : 'Name the job, by street or customer',
   serviceFeet: isLength(walk.serviceFeet) ? '' : 'Feet of wire from the transformer',
-  houseAmps: walk.houseAmps === null || walk.houseAmps > 0 ? '' : 'Amperes, more than none',
+  houseAmps: amount(walk.houseAmps) === null || Number(walk.houseAmps) > 0 ? '' : 'Amperes, more than none',
   buildingName: !walk.building || walk.buildingName.trim() ? '' : 'Name the building',
+  buildingContinuous: walk.building ? continuousFault(walk.buildingAmps, walk.buildingContinuous) : '',
   buildingFeet: !walk.building || isLength(walk.buildingFeet) ? '' : 'Feet of wire, one way',
 }))
 
@@ -63,7 +65,7 @@ async function make() {
           <v-text-field v-model.number="walk.buildingFeet" label="Length of wire, one way" suffix="ft" type="number" min="0" :error-messages="tried ? wrong.buildingFeet : ''" />
           <div class="pair">
             <v-text-field v-model.number="walk.buildingAmps" label="Its load, if known" suffix="A" type="number" min="0" />
-            <v-text-field v-model.number="walk.buildingContinuous" label="of it continuous" suffix="A" type="number" min="0" />
+            <v-text-field v-model.number="walk.buildingContinuous" label="of it continuous" suffix="A" type="number" min="0" :error-messages="tried ? wrong.buildingContinuous : ''" />
           </div>
         </template>
         <p v-for="line in shelf.notice" :key="line" class="danger" role="alert">{{ line }}</p>

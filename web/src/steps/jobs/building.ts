@@ -21,8 +21,19 @@ export function freshId(name: string, taken: Iterable<string>): string {
   return id
 }
 
-export function loadOf(amps: number | null, continuous: number | null): Load | null {
-  return amps ? { amps, continuous_amps: Math.min(continuous ?? 0, amps), neutral_amps: null, power_factor: 1 } : null
+/** What is wrong with a continuous part that is more than its whole, if it is. */
+export function continuousFault(amps: number | null, continuous: number | null): string {
+  return (amount(continuous) ?? 0) > (amount(amps) ?? 0) ? 'Not more than the load itself' : ''
+}
+
+/** A number as it was typed, or null for a field left or made empty, which arrives as an empty string. */
+export function amount(typed: unknown): number | null {
+  return typeof typed === 'number' ? typed : null
+}
+
+export function loadOf(typedAmps: number | null, continuous: number | null): Load | null {
+  const amps = amount(typedAmps)
+  return amps ? { amps, continuous_amps: amount(continuous) ?? 0, neutral_amps: null, power_factor: 1 } : null
 }
 
 const BLANK_LOCKS = {
@@ -72,7 +83,7 @@ export function buildingPatch(job: Job, form: NewBuilding): { patch: PatchStep[]
       to_station: station,
       use: panel ? 'feeder' : 'branch',
       system: form.system,
-      length_ft: form.feet ?? 0,
+      length_ft: amount(form.feet) ?? 0,
       metal: outdoors ? form.metal : 'cu',
       insulation: outdoors ? 'XHHW-2' : 'THWN-2',
       raceway: outdoors ? 'PVC40' : 'EMT',

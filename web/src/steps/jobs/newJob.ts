@@ -1,4 +1,4 @@
-import { buildingPatch, freshId, loadOf, newRun } from './building'
+import { amount, buildingPatch, freshId, loadOf, newRun } from './building'
 import type { Job, Run, Station } from '@/api/types'
 import { applyPatch, deepClone, type Operation } from 'fast-json-patch'
 
@@ -48,8 +48,8 @@ export function jobOf(walk: WalkThrough): Job {
   ]
   const service: Run = newRun({
     id: 'service', from_station: 'transformer', to_station: 'house-panel', use: 'service', system: walk.supply,
-    length_ft: walk.serviceFeet ?? 0, metal: 'al', insulation: 'XHHW-2', raceway: 'PVC40', location: 'wet',
-    whole_dwelling: true, breaker_a: walk.rating,
+    length_ft: amount(walk.serviceFeet) ?? 0, metal: 'al', insulation: 'XHHW-2', raceway: 'PVC40', location: 'wet',
+    whole_dwelling: true, breaker_a: amount(walk.rating),
   }) // prettier-ignore
   job.runs = [service]
   if (!walk.building) return job

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, reactive, ref, watch } from 'vue'
 
-import { buildingPatch, type NewBuilding } from '@/steps/jobs/building'
+import { buildingPatch, continuousFault, type NewBuilding } from '@/steps/jobs/building'
 import { SYSTEMS } from '@/fields/choices'
 import { useDesk } from '@/stores/desk'
 
@@ -20,7 +20,8 @@ const system = computed(() => {
 const wrong = computed(() => ({
   name: form.name.trim() ? '' : 'Give it a name',
   from: form.from ? '' : 'Say what feeds it',
-  feet: form.feet !== null && form.feet >= 0 ? '' : 'Feet of wire, one way',
+  feet: typeof form.feet === 'number' && form.feet >= 0 ? '' : 'Feet of wire, one way',
+  continuous: continuousFault(form.amps, form.continuous),
 }))
 
 watch(open, (now) => {
@@ -55,7 +56,7 @@ async function add() {
         <v-text-field v-model.number="form.feet" label="Length of wire, one way" suffix="ft" type="number" min="0" :error-messages="tried ? wrong.feet : ''" />
         <div class="pair">
           <v-text-field v-model.number="form.amps" label="Load, if known" suffix="A" type="number" min="0" />
-          <v-text-field v-model.number="form.continuous" label="continuous" suffix="A" type="number" min="0" />
+          <v-text-field v-model.number="form.continuous" label="continuous" suffix="A" type="number" min="0" :error-messages="tried ? wrong.continuous : ''" />
         </div>
         <v-select v-model="form.system" label="System" :items="SYSTEMS.map((s) => s.value)" />
         <p v-if="desk.notice && tried" class="danger" role="alert">{{ desk.notice }}: {{ desk.problems.map((p) => p.words).join('; ') }}</p>

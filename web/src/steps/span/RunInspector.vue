@@ -33,7 +33,6 @@ function setLoad(part: Partial<Load>) {
   const now = run.value?.load
   const amps = part.amps ?? now?.amps ?? Number(f.value.load.value)
   const load: Load = { amps, continuous_amps: 0, neutral_amps: null, power_factor: 1, ...now, ...part }
-  load.continuous_amps = Math.min(load.continuous_amps, load.amps)
   void desk.setRun({ load })
 }
 

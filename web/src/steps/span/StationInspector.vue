@@ -29,8 +29,6 @@ function set(name: string, value: unknown) {
 function setLoad(part: Partial<Load>) {
   const now = station.value?.load
   const load: Load = { amps: 1, continuous_amps: 0, neutral_amps: null, power_factor: 1, ...now, ...part }
-  load.continuous_amps = Math.min(load.continuous_amps, load.amps)
-  if (load.neutral_amps !== null && part.amps !== undefined) load.neutral_amps = Math.min(load.neutral_amps, load.amps)
   set('load', load)
 }
 

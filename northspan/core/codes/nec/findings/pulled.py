@@ -48,6 +48,15 @@ def _neutral(s: Sizing, also: Companions) -> Iterable[RunFinding]:
             "Neutral kept as large as the hot",
             f"On a {q.system} run the neutral is the only way back and carries the whole {number(q.amps)} A.",
         )
+    if q.system == "120/208-3w" and q.neutral_amps is not None and q.neutral_amps < q.amps - 1e-9:
+        yield RunFinding(
+            "neutral-like-a-phase",
+            "advice",
+            "220.61(C)(1)",
+            "Neutral of two phases sized below them",
+            "With loads from each phase to neutral it carries as much as a phase even when they are balanced; only "
+            "loads between the phases leave it free.",
+        )
     if q.wiring.grounded and needed is None and q.neutral_lock is None:
         yield RunFinding(
             "neutral-none-carries",
