@@ -215,9 +215,17 @@ class AlongTheDesk(BrowserTest):
         page = self.page
         self.desk.open_job("Juniper Bend")
         page.get_by_role("button", name="Pump stand", exact=True).click()
-        load = page.get_by_label("Load", exact=True)
+        self.expected_faults = ("422",)
+        load, continuous = page.get_by_label("Load", exact=True), page.get_by_label("of it continuous")
         load.fill("12")
         load.press("Enter")
+        expect(page.get_by_role("alert").filter(has_text="more than the load of 12 A").first).to_be_visible()
+        continuous.fill("12")
+        continuous.press("Enter")
+        expect(page.get_by_role("alert")).to_have_count(0)
+        load.fill("12")
+        load.press("Enter")
+        # 12 A at 125 % is 15 A; 4 al: 2 × 640 ft × 12 A × (0.51 × 0.84 + 0.048 × 0.54) / 1000 = 7.0 V, 2.9 %.
         expect(page.locator("[data-run=pump-circuit]")).to_contain_text("4 al · 15 A")
         page.get_by_role("button", name="Take it out").click()
         expect(page.locator("[data-run=pump-circuit]")).to_have_count(0)
