@@ -9,8 +9,9 @@ from typing import Any, Literal, Self
 from pydantic import AliasGenerator, BaseModel, ConfigDict, Field, model_validator
 from pydantic_core import PydanticCustomError
 
-from northspan.core.codes.codebook import CodeBook, Sizing
+from northspan.core.codes.codebook import CodeBook
 from northspan.core.question import Insulation, Metal, Raceway, RunQuestion, TerminalTemperature
+from northspan.core.sized import Sizing
 from northspan.core.sizing import size_run
 from northspan.core.solution import Ladder, RunFigures, Rung
 from northspan.core.systems import SYSTEMS, SystemName

@@ -3,7 +3,8 @@
 from collections.abc import Iterable
 
 from northspan.core.asking import changed
-from northspan.core.codes.codebook import Change, CodeBook, RunFinding, Sizing
+from northspan.core.codes.codebook import CodeBook
+from northspan.core.sized import Change, RunFinding, Sizing
 from northspan.core.sizing import size_run
 from northspan.core.solution import Fix
 

@@ -3,7 +3,7 @@
 from dataclasses import replace
 
 from northspan.core import ladder as walk
-from northspan.core.codes.codebook import CodeBook, Companions, Sizing
+from northspan.core.codes.codebook import CodeBook
 from northspan.core.physics.voltage_drop import (
     longest_ft,
     most_amps,
@@ -11,6 +11,7 @@ from northspan.core.physics.voltage_drop import (
     two_phase_leg_drops,
 )
 from northspan.core.question import Metal, RunQuestion
+from northspan.core.sized import Companions, Sizing
 from northspan.core.solution import Ladder, Rung
 from northspan.core.working import Step
 

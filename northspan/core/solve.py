@@ -4,12 +4,13 @@ from collections.abc import Mapping
 from dataclasses import replace
 
 from northspan.core.asking import drop_limit, question
-from northspan.core.codes.codebook import CodeBook, Sizing
+from northspan.core.codes.codebook import CodeBook
 from northspan.core.codes.library import code_book
 from northspan.core.fixes import proved_changes, run_fix
 from northspan.core.job import Job, Run
 from northspan.core.loads import run_loads
 from northspan.core.physics.voltage_drop import receiving_volts
+from northspan.core.sized import Sizing
 from northspan.core.sizing import other_ladder, size_run, unsized
 from northspan.core.solution import Finding, Ladder, RunAnswer, Solution, StationAnswer
 from northspan.core.systems import SYSTEMS, SystemName

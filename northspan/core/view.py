@@ -3,8 +3,8 @@
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from northspan.core.codes.codebook import Sizing
 from northspan.core.job import Job, Run
+from northspan.core.sized import Sizing
 from northspan.core.solution import RunFigures
 from northspan.core.topology import Network
 

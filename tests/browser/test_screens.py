@@ -47,6 +47,44 @@ NAMELESS = """() => [...document.querySelectorAll('button, a, input, select, tex
 TOO_WIDE = "() => document.scrollingElement.scrollWidth - window.innerWidth"
 
 
+OVERLAPPING = """() => {
+  const words = [...document.querySelectorAll('.profile text.name, .profile text.reading')]
+    .map((e) => [e.textContent.trim().slice(0, 24), e.getBoundingClientRect()]);
+  const found = [];
+  words.forEach(([a, r], i) => words.slice(i + 1).forEach(([b, q]) => {
+    const across = Math.min(r.right, q.right) - Math.max(r.left, q.left);
+    const down = Math.min(r.bottom, q.bottom) - Math.max(r.top, q.top);
+    if (across > 1 && down > 3) found.push(`${a} / ${b}`);
+  }));
+  return found;
+}"""
+
+
+class TheDrawing(BrowserTest):
+    def test_words_in_the_profile_do_not_lie_on_each_other(self):
+        for width in (1280, 900, 390):
+            self.page.set_viewport_size({"width": width, "height": 800})
+            for job in ("Juniper Bend", "Cobalt Street"):
+                with self.subTest(job=job, width=width):
+                    self.desk.open_job(job)
+                    self.page.wait_for_timeout(150)
+                    self.assertEqual(self.page.evaluate(OVERLAPPING), [])
+
+    def test_it_draws_the_voltages_that_were_solved(self):
+        self.desk.open_job("Juniper Bend")
+        job_id = self.page.url.split("/")[-2]
+        state = self.page.request.get(f"{self.desk.address}/api/jobs/{job_id}").json()
+        far = next(s for s in state["solution"]["stations"] if s["id"] == "press-panel")
+        words = f"{far['volts']['value']:.1f} V {far['drop_pct']['value']:.1f} %"
+        expect(self.page.locator("text.reading.over")).to_have_text(words)
+
+    def test_a_run_is_chosen_on_the_drawing(self):
+        self.desk.open_job("Juniper Bend")
+        self.page.locator("[data-run=press-feeder] .grab").click(force=True)
+        expect(self.page.locator(".runname")).to_have_text("Studio panel → Press house panel")
+        expect(self.page.locator("[data-rule=wet-place]")).to_be_visible()
+
+
 class EveryView(BrowserTest):
     def views(self):
         page = self.page

@@ -2,7 +2,6 @@
 
 from collections.abc import Mapping, Sequence
 
-from northspan.core.codes.codebook import Companions, RunFinding, Sizing
 from northspan.core.codes.nec import dwelling, overcurrent, rungs
 from northspan.core.codes.nec.companions import companions
 from northspan.core.codes.nec.data import NOTES, TABLES
@@ -10,6 +9,7 @@ from northspan.core.codes.nec.explain import explain
 from northspan.core.codes.nec.findings import JOB_FINDERS, RUN_FINDERS
 from northspan.core.codes.tables import Table
 from northspan.core.question import RunQuestion
+from northspan.core.sized import Companions, RunFinding, Sizing
 from northspan.core.solution import Finding, RunFigures, Rung
 from northspan.core.view import JobView
 

@@ -2,9 +2,9 @@
 
 from collections.abc import Sequence
 
-from northspan.core.codes.codebook import Companions
 from northspan.core.codes.nec import ampacity, grounding, raceways
 from northspan.core.question import RunQuestion
+from northspan.core.sized import Companions
 from northspan.core.solution import Rung
 from northspan.core.wire_sizes import larger, rank
 

@@ -3,7 +3,6 @@
 Nothing is decided here. Values come from the sizing; the tables are read again only to name their cells.
 """
 
-from northspan.core.codes.codebook import Companions, Sizing
 from northspan.core.codes.nec import ampacity, companions, dwelling, grounding, overcurrent, raceways
 from northspan.core.codes.nec.data import (
     AMPACITY,
@@ -18,6 +17,7 @@ from northspan.core.codes.nec.data import (
 from northspan.core.codes.nec.rungs import SECTIONS
 from northspan.core.physics.voltage_drop import constant_k_drop, drop_parts
 from northspan.core.question import RunQuestion
+from northspan.core.sized import Companions, Sizing
 from northspan.core.solution import RunFigures, Rung
 from northspan.core.wire_sizes import spoken
 from northspan.core.working import Cell, Figure, Step, number

@@ -2,10 +2,10 @@
 
 from collections.abc import Iterable
 
-from northspan.core.codes.codebook import Change, RunFinding, Sizing
 from northspan.core.codes.nec.overcurrent import small_conductor_limit, standard_rating_below
 from northspan.core.codes.nec.rungs import SECTIONS, TOLERANCE
 from northspan.core.question import RunQuestion
+from northspan.core.sized import Change, RunFinding, Sizing
 from northspan.core.solution import Level, Rung, Stop
 from northspan.core.wire_sizes import spoken
 from northspan.core.working import number

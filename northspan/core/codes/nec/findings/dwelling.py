@@ -2,9 +2,10 @@
 
 from collections.abc import Iterable
 
-from northspan.core.codes.codebook import Change, CodeBook, RunFinding, Sizing
+from northspan.core.codes.codebook import CodeBook
 from northspan.core.codes.nec.dwelling import LARGEST_A, SMALLEST_A, rule_applies
 from northspan.core.fixes import run_fix
+from northspan.core.sized import Change, RunFinding, Sizing
 from northspan.core.solution import Finding
 from northspan.core.view import JobView
 from northspan.core.working import number

@@ -2,8 +2,8 @@
 
 from collections.abc import Iterable
 
-from northspan.core.codes.codebook import Change, RunFinding, Sizing
 from northspan.core.codes.nec.data import INSULATIONS
+from northspan.core.sized import Change, RunFinding, Sizing
 
 
 def find(s: Sizing) -> Iterable[RunFinding]:

@@ -2,8 +2,8 @@
 
 from collections.abc import Iterable
 
-from northspan.core.codes.codebook import Change, RunFinding, Sizing
 from northspan.core.codes.nec.overcurrent import is_standard, standard_rating
+from northspan.core.sized import Change, RunFinding, Sizing
 from northspan.core.working import number
 
 

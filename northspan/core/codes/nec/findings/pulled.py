@@ -2,9 +2,9 @@
 
 from collections.abc import Iterable
 
-from northspan.core.codes.codebook import Change, Companions, RunFinding, Sizing
 from northspan.core.codes.nec.data import INSULATIONS
 from northspan.core.codes.nec.raceways import TRADES
+from northspan.core.sized import Change, Companions, RunFinding, Sizing
 from northspan.core.wire_sizes import rank, spoken
 from northspan.core.working import number
 

@@ -3,8 +3,9 @@
 from collections.abc import Iterable
 
 from northspan.core.asking import unmarked_terminal_c
-from northspan.core.codes.codebook import Change, CodeBook
+from northspan.core.codes.codebook import CodeBook
 from northspan.core.fixes import run_fix
+from northspan.core.sized import Change
 from northspan.core.solution import Finding, Fix, RunFigures
 from northspan.core.systems import SYSTEMS, can_feed
 from northspan.core.view import JobView
