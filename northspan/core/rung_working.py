@@ -12,8 +12,11 @@ from northspan.core.topology import network
 
 
 def rung_figures(job: Job, run_id: str, metal: Metal, size: Size) -> RunFigures:
-    """Every figure of a run as it would be in another size or metal. Raises KeyError for a run not in the job."""
+    """Every figure of a run as it would be in another size or metal, with nothing else of it locked.
+
+    Raises KeyError for a run not in the job.
+    """
     book = code_book(job.code_book)
     own = size_all(book, job, network(job))[run_id].sizing
-    q = replace(own.question, metal=metal, size_lock=size, neutral_lock=None, egc_lock=None)
+    q = replace(own.question, metal=metal, size_lock=size, neutral_lock=None, egc_lock=None, raceway_lock=None)
     return book.explain(size_run(book, q, own.load_steps))

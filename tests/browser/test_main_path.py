@@ -150,6 +150,23 @@ class AlongTheDesk(BrowserTest):
         expect(page.locator(".runname, [aria-label='Station name']").first).to_be_visible()
         expect(page.locator(".runname")).to_have_text("House panel → Pump stand")
 
+    def test_the_working_follows_from_run_to_run_and_through_edits(self):
+        page = self.page
+        self.desk.open_job("Juniper Bend")
+        working = page.get_by_role("region", name="Working")
+        expect(working).to_contain_text("Out and back, 2 × 60 ft")
+        page.keyboard.press("j")
+        expect(working).to_contain_text("Out and back, 2 × 24 ft")
+        page.get_by_role("button", name="Pump stand", exact=True).click()
+        expect(working).to_contain_text("Out and back, 2 × 640 ft")
+        page.get_by_role("button", name="Show the run that feeds it").click()
+        self.figure("Breaker").get_by_role("button").click()
+        expect(working).to_contain_text("not below 21.25 A")
+        page.get_by_label("Length, one way").fill("500")
+        page.keyboard.press("Enter")
+        expect(self.figure("Longest at this load")).to_be_visible()
+        expect(working).to_contain_text("not below 21.25 A")
+
     def test_the_other_metal_is_explained_and_taken(self):
         page = self.page
         self.desk.open_job("Juniper Bend")

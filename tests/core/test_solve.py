@@ -82,6 +82,16 @@ class Solving(unittest.TestCase):
         # 1/0 al in PVC: 2 × 150 ft × 0.20 ohm/kft × 30 A × 0.9 plus a little reactance.
         self.assertAlmostEqual(figures.drop_v.value, 0.06 * 27 + 0.0132 * 30 * 0.43589, places=2)
 
+    def test_an_explained_rung_agrees_with_its_ladder(self):
+        locked = job(**{"runs/1/raceway_size": "1/2", "runs/1/egc_size": "14", "runs/1/neutral_size": "14"})
+        for ladder in runs(solve(locked))["feeder"].ladders:
+            for rung in ladder.rungs:
+                figures = rung_figures(locked, "feeder", ladder.metal, rung.size)
+                with self.subTest(metal=ladder.metal, size=rung.size):
+                    self.assertEqual(figures.raceway.value, rung.raceway)
+                    self.assertEqual(figures.drop_pct.value, rung.drop_pct)
+                    self.assertEqual(figures.allowed_ampacity.value, rung.allowed_ampacity_a)
+
     def test_same_job_same_answer(self):
         self.assertEqual(solve(job()), solve(job()))
 

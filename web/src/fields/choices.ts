@@ -1,4 +1,4 @@
-import type { Run, Size, Station } from '@/api/types'
+import type { Place, Run, Size, Station } from '@/api/types'
 
 interface Choice<T> {
   value: T
@@ -19,6 +19,12 @@ export const SIZES: readonly Size[] = [
 export const METALS: Choice<Run['metal']>[] = [
   { value: 'al', words: 'aluminium' },
   { value: 'cu', words: 'copper' },
+]
+export const GROUND_METALS: Choice<Run['egc_metal']>[] = [{ value: null, words: 'as the hots' }, ...METALS]
+export const PLACE_KINDS: Choice<Place['kind']>[] = [
+  { value: 'dwelling', words: 'dwelling' },
+  { value: 'detached-building', words: 'detached bldg' },
+  { value: 'yard', words: 'yard' },
 ]
 export const RACEWAYS: Choice<Run['raceway']>[] = [
   { value: 'PVC40', words: 'PVC 40' },

@@ -3,7 +3,7 @@ import { computed, inject } from 'vue'
 
 import type { Load, PatchStep, RunAnswer, Station } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
-import { INSULATIONS, LOCATIONS, METALS, RACEWAYS, sizeLocks, SYSTEMS, TERMINALS, tradeLocks, USES } from '@/fields/choices'
+import { GROUND_METALS, INSULATIONS, LOCATIONS, METALS, RACEWAYS, sizeLocks, SYSTEMS, TERMINALS, tradeLocks, USES } from '@/fields/choices'
 import NumberField from '@/fields/NumberField.vue'
 import SwitchField from '@/fields/SwitchField.vue'
 import FigureButton from '@/figures/FigureButton.vue'
@@ -63,6 +63,10 @@ function settle(event: Event) {
       @change="(v) => setLoad({ continuous_amps: v ?? 0 })"
     />
     <NumberField
+      v-if="run.load && f.neutral" label="on the neutral" :value="run.load.neutral_amps" auto="unknown" unit="A" lockable set-word="clear"
+      :pointer="`${base}/load/neutral_amps`" hint="A of unbalance; blank: not known" @change="(v) => setLoad({ neutral_amps: v })"
+    />
+    <NumberField
       v-if="run.load" label="power factor" :value="run.load.power_factor" unit="" :pointer="`${base}/load/power_factor`"
       @change="(v) => setLoad({ power_factor: v ?? 1 })"
     />
@@ -117,6 +121,10 @@ function settle(event: Event) {
       <summary class="narrow">More about this run</summary>
       <ChoiceField label="Use" :value="run.use" :choices="USES" :pointer="`${base}/use`" @change="(v) => desk.setRun({ use: v })" />
       <ChoiceField label="System" :value="run.system" :choices="SYSTEMS" :pointer="`${base}/system`" @change="(v) => desk.setRun({ system: v })" />
+      <ChoiceField
+        v-if="f.equipment_ground" label="Ground's metal" :value="run.egc_metal" :choices="GROUND_METALS" :pointer="`${base}/egc_metal`"
+        @change="(v) => desk.setRun({ egc_metal: v })"
+      />
       <SwitchField label="Carries a dwelling whole (83 %)" :value="run.whole_dwelling" @change="(v) => desk.setRun({ whole_dwelling: v })" />
       <SwitchField label="On a roof, in the sun" :value="run.rooftop" @change="(v) => desk.setRun({ rooftop: v })" />
       <SwitchField label="Nipple, 24 in or less" :value="run.nipple" @change="(v) => desk.setRun({ nipple: v })" />

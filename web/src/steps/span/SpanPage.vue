@@ -10,6 +10,7 @@ import FindingList from '@/figures/FindingList.vue'
 import SagProfile from '@/figures/SagProfile.vue'
 import WorkingPanel from '@/figures/WorkingPanel.vue'
 import WorkBench from '@/shell/WorkBench.vue'
+import type { RunFigures } from '@/api/types'
 import { useDesk } from '@/stores/desk'
 import { useView } from '@/stores/view'
 
@@ -25,8 +26,14 @@ const title = computed(() => {
   const names = new Map((desk.job?.stations ?? []).map((s) => [s.id, s.name]))
   return desk.run ? `${names.get(desk.run.from_station)} → ${names.get(desk.run.to_station)}` : ''
 })
-watch(answer, (now) => {
-  if (now && !view.working) view.show('drop', now.figures.drop_pct)
+// The working on show follows its figure to the new answer, also from one run to the next.
+watch(answer, (now, before) => {
+  if (!now) return
+  const keys = Object.keys(now.figures) as (keyof RunFigures)[]
+  const key = keys.find((k) => before?.figures[k] && before.figures[k] === view.working?.figure)
+  const figure = key ? now.figures[key] : null
+  if (figure && view.working) view.show(view.working.title, figure)
+  else if (!view.working || now.id !== before?.id) view.show('drop', now.figures.drop_pct)
 })
 
 </script>

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 
 import type { Load, PatchStep } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
-import { STATION_KINDS, SYSTEMS, TERMINALS } from '@/fields/choices'
+import { PLACE_KINDS, STATION_KINDS, SYSTEMS, TERMINALS } from '@/fields/choices'
 import NumberField from '@/fields/NumberField.vue'
 import TextField from '@/fields/TextField.vue'
 import FigureButton from '@/figures/FigureButton.vue'
@@ -17,13 +17,18 @@ const view = useView()
 const index = computed(() => desk.job?.stations.findIndex((s) => s.id === desk.selectedStation) ?? -1)
 const station = computed(() => desk.job?.stations[index.value])
 const answer = computed(() => desk.solution?.stations[index.value])
-const place = computed(() => desk.job?.places.find((p) => p.id === station.value?.place))
+const placeIndex = computed(() => desk.job?.places.findIndex((p) => p.id === station.value?.place) ?? -1)
+const place = computed(() => desk.job?.places[placeIndex.value])
 const base = computed(() => `/stations/${index.value}`)
 const feeding = computed(() => desk.job?.runs.find((r) => r.to_station === station.value?.id))
 const leaving = computed(() => desk.job?.runs.filter((r) => r.from_station === station.value?.id) ?? [])
 
 function set(name: string, value: unknown) {
   void desk.edit([{ op: 'add', path: `${base.value}/${name}`, value }])
+}
+
+function setPlace(name: string, value: unknown) {
+  void desk.edit([{ op: 'add', path: `/places/${placeIndex.value}/${name}`, value }])
 }
 
 function setLoad(part: Partial<Load>) {
@@ -41,7 +46,7 @@ async function remove() {
   if (run >= 0) patch.push({ op: 'remove', path: `/runs/${run}` })
   patch.push({ op: 'remove', path: base.value })
   const alone = job.stations.filter((s) => s.place === station.value?.place).length === 1
-  if (alone) patch.push({ op: 'remove', path: `/places/${job.places.findIndex((p) => p.id === station.value?.place)}` })
+  if (alone) patch.push({ op: 'remove', path: `/places/${placeIndex.value}` })
   await desk.edit(patch)
 }
 </script>
@@ -50,7 +55,11 @@ async function remove() {
   <section v-if="station && answer" :key="station.id" class="inspector" aria-label="Station">
     <h2 class="cap">Station</h2>
     <TextField label="Station name" :value="station.name" :pointer="`${base}/name`" :maxlength="80" @change="(v) => set('name', v)" />
-    <p class="narrow quiet">{{ place?.name }} · {{ answer.fed ? `${feet(answer.distance_ft, view.metres)} from the source` : 'not fed yet' }}</p>
+    <template v-if="place">
+      <TextField label="Place" :value="place.name" :pointer="`/places/${placeIndex}/name`" :maxlength="80" @change="(v) => setPlace('name', v)" />
+      <ChoiceField label="It is a" :value="place.kind" :choices="PLACE_KINDS" :pointer="`/places/${placeIndex}/kind`" @change="(v) => setPlace('kind', v)" />
+    </template>
+    <p class="narrow quiet">{{ answer.fed ? `${feet(answer.distance_ft, view.metres)} from the source` : 'not fed yet' }}</p>
     <dl v-if="answer.fed">
       <dt>Voltage</dt><dd><FigureButton :figure="answer.volts" :title="`voltage at ${station.name}`" /></dd>
       <dt>Drop from source</dt><dd><FigureButton :figure="answer.drop_pct" :title="`drop to ${station.name}`" /></dd>
