@@ -1,4 +1,7 @@
-"""Generate the front end's typed client from the server's OpenAPI document, or check that it is up to date."""
+"""Generate what is made from the models: the front end's typed client and the published job file schema.
+
+With --check, compare them with what would be written.
+"""
 
 import json
 import subprocess
@@ -8,12 +11,14 @@ from pathlib import Path
 
 from northspan.server.app import create_app
 
-WEB = Path(__file__).parents[1] / "web"
+ROOT = Path(__file__).parents[1]
+WEB = ROOT / "web"
 CLIENT = WEB / "src" / "api" / "schema.d.ts"
+SCHEMA = ROOT / "docs" / "job.schema.json"
 
 
 def main() -> int:
-    """Write the client, or with --check compare it with what would be written."""
+    """Write both, or with --check say which is out of date."""
     with tempfile.TemporaryDirectory() as folder:
         document = Path(folder) / "openapi.json"
         fresh = Path(folder) / "schema.d.ts"
@@ -21,12 +26,15 @@ def main() -> int:
         document.write_text(json.dumps(app.api_doc), "utf-8")
         command = ["npx", "--no-install", "openapi-typescript", str(document), "-o", str(fresh)]
         subprocess.run(command, cwd=WEB, check=True, stdout=subprocess.DEVNULL)
-        if "--check" not in sys.argv[1:]:
-            CLIENT.write_text(fresh.read_text("utf-8"), "utf-8")
-        elif CLIENT.read_text("utf-8") != fresh.read_text("utf-8"):
-            print("The typed client is out of date: run make client", file=sys.stderr)
-            return 1
-    return 0
+        schema = json.dumps(app.test_client().get("/api/job-schema.json").json, indent=1, sort_keys=True) + "\n"
+        status = 0
+        for target, text in ((CLIENT, fresh.read_text("utf-8")), (SCHEMA, schema)):
+            if "--check" not in sys.argv[1:]:
+                target.write_text(text, "utf-8")
+            elif not target.exists() or target.read_text("utf-8") != text:
+                print(f"{target.relative_to(ROOT)} is out of date: run make client", file=sys.stderr)
+                status = 1
+    return status
 
 
 if __name__ == "__main__":

@@ -7,7 +7,7 @@ from northspan.core.check import CheckCase, check
 from northspan.core.codes.library import code_book
 from tests.core import independent
 
-CASES = 400
+CASES = 1500
 CABLES = ("UF", "NM", "SER")
 
 

@@ -111,7 +111,7 @@ class History(StoreTest):
     def test_of_edits_that_race_just_one_is_taken(self):
         kept = self.store.create(job())
         start = threading.Barrier(6)
-        taken, stale = [], []
+        taken, stale, faults = [], [], []
 
         def race(name):
             start.wait()
@@ -120,13 +120,14 @@ class History(StoreTest):
             except StaleEdit:
                 stale.append(name)
             except Exception as error:
-                stale.append(error)
+                faults.append(error)
 
         racers = [threading.Thread(target=race, args=(f"Racer {i}",)) for i in range(6)]
         for racer in racers:
             racer.start()
         for racer in racers:
             racer.join()
+        self.assertEqual(faults, [])
         self.assertEqual((len(taken), len(stale)), (1, 5))
         now = self.store.get(kept.id)
         self.assertEqual((now.job.name, now.version), (taken[0], 2))
