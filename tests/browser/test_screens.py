@@ -251,7 +251,7 @@ class Settings(BrowserTest):
         page.keyboard.press("Enter")
         expect(page.locator("[data-metal=cu] .chosen")).to_have_attribute("data-size", "1/0")
         expect(page.locator("[data-metal=cu] [data-size='1'] .last")).to_have_text("parallel from 1/0 up")
-        page.get_by_label("Metal").select_option(label="aluminium")
+        page.get_by_label("Metal", exact=True).select_option(label="aluminium")
         expect(page.locator("[data-metal=al] .chosen")).to_have_attribute("data-size", "1/0")
         page.keyboard.press("Escape")
         page.locator("h1").first.click()
