@@ -1,4 +1,4 @@
-"""The command line: ``northspan demo | serve | solve | check``; see docs/command-line.md."""
+"""The command line: ``northspan demo | serve | solve | load | check``; see docs/command-line.md."""
 
 import argparse
 import json
@@ -12,9 +12,13 @@ from pydantic import TypeAdapter, ValidationError
 from northspan.core.check import CheckCase, check
 from northspan.core.codes.codebook import CodeBook
 from northspan.core.codes.library import code_book
+from northspan.core.job import Job
 from northspan.core.jobfile import JobFileError, parse_text, validation_problems
+from northspan.core.place_load import LoadMethod, PlaceLoad
+from northspan.core.place_loads import place_loads
 from northspan.core.solution import Solution
 from northspan.core.solve import solve
+from northspan.core.topology import network
 
 BOOK = "nec-2023"
 PASSES, FAILS, BAD_INPUT = 0, 1, 2
@@ -60,7 +64,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
 
 def _parser() -> argparse.ArgumentParser:
     parser = _Parser(prog="northspan", description="Services, feeders and subpanels, sized with the working on show.")
-    commands = parser.add_subparsers(required=True, metavar="demo | serve | solve | check")
+    commands = parser.add_subparsers(required=True, metavar="demo | serve | solve | load | check")
     for name, words in (("demo", "start with the demo jobs"), ("serve", "start the application")):
         server = commands.add_parser(name, help=words)
         server.add_argument("--host", default="127.0.0.1", help="address to bind to (default: loopback)")
@@ -70,6 +74,10 @@ def _parser() -> argparse.ArgumentParser:
     solver = commands.add_parser("solve", help="print the whole solution of a job file as JSON")
     solver.add_argument("job", help="a job file, or - for standard input")
     solver.set_defaults(command=_solve)
+    loader = commands.add_parser("load", help="print each place's load calculations, line by line")
+    loader.add_argument("job", help="a job file, or - for standard input")
+    loader.add_argument("--json", action="store_true", help="print them as JSON")
+    loader.set_defaults(command=_load)
     checker = commands.add_parser("check", help="size one run from flags")
     for flag in VALUES:
         checker.add_argument(f"--{flag}", default=argparse.SUPPRESS)
@@ -88,16 +96,51 @@ def _serve(options: argparse.Namespace) -> int:
     return PASSES
 
 
-def _solve(options: argparse.Namespace) -> int:
+def _read_job(path: str) -> Job | None:
+    """The job of a file, or None once what is wrong with it has been said."""
     try:
-        text = sys.stdin.buffer.read() if options.job == "-" else Path(options.job).read_bytes()
-        job = parse_text(text)
+        return parse_text(sys.stdin.buffer.read() if path == "-" else Path(path).read_bytes())
     except OSError as error:
-        return _complain([f"{options.job}: {error.strerror or error}"])
+        _complain([f"{path}: {error.strerror or error}"])
     except JobFileError as error:
-        return _complain(f"{options.job}{p.pointer}: {p.words}" for p in error.problems)
+        _complain(f"{path}{p.pointer}: {p.words}" for p in error.problems)
+    return None
+
+
+def _solve(options: argparse.Namespace) -> int:
+    job = _read_job(options.job)
+    if job is None:
+        return BAD_INPUT
     print(TypeAdapter(Solution).dump_json(solve(job), indent=1).decode())
     return PASSES
+
+
+def _load(options: argparse.Namespace) -> int:
+    job = _read_job(options.job)
+    if job is None:
+        return BAD_INPUT
+    loads = place_loads(code_book(job.code_book), job, network(job))
+    if options.json:
+        print(TypeAdapter(tuple[PlaceLoad, ...]).dump_json(loads, indent=1).decode())
+        return PASSES
+    names = {place.id: place.name for place in job.places}
+    for load in loads:
+        print(f"{names[load.place]}: {load.why}")
+        for method in load.methods:
+            _print_method(method, method.id == load.governs)
+    print("A planning aid: the adopted local code and the inspector decide.")
+    return PASSES
+
+
+def _print_method(method: LoadMethod, governs: bool) -> None:
+    mark = "governs" if governs else "may be used" if method.may_be_used else "may not be used"
+    print(f"  {method.name}, {method.section}: {mark}. {method.why}")
+    for line in method.lines:
+        print(f"    {line.va.value:>10,.0f} VA  {line.name}")
+    print(f"    {method.total_va.value:>10,.0f} VA  together")
+    neutral = method.neutral_amps.value
+    also = "" if neutral is None else f", neutral {neutral:g} A"
+    print(f"    {method.amps.value:>10g} A   heavier leg{also}")
 
 
 def _check(options: argparse.Namespace) -> int:

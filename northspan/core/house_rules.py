@@ -47,6 +47,17 @@ class HouseRules(BaseModel):
         description="Neutral of a three-wire run. Full: as the hots, never wrong; calculated: by the unbalance "
         "where every load beyond has one entered",
     )
+    load_method: Literal["optional", "standard", "larger"] = Field(
+        "optional",
+        description="Which load calculation drives a dwelling. Optional: 220.82, where it may be used, because it is "
+        "the code book's own figure for a whole dwelling; standard: Part III always; larger: the safer of the two",
+    )
+    outbuildings: Literal["added", "within"] = Field(
+        "added",
+        description="What a dwelling's detached buildings take. Added: each building's own load on top of the "
+        "dwelling's, which never comes out low; within: counted among the dwelling's loads, where its method reduces "
+        "them",
+    )
     loss_hours: float = Field(
         1500.0,
         ge=0,

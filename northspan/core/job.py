@@ -1,8 +1,8 @@
 """The job: what the electrician knows of one property, in the trade's words."""
 
-from typing import Annotated, Literal
+from typing import Annotated, Literal, Self
 
-from pydantic import BaseModel, ConfigDict, Field, StringConstraints, ValidationInfo, field_validator
+from pydantic import BaseModel, ConfigDict, Field, StringConstraints, ValidationInfo, field_validator, model_validator
 from pydantic_core import PydanticCustomError
 
 from northspan.core.house_rules import HouseRules
@@ -21,6 +21,10 @@ Size = Literal[
 ]  # fmt: skip
 TradeSize = Literal["1/2", "3/4", "1", "1 1/4", "1 1/2", "2", "2 1/2", "3", "3 1/2", "4", "5", "6"]
 PlaceKind = Literal["dwelling", "detached-building", "yard"]
+ApplianceKind = Literal[
+    "range", "dryer", "fastened", "ev-charger", "space-heat", "heat-pump", "supplemental-heat", "cooling", "other"
+]
+LoadMethodName = Literal["standard", "optional", "existing", "recorded"]
 StationKind = Literal["utility", "meter", "service-disconnect", "panelboard", "disconnect", "equipment"]
 
 
@@ -37,6 +41,7 @@ class Load(_Part):
         None, ge=0, le=6000, description="A of unbalance on the neutral; blank: not known, full neutral"
     )
     power_factor: float = Field(1.0, gt=0, le=1, description="lagging")
+    in_calculation: bool = Field(False, description="is part of its place's load calculation already")
 
     @field_validator("continuous_amps", "neutral_amps")
     @classmethod
@@ -48,12 +53,54 @@ class Load(_Part):
         return part
 
 
+class Appliance(_Part):
+    """Something that takes power in a place, by its nameplate: VA or A each, ``count`` how many alike."""
+
+    id: Id
+    name: Name
+    kind: ApplianceKind
+    volts: Literal[120, 240] = Field(240, description="120: leg to neutral; 240: line to line of the supply")
+    va: float | None = Field(None, gt=0, le=200_000, description="nameplate, VA (or W) each")
+    amps: float | None = Field(None, gt=0, le=1000, description="nameplate, A each, where it gives no VA")
+    count: int = Field(1, ge=1, le=100)
+    motor: bool = Field(False, description="motor-driven; heat pumps and cooling always are")
+    continuous: bool = Field(False, description="runs three hours or more")
+    leg: Literal["A", "B"] | None = Field(None, description="leg of a 120 V load; blank: shared between both")
+    existing: bool = Field(False, description="already there before this job")
+    station: Id | None = Field(None, description="the equipment station it stands at, in the same place")
+
+    @model_validator(mode="after")
+    def _one_nameplate(self) -> Self:
+        if (self.va is None) == (self.amps is None):
+            raise PydanticCustomError("nameplate", "give the nameplate's VA or its amperes, one of them")
+        if self.leg is not None and self.volts != 120:
+            raise PydanticCustomError("nameplate", "only a 120 V load is on one leg")
+        return self
+
+
+class LoadRecord(_Part):
+    """The peak demand of a standing service or feeder, from the utility's record or a recording. 220.87."""
+
+    kind: Literal["12-month", "30-day"]
+    peak_va: float = Field(gt=0, le=1_000_000, description="highest 15-minute average, VA")
+    unseen_va: float = Field(0.0, ge=0, le=1_000_000, description="heating, cooling or periodic load not in it, VA")
+    solar_or_shaving: bool = Field(False, description="a renewable source or peak shaving ran meanwhile")
+    source: Name = "utility record"
+
+
 class Place(_Part):
-    """A building or structure on the property."""
+    """A building or structure on the property, with what it takes."""
 
     id: Id
     name: Name
     kind: PlaceKind
+    floor_area_ft2: float | None = Field(None, gt=0, le=100_000, description="outside dimensions, ft²")
+    small_appliance_circuits: int = Field(2, ge=0, le=20, description="a dwelling's kitchen circuits")
+    laundry_circuits: int = Field(1, ge=0, le=20, description="a dwelling's laundry circuits")
+    existing: bool = Field(False, description="stands already, with a service or feeder in use")
+    record: LoadRecord | None = None
+    load_method: LoadMethodName | None = Field(None, description="lock: the method that drives its runs")
+    appliances: tuple[Appliance, ...] = Field((), max_length=300)
 
 
 class Station(_Part):

@@ -80,6 +80,13 @@ def problems(job: Job) -> Iterable[Problem]:
             yield Problem(f"/stations/{i}/place", f"there is no place {station.place!r} in this job")
         if (station.kind == "utility") != (station.supply is not None):
             yield Problem(f"/stations/{i}/supply", "a utility station, and no other, says what it delivers")
+    for i, place in enumerate(job.places):
+        yield from _duplicates(f"places/{i}/appliances", [a.id for a in place.appliances])
+        for j, appliance in enumerate(place.appliances):
+            at = stations.get(appliance.station or "")
+            if appliance.station is not None and (at is None or at.place != place.id):
+                words = f"there is no station {appliance.station!r} at {place.name}"
+                yield Problem(f"/places/{i}/appliances/{j}/station", words)
     fed: dict[str, int] = {}
     for i, run in enumerate(job.runs):
         for end in ("from_station", "to_station"):

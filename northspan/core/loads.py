@@ -1,9 +1,10 @@
-"""The load of each run: its own where locked, else the sum of what is connected beyond it."""
+"""The load of each run: its own where locked, else what is connected and calculated beyond it."""
 
-from collections.abc import Mapping
-from dataclasses import dataclass, replace
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass, field, replace
 
 from northspan.core.job import Job, Load, Run
+from northspan.core.place_load import PlaceLoad
 from northspan.core.systems import SYSTEMS
 from northspan.core.topology import Network
 from northspan.core.working import Step, number
@@ -15,7 +16,8 @@ SUM_OF_LOADS = "sum of what is connected, no demand factor"
 class RunLoad:
     """A run's load: A, continuous A, unbalance A (None: not known), power factor, and how it was summed.
 
-    ``beyond`` is the sum (A) also where the run's own load is locked.
+    ``beyond`` is the sum (A) also where the run's own load is locked. ``by_place`` is the part of ``amps`` that comes
+    from each place's load calculation, so that a panel whose calculation includes that place leaves it out.
     """
 
     amps: float
@@ -24,49 +26,148 @@ class RunLoad:
     pf: float
     steps: tuple[Step, ...]
     beyond: float
+    by_place: Mapping[str, float] = field(default_factory=dict)
 
 
-def run_loads(job: Job, net: Network) -> Mapping[str, RunLoad]:
+@dataclass(frozen=True, slots=True)
+class _Part:
+    """One load that adds to a run, with the steps that say where it comes from."""
+
+    load: RunLoad
+    steps: tuple[Step, ...]
+
+
+def run_loads(job: Job, net: Network, places: Iterable[PlaceLoad]) -> Mapping[str, RunLoad]:
     """The load of every run, by id, from the far ends inward.
 
-    Amperes add arithmetically whatever their phase or leg, which never comes out low; the power factor is the
-    mean by amperes.
+    A place's calculated load lands at its main panel and takes the place of what hangs on that panel's own circuits.
+    Everything else adds arithmetically whatever its phase or leg, which never comes out low; the power factor is
+    the mean by amperes.
     """
+    calculated = {p.station: p for p in places if p.drives and p.station is not None}
+    driven = {p.place for p in calculated.values()}
+    equipment = _appliance_loads(job, net, driven)
     found: dict[str, RunLoad] = {}
     for run in reversed(net.order):
         station = net.stations[run.to_station]
-        parts: list[tuple[str, RunLoad]] = []
+        here = calculated.get(station.id)
+        parts = [] if here is None else [_calculated(here)]
         if station.load is not None:
-            parts.append((station.name, _of_load(station.load)))
+            own = _of_load(station.load)
+            if station.load.in_calculation and station.place in driven:
+                own = replace(own, by_place={station.place: own.amps})
+            parts.append(_Part(own, (Step(station.name, own.amps, "A", "entered"),)))
+        elif station.id in equipment and here is None:
+            own = equipment[station.id]
+            parts.append(_Part(own, own.steps))
         for leaving in net.leaving.get(run.to_station, ()):
             below = found[leaving.id]
             if below.amps > 0.0:
-                parts.append((net.stations[leaving.to_station].name, below))
+                parts += _below(net.stations[leaving.to_station].name, below, here)
         found[run.id] = _of_run(run, parts)
     return found
+
+
+def _appliance_loads(job: Job, net: Network, driven: set[str]) -> Mapping[str, RunLoad]:
+    """The load of every equipment station that appliances of its place stand at, by station."""
+    found: dict[str, RunLoad] = {}
+    for place in job.places:
+        for appliance in place.appliances:
+            feed = net.fed_by.get(appliance.station or "")
+            if appliance.station is None or feed is None:
+                continue
+            volts = SYSTEMS[feed.system].volts
+            va = appliance.va if appliance.va is not None else (appliance.amps or 0.0) * volts
+            amps = appliance.count * va / volts
+            if appliance.amps is not None:
+                step = Step(f"{appliance.name}: {appliance.count} × {number(appliance.amps)} A", amps, "A", "nameplate")
+            else:
+                what = f"{appliance.name}: {appliance.count} × {number(va)} VA ÷ {number(volts)} V"
+                step = Step(what, amps, "A", "nameplate")
+            lasting = amps if appliance.continuous or appliance.kind == "ev-charger" else 0.0
+            neutral = 0.0 if appliance.volts == 240 else amps
+            before = found.get(appliance.station)
+            own = RunLoad(amps, lasting, neutral, 1.0, (step,), amps, {place.id: amps} if place.id in driven else {})
+            found[appliance.station] = own if before is None else _together(before, own)
+    return found
+
+
+def _together(a: RunLoad, b: RunLoad) -> RunLoad:
+    unbalance = None if a.neutral_amps is None or b.neutral_amps is None else a.neutral_amps + b.neutral_amps
+    return RunLoad(
+        a.amps + b.amps,
+        a.continuous_amps + b.continuous_amps,
+        unbalance,
+        1.0,
+        (*a.steps, *b.steps),
+        a.beyond + b.beyond,
+        _summed((a.by_place, b.by_place)),
+    )
+
+
+def _calculated(place: PlaceLoad) -> _Part:
+    method = place.governing()
+    assert method is not None
+    amps = float(method.amps.value or 0.0)
+    neutral = min(method.neutral_amps.value, amps) if isinstance(method.neutral_amps.value, float) else None
+    lasting = min(method.continuous_amps, amps)
+    steps = (*method.total_va.steps, *method.amps.steps)
+    return _Part(RunLoad(amps, lasting, neutral, 1.0, steps, amps, {place.place: amps}), steps)
+
+
+def _below(name: str, below: RunLoad, here: PlaceLoad | None) -> list[_Part]:
+    """What a run that leaves adds to the one that arrives: all of it, or what is not in the calculation ``here``."""
+    already = 0.0 if here is None else sum(below.by_place.get(p, 0.0) for p in (here.place, *here.includes))
+    if already == 0.0:
+        return [_Part(below, (Step(name, below.amps, "A", "entered"),))]
+    left = below.amps - already
+    if left <= 1e-9:
+        return []
+    share = left / below.amps
+    part = replace(
+        below,
+        amps=left,
+        continuous_amps=share * below.continuous_amps,
+        neutral_amps=None if below.neutral_amps is None else share * below.neutral_amps,
+        by_place={},
+    )
+    what = f"{name}: {number(below.amps)} A less {number(already)} A counted in Loads"
+    return [_Part(part, (Step(what, left, "A", "220.40"),))]
+
+
+def _summed(parts: Iterable[Mapping[str, float]]) -> Mapping[str, float]:
+    total: dict[str, float] = {}
+    for part in parts:
+        for place, amps in part.items():
+            total[place] = total.get(place, 0.0) + amps
+    return total
 
 
 def _of_load(load: Load) -> RunLoad:
     return RunLoad(load.amps, load.continuous_amps, load.neutral_amps, load.power_factor, (), load.amps)
 
 
-def _of_run(run: Run, parts: list[tuple[str, RunLoad]]) -> RunLoad:
-    beyond = sum(part.amps for _, part in parts)
+def _of_run(run: Run, parts: list[_Part]) -> RunLoad:
+    loads = [part.load for part in parts]
+    beyond = sum(load.amps for load in loads)
+    by_place = _summed(load.by_place for load in loads)
     if run.load is not None:
         own = _of_load(run.load)
         step = Step("Locked on this run", own.amps, "A", "locked")
         neutral = _neutral(run, own.amps, own.neutral_amps)
-        return replace(own, neutral_amps=neutral, steps=(step,), beyond=beyond)
-    steps = tuple(Step(name, part.amps, "A", "entered") for name, part in parts)
+        share = own.amps / beyond if beyond else 0.0
+        locked = {place: share * amps for place, amps in by_place.items()}
+        return replace(own, neutral_amps=neutral, steps=(step,), beyond=beyond, by_place=locked)
+    steps = tuple(step for part in parts for step in part.steps)
     if len(parts) > 1:
-        what = " + ".join(number(part.amps) for _, part in parts)
+        what = " + ".join(number(load.amps) for load in loads)
         steps = (*steps, Step(what, beyond, "A", SUM_OF_LOADS))
-    continuous = sum(part.continuous_amps for _, part in parts)
-    unbalances = [part.neutral_amps for _, part in parts]
+    continuous = sum(load.continuous_amps for load in loads)
+    unbalances = [load.neutral_amps for load in loads]
     known = [u for u in unbalances if u is not None]
     unbalance = sum(known) if len(known) == len(unbalances) else None
-    pf = sum(part.amps * part.pf for _, part in parts) / beyond if beyond else 1.0
-    return RunLoad(beyond, continuous, _neutral(run, beyond, unbalance), pf, steps, beyond)
+    pf = sum(load.amps * load.pf for load in loads) / beyond if beyond else 1.0
+    return RunLoad(beyond, continuous, _neutral(run, beyond, unbalance), pf, steps, beyond, by_place)
 
 
 def _neutral(run: Run, amps: float, unbalance: float | None) -> float | None:

@@ -4,6 +4,7 @@ from dataclasses import replace
 
 from northspan.core.codes.library import code_book
 from northspan.core.job import Job, Size
+from northspan.core.place_loads import place_loads
 from northspan.core.question import Metal
 from northspan.core.sizing import size_run
 from northspan.core.solution import RunFigures
@@ -17,6 +18,7 @@ def rung_figures(job: Job, run_id: str, metal: Metal, size: Size) -> RunFigures:
     Raises KeyError for a run not in the job.
     """
     book = code_book(job.code_book)
-    own = size_all(book, job, network(job))[run_id].sizing
+    net = network(job)
+    own = size_all(book, job, net, place_loads(book, job, net))[run_id].sizing
     q = replace(own.question, metal=metal, size_lock=size, neutral_lock=None, egc_lock=None, raceway_lock=None)
     return book.explain(size_run(book, q, own.load_steps))

@@ -4,6 +4,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any, Literal
 
+from northspan.core.place_load import PlaceLoad
 from northspan.core.question import Metal
 from northspan.core.working import Figure
 
@@ -136,6 +137,7 @@ class Solution:
 
     code_book: str
     edition: str
+    loads: tuple[PlaceLoad, ...]
     runs: tuple[RunAnswer, ...]
     stations: tuple[StationAnswer, ...]
     findings: tuple[Finding, ...]

@@ -1,6 +1,6 @@
 """A job solved: from the source outward, every run and station, then what is wrong."""
 
-from collections.abc import Mapping
+from collections.abc import Collection, Mapping
 from dataclasses import replace
 
 from northspan.core.asking import drop_limit, question
@@ -10,6 +10,8 @@ from northspan.core.fixes import proved_changes, run_fix
 from northspan.core.job import Job, Run
 from northspan.core.loads import run_loads
 from northspan.core.physics.voltage_drop import receiving_volts
+from northspan.core.place_load import PlaceLoad
+from northspan.core.place_loads import place_loads
 from northspan.core.sized import Sizing
 from northspan.core.sizing import other_ladder, size_run, unsized
 from northspan.core.solution import Finding, Ladder, RunAnswer, Solution, StationAnswer
@@ -29,7 +31,8 @@ def solve(job: Job) -> Solution:
     """
     book = code_book(job.code_book)
     net = network(job)
-    sized = size_all(book, job, net)
+    places = place_loads(book, job, net)
+    sized = size_all(book, job, net, places)
     stations = _stations(job, net, sized)
     drops = {s.id: float(s.drop_pct.value) for s in stations if isinstance(s.drop_pct.value, float)}
     figures = {run_id: book.explain(each.sizing) for run_id, each in sized.items()}
@@ -37,16 +40,17 @@ def solve(job: Job) -> Solution:
     findings = [*_run_findings(book, sized), *book.job_findings(view)]
     findings.sort(key=lambda f: LEVELS.index(f.level))
     runs = tuple(_run_answer(book, view, sized[run.id]) for run in job.runs)
-    return Solution(job.code_book, book.edition, runs, stations, tuple(findings))
+    return Solution(job.code_book, book.edition, places, runs, stations, tuple(findings))
 
 
-def size_all(book: CodeBook, job: Job, net: Network) -> Mapping[str, SizedRun]:
+def size_all(book: CodeBook, job: Job, net: Network, places: tuple[PlaceLoad, ...]) -> Mapping[str, SizedRun]:
     """Every run sized, by id; a run with no load beyond it has no rungs."""
-    loads = run_loads(job, net)
+    loads = run_loads(job, net, places)
+    landings = {p.station for p in places if p.drives}
     sized = {}
     for index, run in enumerate(job.runs):
         load = loads[run.id]
-        whole = carries_dwelling(job, net, run)
+        whole = carries_dwelling(job, net, run, landings)
         limit = drop_limit(job.house_rules, run)
         entered_over = load.beyond if run.load is not None else None
         ends = net.stations[run.from_station], net.stations[run.to_station]
@@ -57,14 +61,21 @@ def size_all(book: CodeBook, job: Job, net: Network) -> Mapping[str, SizedRun]:
     return sized
 
 
-def carries_dwelling(job: Job, net: Network, run: Run) -> bool:
-    """Whether a run carries the whole load of a dwelling: every loaded station of the place lies beyond it."""
+def carries_dwelling(job: Job, net: Network, run: Run, landings: Collection[str | None]) -> bool:
+    """Whether a run carries the whole load of a dwelling: every loaded station of the place lies beyond it.
+
+    ``landings`` are the stations where calculated loads land.
+    """
     beyond = set(net.beyond(run.to_station))
     for place in job.places:
         if place.kind != "dwelling":
             continue
         here = [s for s in job.stations if s.place == place.id]
-        loaded = {s.id for s in here if s.load is not None or (s.kind == "panelboard" and s.id not in net.leaving)}
+        loaded = {
+            s.id
+            for s in here
+            if s.load is not None or s.id in landings or (s.kind == "panelboard" and s.id not in net.leaving)
+        }
         inside = {s.id for s in here} & beyond
         if inside and loaded <= beyond:
             return True

@@ -52,7 +52,7 @@ class Networks(unittest.TestCase):
 class Loads(unittest.TestCase):
     def of(self, **changes):
         one = job(**changes)
-        return run_loads(one, network(one))
+        return run_loads(one, network(one), ())
 
     def test_one_leg_loads_burden_the_neutral(self):
         loads = self.of(**SHED_LIGHTS)
@@ -83,7 +83,7 @@ class Dwellings(unittest.TestCase):
     def carried(self, **changes):
         one = job(**changes)
         net = network(one)
-        return [carries_dwelling(one, net, run) for run in one.runs]
+        return [carries_dwelling(one, net, run, ()) for run in one.runs]
 
     def test_the_service_carries_the_dwelling_and_the_shed_feeder_does_not(self):
         self.assertEqual(self.carried(), [True, False])

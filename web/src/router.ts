@@ -6,6 +6,7 @@ export const router = createRouter({
     { path: '/', redirect: '/jobs' },
     { path: '/jobs', name: 'jobs', component: () => import('@/steps/jobs/JobsPage.vue') },
     { path: '/jobs/:id/span', name: 'span', component: () => import('@/steps/span/SpanPage.vue'), props: true },
+    { path: '/jobs/:id/loads', name: 'loads', component: () => import('@/steps/loads/LoadsPage.vue'), props: true },
     { path: '/quick', name: 'quick', component: () => import('@/steps/quick/QuickPage.vue') },
     { path: '/book/:table?', name: 'book', component: () => import('@/steps/book/BookPage.vue'), props: true },
     { path: '/:rest(.*)*', redirect: '/jobs' },

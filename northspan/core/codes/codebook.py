@@ -4,9 +4,13 @@ from collections.abc import Mapping, Sequence
 from typing import Protocol
 
 from northspan.core.codes.tables import Table
+from northspan.core.house_rules import HouseRules
+from northspan.core.job import LoadMethodName, Place
+from northspan.core.place_load import LoadMethod
 from northspan.core.question import RunQuestion
 from northspan.core.sized import Companions, RunFinding, Sizing
 from northspan.core.solution import Finding, RunFigures, Rung
+from northspan.core.systems import SystemName
 from northspan.core.view import JobView
 
 
@@ -24,6 +28,11 @@ class CodeBook(Protocol):
     @property
     def tables(self) -> Mapping[str, Table]:
         """The book's tables by name."""
+
+    def load_methods(
+        self, place: Place, system: SystemName, rules: HouseRules
+    ) -> tuple[tuple[LoadMethod, ...], LoadMethodName | None, str]:
+        """A place's load by every method, the id of the one in force (None: facts are missing), and why."""
 
     def design_amps(self, q: RunQuestion) -> float:
         """Design current (A): the load with what continuous loads add."""

@@ -370,6 +370,75 @@ export interface components {
             shelf: "open" | "archived" | "deleted";
         };
         /**
+         * Appliance
+         * @description Something that takes power in a place, by its nameplate: VA or A each, ``count`` how many alike.
+         */
+        Appliance: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "range" | "dryer" | "fastened" | "ev-charger" | "space-heat" | "heat-pump" | "supplemental-heat" | "cooling" | "other";
+            /**
+             * Volts
+             * @description 120: leg to neutral; 240: line to line of the supply
+             * @default 240
+             * @enum {integer}
+             */
+            volts: 120 | 240;
+            /**
+             * Va
+             * @description nameplate, VA (or W) each
+             * @default null
+             */
+            va: number | null;
+            /**
+             * Amps
+             * @description nameplate, A each, where it gives no VA
+             * @default null
+             */
+            amps: number | null;
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
+            /**
+             * Motor
+             * @description motor-driven; heat pumps and cooling always are
+             * @default false
+             */
+            motor: boolean;
+            /**
+             * Continuous
+             * @description runs three hours or more
+             * @default false
+             */
+            continuous: boolean;
+            /**
+             * Leg
+             * @description leg of a 120 V load; blank: shared between both
+             * @default null
+             */
+            leg: ("A" | "B") | null;
+            /**
+             * Existing
+             * @description already there before this job
+             * @default false
+             */
+            existing: boolean;
+            /**
+             * Station
+             * @description the equipment station it stands at, in the same place
+             * @default null
+             */
+            station: string | null;
+        };
+        /**
          * Cell
          * @description One cell of a code-book table: table name, row and column as the data file has them.
          */
@@ -497,6 +566,20 @@ export interface components {
              */
             neutral: "full" | "calculated";
             /**
+             * Load Method
+             * @description Which load calculation drives a dwelling. Optional: 220.82, where it may be used, because it is the code book's own figure for a whole dwelling; standard: Part III always; larger: the safer of the two
+             * @default optional
+             * @enum {string}
+             */
+            load_method: "optional" | "standard" | "larger";
+            /**
+             * Outbuildings
+             * @description What a dwelling's detached buildings take. Added: each building's own load on top of the dwelling's, which never comes out low; within: counted among the dwelling's loads, where its method reduces them
+             * @default added
+             * @enum {string}
+             */
+            outbuildings: "added" | "within";
+            /**
              * Loss Hours
              * @description Hours a year at the design load that lose as much as a year's real use; a guess for the shop to set
              * @default 1500
@@ -543,6 +626,8 @@ export interface components {
              *       "unmarked_terminals": "by-rating",
              *       "conductor_temperature": "table",
              *       "neutral": "full",
+             *       "load_method": "optional",
+             *       "outbuildings": "added",
              *       "loss_hours": 1500
              *     }
              */
@@ -611,10 +696,87 @@ export interface components {
              * @default 1
              */
             power_factor: number;
+            /**
+             * In Calculation
+             * @description is part of its place's load calculation already
+             * @default false
+             */
+            in_calculation: boolean;
+        };
+        /**
+         * LoadLine
+         * @description One line of a load calculation: what it is and its demand in VA with its working.
+         */
+        LoadLine: {
+            /** Name */
+            name: string;
+            va: components["schemas"]["Figure"];
+        };
+        /**
+         * LoadMethod
+         * @description One method's answer: lines, total (VA), current of the heavier leg and of the neutral (A, rounded).
+         *
+         *     ``may_be_used`` with ``why`` says whether the code lets it drive this place. ``continuous_amps`` is the part of
+         *     ``amps`` that runs three hours or more and that the method has not already reduced.
+         */
+        LoadMethod: {
+            /**
+             * Id
+             * @enum {string}
+             */
+            id: "standard" | "optional" | "existing" | "recorded";
+            /** Name */
+            name: string;
+            /** Section */
+            section: string;
+            /** May Be Used */
+            may_be_used: boolean;
+            /** Why */
+            why: string;
+            /** Lines */
+            lines: components["schemas"]["LoadLine"][];
+            total_va: components["schemas"]["Figure"];
+            amps: components["schemas"]["Figure"];
+            neutral_amps: components["schemas"]["Figure"];
+            /** Continuous Amps */
+            continuous_amps: number;
+        };
+        /**
+         * LoadRecord
+         * @description The peak demand of a standing service or feeder, from the utility's record or a recording. 220.87.
+         */
+        LoadRecord: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "12-month" | "30-day";
+            /**
+             * Peak Va
+             * @description highest 15-minute average, VA
+             */
+            peak_va: number;
+            /**
+             * Unseen Va
+             * @description heating, cooling or periodic load not in it, VA
+             * @default 0
+             */
+            unseen_va: number;
+            /**
+             * Solar Or Shaving
+             * @description a renewable source or peak shaving ran meanwhile
+             * @default false
+             */
+            solar_or_shaving: boolean;
+            /**
+             * Source
+             * @default utility record
+             */
+            source: string;
         };
         /**
          * Place
-         * @description A building or structure on the property.
+         * @description A building or structure on the property, with what it takes.
          */
         Place: {
             /** Id */
@@ -626,6 +788,67 @@ export interface components {
              * @enum {string}
              */
             kind: "dwelling" | "detached-building" | "yard";
+            /**
+             * Floor Area Ft2
+             * @description outside dimensions, ft²
+             * @default null
+             */
+            floor_area_ft2: number | null;
+            /**
+             * Small Appliance Circuits
+             * @description a dwelling's kitchen circuits
+             * @default 2
+             */
+            small_appliance_circuits: number;
+            /**
+             * Laundry Circuits
+             * @description a dwelling's laundry circuits
+             * @default 1
+             */
+            laundry_circuits: number;
+            /**
+             * Existing
+             * @description stands already, with a service or feeder in use
+             * @default false
+             */
+            existing: boolean;
+            /** @default null */
+            record: components["schemas"]["LoadRecord"] | null;
+            /**
+             * Load Method
+             * @description lock: the method that drives its runs
+             * @default null
+             */
+            load_method: ("standard" | "optional" | "existing" | "recorded") | null;
+            /**
+             * Appliances
+             * @default []
+             */
+            appliances: components["schemas"]["Appliance"][];
+        };
+        /**
+         * PlaceLoad
+         * @description A place's load by every method that fits its kind.
+         *
+         *     ``includes`` are other places whose loads are counted in this one's. ``governs`` is the id of the method in force,
+         *     None where no method has what it needs; ``why`` says which and why in words. ``station`` is where the load lands,
+         *     None where nothing takes it; ``drives`` says that the runs follow it, which an entered load there stops.
+         */
+        PlaceLoad: {
+            /** Place */
+            place: string;
+            /** Includes */
+            includes: string[];
+            /** Methods */
+            methods: components["schemas"]["LoadMethod"][];
+            /** Governs */
+            governs: ("standard" | "optional" | "existing" | "recorded") | null;
+            /** Why */
+            why: string;
+            /** Station */
+            station: string | null;
+            /** Drives */
+            drives: boolean;
         };
         /**
          * Run
@@ -891,6 +1114,8 @@ export interface components {
             code_book: string;
             /** Edition */
             edition: string;
+            /** Loads */
+            loads: components["schemas"]["PlaceLoad"][];
             /** Runs */
             runs: components["schemas"]["RunAnswer"][];
             /** Stations */

@@ -3,6 +3,10 @@ import type { components } from './schema'
 type Schemas = components['schemas']
 
 export type Job = Schemas['Job']
+export type Appliance = Schemas['Appliance']
+export type LoadRecord = Schemas['LoadRecord']
+export type LoadMethod = Schemas['LoadMethod']
+export type PlaceLoad = Schemas['PlaceLoad']
 export type Place = Schemas['Place']
 export type Station = Schemas['Station']
 export type Run = Schemas['Run']

@@ -1,4 +1,4 @@
-import type { Place, Run, Size, Station } from '@/api/types'
+import type { Appliance, Place, Run, Size, Station } from '@/api/types'
 
 interface Choice<T> {
   value: T
@@ -25,6 +25,24 @@ export const PLACE_KINDS: Choice<Place['kind']>[] = [
   { value: 'dwelling', words: 'dwelling' },
   { value: 'detached-building', words: 'detached bldg' },
   { value: 'yard', words: 'yard' },
+]
+export const APPLIANCE_KINDS: Choice<Appliance['kind']>[] = [
+  { value: 'range', words: 'cooking' },
+  { value: 'dryer', words: 'dryer' },
+  { value: 'fastened', words: 'fastened in place' },
+  { value: 'ev-charger', words: 'vehicle charger' },
+  { value: 'space-heat', words: 'electric heat' },
+  { value: 'heat-pump', words: 'heat pump' },
+  { value: 'supplemental-heat', words: 'heat pump strips' },
+  { value: 'cooling', words: 'cooling only' },
+  { value: 'other', words: 'other' },
+]
+export const LOAD_METHODS: Choice<Place['load_method']>[] = [
+  { value: null, words: 'house rule' },
+  { value: 'standard', words: 'standard' },
+  { value: 'optional', words: 'optional' },
+  { value: 'existing', words: 'existing' },
+  { value: 'recorded', words: 'recorded' },
 ]
 export const RACEWAYS: Choice<Run['raceway']>[] = [
   { value: 'PVC40', words: 'PVC 40' },

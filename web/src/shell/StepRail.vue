@@ -32,7 +32,7 @@ onBeforeUnmount(() => unbind.forEach((stop) => stop()))
       >
         <span class="digit mono">{{ step.digit }}</span>
         <span>{{ step.name }}</span>
-        <span v-if="open" class="count mono" :aria-label="`${open} open findings`">{{ open }}</span>
+        <span v-if="open && step.route === 'span'" class="count mono" :aria-label="`${open} open findings`">{{ open }}</span>
       </router-link>
       <hr />
     </template>

@@ -5,12 +5,14 @@ import { runKeys } from '@/steps/span/runKeys'
 import { deskKey, type Desk } from '@/stores/desk'
 import { useView } from '@/stores/view'
 
-const props = defineProps<{ desk: Desk }>()
+const props = defineProps<{ desk: Desk; withoutRuns?: boolean }>()
 const view = useView()
 provide(deskKey, props.desk)
 
 let stop = () => {}
-onMounted(() => (stop = runKeys(props.desk)))
+onMounted(() => {
+  if (!props.withoutRuns) stop = runKeys(props.desk)
+})
 onBeforeUnmount(() => {
   stop()
   view.working = null

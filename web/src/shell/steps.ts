@@ -2,10 +2,13 @@
 export interface Step {
   digit: string
   name: string
-  route: 'span'
+  route: 'loads' | 'span'
 }
 
-export const STEPS: Step[] = [{ digit: '3', name: 'Span', route: 'span' }]
+export const STEPS: Step[] = [
+  { digit: '2', name: 'Loads', route: 'loads' },
+  { digit: '3', name: 'Span', route: 'span' },
+]
 
 export const PAGES = [
   { name: 'Jobs', route: 'jobs' },

@@ -7,10 +7,15 @@ from northspan.core.codes.nec.companions import companions
 from northspan.core.codes.nec.data import NOTES, TABLES
 from northspan.core.codes.nec.explain import explain
 from northspan.core.codes.nec.findings import JOB_FINDERS, RUN_FINDERS
+from northspan.core.codes.nec.loads import methods
 from northspan.core.codes.tables import Table
+from northspan.core.house_rules import HouseRules
+from northspan.core.job import LoadMethodName, Place
+from northspan.core.place_load import LoadMethod
 from northspan.core.question import RunQuestion
 from northspan.core.sized import Companions, RunFinding, Sizing
 from northspan.core.solution import Finding, RunFigures, Rung
+from northspan.core.systems import SystemName
 from northspan.core.view import JobView
 
 CONTINUOUS_EXTRA = 0.25
@@ -28,6 +33,13 @@ class Nec2023:
     def tables(self) -> Mapping[str, Table]:
         """The book's tables by name."""
         return TABLES
+
+    def load_methods(
+        self, place: Place, system: SystemName, rules: HouseRules
+    ) -> tuple[tuple[LoadMethod, ...], LoadMethodName | None, str]:
+        """Article 220: the methods that fit the place, the one in force, and why."""
+        found = methods.load_methods(place, system)
+        return (found, *methods.in_force(place, found, rules))
 
     def design_amps(self, q: RunQuestion) -> float:
         """Load + 25 % of its continuous part (A). 210.19(A)(1), 215.2(A)(1), 230.42(A)."""

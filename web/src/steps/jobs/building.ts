@@ -1,4 +1,4 @@
-import type { Job, Load, PatchStep, Run } from '@/api/types'
+import type { Job, Load, PatchStep, Place, Run } from '@/api/types'
 
 export interface NewBuilding {
   name: string
@@ -33,7 +33,7 @@ export function amount(typed: unknown): number | null {
 
 export function loadOf(typedAmps: number | null, continuous: number | null): Load | null {
   const amps = amount(typedAmps)
-  return amps ? { amps, continuous_amps: amount(continuous) ?? 0, neutral_amps: null, power_factor: 1 } : null
+  return amps ? { amps, continuous_amps: amount(continuous) ?? 0, neutral_amps: null, power_factor: 1, in_calculation: false } : null
 }
 
 const BLANK_LOCKS = {
@@ -41,6 +41,14 @@ const BLANK_LOCKS = {
   whole_dwelling: false, load: null, breaker_a: null, size: null, neutral_size: null, egc_size: null, egc_metal: null,
   bare_egc: false, raceway_size: null, drop_limit_pct: null, ambient_c: 30, note: '',
 } as const // prettier-ignore
+
+/** A place with nothing entered of what it takes. */
+export function newPlace(part: Pick<Place, 'id' | 'name' | 'kind'>): Place {
+  return {
+    floor_area_ft2: null, small_appliance_circuits: 2, laundry_circuits: 1, existing: false, record: null, load_method: null,
+    appliances: [], ...part,
+  } // prettier-ignore
+}
 
 /** A run with nothing locked. */
 export function newRun(run: Omit<Run, keyof typeof BLANK_LOCKS> & Partial<Run>): Run {
@@ -55,7 +63,7 @@ export function buildingPatch(job: Job, form: NewBuilding): { patch: PatchStep[]
   let place = source?.place ?? job.places[0]?.id
   if (form.what === 'building') {
     place = freshId(name, job.places.map((p) => p.id))
-    patch.push({ op: 'add', path: '/places/-', value: { id: place, name, kind: 'detached-building' } })
+    patch.push({ op: 'add', path: '/places/-', value: newPlace({ id: place, name, kind: 'detached-building' }) })
   }
   const panel = form.what !== 'equipment'
   const station = freshId(panel ? `${name} panel` : name, job.stations.map((s) => s.id))

@@ -1,4 +1,4 @@
-import { amount, buildingPatch, freshId, loadOf, newRun } from './building'
+import { amount, buildingPatch, freshId, loadOf, newPlace, newRun } from './building'
 import type { Job, Run, Station } from '@/api/types'
 import { applyPatch, deepClone, type Operation } from 'fast-json-patch'
 
@@ -24,6 +24,8 @@ export const HOUSE_RULES: Job['house_rules'] = {
   unmarked_terminals: 'by-rating',
   conductor_temperature: 'table',
   neutral: 'full',
+  load_method: 'optional',
+  outbuildings: 'added',
   loss_hours: 1500,
 }
 
@@ -41,7 +43,7 @@ export function emptyJob(name: string): Job {
 /** The job that the walk-through describes: supply, service, house panel, and a detached building where wanted. */
 export function jobOf(walk: WalkThrough): Job {
   const job = emptyJob(walk.name.trim())
-  job.places = [{ id: 'yard', name: 'Yard', kind: 'yard' }, { id: 'house', name: 'House', kind: 'dwelling' }]
+  job.places = [newPlace({ id: 'yard', name: 'Yard', kind: 'yard' }), newPlace({ id: 'house', name: 'House', kind: 'dwelling' })]
   job.stations = [
     station({ id: 'transformer', name: 'Utility transformer', kind: 'utility', place: 'yard', supply: walk.supply }),
     station({ id: 'house-panel', name: 'House panel', kind: 'panelboard', place: 'house', terminal_c: 75, load: loadOf(walk.houseAmps, 0) }),
@@ -70,7 +72,7 @@ export function jobOf(walk: WalkThrough): Job {
 /** One run without a property: a source, a load, and the conductors between. */
 export function quickJob(): Job {
   const job = emptyJob('Quick check')
-  job.places = [{ id: 'here', name: 'Here', kind: 'yard' }, { id: 'there', name: 'There', kind: 'detached-building' }]
+  job.places = [newPlace({ id: 'here', name: 'Here', kind: 'yard' }), newPlace({ id: 'there', name: 'There', kind: 'detached-building' })]
   job.stations = [
     station({ id: 'source', name: 'Source', kind: 'utility', place: 'here', supply: '120/240-3w', terminal_c: 75 }),
     station({ id: 'far-end', name: 'Far end', kind: 'panelboard', place: 'there', terminal_c: 75 }),
@@ -79,7 +81,7 @@ export function quickJob(): Job {
     newRun({
       id: freshId('run', []), from_station: 'source', to_station: 'far-end', use: 'feeder', system: '120/240-3w',
       length_ft: 100, metal: 'cu', insulation: 'THWN-2', raceway: 'PVC40', location: 'dry',
-      load: { amps: 60, continuous_amps: 0, neutral_amps: null, power_factor: 1 },
+      load: { amps: 60, continuous_amps: 0, neutral_amps: null, power_factor: 1, in_calculation: false },
     }),
   ] // prettier-ignore
   return job

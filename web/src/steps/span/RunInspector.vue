@@ -32,7 +32,7 @@ const metres = computed(() => (view.metres && run.value ? `${(run.value.length_f
 function setLoad(part: Partial<Load>) {
   const now = run.value?.load
   const amps = part.amps ?? now?.amps ?? Number(f.value.load.value)
-  const load: Load = { amps, continuous_amps: 0, neutral_amps: null, power_factor: 1, ...now, ...part }
+  const load: Load = { amps, continuous_amps: 0, neutral_amps: null, power_factor: 1, in_calculation: false, ...now, ...part }
   void desk.setRun({ load })
 }
 

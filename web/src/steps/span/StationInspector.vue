@@ -5,6 +5,7 @@ import type { Load, PatchStep } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
 import { PLACE_KINDS, STATION_KINDS, SYSTEMS, TERMINALS } from '@/fields/choices'
 import NumberField from '@/fields/NumberField.vue'
+import SwitchField from '@/fields/SwitchField.vue'
 import TextField from '@/fields/TextField.vue'
 import FigureButton from '@/figures/FigureButton.vue'
 import { feet } from '@/figures/write'
@@ -33,7 +34,7 @@ function setPlace(name: string, value: unknown) {
 
 function setLoad(part: Partial<Load>) {
   const now = station.value?.load
-  const load: Load = { amps: 1, continuous_amps: 0, neutral_amps: null, power_factor: 1, ...now, ...part }
+  const load: Load = { amps: 1, continuous_amps: 0, neutral_amps: null, power_factor: 1, in_calculation: false, ...now, ...part }
   set('load', load)
 }
 
@@ -76,6 +77,7 @@ async function remove() {
         <NumberField label="of it continuous" :value="station.load.continuous_amps" unit="A" :pointer="`${base}/load/continuous_amps`" @change="(v) => setLoad({ continuous_amps: v ?? 0 })" />
         <NumberField label="on the neutral" :value="station.load.neutral_amps" auto="unknown" unit="A" :pointer="`${base}/load/neutral_amps`" lockable set-word="clear" hint="A of unbalance; blank: not known" @change="(v) => setLoad({ neutral_amps: v })" />
         <NumberField label="power factor" :value="station.load.power_factor" :pointer="`${base}/load/power_factor`" @change="(v) => setLoad({ power_factor: v ?? 1 })" />
+        <SwitchField label="Counted in Loads already" hint="It sizes this station's own run, and the place's main panel does not add it again" :value="station.load.in_calculation" @change="(v) => setLoad({ in_calculation: v })" />
       </template>
     </template>
     <p v-if="feeding" class="links"><button class="ink-button" @click="desk.selectRun(feeding.id)">Show the run that feeds it</button></p>

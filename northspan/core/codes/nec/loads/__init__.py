@@ -1,0 +1,1 @@
+"""Load calculations under the US code book (Article 220)."""

@@ -1,0 +1,62 @@
+"""Every load calculation that fits a place, and which of them is in force."""
+
+from northspan.core.codes.nec.loads.optional import existing_dwelling, new_dwelling
+from northspan.core.codes.nec.loads.recorded import by_record
+from northspan.core.codes.nec.loads.standard import dwelling, own_loads
+from northspan.core.house_rules import HouseRules
+from northspan.core.job import LoadMethodName, Place
+from northspan.core.place_load import LoadMethod
+from northspan.core.systems import SYSTEMS, SystemName
+from northspan.core.working import Figure
+
+NO_AREA = "Enter the floor area: a dwelling's lighting and receptacles are counted by it, 220.41."
+
+
+def load_methods(place: Place, system: SystemName) -> tuple[LoadMethod, ...]:
+    """The place's load by every method that fits its kind, at the voltage of ``system``; none without its facts."""
+    volts = SYSTEMS[system].volts
+    wye = system == "120/208-3w"
+    if place.kind != "dwelling":
+        return (own_loads(place, volts, wye),)
+    found: list[LoadMethod] = []
+    neutral = Figure(None, "A", ())
+    if place.floor_area_ft2 is not None:
+        standard = dwelling(place, volts, wye)
+        neutral = standard.neutral_amps
+        found += [standard, new_dwelling(place, volts, system, neutral)]
+        if place.existing or any(a.existing for a in place.appliances):
+            found.append(existing_dwelling(place, volts, neutral))
+    if place.record is not None:
+        found.append(by_record(place, place.record, volts, neutral))
+    return tuple(found)
+
+
+def in_force(place: Place, methods: tuple[LoadMethod, ...], rules: HouseRules) -> tuple[LoadMethodName | None, str]:
+    """The method that drives the place's runs, and why, in words."""
+    open_to_it = {m.id: m for m in methods if m.may_be_used}
+    if not open_to_it:
+        return None, NO_AREA
+    if place.kind != "dwelling":
+        return "standard", open_to_it["standard"].why
+    locked = place.load_method
+    if locked is not None and locked in open_to_it:
+        return locked, f"Locked. {open_to_it[locked].why}"
+    barred = next((m for m in methods if m.id == locked), None)
+    before = f"{barred.name} was asked for, but: {barred.why} " if barred else ""
+    chosen, why = _by_rule(open_to_it, rules)
+    return chosen.id, before + why
+
+
+def _by_rule(open_to_it: dict[LoadMethodName, LoadMethod], rules: HouseRules) -> tuple[LoadMethod, str]:
+    calculated = [open_to_it[name] for name in ("existing", "optional", "standard") if name in open_to_it]
+    if not calculated:
+        return open_to_it["recorded"], "Nothing but the record is at hand. " + open_to_it["recorded"].why
+    if rules.load_method == "standard":
+        return open_to_it["standard"], "The house rule takes the standard calculation for every dwelling."
+    if rules.load_method == "larger":
+        return max(calculated, key=_amps), "The house rule takes the larger of the calculations that may be used."
+    return calculated[0], calculated[0].why
+
+
+def _amps(method: LoadMethod) -> float:
+    return method.amps.value if isinstance(method.amps.value, float) else 0.0

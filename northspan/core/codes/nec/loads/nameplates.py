@@ -1,0 +1,73 @@
+"""What an appliance counts for: its nameplate in VA at the supply's nominal voltage, and on which leg."""
+
+from collections.abc import Iterable, Sequence
+
+from northspan.core.job import Appliance, ApplianceKind
+from northspan.core.working import Step, number
+
+EV_SMALLEST_VA = 7200.0
+COMPRESSORS: frozenset[ApplianceKind] = frozenset({"heat-pump", "cooling"})
+
+
+def each_va(appliance: Appliance, line_volts: float) -> float:
+    """VA of one such appliance; nameplate amperes are taken at the nominal voltage of the supply. 220.5(A), 220.57.
+
+    >>> a = Appliance(id="ac", name="Window unit", kind="cooling", volts=240, amps=6)
+    >>> each_va(a, 240.0), each_va(a, 208.0)
+    (1440.0, 1248.0)
+    """
+    if appliance.va is not None:
+        va = appliance.va
+    else:
+        volts = 120.0 if appliance.volts == 120 else line_volts
+        va = (appliance.amps or 0.0) * volts
+    return max(va, EV_SMALLEST_VA) if appliance.kind == "ev-charger" else va
+
+
+def nameplate_va(appliance: Appliance, line_volts: float) -> float:
+    """VA of all alike."""
+    return appliance.count * each_va(appliance, line_volts)
+
+
+def total_va(appliances: Iterable[Appliance], line_volts: float) -> float:
+    """VA of all the appliances."""
+    return sum(nameplate_va(a, line_volts) for a in appliances)
+
+
+def of_kind(appliances: Iterable[Appliance], *kinds: ApplianceKind) -> tuple[Appliance, ...]:
+    """The appliances of these kinds, in the order entered."""
+    return tuple(a for a in appliances if a.kind in kinds)
+
+
+def ratings(appliances: Iterable[Appliance], line_volts: float) -> tuple[float, ...]:
+    """The nameplate VA of each, one entry for every piece."""
+    return tuple(each_va(a, line_volts) for a in appliances for _ in range(a.count))
+
+
+def has_motor(appliance: Appliance) -> bool:
+    """Whether a motor drives it."""
+    return appliance.motor or appliance.kind in COMPRESSORS
+
+
+def steps(appliances: Sequence[Appliance], line_volts: float) -> tuple[Step, ...]:
+    """A line of working for each appliance, and their sum where there are several."""
+    lines = tuple(_step(a, line_volts) for a in appliances)
+    if len(lines) < 2:
+        return lines
+    return (*lines, Step("Together", total_va(appliances, line_volts), "VA", "sum"))
+
+
+def _step(appliance: Appliance, line_volts: float) -> Step:
+    each = each_va(appliance, line_volts)
+    cite = "nameplate"
+    if appliance.va is None:
+        volts = 120.0 if appliance.volts == 120 else line_volts
+        what = f"{appliance.name}: {number(appliance.amps or 0.0)} A × {number(volts)} V"
+        cite = "220.5(A)"
+    else:
+        what = f"{appliance.name}: {number(appliance.va)} VA"
+    if appliance.kind == "ev-charger" and each == EV_SMALLEST_VA:
+        what, cite = f"{appliance.name}: none below {number(EV_SMALLEST_VA)} VA", "220.57"
+    if appliance.count > 1:
+        what = f"{appliance.count} × {what}"
+    return Step(what, appliance.count * each, "VA", cite)

@@ -1,0 +1,71 @@
+<script setup lang="ts">
+import { computed, reactive, ref, toRef, watch } from 'vue'
+
+import { useEdited } from './useEdited'
+import type { Appliance } from '@/api/types'
+import { APPLIANCE_KINDS } from '@/fields/choices'
+import { amount, freshId } from '@/steps/jobs/building'
+import { useDesk } from '@/stores/desk'
+
+const props = defineProps<{ placeId: string }>()
+const open = defineModel<boolean>({ required: true })
+const emit = defineEmits<{ added: [at: number] }>()
+const desk = useDesk()
+const { place, addAppliance } = useEdited(toRef(props, 'placeId'))
+
+const blank = { name: '', kind: 'fastened' as Appliance['kind'], figure: null as number | null, unit: 'VA' as 'VA' | 'A', volts: 240 as Appliance['volts'], count: 1 as number | null }
+const form = reactive({ ...blank })
+const tried = ref(false)
+const wrong = computed(() => ({
+  name: form.name.trim() ? '' : 'Give it a name',
+  figure: (amount(form.figure) ?? 0) > 0 ? '' : 'Its nameplate, more than 0',
+  count: Number.isInteger(form.count) && (form.count ?? 0) > 0 ? '' : 'A whole number, from 1',
+}))
+
+watch(open, (now) => {
+  if (!now) return
+  Object.assign(form, blank)
+  tried.value = false
+})
+
+async function add() {
+  tried.value = true
+  if (!place.value || Object.values(wrong.value).some(Boolean)) return
+  const name = form.name.trim()
+  const at = place.value.appliances.length
+  const nameplate = form.unit === 'VA' ? { va: form.figure, amps: null } : { va: null, amps: form.figure }
+  const appliance: Appliance = {
+    id: freshId(name, place.value.appliances.map((a) => a.id)), name, kind: form.kind, volts: form.volts, ...nameplate,
+    count: form.count ?? 1, motor: false, continuous: form.kind === 'ev-charger', leg: null, existing: false, station: null,
+  } // prettier-ignore
+  if (await addAppliance(appliance)) {
+    open.value = false
+    emit('added', at)
+  }
+}
+</script>
+
+<template>
+  <v-dialog v-model="open" max-width="440">
+    <v-card class="paper-form" role="dialog" aria-label="Add an appliance">
+      <form novalidate @submit.prevent="add">
+        <h2 class="cap">Add an appliance</h2>
+        <v-text-field v-model="form.name" label="Name, as the customer says it" autofocus maxlength="80" :error-messages="tried ? wrong.name : ''" />
+        <v-select v-model="form.kind" label="Kind" :items="APPLIANCE_KINDS.map((k) => ({ value: k.value, title: k.words }))" />
+        <div class="pair">
+          <v-text-field v-model.number="form.figure" label="Nameplate, each" :suffix="form.unit" type="number" min="0" :error-messages="tried ? wrong.figure : ''" />
+          <v-select v-model="form.unit" label="Read in" :items="['VA', 'A']" />
+        </div>
+        <div class="pair">
+          <v-select v-model="form.volts" label="Volts" :items="[{ value: 120, title: '120 V' }, { value: 240, title: '240 V, line to line' }]" />
+          <v-text-field v-model.number="form.count" label="How many" type="number" min="1" :error-messages="tried ? wrong.count : ''" />
+        </div>
+        <p v-if="desk.notice && tried" class="danger" role="alert">{{ desk.notice }}: {{ desk.problems.map((p) => p.words).join('; ') }}</p>
+        <div class="acts">
+          <button type="button" class="ink-button" @click="open = false">Leave it</button>
+          <button type="submit" class="ink-button solid">Add it</button>
+        </div>
+      </form>
+    </v-card>
+  </v-dialog>
+</template>

@@ -1,0 +1,70 @@
+<script setup lang="ts">
+import { computed, toRef } from 'vue'
+
+import { useEdited } from './useEdited'
+import type { Appliance } from '@/api/types'
+import ChoiceField from '@/fields/ChoiceField.vue'
+import { APPLIANCE_KINDS } from '@/fields/choices'
+import NumberField from '@/fields/NumberField.vue'
+import SwitchField from '@/fields/SwitchField.vue'
+import TextField from '@/fields/TextField.vue'
+import { useDesk } from '@/stores/desk'
+
+const props = defineProps<{ placeId: string }>()
+const at = defineModel<number | null>('at', { required: true })
+const desk = useDesk()
+const { place, base, setAppliance, removeAppliance } = useEdited(toRef(props, 'placeId'))
+const appliance = computed(() => place.value?.appliances[at.value ?? -1])
+const pointer = computed(() => `${base.value}/appliances/${at.value}`)
+const VOLTS: { value: Appliance['volts']; words: string }[] = [
+  { value: 120, words: '120 V' },
+  { value: 240, words: '240 V' },
+]
+const LEGS: { value: Appliance['leg']; words: string }[] = [
+  { value: null, words: 'shared' },
+  { value: 'A', words: 'leg A' },
+  { value: 'B', words: 'leg B' },
+]
+const stations = computed(() => [
+  { value: null, words: 'not drawn' },
+  ...(desk.job?.stations ?? [])
+    .filter((s) => s.place === props.placeId && s.kind !== 'utility' && s.kind !== 'panelboard')
+    .map((s) => ({ value: s.id, words: s.name })),
+])
+
+function set(fields: Partial<Appliance>) {
+  if (at.value !== null) void setAppliance(at.value, fields)
+}
+
+async function remove() {
+  const gone = at.value
+  at.value = null
+  if (gone !== null) await removeAppliance(gone)
+}
+</script>
+
+<template>
+  <section v-if="appliance" class="editor" aria-label="Appliance">
+    <h2 class="cap">Appliance</h2>
+    <TextField label="Name" :value="appliance.name" :pointer="`${pointer}/name`" :maxlength="80" @change="(v) => set({ name: v })" />
+    <ChoiceField label="Kind" :value="appliance.kind" :choices="APPLIANCE_KINDS" :pointer="`${pointer}/kind`" @change="(v) => set({ kind: v })" />
+    <NumberField label="How many" :value="appliance.count" :pointer="`${pointer}/count`" @change="(v) => set({ count: v ?? 1 })" />
+    <NumberField label="Nameplate" :value="appliance.va" auto="—" unit="VA" :pointer="`${pointer}/va`" hint="VA or W of one; a figure here takes the place of the amperes" @change="(v) => set({ va: v, amps: null })" />
+    <NumberField label="or" :value="appliance.amps" auto="—" unit="A" :pointer="`${pointer}/amps`" hint="A of one; a figure here takes the place of the VA" @change="(v) => set({ va: null, amps: v })" />
+    <ChoiceField label="At" :value="appliance.volts" :choices="VOLTS" :pointer="`${pointer}/volts`" hint="240 V: line to line, whatever the supply's voltage" @change="(v) => set(v === 240 ? { leg: null, volts: v } : { volts: v })" />
+    <ChoiceField v-if="appliance.volts === 120" label="Hangs on" :value="appliance.leg" :choices="LEGS" :pointer="`${pointer}/leg`" @change="(v) => set({ leg: v })" />
+    <ChoiceField label="Stands at" :value="appliance.station" :choices="stations" :pointer="`${pointer}/station`" hint="The equipment station on the drawing whose circuit takes this load" @change="(v) => set({ station: v })" />
+    <SwitchField label="There already" :value="appliance.existing" @change="(v) => set({ existing: v })" />
+    <SwitchField label="Motor-driven" :value="appliance.motor" @change="(v) => set({ motor: v })" />
+    <SwitchField label="Runs three hours or more" :value="appliance.continuous" @change="(v) => set({ continuous: v })" />
+    <p class="acts">
+      <button class="ink-button" @click="at = null">Done</button>
+      <button class="ink-button" @click="remove">Take it out</button>
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.editor { padding: 10px 12px 16px 14px; }
+.acts { display: flex; gap: 8px; margin: 10px 0 0; }
+</style>

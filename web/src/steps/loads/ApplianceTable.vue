@@ -1,0 +1,53 @@
+<script setup lang="ts">
+import { ref, toRef } from 'vue'
+
+import AddAppliance from './AddAppliance.vue'
+import { nameplateText, remarks } from './words'
+import { useEdited } from './useEdited'
+import { APPLIANCE_KINDS } from '@/fields/choices'
+
+const props = defineProps<{ placeId: string }>()
+const at = defineModel<number | null>('at', { required: true })
+const { place } = useEdited(toRef(props, 'placeId'))
+const adding = ref(false)
+
+function kind(value: string): string {
+  return APPLIANCE_KINDS.find((k) => k.value === value)?.words ?? value
+}
+</script>
+
+<template>
+  <section v-if="place" class="taken" aria-label="What it takes">
+    <header>
+      <h2 class="cap">What {{ place.name }} takes</h2>
+      <button class="ink-button" @click="adding = true">Add an appliance</button>
+    </header>
+    <table v-if="place.appliances.length">
+      <thead><tr class="narrow"><th>Appliance</th><th>Kind</th><th class="right">Nameplate</th><th>Remarks</th></tr></thead>
+      <tbody>
+        <tr v-for="(a, i) in place.appliances" :key="a.id" :class="{ at: i === at }" @click="at = i === at ? null : i">
+          <td><button class="plain" :aria-pressed="i === at">{{ a.name }}</button></td>
+          <td class="narrow quiet">{{ kind(a.kind) }}</td>
+          <td class="mono right">{{ nameplateText(a) }}</td>
+          <td class="narrow quiet">{{ remarks(a) }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-else class="quiet">Nothing entered. Take it from the nameplates, or from the catalogue.</p>
+    <AddAppliance v-model="adding" :place-id="placeId" @added="(i) => (at = i)" />
+  </section>
+</template>
+
+<style scoped>
+.taken { padding: 10px 14px; }
+header { display: flex; justify-content: space-between; align-items: center; margin-bottom: 4px; }
+table { width: 100%; border-collapse: collapse; }
+th { text-align: left; font-size: 14px; font-weight: 500; color: var(--quiet); border-bottom: 1px solid var(--ink); padding: 1px 6px 1px 0; }
+td { border-bottom: 1px solid var(--rule); padding: 3px 6px 3px 0; }
+td.narrow { font-size: 15px; }
+.right { text-align: right; padding-right: 16px; white-space: nowrap; }
+td.mono { font-size: 13px; }
+tbody tr { cursor: pointer; }
+tbody tr:hover { background: var(--soft); }
+tr.at td { background: var(--soft); font-weight: 600; }
+</style>

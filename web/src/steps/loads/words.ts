@@ -1,0 +1,18 @@
+import type { Appliance } from '@/api/types'
+import { written } from '@/figures/write'
+
+/** An appliance's nameplate as it is read: how many, VA or A, volts. */
+export function nameplateText(a: Appliance): string {
+  const each = a.va === null ? written(a.amps, 'A') : written(a.va, 'VA')
+  return `${a.count > 1 ? `${a.count} × ` : ''}${each} · ${a.volts} V`
+}
+
+/** What else is known of an appliance, in a few words. */
+export function remarks(a: Appliance): string {
+  const words = []
+  if (a.existing) words.push('there already')
+  if (a.motor) words.push('motor')
+  if (a.continuous) words.push('continuous')
+  if (a.leg) words.push(`leg ${a.leg}`)
+  return words.join(', ')
+}
