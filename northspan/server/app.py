@@ -14,6 +14,7 @@ from northspan.server.books import books
 from northspan.server.demos import demos
 from northspan.server.files import files
 from northspan.server.jobs import jobs
+from northspan.server.recordings import recordings
 from northspan.server.replies import HANDLERS, on_bad_request, refuse
 from northspan.server.solving import solving
 from northspan.server.wiring import STORE_KEY
@@ -57,7 +58,7 @@ def create_app(
     app.extensions[STORE_KEY] = store
     if with_demo:
         _load_demos(store)
-    for blueprint in (jobs, solving, books, demos, files):
+    for blueprint in (jobs, solving, books, demos, files, recordings):
         app.register_api(blueprint)
     for kind, handler in HANDLERS.items():
         app.register_error_handler(kind, handler)

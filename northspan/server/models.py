@@ -7,6 +7,7 @@ from pydantic import BaseModel, ConfigDict, Field, RootModel
 
 from northspan.core.job import Id, Job, Size
 from northspan.core.question import Metal
+from northspan.core.recording import Quantity, Recording
 from northspan.core.solution import RunFigures, Solution
 
 
@@ -149,6 +150,22 @@ class BookPath(BaseModel):
     """A code book's id in a path."""
 
     book_id: str = Field(pattern="^[a-z0-9-]{1,64}$")
+
+
+class RecordingQuery(_Model):
+    """What the figures of a recording are; ``quantity`` blank: as its heading says."""
+
+    quantity: Quantity | None = None
+    volts: float = Field(240.0, gt=0, le=600)
+    pf: float = Field(1.0, gt=0, le=1)
+
+
+class RecordingNews(_Model):
+    """One line of the answer: how far reading has come, then the recording or what is wrong with the file."""
+
+    progress: float
+    recording: Recording | None = None
+    trouble: str | None = None
 
 
 class TableModel(_Model):

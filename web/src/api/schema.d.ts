@@ -278,6 +278,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/recordings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read interval data sent as CSV; one JSON object a line: how far it has come, then what was found. */
+        post: operations["recordings_read_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1322,6 +1339,89 @@ export interface components {
             /** Note */
             note: string;
         };
+        /**
+         * RecordingNews
+         * @description One line of the answer: how far reading has come, then the recording or what is wrong with the file.
+         */
+        RecordingNews: {
+            /** Progress */
+            progress: number;
+            /** @default null */
+            recording: components["schemas"]["Recording"] | null;
+            /**
+             * Trouble
+             * @default null
+             */
+            trouble: string | null;
+        };
+        /**
+         * BrokenRow
+         * @description A row that was not counted: its line in the file, and why.
+         */
+        BrokenRow: {
+            /** Line */
+            line: number;
+            /** Words */
+            words: string;
+        };
+        /**
+         * DayPeak
+         * @description The highest 15-minute average of one day (VA).
+         */
+        DayPeak: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Va */
+            va: number;
+        };
+        /**
+         * Recording
+         * @description A recorded load. VA are averages over 15 minutes, or over the interval where that is longer.
+         *
+         *     ``covers`` says what the span of days can stand for under 220.87, None where it is too short for either.
+         *     ``missing`` counts intervals between the first and the last row that have none.
+         */
+        Recording: {
+            /**
+             * Quantity
+             * @enum {string}
+             */
+            quantity: "kW" | "kWh" | "kVA" | "W" | "VA" | "A";
+            /** Interval Minutes */
+            interval_minutes: number;
+            /** Rows */
+            rows: number;
+            /**
+             * First
+             * Format: date-time
+             */
+            first: string;
+            /**
+             * Last
+             * Format: date-time
+             */
+            last: string;
+            /** Days */
+            days: number;
+            /** Peak Va */
+            peak_va: number;
+            /**
+             * Peak At
+             * Format: date-time
+             */
+            peak_at: string;
+            /** Day Peaks */
+            day_peaks: components["schemas"]["DayPeak"][];
+            /** Missing */
+            missing: number;
+            /** Covers */
+            covers: ("12-month" | "30-day") | null;
+            /** Broken */
+            broken: components["schemas"]["BrokenRow"][];
+        };
         /** ValidationErrorModel */
         ValidationErrorModel: {
             /**
@@ -2213,6 +2313,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ValidationErrorModel"][];
+                };
+            };
+        };
+    };
+    recordings_read_post: {
+        parameters: {
+            query?: {
+                quantity?: ("kW" | "kWh" | "kVA" | "W" | "VA" | "A") | null;
+                volts?: number;
+                pf?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecordingNews"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
                 };
             };
         };

@@ -1,11 +1,14 @@
 <script setup lang="ts">
 import { computed, inject } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
 
 import type { Finding, Fix, PatchStep } from '@/api/types'
 import { deskKey, useDesk } from '@/stores/desk'
 
 const props = defineProps<{ finding: Finding }>()
 const desk = inject(deskKey, useDesk, true)
+const route = useRoute()
+const router = useRouter()
 
 const TONES = { danger: 'red', violation: 'red', house: 'amber', advice: 'amber', note: 'plain' } as const
 const WORDS = { danger: 'Danger', violation: 'Must fix', house: 'House rule', advice: 'Look at', note: 'Note' } as const
@@ -18,6 +21,7 @@ function apply(fix: Fix) {
 function goThere() {
   if (props.finding.run) desk.selectRun(props.finding.run)
   else if (props.finding.station) desk.selectStation(props.finding.station)
+  if (desk.id && route.name !== 'span') void router.push({ name: 'span', params: { id: desk.id } })
 }
 </script>
 

@@ -4,18 +4,22 @@ import { computed, inject } from 'vue'
 import FindingCard from './FindingCard.vue'
 import { deskKey, useDesk } from '@/stores/desk'
 
-const props = defineProps<{ where: 'here' | 'elsewhere' }>()
+const props = defineProps<{ where: 'here' | 'elsewhere' | 'whole-job' }>()
 const desk = inject(deskKey, useDesk, true)
 
 const all = computed(() => desk.solution?.findings ?? [])
 const here = computed(() => all.value.filter((f) => (desk.selectedStation ? f.station === desk.selectedStation : f.run === desk.selectedRun)))
-const listed = computed(() => (props.where === 'here' ? here.value : all.value.filter((f) => !here.value.includes(f))))
+const listed = computed(() => {
+  if (props.where === 'whole-job') return all.value
+  return props.where === 'here' ? here.value : all.value.filter((f) => !here.value.includes(f))
+})
+const TITLES = { here: 'Findings here', elsewhere: 'Elsewhere on the job', 'whole-job': 'Findings on the job' }
 </script>
 
 <template>
   <section aria-label="Findings">
     <template v-if="listed.length">
-      <h2 class="cap">{{ where === 'here' ? 'Findings here' : 'Elsewhere on the job' }}</h2>
+      <h2 class="cap">{{ TITLES[where] }}</h2>
       <FindingCard v-for="f in listed" :key="f.rule + f.run + f.station" :finding="f" />
     </template>
     <p v-else-if="where === 'here'" class="quiet">Nothing found here by the rules this book checks.</p>

@@ -3,6 +3,7 @@ import { mdiMoonWaningCrescent, mdiWhiteBalanceSunny } from '@mdi/js'
 import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
 
+import { STEPS } from './steps'
 import JobSettings from '@/steps/span/JobSettings.vue'
 import { useDesk } from '@/stores/desk'
 import { useView } from '@/stores/view'
@@ -12,7 +13,7 @@ const view = useView()
 const route = useRoute()
 const settings = ref(false)
 
-const onJob = computed(() => route.name === 'span' && desk.job)
+const onJob = computed(() => STEPS.some((s) => s.route === route.name) && desk.job)
 const mustFix = computed(() => count('danger', 'violation'))
 const lookAt = computed(() => count('house', 'advice'))
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { onBeforeUnmount, onMounted, provide } from 'vue'
 
+import { onKey } from './keys'
 import { runKeys } from '@/steps/span/runKeys'
 import { deskKey, type Desk } from '@/stores/desk'
 import { useView } from '@/stores/view'
@@ -9,12 +10,13 @@ const props = defineProps<{ desk: Desk; withoutRuns?: boolean }>()
 const view = useView()
 provide(deskKey, props.desk)
 
-let stop = () => {}
+let unbind: (() => void)[] = []
 onMounted(() => {
-  if (!props.withoutRuns) stop = runKeys(props.desk)
+  unbind = [onKey('u', () => void props.desk.undo()), onKey('U', () => void props.desk.redo())]
+  if (!props.withoutRuns) unbind.push(runKeys(props.desk))
 })
 onBeforeUnmount(() => {
-  stop()
+  unbind.forEach((stop) => stop())
   view.working = null
 })
 </script>

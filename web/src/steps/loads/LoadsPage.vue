@@ -6,6 +6,7 @@ import ApplianceTable from './ApplianceTable.vue'
 import MethodColumns from './MethodColumns.vue'
 import PlaceFacts from './PlaceFacts.vue'
 import PlaceList from './PlaceList.vue'
+import FindingList from '@/figures/FindingList.vue'
 import MethodBars from '@/figures/MethodBars.vue'
 import WorkingPanel from '@/figures/WorkingPanel.vue'
 import WorkBench from '@/shell/WorkBench.vue'
@@ -56,7 +57,7 @@ watch(governing, (now) => {
       <ApplianceTable v-model:at="applianceAt" :place-id="placeId" />
       <MethodColumns v-if="load?.methods.length" :load="load" />
     </template>
-    <template #right><WorkingPanel /></template>
+    <template #right><WorkingPanel /><FindingList where="whole-job" /></template>
   </WorkBench>
   <div v-else-if="desk.notice" class="empty">
     <h2>{{ desk.notice }}</h2>

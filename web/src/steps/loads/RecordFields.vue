@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { toRef } from 'vue'
+import { ref, toRef } from 'vue'
 
+import RecordingDialog from './RecordingDialog.vue'
 import { useEdited } from './useEdited'
 import type { LoadRecord } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
@@ -9,6 +10,7 @@ import SwitchField from '@/fields/SwitchField.vue'
 
 const props = defineProps<{ placeId: string }>()
 const { place, base, set } = useEdited(toRef(props, 'placeId'))
+const importing = ref(false)
 const KINDS: { value: LoadRecord['kind']; words: string }[] = [
   { value: '12-month', words: '12 months' },
   { value: '30-day', words: '30 days' },
@@ -23,6 +25,8 @@ function setRecord(part: Partial<LoadRecord>) {
 <template>
   <div v-if="place?.existing || place?.record" class="record">
     <h3 class="cap">Recorded demand</h3>
+    <button class="ink-button" @click="importing = true">Read a recording (CSV)</button>
+    <RecordingDialog v-model="importing" @take="(r) => setRecord(r)" />
     <NumberField label="Peak" :value="place.record?.peak_va ?? null" auto="none" unit="VA" lockable set-word="clear" :pointer="`${base}/record/peak_va`" hint="Highest 15-minute average, from the utility or a recording" @change="(v) => (v === null ? set('record', null) : setRecord({ peak_va: v }))" />
     <template v-if="place.record">
       <ChoiceField label="Over" :value="place.record.kind" :choices="KINDS" :pointer="`${base}/record/kind`" @change="(v) => setRecord({ kind: v })" />

@@ -34,8 +34,6 @@ export function runKeys(desk: Desk): () => void {
     onKey('=', () => bump(1)),
     onKey('-', () => bump(-1)),
     onKey('l', lock),
-    onKey('u', () => void desk.undo()),
-    onKey('U', () => void desk.redo()),
   ]
   return () => unbind.forEach((stop) => stop())
 }

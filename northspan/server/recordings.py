@@ -1,0 +1,38 @@
+"""Recorded loads: read as they are sent, with progress, and not kept; the job keeps the peak it takes from one."""
+
+from collections.abc import Iterator
+
+from flask import Response, request
+from flask_openapi3 import APIBlueprint, Tag
+
+from northspan.core.recording import NotARecording, read_recording
+from northspan.server.models import RecordingNews, RecordingQuery
+from northspan.server.replies import refusals
+
+recordings = APIBlueprint(
+    "recordings", __name__, url_prefix="/api/recordings", abp_tags=[Tag(name="Recordings")], abp_responses=refusals(422)
+)
+
+
+@recordings.post("", responses={200: RecordingNews})
+def read(query: RecordingQuery) -> Response:
+    """Read interval data sent as CSV; one JSON object a line: how far it has come, then what was found."""
+    text = request.get_data().decode("utf-8-sig", errors="replace")
+    return Response(_news(text, query), mimetype="application/x-ndjson")
+
+
+def _news(text: str, query: RecordingQuery) -> Iterator[str]:
+    reading = read_recording(text, query.quantity, query.volts, query.pf)
+    while True:
+        try:
+            yield _line(RecordingNews(progress=next(reading)))
+        except StopIteration as done:
+            yield _line(RecordingNews(progress=1.0, recording=done.value))
+            return
+        except NotARecording as trouble:
+            yield _line(RecordingNews(progress=1.0, trouble=str(trouble)))
+            return
+
+
+def _line(news: RecordingNews) -> str:
+    return news.model_dump_json() + "\n"
