@@ -132,7 +132,7 @@ def _recording(readings: _Readings, quantity: Quantity, volts: float, pf: float)
     order = sorted(zip(readings.moments, readings.values, strict=True))
     moments = [moment for moment, _ in order]
     gaps = sorted(b - a for a, b in pairwise(moments))
-    interval = gaps[len(gaps) // 2]
+    interval = gaps[(len(gaps) - 1) // 2]
     hours = interval / timedelta(hours=1)
     if quantity == "A":
         scale = volts

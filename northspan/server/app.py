@@ -16,10 +16,12 @@ from northspan.server.files import files
 from northspan.server.jobs import jobs
 from northspan.server.recordings import recordings
 from northspan.server.replies import HANDLERS, on_bad_request, refuse
+from northspan.server.shop import shop
 from northspan.server.solving import solving
-from northspan.server.wiring import STORE_KEY
+from northspan.server.wiring import SHOP_KEY, STORE_KEY
 from northspan.store.database import open_database
 from northspan.store.job_store import JobStore
+from northspan.store.shop_store import ShopStore
 
 FRONT_END = Path(__file__).parents[2] / "web" / "dist"
 CONTENT_SECURITY_POLICY = "; ".join(
@@ -54,11 +56,13 @@ def create_app(
     )
     app.config["MAX_CONTENT_LENGTH"] = LARGEST_BYTES + 100_000
     app.config["TRUSTED_HOSTS"] = hosts
-    store = JobStore(open_database(database_url))
+    engine = open_database(database_url)
+    store = JobStore(engine)
     app.extensions[STORE_KEY] = store
+    app.extensions[SHOP_KEY] = ShopStore(engine)
     if with_demo:
         _load_demos(store)
-    for blueprint in (jobs, solving, books, demos, files, recordings):
+    for blueprint in (jobs, solving, books, demos, files, recordings, shop):
         app.register_api(blueprint)
     for kind, handler in HANDLERS.items():
         app.register_error_handler(kind, handler)

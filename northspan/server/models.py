@@ -9,6 +9,7 @@ from northspan.core.job import Id, Job, Size
 from northspan.core.question import Metal
 from northspan.core.recording import Quantity, Recording
 from northspan.core.solution import RunFigures, Solution
+from northspan.shop.lists import CatalogueItem, PriceItem
 
 
 class _Model(BaseModel):
@@ -150,6 +151,39 @@ class BookPath(BaseModel):
     """A code book's id in a path."""
 
     book_id: str = Field(pattern="^[a-z0-9-]{1,64}$")
+
+
+class CatalogueModel(_Model):
+    """The shop's catalogue of appliances."""
+
+    items: list[CatalogueItem] = Field(max_length=5000)
+
+
+class PricesModel(_Model):
+    """The shop's price list."""
+
+    items: list[PriceItem] = Field(max_length=20000)
+
+
+class ListPath(BaseModel):
+    """A list's name in a path."""
+
+    list_name: Literal["catalogue", "prices"]
+
+
+class BrokenLineModel(_Model):
+    """A row of a CSV that was not taken."""
+
+    line: int
+    words: str
+
+
+class ListImport(_Model):
+    """What a CSV changed in a list."""
+
+    added: int
+    replaced: int
+    broken: list[BrokenLineModel]
 
 
 class RecordingQuery(_Model):

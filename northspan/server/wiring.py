@@ -1,14 +1,29 @@
-"""What the views reach for: the store of the application at hand."""
+"""What the views reach for: the stores of the application at hand."""
 
 from typing import cast
 
 from flask import current_app
 
+from northspan.shop.csv_lists import shipped_list
+from northspan.shop.lists import ITEMS, Item, ListName
 from northspan.store.job_store import JobStore
+from northspan.store.shop_store import ShopStore
 
 STORE_KEY = "northspan.job_store"
+SHOP_KEY = "northspan.shop_store"
 
 
 def job_store() -> JobStore:
     """The job store of the running application."""
     return cast(JobStore, current_app.extensions[STORE_KEY])
+
+
+def shop_store() -> ShopStore:
+    """The shop's lists of the running application."""
+    return cast(ShopStore, current_app.extensions[SHOP_KEY])
+
+
+def shop_list(name: ListName) -> list[Item]:
+    """A list as the shop saved it, else the one that is shipped."""
+    saved = shop_store().items(name)
+    return list(shipped_list(name)) if saved is None else [ITEMS[name].model_validate(item) for item in saved]

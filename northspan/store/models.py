@@ -1,4 +1,4 @@
-"""Database tables: jobs and their append-only revisions."""
+"""Database tables: jobs and their append-only revisions, and the shop's lists."""
 
 from datetime import UTC, datetime
 from typing import Any
@@ -61,3 +61,26 @@ class RevisionRow(Base):
     created_at: Mapped[datetime] = mapped_column(UtcDateTime)
 
     __table_args__ = (UniqueConstraint("job_id", "number"),)
+
+
+class ShopListRow(Base):
+    """A list of the shop's that was saved at least once."""
+
+    __tablename__ = "shop_lists"
+
+    name: Mapped[str] = mapped_column(String(20), primary_key=True)
+    changed_at: Mapped[datetime] = mapped_column(UtcDateTime)
+
+
+class ShopItemRow(Base):
+    """One item of a list, at its place in it."""
+
+    __tablename__ = "shop_items"
+
+    id: Mapped[int] = mapped_column(Integer, primary_key=True)
+    list_name: Mapped[str] = mapped_column(ForeignKey("shop_lists.name", ondelete="CASCADE"))
+    position: Mapped[int] = mapped_column(Integer)
+    name: Mapped[str] = mapped_column(String(80))
+    document: Mapped[dict[str, Any]] = mapped_column(JSON)
+
+    __table_args__ = (UniqueConstraint("list_name", "name"),)

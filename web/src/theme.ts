@@ -7,6 +7,8 @@ export default createVuetify({
   icons: { defaultSet: 'mdi', aliases, sets: { mdi } },
   defaults: {
     VTextField: { variant: 'outlined', density: 'compact', hideDetails: 'auto' },
+    VFileInput: { variant: 'outlined', density: 'compact', hideDetails: 'auto' },
+    VAutocomplete: { variant: 'outlined', density: 'compact', hideDetails: 'auto' },
     VSelect: { variant: 'outlined', density: 'compact', hideDetails: 'auto' },
   },
   theme: {

@@ -295,6 +295,76 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shop/catalogue": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The catalogue of appliances. */
+        get: operations["shop_get_catalogue_catalogue_get"];
+        /** Save the catalogue whole. */
+        put: operations["shop_put_catalogue_catalogue_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shop/prices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The price list. */
+        get: operations["shop_get_prices_prices_get"];
+        /** Save the price list whole. */
+        put: operations["shop_put_prices_prices_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shop/{list_name}.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A list as CSV. */
+        get: operations["shop_list_csv__list_name__csv_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shop/{list_name}/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Lay a CSV over a list: items of a known name are replaced, others added; broken rows are named. */
+        post: operations["shop_import_csv__list_name__import_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1422,6 +1492,103 @@ export interface components {
             /** Broken */
             broken: components["schemas"]["BrokenRow"][];
         };
+        /**
+         * CatalogueModel
+         * @description The shop's catalogue of appliances.
+         */
+        CatalogueModel: {
+            /** Items */
+            items: components["schemas"]["CatalogueItem"][];
+        };
+        /**
+         * CatalogueItem
+         * @description A common appliance by its typical nameplate: VA or A of one, at 120 V or line to line.
+         */
+        CatalogueItem: {
+            /** Name */
+            name: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "range" | "dryer" | "fastened" | "ev-charger" | "space-heat" | "heat-pump" | "supplemental-heat" | "cooling" | "other";
+            /**
+             * Volts
+             * @default 240
+             * @enum {integer}
+             */
+            volts: 120 | 240;
+            /**
+             * Va
+             * @default null
+             */
+            va: number | null;
+            /**
+             * Amps
+             * @default null
+             */
+            amps: number | null;
+            /**
+             * Motor
+             * @default false
+             */
+            motor: boolean;
+            /**
+             * Continuous
+             * @default false
+             */
+            continuous: boolean;
+        };
+        /**
+         * PricesModel
+         * @description The shop's price list.
+         */
+        PricesModel: {
+            /** Items */
+            items: components["schemas"]["PriceItem"][];
+        };
+        /**
+         * PriceItem
+         * @description A part by the name that costs look it up by, its price per foot or per piece, and the day of the price.
+         */
+        PriceItem: {
+            /** Name */
+            name: string;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "ft" | "each";
+            /** Price */
+            price: number;
+            /**
+             * Dated
+             * Format: date
+             */
+            dated: string;
+        };
+        /**
+         * ListImport
+         * @description What a CSV changed in a list.
+         */
+        ListImport: {
+            /** Added */
+            added: number;
+            /** Replaced */
+            replaced: number;
+            /** Broken */
+            broken: components["schemas"]["BrokenLineModel"][];
+        };
+        /**
+         * BrokenLineModel
+         * @description A row of a CSV that was not taken.
+         */
+        BrokenLineModel: {
+            /** Line */
+            line: number;
+            /** Words */
+            words: string;
+        };
         /** ValidationErrorModel */
         ValidationErrorModel: {
             /**
@@ -2337,6 +2504,237 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RecordingNews"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    shop_get_catalogue_catalogue_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CatalogueModel"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    shop_put_catalogue_catalogue_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CatalogueModel"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CatalogueModel"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    shop_get_prices_prices_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PricesModel"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    shop_put_prices_prices_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PricesModel"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PricesModel"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    shop_list_csv__list_name__csv_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                list_name: "catalogue" | "prices";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    shop_import_csv__list_name__import_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                list_name: "catalogue" | "prices";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ListImport"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
                 };
             };
             /** @description Unprocessable Entity */

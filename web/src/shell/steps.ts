@@ -13,5 +13,6 @@ export const STEPS: Step[] = [
 export const PAGES = [
   { name: 'Jobs', route: 'jobs' },
   { name: 'Quick check', route: 'quick' },
+  { name: 'Shop', route: 'shop' },
   { name: 'Code book', route: 'book' },
 ] as const

@@ -2,20 +2,23 @@
 import { computed, reactive, ref, toRef, watch } from 'vue'
 
 import { useEdited } from './useEdited'
-import type { Appliance } from '@/api/types'
+import type { Appliance, CatalogueItem } from '@/api/types'
 import { APPLIANCE_KINDS } from '@/fields/choices'
 import { amount, freshId } from '@/steps/jobs/building'
 import { useDesk } from '@/stores/desk'
+import { useShop } from '@/stores/shop'
 
 const props = defineProps<{ placeId: string }>()
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ added: [at: number] }>()
 const desk = useDesk()
+const shop = useShop()
 const { place, addAppliance } = useEdited(toRef(props, 'placeId'))
 
-const blank = { name: '', kind: 'fastened' as Appliance['kind'], figure: null as number | null, unit: 'VA' as 'VA' | 'A', volts: 240 as Appliance['volts'], count: 1 as number | null }
+const blank = { name: '', kind: 'fastened' as Appliance['kind'], figure: null as number | null, unit: 'VA' as 'VA' | 'A', volts: 240 as Appliance['volts'], count: 1 as number | null, motor: false, continuous: false }
 const form = reactive({ ...blank })
 const tried = ref(false)
+const picked = ref<CatalogueItem | null>(null)
 const wrong = computed(() => ({
   name: form.name.trim() ? '' : 'Give it a name',
   figure: (amount(form.figure) ?? 0) > 0 ? '' : 'Its nameplate, more than 0',
@@ -25,7 +28,15 @@ const wrong = computed(() => ({
 watch(open, (now) => {
   if (!now) return
   Object.assign(form, blank)
+  picked.value = null
+  if (!shop.catalogue.length) void shop.load()
   tried.value = false
+})
+
+watch(picked, (item) => {
+  if (!item) return
+  const { name, kind, volts, motor, continuous } = item
+  Object.assign(form, { name, kind, volts, motor, continuous, figure: item.va ?? item.amps, unit: item.va === null ? 'A' : 'VA' })
 })
 
 async function add() {
@@ -36,7 +47,7 @@ async function add() {
   const nameplate = form.unit === 'VA' ? { va: form.figure, amps: null } : { va: null, amps: form.figure }
   const appliance: Appliance = {
     id: freshId(name, place.value.appliances.map((a) => a.id)), name, kind: form.kind, volts: form.volts, ...nameplate,
-    count: form.count ?? 1, motor: false, continuous: form.kind === 'ev-charger', leg: null, existing: false, station: null,
+    count: form.count ?? 1, motor: form.motor, continuous: form.continuous || form.kind === 'ev-charger', leg: null, existing: false, station: null,
   } // prettier-ignore
   if (await addAppliance(appliance)) {
     open.value = false
@@ -50,7 +61,8 @@ async function add() {
     <v-card class="paper-form" role="dialog" aria-label="Add an appliance">
       <form novalidate @submit.prevent="add">
         <h2 class="cap">Add an appliance</h2>
-        <v-text-field v-model="form.name" label="Name, as the customer says it" autofocus maxlength="80" :error-messages="tried ? wrong.name : ''" />
+        <v-autocomplete v-model="picked" label="From the shop's catalogue" :items="shop.catalogue" item-title="name" return-object clearable autofocus />
+        <v-text-field v-model="form.name" label="Name, as the customer says it" maxlength="80" :error-messages="tried ? wrong.name : ''" />
         <v-select v-model="form.kind" label="Kind" :items="APPLIANCE_KINDS.map((k) => ({ value: k.value, title: k.words }))" />
         <div class="pair">
           <v-text-field v-model.number="form.figure" label="Nameplate, each" :suffix="form.unit" type="number" min="0" :error-messages="tried ? wrong.figure : ''" />

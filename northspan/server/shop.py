@@ -1,0 +1,77 @@
+"""The shop's lists: appliances and prices, whole or as CSV."""
+
+from flask import Response, request
+from flask_openapi3 import APIBlueprint, Tag
+
+from northspan.core.jobfile import JobFileError, Problem
+from northspan.server.models import (
+    BrokenLineModel,
+    CatalogueModel,
+    ListImport,
+    ListPath,
+    PricesModel,
+)
+from northspan.server.replies import refusals, reply
+from northspan.server.wiring import shop_list, shop_store
+from northspan.shop.csv_lists import read_list, write_list
+from northspan.shop.lists import CatalogueItem, Item, ListName, PriceItem
+
+shop = APIBlueprint(
+    "shop", __name__, url_prefix="/api/shop", abp_tags=[Tag(name="Shop lists")], abp_responses=refusals(404, 422)
+)
+
+
+@shop.get("/catalogue", responses={200: CatalogueModel})
+def get_catalogue() -> Response:
+    """The catalogue of appliances."""
+    return reply(CatalogueModel(items=[i for i in shop_list("catalogue") if isinstance(i, CatalogueItem)]))
+
+
+@shop.put("/catalogue", responses={200: CatalogueModel})
+def put_catalogue(body: CatalogueModel) -> Response:
+    """Save the catalogue whole."""
+    _save("catalogue", body.items)
+    return reply(body)
+
+
+@shop.get("/prices", responses={200: PricesModel})
+def get_prices() -> Response:
+    """The price list."""
+    return reply(PricesModel(items=[i for i in shop_list("prices") if isinstance(i, PriceItem)]))
+
+
+@shop.put("/prices", responses={200: PricesModel})
+def put_prices(body: PricesModel) -> Response:
+    """Save the price list whole."""
+    _save("prices", body.items)
+    return reply(body)
+
+
+@shop.get("/<list_name>.csv")
+def list_csv(path: ListPath) -> Response:
+    """A list as CSV."""
+    response = Response(write_list(path.list_name, shop_list(path.list_name)), mimetype="text/csv")
+    response.headers["Content-Disposition"] = f'attachment; filename="{path.list_name}.csv"'
+    return response
+
+
+@shop.post("/<list_name>/import", responses={200: ListImport})
+def import_csv(path: ListPath) -> Response:
+    """Lay a CSV over a list: items of a known name are replaced, others added; broken rows are named."""
+    read = read_list(path.list_name, request.get_data().decode("utf-8-sig", errors="replace"))
+    now = {item.name: item for item in shop_list(path.list_name)}
+    replaced = sum(item.name in now for item in read.items)
+    now |= {item.name: item for item in read.items}
+    if read.items:
+        _save(path.list_name, list(now.values()))
+    broken = [BrokenLineModel(line=b.line, words=b.words) for b in read.broken]
+    return reply(ListImport(added=len(read.items) - replaced, replaced=replaced, broken=broken))
+
+
+def _save(name: ListName, items: "list[CatalogueItem] | list[PriceItem] | list[Item]") -> None:
+    seen: dict[str, int] = {}
+    for at, item in enumerate(items):
+        if item.name in seen:
+            raise JobFileError([Problem(f"/items/{at}/name", f"{item.name!r} is on the list already")])
+        seen[item.name] = at
+    shop_store().replace(name, [item.model_dump(mode="json") for item in items])

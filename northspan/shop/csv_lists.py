@@ -1,0 +1,90 @@
+"""A list of the shop's as CSV, both ways. A row that cannot be read is named by its line, never dropped silently."""
+
+import csv
+import io
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from pydantic import ValidationError
+
+from northspan.core.jobfile import validation_problems
+from northspan.shop.lists import ITEMS, Item, ListName, shipped
+
+_YES = {"yes": True, "y": True, "true": True, "1": True, "no": False, "n": False, "false": False, "0": False}
+
+
+@dataclass(frozen=True, slots=True)
+class BrokenLine:
+    """A row that was not taken: its line in the file, and why."""
+
+    line: int
+    words: str
+
+
+@dataclass(frozen=True, slots=True)
+class ReadList:
+    """The rows that could be read, in order, and those that could not."""
+
+    items: tuple[Item, ...]
+    broken: tuple[BrokenLine, ...]
+
+
+def read_list(which: ListName, text: str) -> ReadList:
+    """Read a list; the first row names its columns. A later row of the same name is a broken one.
+
+    >>> rows = "name,unit,price,dated\\nwire cu 6,ft,1.10,2026-10-01\\nwire cu 4,yard,2,2026-10-01\\n"
+    >>> found = read_list("prices", rows)
+    >>> found.items[0].price, found.broken[0].line
+    (1.1, 3)
+    """
+    model = ITEMS[which]
+    rows = csv.DictReader(io.StringIO(text.removeprefix("\ufeff")))
+    missing = {name for name, field in model.model_fields.items() if field.is_required()} - set(rows.fieldnames or ())
+    if missing:
+        return ReadList((), (BrokenLine(1, f"the heading has no column {', '.join(sorted(missing))}"),))
+    items: list[Item] = []
+    lines: dict[str, int] = {}
+    broken: list[BrokenLine] = []
+    for row in rows:
+        line = rows.line_num
+        try:
+            item = model.model_validate({k: _cell(k, v) for k, v in row.items() if k and v and v.strip()})
+        except ValidationError as error:
+            words = "; ".join(f"{p.pointer.strip('/') or 'row'} {p.words}" for p in validation_problems(error))
+            broken.append(BrokenLine(line, words))
+            continue
+        if item.name in lines:
+            broken.append(BrokenLine(line, f"{item.name!r} is on line {lines[item.name]} already"))
+            continue
+        lines[item.name] = line
+        items.append(item)
+    return ReadList(tuple(items), tuple(broken))
+
+
+def write_list(which: ListName, items: Sequence[Item]) -> str:
+    """A list as CSV, with a heading."""
+    out = io.StringIO()
+    columns = list(ITEMS[which].model_fields)
+    writer = csv.writer(out, lineterminator="\r\n")
+    writer.writerow(columns)
+    for item in items:
+        writer.writerow([_written(getattr(item, column)) for column in columns])
+    return out.getvalue()
+
+
+def shipped_list(which: ListName) -> tuple[Item, ...]:
+    """The list that comes with the application."""
+    return read_list(which, shipped(which)).items
+
+
+def _cell(column: str, text: str) -> object:
+    value = text.strip()
+    if column == "volts" and value.isdecimal():
+        return int(value)
+    return _YES.get(value.lower(), value) if column in ("motor", "continuous") else value
+
+
+def _written(value: object) -> str:
+    if value is None or value is False:
+        return ""
+    return "yes" if value is True else str(value)

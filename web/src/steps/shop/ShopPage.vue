@@ -1,0 +1,64 @@
+<script setup lang="ts">
+import { computed, onMounted, ref } from 'vue'
+
+import CatalogueRows from './CatalogueRows.vue'
+import PriceRows from './PriceRows.vue'
+import { useShop, type ListName } from '@/stores/shop'
+
+const props = defineProps<{ list?: string }>()
+const shop = useShop()
+const wanted = ref('')
+const which = computed<ListName>(() => (props.list === 'prices' ? 'prices' : 'catalogue'))
+const LISTS = { catalogue: 'Appliances', prices: 'Prices' } as const
+
+onMounted(() => void shop.load())
+
+function pick(event: Event) {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  if (file) void shop.importCsv(which.value, file)
+  input.value = ''
+}
+</script>
+
+<template>
+  <section class="shop">
+    <header>
+      <h1>Shop lists</h1>
+      <nav aria-label="Lists">
+        <router-link v-for="(title, name) in LISTS" :key="name" :to="{ name: 'shop', params: { list: name } }" class="narrow tab" :class="{ here: name === which }">{{ title }}</router-link>
+      </nav>
+      <input v-model="wanted" class="search" placeholder="Find" aria-label="Find in the list" />
+      <span class="gap" />
+      <label class="ink-button">CSV in<input type="file" accept=".csv,text/csv" class="visually-hidden" @change="pick" /></label>
+      <a class="ink-button" :href="`/api/shop/${which}.csv`" download>CSV out</a>
+    </header>
+    <p v-if="shop.notice" class="danger told" role="alert">{{ shop.notice }}<template v-if="shop.problems.length">: {{ shop.problems.map((p) => p.words).join('; ') }}</template></p>
+    <div v-if="shop.imported" class="told" role="status">
+      {{ shop.imported.added }} added, {{ shop.imported.replaced }} replaced.
+      <details v-if="shop.imported.broken.length" open>
+        <summary class="danger">{{ shop.imported.broken.length }} rows were not taken</summary>
+        <ul><li v-for="b in shop.imported.broken" :key="b.line">line {{ b.line }}: {{ b.words }}</li></ul>
+      </details>
+    </div>
+    <p class="told quiet narrow">
+      {{ which === 'catalogue' ? 'Typical nameplates to start from; the plate on the job decides. Any job can take from this list.' : 'Made-up prices to start from. Lay your supply house’s CSV over them: name, unit, price, dated.' }}
+    </p>
+    <CatalogueRows v-if="which === 'catalogue'" :wanted="wanted" />
+    <PriceRows v-else :wanted="wanted" />
+  </section>
+</template>
+
+<style scoped>
+.shop { padding: 12px 18px 30px; }
+header { display: flex; flex-wrap: wrap; align-items: center; gap: 8px 14px; }
+h1 { font-size: 20px; }
+.tab { padding: 2px 10px; font-size: 16px; color: var(--ink); text-decoration: none; border-bottom: 2px solid transparent; }
+.tab.here { border-color: var(--ink); font-weight: 600; }
+.gap { flex: 1; }
+.search { width: 180px; padding: 4px 8px; border: 1px solid var(--rule); background: none; color: var(--ink); font: 14px var(--words); }
+.told { margin: 8px 0; }
+ul { margin: 4px 0; padding-left: 18px; max-height: 160px; overflow-y: auto; }
+a.ink-button { text-decoration: none; }
+label.ink-button:focus-within { outline: 2px solid var(--good); }
+</style>
