@@ -103,6 +103,30 @@ class Place(_Part):
     appliances: tuple[Appliance, ...] = Field((), max_length=300)
 
 
+class UtilitySource(_Part):
+    """What stands behind a utility station: its available fault current, or the transformer's kVA and impedance."""
+
+    fault_a: float | None = Field(None, gt=0, le=200_000, description="available fault current, A")
+    kva: float | None = Field(None, gt=0, le=2500, description="transformer, kVA")
+    impedance_pct: float | None = Field(None, gt=0, le=20, description="transformer, percent")
+
+
+class Gear(_Part):
+    """What is known of the equipment at a station; blank: not on record."""
+
+    rating_a: float | None = Field(None, gt=0, le=6000, description="main breaker, or bus where it has none, A")
+    has_main: bool | None = Field(None, description="has a disconnect of its own")
+    interrupting_ka: float | None = Field(None, gt=0, le=200, description="interrupting rating of its devices, kA")
+    spaces: int | None = Field(None, ge=1, le=200, description="breaker spaces")
+    outdoors: bool | None = None
+    surge_protected: bool | None = None
+    back_fed: bool = Field(False, description="fed through a plug-in breaker")
+    retained: bool | None = Field(None, description="that breaker is held by a retainer")
+    handle_height_in: float | None = Field(None, gt=0, le=200, description="grip at its highest, in above the floor")
+    working_depth_in: float | None = Field(None, gt=0, le=500)
+    working_width_in: float | None = Field(None, gt=0, le=500)
+
+
 class Station(_Part):
     """A point where conductors land."""
 
@@ -113,6 +137,8 @@ class Station(_Part):
     supply: SystemName | None = Field(None, description="what a utility station delivers; blank elsewhere")
     terminal_c: TerminalTemperature | None = Field(None, description="marking of its terminals, C")
     load: Load | None = Field(None, description="what is connected here, besides the runs that leave")
+    source: UtilitySource | None = Field(None, description="of a utility station")
+    gear: Gear = Gear()
 
 
 class Run(_Part):

@@ -21,7 +21,8 @@ class RunQuestion:
     ``amps`` and ``continuous_amps`` in A (totals over all ``sets``), ``length_ft`` one way, ``ambient_c`` in C
     before a rooftop adder, ``loaded_conductors`` the current-carrying count in one raceway, ``drop_limit_pct``
     None where the drop does not decide. ``dwelling_rule`` asks for the 83 % rule, ``several_receptacles`` says
-    that plug-in loads hang on it, which closes the next-size-up rule. A lock of None leaves the answer to the
+    that plug-in loads hang on it, which closes the next-size-up rule. ``least_a`` is the smallest rating (A) that
+    the supply may have whatever its load. A lock of None leaves the answer to the
     solver.
     """
 
@@ -46,6 +47,7 @@ class RunQuestion:
     drop_limit_pct: float | None = 3.0
     conductor_temperature: ConductorTemperature = "table"
     dwelling_rule: bool = False
+    least_a: float = 0.0
     neutral_amps: float | None = None
     egc_metal: Metal | None = None
     bare_egc: bool = False

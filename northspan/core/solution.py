@@ -100,13 +100,16 @@ class RunAnswer:
 
 @dataclass(frozen=True, slots=True)
 class StationAnswer:
-    """One station as solved: feet of wire from the source, voltage at the design load, its loads summed."""
+    """One station as solved: feet of wire from the source, voltage at the design load, the largest
+    bolted fault current there.
+    """
 
     id: str
     fed: bool
     distance_ft: float
     volts: Figure
     drop_pct: Figure
+    fault_a: Figure
 
 
 @dataclass(frozen=True, slots=True)

@@ -6,6 +6,7 @@ from dataclasses import replace
 from northspan.core.asking import drop_limit, question
 from northspan.core.codes.codebook import CodeBook
 from northspan.core.codes.library import code_book
+from northspan.core.faults import available_faults
 from northspan.core.fixes import proved_changes, run_fix
 from northspan.core.job import Job, Run
 from northspan.core.loads import run_loads
@@ -33,10 +34,11 @@ def solve(job: Job) -> Solution:
     net = network(job)
     places = place_loads(book, job, net)
     sized = size_all(book, job, net, places)
-    stations = _stations(job, net, sized)
+    faults = available_faults(job, net, sized)
+    stations = _stations(job, net, sized, faults)
     drops = {s.id: float(s.drop_pct.value) for s in stations if isinstance(s.drop_pct.value, float)}
     figures = {run_id: book.explain(each.sizing) for run_id, each in sized.items()}
-    view = JobView(job, net, sized, drops, figures)
+    view = JobView(job, net, sized, drops, faults, places, figures)
     findings = [*_run_findings(book, sized), *book.job_findings(view)]
     findings.sort(key=lambda f: LEVELS.index(f.level))
     runs = tuple(_run_answer(book, view, sized[run.id]) for run in job.runs)
@@ -82,7 +84,9 @@ def carries_dwelling(job: Job, net: Network, run: Run, landings: Collection[str 
     return False
 
 
-def _stations(job: Job, net: Network, sized: Mapping[str, SizedRun]) -> tuple[StationAnswer, ...]:
+def _stations(
+    job: Job, net: Network, sized: Mapping[str, SizedRun], faults: Mapping[str, Figure]
+) -> tuple[StationAnswer, ...]:
     """Distance and voltage of every station: each run's drop is taken from the voltage that reaches it."""
     share: dict[str, float] = {}
     feet: dict[str, float] = {}
@@ -102,7 +106,9 @@ def _stations(job: Job, net: Network, sized: Mapping[str, SizedRun]) -> tuple[St
         what = f"After {number(run.length_ft)} ft to {net.stations[run.to_station].name}"
         step = Step(what, after * volts, "V", "short line, from the voltage that reaches it")
         steps[run.to_station] = (*steps[run.from_station], step)
-    return tuple(_station_answer(net, s.id, s.supply, share[s.id], feet[s.id], steps[s.id]) for s in job.stations)
+    return tuple(
+        _station_answer(net, s.id, s.supply, share[s.id], feet[s.id], steps[s.id], faults[s.id]) for s in job.stations
+    )
 
 
 def _source_volts(supply: SystemName | None) -> float | None:
@@ -121,18 +127,24 @@ def _share_after(sizing: Sizing, before: float) -> float:
 
 
 def _station_answer(
-    net: Network, station: str, supply: SystemName | None, share: float, feet: float, steps: tuple[Step, ...]
+    net: Network,
+    station: str,
+    supply: SystemName | None,
+    share: float,
+    feet: float,
+    steps: tuple[Step, ...],
+    fault: Figure,
 ) -> StationAnswer:
     run = net.fed_by.get(station)
     live = net.system[station] is not None
     nominal = SYSTEMS[run.system].volts if run is not None else _source_volts(supply)
     if not live or nominal is None:
         empty = Figure(None, "V", ())
-        return StationAnswer(station, False, feet, empty, Figure(None, "%", ()))
+        return StationAnswer(station, False, feet, empty, Figure(None, "%", ()), fault)
     volts = share * nominal
     drop = 100.0 * (1.0 - share)
     last = Step(f"{number(nominal)} V nominal less {number(volts)} V, of nominal", drop, "%", "short line")
-    return StationAnswer(station, True, feet, Figure(volts, "V", steps), Figure(drop, "%", (*steps, last)))
+    return StationAnswer(station, True, feet, Figure(volts, "V", steps), Figure(drop, "%", (*steps, last)), fault)
 
 
 def _run_findings(book: CodeBook, sized: Mapping[str, SizedRun]) -> list[Finding]:

@@ -4,9 +4,11 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from northspan.core.job import Job, Run
+from northspan.core.place_load import PlaceLoad
 from northspan.core.sized import Sizing
 from northspan.core.solution import RunFigures
 from northspan.core.topology import Network
+from northspan.core.working import Figure
 
 
 @dataclass(frozen=True, slots=True)
@@ -27,10 +29,14 @@ class SizedRun:
 
 @dataclass(frozen=True, slots=True)
 class JobView:
-    """The job between solving and judging. ``drop_pct`` holds each fed station's drop from the source (%)."""
+    """The job between solving and judging. ``drop_pct`` holds each fed station's drop from the source (%),
+    ``faults`` the bolted fault current there (A), ``loads`` what each place takes.
+    """
 
     job: Job
     network: Network
     runs: Mapping[str, SizedRun]
     drop_pct: Mapping[str, float]
+    faults: Mapping[str, Figure]
+    loads: tuple[PlaceLoad, ...]
     figures: Mapping[str, RunFigures]

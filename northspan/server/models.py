@@ -7,8 +7,8 @@ from pydantic import BaseModel, ConfigDict, Field, RootModel
 
 from northspan.core.job import Id, Job, Size
 from northspan.core.question import Metal
-from northspan.core.recording import Quantity, Recording
 from northspan.core.solution import RunFigures, Solution
+from northspan.instruments.recording import Quantity, Recording
 from northspan.shop.lists import CatalogueItem, PriceItem
 
 

@@ -5,7 +5,7 @@ from collections.abc import Iterator
 from flask import Response, request
 from flask_openapi3 import APIBlueprint, Tag
 
-from northspan.core.recording import NotARecording, read_recording
+from northspan.instruments.recording import NotARecording, read_recording
 from northspan.server.models import RecordingNews, RecordingQuery
 from northspan.server.replies import refusals
 

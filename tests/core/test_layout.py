@@ -23,7 +23,9 @@ BELOW = {
     "store": {"core"},
     "paper": {"core"},
     "demo": {"core"},
-    "server": {"core", "store", "paper", "demo"},
+    "shop": {"core"},
+    "instruments": {"core"},
+    "server": {"core", "store", "paper", "demo", "shop", "instruments"},
 }
 
 

@@ -7,7 +7,7 @@ from northspan.core.codes.tables import Table
 from northspan.core.house_rules import HouseRules
 from northspan.core.job import LoadMethodName, Place
 from northspan.core.place_load import LoadMethod
-from northspan.core.question import RunQuestion
+from northspan.core.question import RunQuestion, RunUse
 from northspan.core.sized import Companions, RunFinding, Sizing
 from northspan.core.solution import Finding, RunFigures, Rung
 from northspan.core.systems import SystemName
@@ -36,6 +36,9 @@ class CodeBook(Protocol):
 
     def design_amps(self, q: RunQuestion) -> float:
         """Design current (A): the load with what continuous loads add."""
+
+    def least_rating(self, use: RunUse, dwelling: bool) -> float:
+        """Least rating (A) that a run of this use may have, one that carries a dwelling or not; 0 if none is set."""
 
     def breaker(self, q: RunQuestion, design_a: float) -> float | None:
         """Rating of the overcurrent device (A): the locked one, else the smallest that fits; None if none."""

@@ -596,6 +596,74 @@ export interface components {
             }[];
         };
         /**
+         * Gear
+         * @description What is known of the equipment at a station; blank: not on record.
+         */
+        Gear: {
+            /**
+             * Rating A
+             * @description main breaker, or bus where it has none, A
+             * @default null
+             */
+            rating_a: number | null;
+            /**
+             * Has Main
+             * @description has a disconnect of its own
+             * @default null
+             */
+            has_main: boolean | null;
+            /**
+             * Interrupting Ka
+             * @description interrupting rating of its devices, kA
+             * @default null
+             */
+            interrupting_ka: number | null;
+            /**
+             * Spaces
+             * @description breaker spaces
+             * @default null
+             */
+            spaces: number | null;
+            /**
+             * Outdoors
+             * @default null
+             */
+            outdoors: boolean | null;
+            /**
+             * Surge Protected
+             * @default null
+             */
+            surge_protected: boolean | null;
+            /**
+             * Back Fed
+             * @description fed through a plug-in breaker
+             * @default false
+             */
+            back_fed: boolean;
+            /**
+             * Retained
+             * @description that breaker is held by a retainer
+             * @default null
+             */
+            retained: boolean | null;
+            /**
+             * Handle Height In
+             * @description grip at its highest, in above the floor
+             * @default null
+             */
+            handle_height_in: number | null;
+            /**
+             * Working Depth In
+             * @default null
+             */
+            working_depth_in: number | null;
+            /**
+             * Working Width In
+             * @default null
+             */
+            working_width_in: number | null;
+        };
+        /**
          * HouseRules
          * @description House rules of a job. Each names its schools, its default, and why that is the default.
          */
@@ -1243,10 +1311,32 @@ export interface components {
              * @default null
              */
             load: components["schemas"]["Load"] | null;
+            /**
+             * @description of a utility station
+             * @default null
+             */
+            source: components["schemas"]["UtilitySource"] | null;
+            /**
+             * @default {
+             *       "rating_a": null,
+             *       "has_main": null,
+             *       "interrupting_ka": null,
+             *       "spaces": null,
+             *       "outdoors": null,
+             *       "surge_protected": null,
+             *       "back_fed": false,
+             *       "retained": null,
+             *       "handle_height_in": null,
+             *       "working_depth_in": null,
+             *       "working_width_in": null
+             *     }
+             */
+            gear: components["schemas"]["Gear"];
         };
         /**
          * StationAnswer
-         * @description One station as solved: feet of wire from the source, voltage at the design load, its loads summed.
+         * @description One station as solved: feet of wire from the source, voltage at the design load, the largest
+         *     bolted fault current there.
          */
         StationAnswer: {
             /** Id */
@@ -1257,6 +1347,7 @@ export interface components {
             distance_ft: number;
             volts: components["schemas"]["Figure"];
             drop_pct: components["schemas"]["Figure"];
+            fault_a: components["schemas"]["Figure"];
         };
         /**
          * Step
@@ -1282,6 +1373,30 @@ export interface components {
              * @default false
              */
             doubtful: boolean;
+        };
+        /**
+         * UtilitySource
+         * @description What stands behind a utility station: its available fault current, or the transformer's kVA and impedance.
+         */
+        UtilitySource: {
+            /**
+             * Fault A
+             * @description available fault current, A
+             * @default null
+             */
+            fault_a: number | null;
+            /**
+             * Kva
+             * @description transformer, kVA
+             * @default null
+             */
+            kva: number | null;
+            /**
+             * Impedance Pct
+             * @description transformer, percent
+             * @default null
+             */
+            impedance_pct: number | null;
         };
         /**
          * Patch

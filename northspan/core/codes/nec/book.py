@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping, Sequence
 
-from northspan.core.codes.nec import dwelling, overcurrent, rungs
+from northspan.core.codes.nec import dwelling, minimums, overcurrent, rungs
 from northspan.core.codes.nec.companions import companions
 from northspan.core.codes.nec.data import NOTES, TABLES
 from northspan.core.codes.nec.explain import explain
@@ -12,7 +12,7 @@ from northspan.core.codes.tables import Table
 from northspan.core.house_rules import HouseRules
 from northspan.core.job import LoadMethodName, Place
 from northspan.core.place_load import LoadMethod
-from northspan.core.question import RunQuestion
+from northspan.core.question import RunQuestion, RunUse
 from northspan.core.sized import Companions, RunFinding, Sizing
 from northspan.core.solution import Finding, RunFigures, Rung
 from northspan.core.systems import SystemName
@@ -42,8 +42,17 @@ class Nec2023:
         return (found, *methods.in_force(place, found, rules))
 
     def design_amps(self, q: RunQuestion) -> float:
-        """Load + 25 % of its continuous part (A). 210.19(A)(1), 215.2(A)(1), 230.42(A)."""
-        return q.amps + CONTINUOUS_EXTRA * q.continuous_amps
+        """Load + 25 % of its continuous part, a service's least rating at least (A).
+
+        210.19(A)(1), 215.2(A)(1), 230.42(A) and (B), 230.79.
+        """
+        return max(q.amps + CONTINUOUS_EXTRA * q.continuous_amps, q.least_a)
+
+    def least_rating(self, use: RunUse, dwelling: bool) -> float:
+        """Least rating (A) of a service: 100 A to a one-family dwelling, 60 A to others. 230.79(C), (D)."""
+        if use != "service":
+            return 0.0
+        return minimums.DWELLING_A if dwelling else minimums.OTHER_A
 
     def breaker(self, q: RunQuestion, design_a: float) -> float | None:
         """The locked rating, else the smallest standard one not below the design current (A). 240.6(A)."""

@@ -106,6 +106,8 @@ def _design_step(q: RunQuestion, design_a: float) -> Step:
         what = f"{number(q.amps)} A + 25 % of {number(q.continuous_amps)} A continuous"
     else:
         what = f"{number(q.amps)} A, none of it continuous"
+    if design_a == q.least_a:
+        return Step(f"{what}; a service here is {number(q.least_a)} A at least", design_a, "A", "230.42(B), 230.79")
     return Step(what, design_a, "A", CONTINUOUS_SECTION[q.use])
 
 

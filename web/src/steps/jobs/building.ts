@@ -50,6 +50,15 @@ export function newPlace(part: Pick<Place, 'id' | 'name' | 'kind'>): Place {
   } // prettier-ignore
 }
 
+/** What is not known of a station. */
+export const BLANK_STATION = {
+  supply: null, terminal_c: null, load: null, source: null,
+  gear: {
+    rating_a: null, has_main: null, interrupting_ka: null, spaces: null, outdoors: null, surge_protected: null, back_fed: false,
+    retained: null, handle_height_in: null, working_depth_in: null, working_width_in: null,
+  },
+} as const // prettier-ignore
+
 /** A run with nothing locked. */
 export function newRun(run: Omit<Run, keyof typeof BLANK_LOCKS> & Partial<Run>): Run {
   return { ...BLANK_LOCKS, ...run }
@@ -71,11 +80,11 @@ export function buildingPatch(job: Job, form: NewBuilding): { patch: PatchStep[]
     op: 'add',
     path: '/stations/-',
     value: {
+      ...BLANK_STATION,
       id: station,
       name: form.what === 'building' ? `${name} panel` : name,
       kind: panel ? 'panelboard' : 'equipment',
       place,
-      supply: null,
       terminal_c: 75,
       load: loadOf(form.amps, form.continuous),
     },

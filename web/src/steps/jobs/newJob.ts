@@ -1,4 +1,4 @@
-import { amount, buildingPatch, freshId, loadOf, newPlace, newRun } from './building'
+import { BLANK_STATION, amount, buildingPatch, freshId, loadOf, newPlace, newRun } from './building'
 import type { Job, Run, Station } from '@/api/types'
 import { applyPatch, deepClone, type Operation } from 'fast-json-patch'
 
@@ -30,7 +30,7 @@ export const HOUSE_RULES: Job['house_rules'] = {
 }
 
 export function station(part: Pick<Station, 'id' | 'name' | 'kind' | 'place'> & Partial<Station>): Station {
-  return { supply: null, terminal_c: null, load: null, ...part }
+  return { ...BLANK_STATION, ...part }
 }
 
 export function emptyJob(name: string): Job {

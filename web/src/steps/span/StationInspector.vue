@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
+import GearFields from './GearFields.vue'
+import SourceFields from './SourceFields.vue'
 import type { Load, PatchStep } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
 import { PLACE_KINDS, STATION_KINDS, SYSTEMS, TERMINALS } from '@/fields/choices'
@@ -8,7 +10,7 @@ import NumberField from '@/fields/NumberField.vue'
 import SwitchField from '@/fields/SwitchField.vue'
 import TextField from '@/fields/TextField.vue'
 import FigureButton from '@/figures/FigureButton.vue'
-import { feet } from '@/figures/write'
+import { feet, figureText } from '@/figures/write'
 import { useDesk } from '@/stores/desk'
 import { useView } from '@/stores/view'
 
@@ -23,6 +25,13 @@ const place = computed(() => desk.job?.places[placeIndex.value])
 const base = computed(() => `/stations/${index.value}`)
 const feeding = computed(() => desk.job?.runs.find((r) => r.to_station === station.value?.id))
 const leaving = computed(() => desk.job?.runs.filter((r) => r.from_station === station.value?.id) ?? [])
+
+/** What the Loads step lays on this station, where it does. */
+const fromLoads = computed(() => {
+  const load = desk.solution?.loads.find((l) => l.station === station.value?.id && l.drives)
+  const method = load?.methods.find((m) => m.id === load.governs)
+  return method ? figureText(method.amps, 0) : ''
+})
 
 function set(name: string, value: unknown) {
   void desk.edit([{ op: 'add', path: `${base.value}/${name}`, value }])
@@ -63,15 +72,18 @@ async function remove() {
     <p class="narrow quiet">{{ answer.fed ? `${feet(answer.distance_ft, view.metres)} from the source` : 'not fed yet' }}</p>
     <dl v-if="answer.fed">
       <dt>Voltage</dt><dd><FigureButton :figure="answer.volts" :title="`voltage at ${station.name}`" /></dd>
+      <dt>Fault current</dt><dd><FigureButton :figure="answer.fault_a" :title="`available fault current at ${station.name}`" :places="0" /></dd>
       <dt>Drop from source</dt><dd><FigureButton :figure="answer.drop_pct" :title="`drop to ${station.name}`" /></dd>
     </dl>
     <template v-if="station.kind === 'utility'">
       <ChoiceField label="Delivers" :value="station.supply" :choices="SYSTEMS" :pointer="`${base}/supply`" @change="(v) => set('supply', v)" />
+      <SourceFields :source="station.source" :base="`${base}/source`" @change="(v) => set('source', v)" />
     </template>
     <template v-else>
       <ChoiceField label="Kind" :value="station.kind" :choices="STATION_KINDS" :pointer="`${base}/kind`" @change="(v) => set('kind', v)" />
       <ChoiceField label="Lugs marked" :value="station.terminal_c" :choices="TERMINALS" :pointer="`${base}/terminal_c`" @change="(v) => set('terminal_c', v)" />
       <h3 class="cap">Connected here</h3>
+      <p v-if="fromLoads" class="narrow">From Loads: {{ fromLoads }}</p>
       <NumberField label="Load" :value="station.load?.amps ?? null" auto="none" unit="A" :pointer="`${base}/load/amps`" lockable set-word="clear" @change="(v) => (v === null ? set('load', null) : setLoad({ amps: v }))" />
       <template v-if="station.load">
         <NumberField label="of it continuous" :value="station.load.continuous_amps" unit="A" :pointer="`${base}/load/continuous_amps`" @change="(v) => setLoad({ continuous_amps: v ?? 0 })" />
@@ -79,6 +91,7 @@ async function remove() {
         <NumberField label="power factor" :value="station.load.power_factor" :pointer="`${base}/load/power_factor`" @change="(v) => setLoad({ power_factor: v ?? 1 })" />
         <SwitchField label="Counted in Loads already" hint="It sizes this station's own run, and the place's main panel does not add it again" :value="station.load.in_calculation" @change="(v) => setLoad({ in_calculation: v })" />
       </template>
+      <GearFields :gear="station.gear" :kind="station.kind" :base="`${base}/gear`" />
     </template>
     <p v-if="feeding" class="links"><button class="ink-button" @click="desk.selectRun(feeding.id)">Show the run that feeds it</button></p>
     <p v-if="station.kind !== 'utility'" class="links">

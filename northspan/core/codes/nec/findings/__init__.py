@@ -3,6 +3,7 @@
 from northspan.core.codes.nec.findings import (
     conductors,
     dwelling,
+    gear,
     location,
     overcurrent,
     pulled,
@@ -22,6 +23,9 @@ JOB_FINDERS = (
     setup.find_supply,
     dwelling.find_claims,
     setup.find_loads,
+    gear.find_disconnects,
+    gear.find_ratings,
+    gear.find_fittings,
     voltage.find_total,
     voltage.find_advisory,
     setup.find_terminals,

@@ -6,7 +6,7 @@ from datetime import datetime, timedelta
 from hypothesis import given
 from hypothesis import strategies as st
 
-from northspan.core.recording import NotARecording, read_recording
+from northspan.instruments.recording import NotARecording, read_recording
 
 
 def read(text, **options):

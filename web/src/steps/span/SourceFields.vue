@@ -1,0 +1,25 @@
+<script setup lang="ts">
+import type { UtilitySource } from '@/api/types'
+import NumberField from '@/fields/NumberField.vue'
+
+const props = defineProps<{ source: UtilitySource | null; base: string }>()
+const emit = defineEmits<{ change: [source: UtilitySource | null] }>()
+
+function set(part: Partial<UtilitySource>) {
+  const next: UtilitySource = { fault_a: null, kva: null, impedance_pct: null, ...props.source, ...part }
+  emit('change', Object.values(next).some((v) => v !== null) ? next : null)
+}
+</script>
+
+<template>
+  <h3 class="cap">Behind it</h3>
+  <NumberField label="Fault current" :value="source?.fault_a ?? null" auto="ask utility" unit="A" lockable set-word="clear" :pointer="`${base}/fault_a`" hint="Available fault current, from the utility" @change="(v) => set({ fault_a: v })" />
+  <template v-if="!source?.fault_a">
+    <NumberField label="or transformer" :value="source?.kva ?? null" auto="unknown" unit="kVA" lockable set-word="clear" :pointer="`${base}/kva`" @change="(v) => set({ kva: v })" />
+    <NumberField label="impedance" :value="source?.impedance_pct ?? null" auto="on its plate" unit="%" lockable set-word="clear" :pointer="`${base}/impedance_pct`" @change="(v) => set({ impedance_pct: v })" />
+  </template>
+</template>
+
+<style scoped>
+h3.cap { margin: 12px 0 3px; font-size: 13px; }
+</style>
