@@ -11,6 +11,7 @@ from northspan.core.physics.fault_current import (
     source_ohms,
     transformer_fault_amps,
 )
+from northspan.core.physics.transformer import series_ohms
 from northspan.core.solution import Rung
 from northspan.core.systems import SYSTEMS, System
 from northspan.core.topology import Network
@@ -41,10 +42,26 @@ def available_faults(job: Job, net: Network, sized: Mapping[str, SizedRun]) -> M
         if s.id not in net.fed_by
     }
     for run in net.order:
-        before, rung = points[run.from_station], sized[run.id].sizing.rung
+        before, rung = _leaving(net, run.from_station, points[run.from_station]), sized[run.id].sizing.rung
         reached = net.system[run.to_station] is not None and before is not None and rung is not None
         points[run.to_station] = _after(before, sized[run.id], rung) if reached and before and rung else None
     return {s.id: _figure(points[s.id], _volts(net, s.id)) for s in job.stations}
+
+
+def _leaving(net: Network, station: str, point: _Point | None) -> _Point | None:
+    """What stands behind a run that leaves: beyond a transformer, the primary's loop and its own impedance."""
+    transformer, primary = net.stations[station].transformer, net.system[station]
+    if transformer is None or point is None or primary is None:
+        return point
+    secondary = SYSTEMS[transformer.secondary]
+    ratio = secondary.volts / SYSTEMS[primary].volts
+    own = series_ohms(transformer.kva, secondary.volts, transformer.impedance_pct, transformer.x_over_r)
+    line = point.line * ratio * ratio + own
+    step = Step(f"Through {net.stations[station].name}", abs(line), "ohm", "both impedances at the secondary")
+    leg = None
+    if secondary.to_neutral is not None:
+        leg = line * (secondary.to_neutral / secondary.volts) / LEG_FACTOR if secondary.ungrounded == 2 else line
+    return _Point(line, leg, (*point.steps, step))
 
 
 def _volts(net: Network, station: str) -> System | None:

@@ -25,7 +25,7 @@ ApplianceKind = Literal[
     "range", "dryer", "fastened", "ev-charger", "space-heat", "heat-pump", "supplemental-heat", "cooling", "other"
 ]
 LoadMethodName = Literal["standard", "optional", "existing", "recorded"]
-StationKind = Literal["utility", "meter", "service-disconnect", "panelboard", "disconnect", "equipment"]
+StationKind = Literal["utility", "meter", "service-disconnect", "panelboard", "disconnect", "equipment", "transformer"]
 
 
 class _Part(BaseModel):
@@ -127,6 +127,16 @@ class Gear(_Part):
     working_width_in: float | None = Field(None, gt=0, le=500)
 
 
+class Transformer(_Part):
+    """A transformer on the property: stepping up, stepping down, or for control."""
+
+    secondary: SystemName = Field(description="what it delivers; its primary takes what its run brings")
+    kva: float = Field(gt=0, le=500)
+    impedance_pct: float = Field(3.0, gt=0, le=20, description="percent, from its plate")
+    x_over_r: float = Field(1.0, ge=0, le=20, description="reactance over resistance of its windings")
+    secondary_breaker_a: float | None = Field(None, gt=0, le=6000, description="protection at its secondary, A")
+
+
 class Station(_Part):
     """A point where conductors land."""
 
@@ -139,6 +149,7 @@ class Station(_Part):
     load: Load | None = Field(None, description="what is connected here, besides the runs that leave")
     source: UtilitySource | None = Field(None, description="of a utility station")
     gear: Gear = Gear()
+    transformer: Transformer | None = Field(None, description="of a transformer station")
 
 
 class Run(_Part):

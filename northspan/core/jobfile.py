@@ -80,6 +80,8 @@ def problems(job: Job) -> Iterable[Problem]:
             yield Problem(f"/stations/{i}/place", f"there is no place {station.place!r} in this job")
         if (station.kind == "utility") != (station.supply is not None):
             yield Problem(f"/stations/{i}/supply", "a utility station, and no other, says what it delivers")
+        if (station.kind == "transformer") != (station.transformer is not None):
+            yield Problem(f"/stations/{i}/transformer", "a transformer station, and no other, says what it is")
     for i, place in enumerate(job.places):
         yield from _duplicates(f"places/{i}/appliances", [a.id for a in place.appliances])
         for j, appliance in enumerate(place.appliances):

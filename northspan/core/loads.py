@@ -3,7 +3,7 @@
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field, replace
 
-from northspan.core.job import Job, Load, Run
+from northspan.core.job import Job, Load, Run, Transformer
 from northspan.core.place_load import PlaceLoad
 from northspan.core.systems import SYSTEMS
 from northspan.core.topology import Network
@@ -64,8 +64,26 @@ def run_loads(job: Job, net: Network, places: Iterable[PlaceLoad]) -> Mapping[st
             below = found[leaving.id]
             if below.amps > 0.0:
                 parts += _below(net.stations[leaving.to_station].name, below, here)
+        if station.transformer is not None:
+            parts = [_through(part, station.transformer, run) for part in parts]
         found[run.id] = _of_run(run, parts)
     return found
+
+
+def _through(part: _Part, transformer: Transformer, run: Run) -> _Part:
+    """A load behind a transformer as its primary sees it: the same VA at the primary's voltage, none on a neutral."""
+    ratio = SYSTEMS[transformer.secondary].volts / SYSTEMS[run.system].volts
+    load = part.load
+    turned = replace(
+        load,
+        amps=ratio * load.amps,
+        continuous_amps=ratio * load.continuous_amps,
+        neutral_amps=0.0,
+        by_place={place: ratio * amps for place, amps in load.by_place.items()},
+    )
+    volts = f"{number(SYSTEMS[transformer.secondary].volts)} V ÷ {number(SYSTEMS[run.system].volts)} V"
+    step = Step(f"{number(load.amps)} A × {volts} through the transformer", turned.amps, "A", "turns ratio")
+    return _Part(turned, (*part.steps, step))
 
 
 def _appliance_loads(job: Job, net: Network, driven: set[str]) -> Mapping[str, RunLoad]:

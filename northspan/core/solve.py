@@ -10,6 +10,7 @@ from northspan.core.faults import available_faults
 from northspan.core.fixes import proved_changes, run_fix
 from northspan.core.job import Job, Run
 from northspan.core.loads import run_loads
+from northspan.core.physics.transformer import series_ohms
 from northspan.core.physics.voltage_drop import receiving_volts
 from northspan.core.place_load import PlaceLoad
 from northspan.core.place_loads import place_loads
@@ -98,17 +99,40 @@ def _stations(
             steps[station.id] = (Step("At the source, nominal", volts, "V", "entered"),) if volts else ()
     for run in net.order:
         sizing = sized[run.id].sizing
-        before = share[run.from_station]
+        before = _share_leaving(net, run.from_station, share[run.from_station], sized)
         after = _share_after(sizing, before)
         share[run.to_station] = after
+        through = _transformer_step(net, run.from_station, before)
         feet[run.to_station] = feet[run.from_station] + run.length_ft
         volts = SYSTEMS[run.system].volts
         what = f"After {number(run.length_ft)} ft to {net.stations[run.to_station].name}"
         step = Step(what, after * volts, "V", "short line, from the voltage that reaches it")
-        steps[run.to_station] = (*steps[run.from_station], step)
+        steps[run.to_station] = (*steps[run.from_station], *through, step)
     return tuple(
         _station_answer(net, s.id, s.supply, share[s.id], feet[s.id], steps[s.id], faults[s.id]) for s in job.stations
     )
+
+
+def _transformer_step(net: Network, station: str, share: float) -> tuple[Step, ...]:
+    transformer = net.stations[station].transformer
+    if transformer is None:
+        return ()
+    volts = share * SYSTEMS[transformer.secondary].volts
+    what = f"Out of {net.stations[station].name}, {number(transformer.impedance_pct)} % impedance"
+    return (Step(what, volts, "V", "series impedance of a transformer"),)
+
+
+def _share_leaving(net: Network, station: str, share: float, sized: Mapping[str, SizedRun]) -> float:
+    """Share of nominal voltage at what leaves a station: after its own impedance where it is a transformer."""
+    transformer = net.stations[station].transformer
+    loads = [sized[run.id].sizing.question for run in net.leaving.get(station, ())]
+    amps = sum(q.amps for q in loads)
+    if transformer is None or amps == 0.0:
+        return share
+    volts = SYSTEMS[transformer.secondary].volts
+    z = series_ohms(transformer.kva, volts, transformer.impedance_pct, transformer.x_over_r)
+    pf = sum(q.amps * q.pf for q in loads) / amps
+    return max(0.0, receiving_volts(share * volts, amps, pf, z.real, z.imag) / volts)
 
 
 def _source_volts(supply: SystemName | None) -> float | None:

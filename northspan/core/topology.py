@@ -13,7 +13,8 @@ class Network:
     """A job's stations and runs by who feeds whom. Every station is fed by one run at most.
 
     ``order`` holds the runs from the source outward, so that a run stands after the run that feeds it. ``system``
-    is what each station gets; None where nothing feeds it, or a run asks for a voltage its source does not have.
+    is what each station gets; None where nothing feeds it, or a run asks for a voltage its source does not have;
+    ``delivers`` what runs may take from it, which a transformer makes another.
     """
 
     stations: dict[str, Station]
@@ -21,6 +22,7 @@ class Network:
     leaving: dict[str, list[Run]]
     order: list[Run]
     system: dict[str, SystemName | None]
+    delivers: dict[str, SystemName | None]
 
     def upstream(self, station: str) -> Iterator[Run]:
         """The runs between a station and its source, nearest first."""
@@ -51,15 +53,18 @@ def network(job: Job) -> Network:
     order: list[Run] = []
     queue = deque(s.id for s in job.stations if s.id not in fed_by)
     system: dict[str, SystemName | None] = {}
+    delivers: dict[str, SystemName | None] = {}
     while queue:
         at = queue.popleft()
         run_in = fed_by.get(at)
         if run_in is None:
             system[at] = stations[at].supply
         else:
-            source = system[run_in.from_station]
+            source = delivers[run_in.from_station]
             system[at] = run_in.system if source is not None and can_feed(source, run_in.system) else None
+        transformer = stations[at].transformer
+        delivers[at] = transformer.secondary if transformer and system[at] is not None else system[at]
         for run in leaving.get(at, ()):
             order.append(run)
             queue.append(run.to_station)
-    return Network(stations, fed_by, leaving, order, system)
+    return Network(stations, fed_by, leaving, order, system, delivers)

@@ -44,9 +44,9 @@ def document(**changes):
         for step in way:
             at = at[int(step)] if isinstance(at, list) else at.setdefault(step, {})
         if isinstance(at, list) and last == "-":
-            at.append(value)
+            at.append(copy.deepcopy(value))
         else:
-            at[int(last) if isinstance(at, list) else last] = value
+            at[int(last) if isinstance(at, list) else last] = copy.deepcopy(value)
     return made
 
 

@@ -1291,7 +1291,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "utility" | "meter" | "service-disconnect" | "panelboard" | "disconnect" | "equipment";
+            kind: "utility" | "meter" | "service-disconnect" | "panelboard" | "disconnect" | "equipment" | "transformer";
             /** Place */
             place: string;
             /**
@@ -1332,6 +1332,11 @@ export interface components {
              *     }
              */
             gear: components["schemas"]["Gear"];
+            /**
+             * @description of a transformer station
+             * @default null
+             */
+            transformer: components["schemas"]["Transformer"] | null;
         };
         /**
          * StationAnswer
@@ -1373,6 +1378,38 @@ export interface components {
              * @default false
              */
             doubtful: boolean;
+        };
+        /**
+         * Transformer
+         * @description A transformer on the property: stepping up, stepping down, or for control.
+         */
+        Transformer: {
+            /**
+             * Secondary
+             * @description what it delivers; its primary takes what its run brings
+             * @enum {string}
+             */
+            secondary: "120-2w" | "240-2w" | "208-2w" | "277-2w" | "480-2w" | "120/240-3w" | "120/208-3w";
+            /** Kva */
+            kva: number;
+            /**
+             * Impedance Pct
+             * @description percent, from its plate
+             * @default 3
+             */
+            impedance_pct: number;
+            /**
+             * X Over R
+             * @description reactance over resistance of its windings
+             * @default 1
+             */
+            x_over_r: number;
+            /**
+             * Secondary Breaker A
+             * @description protection at its secondary, A
+             * @default null
+             */
+            secondary_breaker_a: number | null;
         };
         /**
          * UtilitySource

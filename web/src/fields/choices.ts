@@ -73,6 +73,7 @@ export const STATION_KINDS: Choice<Station['kind']>[] = [
   { value: 'service-disconnect', words: 'service disconnect' },
   { value: 'panelboard', words: 'panelboard' },
   { value: 'disconnect', words: 'disconnect' },
+  { value: 'transformer', words: 'transformer' },
   { value: 'equipment', words: 'equipment' },
 ]
 

@@ -1,8 +1,8 @@
-import type { Job, Load, PatchStep, Place, Run } from '@/api/types'
+import type { Job, Load, PatchStep, Place, Run, Transformer } from '@/api/types'
 
 export interface NewBuilding {
   name: string
-  what: 'building' | 'panel' | 'equipment'
+  what: 'building' | 'panel' | 'equipment' | 'transformer'
   from: string
   feet: number | null
   amps: number | null
@@ -50,9 +50,14 @@ export function newPlace(part: Pick<Place, 'id' | 'name' | 'kind'>): Place {
   } // prettier-ignore
 }
 
+const KINDS = { building: 'panelboard', panel: 'panelboard', equipment: 'equipment', transformer: 'transformer' } as const
+
+/** A transformer to start from: a step up for a long run. */
+export const NEW_TRANSFORMER: Transformer = { secondary: '480-2w', kva: 10, impedance_pct: 3, x_over_r: 1, secondary_breaker_a: null }
+
 /** What is not known of a station. */
 export const BLANK_STATION = {
-  supply: null, terminal_c: null, load: null, source: null,
+  supply: null, terminal_c: null, load: null, source: null, transformer: null,
   gear: {
     rating_a: null, has_main: null, interrupting_ka: null, spaces: null, outdoors: null, surge_protected: null, back_fed: false,
     retained: null, handle_height_in: null, working_depth_in: null, working_width_in: null,
@@ -83,7 +88,8 @@ export function buildingPatch(job: Job, form: NewBuilding): { patch: PatchStep[]
       ...BLANK_STATION,
       id: station,
       name: form.what === 'building' ? `${name} panel` : name,
-      kind: panel ? 'panelboard' : 'equipment',
+      kind: KINDS[form.what],
+      transformer: form.what === 'transformer' ? NEW_TRANSFORMER : null,
       place,
       terminal_c: 75,
       load: loadOf(form.amps, form.continuous),

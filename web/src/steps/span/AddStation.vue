@@ -15,7 +15,8 @@ const tried = ref(false)
 const sources = computed(() => (desk.job?.stations ?? []).filter((s) => s.kind !== 'equipment').map((s) => ({ value: s.id, title: s.name })))
 const system = computed(() => {
   const fed = desk.job?.runs.find((r) => r.to_station === form.from)
-  return fed?.system ?? desk.job?.stations.find((s) => s.id === form.from)?.supply ?? '120/240-3w'
+  const from = desk.job?.stations.find((s) => s.id === form.from)
+  return from?.transformer?.secondary ?? fed?.system ?? from?.supply ?? '120/240-3w'
 })
 const wrong = computed(() => ({
   name: form.name.trim() ? '' : 'Give it a name',
@@ -49,7 +50,7 @@ async function add() {
       <form novalidate @submit.prevent="add">
         <h2 class="cap">Add to the property</h2>
         <v-select
-          v-model="form.what" label="What" :items="[{ value: 'building', title: 'Detached building with a panel' }, { value: 'panel', title: 'Panel in the same building as its source' }, { value: 'equipment', title: 'Equipment on a circuit of its own' }]"
+          v-model="form.what" label="What" :items="[{ value: 'building', title: 'Detached building with a panel' }, { value: 'panel', title: 'Panel in the same building as its source' }, { value: 'equipment', title: 'Equipment on a circuit of its own' }, { value: 'transformer', title: 'Transformer in the same place as its source' }]"
         />
         <v-text-field v-model="form.name" label="Name, as on the job" autofocus :error-messages="tried ? wrong.name : ''" maxlength="60" />
         <v-select v-model="form.from" label="Fed from" :items="sources" :error-messages="tried ? wrong.from : ''" />

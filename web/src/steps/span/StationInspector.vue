@@ -3,7 +3,8 @@ import { computed } from 'vue'
 
 import GearFields from './GearFields.vue'
 import SourceFields from './SourceFields.vue'
-import type { Load, PatchStep } from '@/api/types'
+import TransformerFields from './TransformerFields.vue'
+import type { Load, PatchStep, Station } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
 import { PLACE_KINDS, STATION_KINDS, SYSTEMS, TERMINALS } from '@/fields/choices'
 import NumberField from '@/fields/NumberField.vue'
@@ -11,6 +12,7 @@ import SwitchField from '@/fields/SwitchField.vue'
 import TextField from '@/fields/TextField.vue'
 import FigureButton from '@/figures/FigureButton.vue'
 import { feet, figureText } from '@/figures/write'
+import { NEW_TRANSFORMER } from '@/steps/jobs/building'
 import { useDesk } from '@/stores/desk'
 import { useView } from '@/stores/view'
 
@@ -35,6 +37,12 @@ const fromLoads = computed(() => {
 
 function set(name: string, value: unknown) {
   void desk.edit([{ op: 'add', path: `${base.value}/${name}`, value }])
+}
+
+/** A station becomes another kind; only a transformer has a transformer's plate. */
+function setKind(kind: Station['kind']) {
+  const transformer = kind === 'transformer' ? (station.value?.transformer ?? NEW_TRANSFORMER) : null
+  void desk.edit([{ op: 'add', path: `${base.value}/transformer`, value: transformer }, { op: 'add', path: `${base.value}/kind`, value: kind }])
 }
 
 function setPlace(name: string, value: unknown) {
@@ -80,7 +88,8 @@ async function remove() {
       <SourceFields :source="station.source" :base="`${base}/source`" @change="(v) => set('source', v)" />
     </template>
     <template v-else>
-      <ChoiceField label="Kind" :value="station.kind" :choices="STATION_KINDS" :pointer="`${base}/kind`" @change="(v) => set('kind', v)" />
+      <ChoiceField label="Kind" :value="station.kind" :choices="STATION_KINDS" :pointer="`${base}/kind`" @change="setKind" />
+      <TransformerFields v-if="station.transformer" :transformer="station.transformer" :base="`${base}/transformer`" />
       <ChoiceField label="Lugs marked" :value="station.terminal_c" :choices="TERMINALS" :pointer="`${base}/terminal_c`" @change="(v) => set('terminal_c', v)" />
       <h3 class="cap">Connected here</h3>
       <p v-if="fromLoads" class="narrow">From Loads: {{ fromLoads }}</p>

@@ -8,6 +8,7 @@ from northspan.core.codes.nec.findings import (
     overcurrent,
     pulled,
     setup,
+    transformers,
     voltage,
 )
 
@@ -26,6 +27,7 @@ JOB_FINDERS = (
     gear.find_disconnects,
     gear.find_ratings,
     gear.find_fittings,
+    transformers.find,
     voltage.find_total,
     voltage.find_advisory,
     setup.find_terminals,

@@ -15,7 +15,7 @@ from northspan.core.working import Figure, number
 def find_supply(book: CodeBook, view: JobView) -> Iterable[Finding]:
     """A run at a voltage its feeding station does not have; a station that nothing feeds."""
     for each in view.runs.values():
-        source = view.network.system[each.run.from_station]
+        source = view.network.delivers[each.run.from_station]
         if source is not None and not can_feed(source, each.run.system):
             name = view.network.stations[each.run.from_station].name
             fitting = [s for s in SYSTEMS if can_feed(source, s)]

@@ -1,0 +1,146 @@
+"""Findings on transformers: load, protection of both sides, inrush, and what leaves the secondary."""
+
+from collections.abc import Iterable
+
+from northspan.core.codes.codebook import CodeBook
+from northspan.core.codes.nec import overcurrent
+from northspan.core.fixes import run_fix
+from northspan.core.job import Station, Transformer
+from northspan.core.physics.transformer import rated_amps
+from northspan.core.sized import Change
+from northspan.core.solution import Finding, Fix
+from northspan.core.systems import SYSTEMS
+from northspan.core.view import JobView, SizedRun
+from northspan.core.working import number
+
+MADE_KVA = (1.0, 1.5, 2.0, 3.0, 5.0, 7.5, 10.0, 15.0, 25.0, 37.5, 50.0, 75.0, 100.0)
+PRIMARY_ALONE, PRIMARY_WITH_SECONDARY, SECONDARY = 1.25, 2.5, 1.25
+SMALL_A, SMALL_SHARE = 9.0, 1.67
+SMALLEST_A, SMALLEST_SHARE = 2.0, 3.0
+INRUSH = 12.0
+
+
+def find(book: CodeBook, view: JobView) -> Iterable[Finding]:
+    """A transformer overloaded, protected too coarsely, or likely to trip its breaker when it is switched on."""
+    for station in view.job.stations:
+        feed = view.network.fed_by.get(station.id)
+        if station.transformer is None or feed is None:
+            continue
+        each = view.runs[feed.id]
+        if each.sizing.question.amps == 0.0:
+            continue
+        yield from _load(view, station, station.transformer, each)
+        yield from _protection(view, station, station.transformer, each)
+        yield from _secondary(view, station, station.transformer)
+
+
+def most_primary_a(rated_a: float, secondary_protected: bool) -> float:
+    """Largest primary device (A), Table 450.3(B): 125 % and the next standard rating from 9 A up, 167 % below, 300 %
+    below 2 A; 250 % where the secondary has its own.
+
+    >>> most_primary_a(20.8, False), most_primary_a(20.8, True), round(most_primary_a(5.0, False), 2)
+    (30.0, 52.0, 8.35)
+    """
+    if secondary_protected:
+        return PRIMARY_WITH_SECONDARY * rated_a
+    if rated_a < SMALL_A:
+        return (SMALLEST_SHARE if rated_a < SMALLEST_A else SMALL_SHARE) * rated_a
+    return overcurrent.standard_rating(PRIMARY_ALONE * rated_a) or PRIMARY_ALONE * rated_a
+
+
+def most_secondary_a(rated_a: float) -> float:
+    """Largest secondary device (A), Table 450.3(B): 125 % and the next standard rating from 9 A up, 167 % below.
+
+    >>> most_secondary_a(41.7)
+    60.0
+    """
+    if rated_a < SMALL_A:
+        return SMALL_SHARE * rated_a
+    return overcurrent.standard_rating(SECONDARY * rated_a) or SECONDARY * rated_a
+
+
+def _load(view: JobView, station: Station, own: Transformer, feed: SizedRun) -> Iterable[Finding]:
+    q = feed.sizing.question
+    kva = q.wiring.volts * q.amps / 1000.0
+    if kva > own.kva + 1e-9:
+        enough = next((made for made in MADE_KVA if made >= kva), None)
+        fixes = (_fix(view, station, f"Use {number(enough)} kVA", "kva", enough),) if enough else ()
+        yield Finding(
+            "transformer-load",
+            "violation",
+            "450.9, 110.3(B)",
+            f"{station.name}: {kva:.1f} kVA on {number(own.kva)} kVA",
+            "The load is more than the transformer is made for.",
+            station=station.id,
+            fixes=fixes,
+        )
+
+
+def _protection(view: JobView, station: Station, own: Transformer, feed: SizedRun) -> Iterable[Finding]:
+    breaker = feed.sizing.breaker_a
+    rated = rated_amps(own.kva, feed.sizing.question.wiring.volts)
+    protected = own.secondary_breaker_a is not None
+    most = most_primary_a(rated, protected)
+    if breaker is not None and breaker > most + 1e-9:
+        fits = overcurrent.standard_rating_below(most + 1e-9)
+        fixes = (
+            [run_fix(feed.index, Change(f"Put it on a {number(fits)} A breaker", {"breaker_a": fits}))] if fits else []
+        )
+        if not protected and breaker <= PRIMARY_WITH_SECONDARY * rated:
+            second = most_secondary_a(rated_amps(own.kva, SYSTEMS[own.secondary].volts))
+            fixes.append(_fix(view, station, f"Add {number(second)} A at the secondary", "secondary_breaker_a", second))
+        yield Finding(
+            "transformer-primary",
+            "violation",
+            "450.3(B)",
+            f"{station.name}: {number(breaker)} A on its primary, {number(most)} A at most",
+            f"Its primary is rated {rated:.1f} A; "
+            + ("with its secondary protected too." if protected else "its secondary has no protection of its own."),
+            run=feed.run.id,
+            station=station.id,
+            fixes=tuple(fixes),
+        )
+    elif breaker is not None and breaker < PRIMARY_ALONE * rated:
+        yield Finding(
+            "transformer-inrush",
+            "note",
+            "450.3(B), inrush",
+            f"{station.name} may trip its {number(breaker)} A breaker when switched on",
+            f"For a few cycles it can take about {INRUSH * rated:.0f} A, {number(INRUSH)} times its rated "
+            f"{rated:.1f} A; a breaker with a high magnetic trip, or one nearer {number(most)} A, holds.",
+            run=feed.run.id,
+            station=station.id,
+        )
+
+
+def _secondary(view: JobView, station: Station, own: Transformer) -> Iterable[Finding]:
+    rated = rated_amps(own.kva, SYSTEMS[own.secondary].volts)
+    most = most_secondary_a(rated)
+    if own.secondary_breaker_a is not None and own.secondary_breaker_a > most + 1e-9:
+        yield Finding(
+            "transformer-secondary",
+            "violation",
+            "450.3(B)",
+            f"{station.name}: {number(own.secondary_breaker_a)} A on its secondary, {number(most)} A at most",
+            f"Its secondary is rated {rated:.1f} A.",
+            station=station.id,
+            fixes=(_fix(view, station, f"Use {number(most)} A", "secondary_breaker_a", most),),
+        )
+    primary = view.network.system[station.id]
+    two_wire = SYSTEMS[own.secondary].grounded == 0 and primary is not None and SYSTEMS[primary].grounded == 0
+    if own.secondary_breaker_a is None and not two_wire and view.network.leaving.get(station.id):
+        yield Finding(
+            "secondary-conductors",
+            "violation",
+            "240.4(F), 240.21(C)",
+            f"{station.name}: nothing protects its secondary conductors",
+            "The primary breaker protects them only from a two-wire primary to a two-wire secondary; here they end in "
+            "a device of their own.",
+            station=station.id,
+            fixes=(_fix(view, station, f"Add {number(most)} A at the secondary", "secondary_breaker_a", most),),
+        )
+
+
+def _fix(view: JobView, station: Station, label: str, name: str, value: object) -> Fix:
+    index = view.job.stations.index(station)
+    return Fix(label, ({"op": "add", "path": f"/stations/{index}/transformer/{name}", "value": value},))

@@ -1,0 +1,28 @@
+"""A single-phase transformer as a series impedance. Belongs to no code book.
+
+Z = z V² / S, split into R and X by their ratio. Magnetising current is left out: it is small beside the load, and in
+quadrature with it. Source: the approximate equivalent circuit in any text on electric machines.
+"""
+
+import math
+
+
+def series_ohms(kva: float, volts: float, impedance_pct: float, x_over_r: float) -> complex:
+    """R + jX (ohm) seen from the winding of ``volts``.
+
+    >>> z = series_ohms(10.0, 240.0, 2.5, 0.75)
+    >>> round(z.real, 4), round(z.imag, 4)
+    (0.1152, 0.0864)
+    """
+    ohms = impedance_pct / 100.0 * volts * volts / (1000.0 * kva)
+    r = ohms / math.hypot(1.0, x_over_r)
+    return complex(r, r * x_over_r)
+
+
+def rated_amps(kva: float, volts: float) -> float:
+    """Full-load current (A) of a winding.
+
+    >>> rated_amps(5.0, 240.0)
+    20.833333333333332
+    """
+    return 1000.0 * kva / volts
