@@ -58,6 +58,9 @@ class HouseRules(BaseModel):
         "dwelling's, which never comes out low; within: counted among the dwelling's loads, where its method reduces "
         "them",
     )
+    energy_price: float = Field(
+        0.15, ge=0, le=10, description="Price of energy for paybacks, $ per kWh; a round figure for the shop to set"
+    )
     loss_hours: float = Field(
         1500.0,
         ge=0,

@@ -19,6 +19,7 @@ Size = Literal[
     "14", "12", "10", "8", "6", "4", "3", "2", "1", "1/0", "2/0", "3/0", "4/0", "250", "300", "350",
     "400", "500", "600", "700", "750", "800", "900", "1000", "1250", "1500", "1750", "2000",
 ]  # fmt: skip
+TRADE_SIZES = ("1/2", "3/4", "1", "1 1/4", "1 1/2", "2", "2 1/2", "3", "3 1/2", "4", "5", "6")
 TradeSize = Literal["1/2", "3/4", "1", "1 1/4", "1 1/2", "2", "2 1/2", "3", "3 1/2", "4", "5", "6"]
 PlaceKind = Literal["dwelling", "detached-building", "yard"]
 ApplianceKind = Literal[
@@ -134,6 +135,7 @@ class Transformer(_Part):
     kva: float = Field(gt=0, le=500)
     impedance_pct: float = Field(3.0, gt=0, le=20, description="percent, from its plate")
     x_over_r: float = Field(1.0, ge=0, le=20, description="reactance over resistance of its windings")
+    no_load_pct: float = Field(0.5, ge=0, le=10, description="core loss, percent of its rating")
     secondary_breaker_a: float | None = Field(None, gt=0, le=6000, description="protection at its secondary, A")
 
 
@@ -185,6 +187,18 @@ class Run(_Part):
     note: Note = ""
 
 
+class Variant(_Part):
+    """Another way to build the job, to be held against it; what is blank stays as it is."""
+
+    id: Id
+    name: Name
+    run: Id | None = Field(None, description="the run it changes; blank: all of them")
+    metal: Metal | None = None
+    breaker_a: float | None = Field(None, gt=0, le=6000, description="breaker, A")
+    pipe_up: bool = Field(False, description="one trade size above what is needed")
+    system: SystemName | None = Field(None, description="voltage of the line, through transformers where needed")
+
+
 class Job(_Part):
     """One property and the work planned on it."""
 
@@ -197,3 +211,4 @@ class Job(_Part):
     places: tuple[Place, ...] = Field((), max_length=200)
     stations: tuple[Station, ...] = Field((), max_length=1000)
     runs: tuple[Run, ...] = Field((), max_length=1000)
+    variants: tuple[Variant, ...] = Field((), max_length=4)

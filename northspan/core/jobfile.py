@@ -73,6 +73,7 @@ def problems(job: Job) -> Iterable[Problem]:
     yield from _duplicates("places", [p.id for p in job.places])
     yield from _duplicates("stations", [s.id for s in job.stations])
     yield from _duplicates("runs", [r.id for r in job.runs])
+    yield from _duplicates("variants", [v.id for v in job.variants])
     places = {p.id for p in job.places}
     stations = {s.id: s for s in job.stations}
     for i, station in enumerate(job.stations):

@@ -8,6 +8,7 @@ from pydantic import BaseModel, ConfigDict, Field, RootModel
 from northspan.core.job import Id, Job, Size
 from northspan.core.question import Metal
 from northspan.core.solution import RunFigures, Solution
+from northspan.core.what_if import WhatIf
 from northspan.instruments.recording import Quantity, Recording
 from northspan.shop.lists import CatalogueItem, PriceItem
 
@@ -125,6 +126,12 @@ class SolveAnswer(_Model):
 
     job: Job
     solution: Solution
+
+
+class WhatIfAnswer(_Model):
+    """A job's variants side by side."""
+
+    what_if: WhatIf
 
 
 class DemoJob(_Model):

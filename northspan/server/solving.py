@@ -7,8 +7,11 @@ from northspan.core.job import Job
 from northspan.core.jobfile import JobFileError, Problem, parse_text
 from northspan.core.rung_working import rung_figures
 from northspan.core.solve import solve
-from northspan.server.models import SolveAnswer, WorkingAnswer, WorkingRequest
+from northspan.core.what_if import what_if
+from northspan.server.models import SolveAnswer, WhatIfAnswer, WorkingAnswer, WorkingRequest
 from northspan.server.replies import refusals, reply
+from northspan.server.wiring import shop_list
+from northspan.shop.lists import PriceItem
 
 solving = APIBlueprint(
     "solving", __name__, url_prefix="/api/solve", abp_tags=[Tag(name="Solving")], abp_responses=refusals(422)
@@ -20,6 +23,14 @@ def solve_job(body: Job) -> Response:
     """Solve a job without saving it."""
     job = parse_text(body.model_dump_json())
     return reply(SolveAnswer(job=job, solution=solve(job)))
+
+
+@solving.post("/what-if", responses={200: WhatIfAnswer})
+def variants(body: Job) -> Response:
+    """A job's variants side by side, priced by the shop's list."""
+    job = parse_text(body.model_dump_json())
+    prices = {item.name: item.price for item in shop_list("prices") if isinstance(item, PriceItem)}
+    return reply(WhatIfAnswer(what_if=what_if(job, prices)))
 
 
 @solving.post("/working", responses={200: WorkingAnswer})

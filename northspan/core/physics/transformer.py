@@ -6,6 +6,8 @@ quadrature with it. Source: the approximate equivalent circuit in any text on el
 
 import math
 
+MADE_KVA = (1.0, 1.5, 2.0, 3.0, 5.0, 7.5, 10.0, 15.0, 25.0, 37.5, 50.0, 75.0, 100.0)
+
 
 def series_ohms(kva: float, volts: float, impedance_pct: float, x_over_r: float) -> complex:
     """R + jX (ohm) seen from the winding of ``volts``.

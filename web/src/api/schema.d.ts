@@ -142,6 +142,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/solve/what-if": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A job's variants side by side, priced by the shop's list. */
+        post: operations["solving_variants_what_if_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/solve/working": {
         parameters: {
             query?: never;
@@ -735,6 +752,12 @@ export interface components {
              */
             outbuildings: "added" | "within";
             /**
+             * Energy Price
+             * @description Price of energy for paybacks, $ per kWh; a round figure for the shop to set
+             * @default 0.15
+             */
+            energy_price: number;
+            /**
              * Loss Hours
              * @description Hours a year at the design load that lose as much as a year's real use; a guess for the shop to set
              * @default 1500
@@ -783,6 +806,7 @@ export interface components {
              *       "neutral": "full",
              *       "load_method": "optional",
              *       "outbuildings": "added",
+             *       "energy_price": 0.15,
              *       "loss_hours": 1500
              *     }
              */
@@ -802,6 +826,11 @@ export interface components {
              * @default []
              */
             runs: components["schemas"]["Run"][];
+            /**
+             * Variants
+             * @default []
+             */
+            variants: components["schemas"]["Variant"][];
         };
         /**
          * Ladder
@@ -1405,6 +1434,12 @@ export interface components {
              */
             x_over_r: number;
             /**
+             * No Load Pct
+             * @description core loss, percent of its rating
+             * @default 0.5
+             */
+            no_load_pct: number;
+            /**
              * Secondary Breaker A
              * @description protection at its secondary, A
              * @default null
@@ -1434,6 +1469,45 @@ export interface components {
              * @default null
              */
             impedance_pct: number | null;
+        };
+        /**
+         * Variant
+         * @description Another way to build the job, to be held against it; what is blank stays as it is.
+         */
+        Variant: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * Run
+             * @description the run it changes; blank: all of them
+             * @default null
+             */
+            run: string | null;
+            /**
+             * Metal
+             * @default null
+             */
+            metal: ("cu" | "al") | null;
+            /**
+             * Breaker A
+             * @description breaker, A
+             * @default null
+             */
+            breaker_a: number | null;
+            /**
+             * Pipe Up
+             * @description one trade size above what is needed
+             * @default false
+             */
+            pipe_up: boolean;
+            /**
+             * System
+             * @description voltage of the line, through transformers where needed
+             * @default null
+             */
+            system: ("120-2w" | "240-2w" | "208-2w" | "277-2w" | "480-2w" | "120/240-3w" | "120/208-3w") | null;
         };
         /**
          * Patch
@@ -1470,6 +1544,48 @@ export interface components {
         SolveAnswer: {
             job: components["schemas"]["Job"];
             solution: components["schemas"]["Solution"];
+        };
+        /**
+         * WhatIfAnswer
+         * @description A job's variants side by side.
+         */
+        WhatIfAnswer: {
+            what_if: components["schemas"]["WhatIf"];
+        };
+        /**
+         * Column
+         * @description One variant; ``trouble`` says why it could not be made, ``take`` is the edit that makes the job so.
+         */
+        Column: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Trouble */
+            trouble: string | null;
+            take: components["schemas"]["Fix"] | null;
+        };
+        /**
+         * Row
+         * @description One figure of every variant that differs among them; a variant without it has no value.
+         */
+        Row: {
+            /** Name */
+            name: string;
+            /** Run */
+            run: string | null;
+            /** Cells */
+            cells: components["schemas"]["Figure"][];
+        };
+        /**
+         * WhatIf
+         * @description The job as it stands and its variants: columns, and the rows in which they differ.
+         */
+        WhatIf: {
+            /** Columns */
+            columns: components["schemas"]["Column"][];
+            /** Rows */
+            rows: components["schemas"]["Row"][];
         };
         /**
          * WorkingAnswer
@@ -2341,6 +2457,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SolveAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    solving_variants_what_if_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Job"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhatIfAnswer"];
                 };
             };
             /** @description Unprocessable Entity */

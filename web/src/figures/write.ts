@@ -1,7 +1,7 @@
 import type { Figure } from '@/api/types'
 
 const PLACES: Record<string, number> = {
-  '%': 2, V: 2, A: 1, W: 0, VA: 0, kWh: 0, ft: 0, factor: 2, share: 2, ohm: 4, 'ohm/kft': 3, in2: 4, cmil: 0, '°C': 0,
+  '%': 2, V: 2, A: 1, W: 0, VA: 0, $: 0, years: 1, kWh: 0, ft: 0, factor: 2, share: 2, ohm: 4, 'ohm/kft': 3, in2: 4, cmil: 0, '°C': 0,
 } // prettier-ignore
 const BARE = new Set(['', 'factor', 'share', 'size', 'count', 'text'])
 
@@ -9,6 +9,7 @@ const BARE = new Set(['', 'factor', 'share', 'size', 'count', 'text'])
 export function written(value: number | string | null | undefined, unit: string, places?: number): string {
   if (value === null || value === undefined) return '—'
   if (typeof value === 'string') return unit === 'in' ? `${value} in` : value
+  if (unit === '$') return `$${value.toLocaleString('en-US', { maximumFractionDigits: 0 })}`
   let shown = value.toLocaleString('en-US', {
     minimumFractionDigits: unit === '%' || unit === 'V' ? (places ?? PLACES[unit]) : 0,
     maximumFractionDigits: places ?? PLACES[unit] ?? 3,

@@ -13,7 +13,7 @@ const open = computed(() => (desk.solution?.findings ?? []).filter((f) => f.leve
 
 const unbind: (() => void)[] = []
 onMounted(() => {
-  for (const step of STEPS) {
+  for (const step of STEPS.filter((s) => s.digit)) {
     unbind.push(onKey(step.digit, () => desk.id && router.push({ name: step.route, params: { id: desk.id } })))
   }
 })

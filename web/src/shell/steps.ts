@@ -1,13 +1,14 @@
-/** The steps that work, under the digits they keep in the order of the job. */
+/** The steps that work, under the digits they keep in the order of the job; what stands beside them has none. */
 export interface Step {
   digit: string
   name: string
-  route: 'loads' | 'span'
+  route: 'loads' | 'span' | 'what-if'
 }
 
 export const STEPS: Step[] = [
   { digit: '2', name: 'Loads', route: 'loads' },
   { digit: '3', name: 'Span', route: 'span' },
+  { digit: '', name: 'What if', route: 'what-if' },
 ]
 
 export const PAGES = [

@@ -54,6 +54,10 @@ class Nec2023:
             return 0.0
         return minimums.DWELLING_A if dwelling else minimums.OTHER_A
 
+    def standard_rating(self, amps: float) -> float | None:
+        """Smallest standard rating not below ``amps`` (A). 240.6(A)."""
+        return overcurrent.standard_rating(amps)
+
     def breaker(self, q: RunQuestion, design_a: float) -> float | None:
         """The locked rating, else the smallest standard one not below the design current (A). 240.6(A)."""
         return q.breaker_lock_a if q.breaker_lock_a is not None else overcurrent.standard_rating(design_a)

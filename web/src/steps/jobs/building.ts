@@ -53,7 +53,7 @@ export function newPlace(part: Pick<Place, 'id' | 'name' | 'kind'>): Place {
 const KINDS = { building: 'panelboard', panel: 'panelboard', equipment: 'equipment', transformer: 'transformer' } as const
 
 /** A transformer to start from: a step up for a long run. */
-export const NEW_TRANSFORMER: Transformer = { secondary: '480-2w', kva: 10, impedance_pct: 3, x_over_r: 1, secondary_breaker_a: null }
+export const NEW_TRANSFORMER: Transformer = { secondary: '480-2w', kva: 10, impedance_pct: 3, x_over_r: 1, no_load_pct: 0.5, secondary_breaker_a: null }
 
 /** What is not known of a station. */
 export const BLANK_STATION = {

@@ -26,6 +26,7 @@ export const HOUSE_RULES: Job['house_rules'] = {
   neutral: 'full',
   load_method: 'optional',
   outbuildings: 'added',
+  energy_price: 0.15,
   loss_hours: 1500,
 }
 
@@ -36,7 +37,7 @@ export function station(part: Pick<Station, 'id' | 'name' | 'kind' | 'place'> & 
 export function emptyJob(name: string): Job {
   return {
     format: 'northspan-job', version: 1, name, note: '', code_book: 'nec-2023', house_rules: HOUSE_RULES, places: [],
-    stations: [], runs: [],
+    stations: [], runs: [], variants: [],
   } // prettier-ignore
 }
 

@@ -6,14 +6,13 @@ from northspan.core.codes.codebook import CodeBook
 from northspan.core.codes.nec import overcurrent
 from northspan.core.fixes import run_fix
 from northspan.core.job import Station, Transformer
-from northspan.core.physics.transformer import rated_amps
+from northspan.core.physics.transformer import MADE_KVA, rated_amps
 from northspan.core.sized import Change
 from northspan.core.solution import Finding, Fix
 from northspan.core.systems import SYSTEMS
 from northspan.core.view import JobView, SizedRun
 from northspan.core.working import number
 
-MADE_KVA = (1.0, 1.5, 2.0, 3.0, 5.0, 7.5, 10.0, 15.0, 25.0, 37.5, 50.0, 75.0, 100.0)
 PRIMARY_ALONE, PRIMARY_WITH_SECONDARY, SECONDARY = 1.25, 2.5, 1.25
 SMALL_A, SMALL_SHARE = 9.0, 1.67
 SMALLEST_A, SMALLEST_SHARE = 2.0, 3.0

@@ -1,0 +1,112 @@
+"""Variants side by side: parts and costs by hand, voltages through transformers, and that taking one makes it so."""
+
+import unittest
+from collections import Counter
+
+import jsonpatch
+
+from northspan.core.jobfile import dump, parse
+from northspan.core.parts import cost, job_parts
+from northspan.core.solve import solve
+from northspan.core.variants import NotPossible, varied
+from northspan.core.what_if import what_if
+from tests.core.jobs import job
+
+PUMP = {"stations/2/load": {"amps": 17, "power_factor": 0.9}, "runs/1/system": "240-2w", "runs/1/use": "branch"}
+LONG = PUMP | {"runs/1/length_ft": 640}
+
+
+def variants(*each):
+    return {"variants": [{"id": f"v{i}", "name": f"Variant {i}", **v} for i, v in enumerate(each)]}
+
+
+class Costs(unittest.TestCase):
+    def test_a_feeder_by_hand(self):
+        one = job(**{"runs/1/size": "6", "runs/1/breaker_a": 60})
+        answer = solve(one)
+        parts = Counter()
+        for part in job_parts(one, answer):
+            parts[part.name] += part.quantity
+        # 150 ft: two hots and a neutral of 6 copper, a 10 copper ground, the pipe, a breaker.
+        self.assertEqual((parts["wire cu 6"], parts["wire cu 10"], parts["breaker 2-pole 60"]), (450.0, 150.0, 1.0))
+        self.assertEqual(parts["pipe PVC40 " + answer.runs[1].figures.raceway.value], 150.0)
+
+    def test_a_missing_price_is_named_and_never_nought(self):
+        parts = job_parts(job(), solve(job()))
+        prices = dict.fromkeys({p.name for p in parts}, 2.0)
+        self.assertAlmostEqual(cost(parts, prices).value, 2.0 * sum(p.quantity for p in parts))
+        gone = parts[0].name
+        del prices[gone]
+        figure = cost(parts, prices)
+        self.assertIsNone(figure.value)
+        self.assertIn(f"{gone}: not in the price list", [s.what for s in figure.steps])
+
+
+class Variants(unittest.TestCase):
+    def make(self, changes, **variant):
+        one = job(**changes, **variants(variant))
+        return varied(one, one.variants[0])
+
+    def test_metal_and_breaker_unlock_the_wire(self):
+        made, solution = self.make({"runs/1/size": "1/0"}, run="feeder", metal="al", breaker_a=100)
+        self.assertEqual((made.runs[1].metal, made.runs[1].size), ("al", None))
+        self.assertEqual(solution.runs[1].figures.breaker.value, 100)
+        self.assertEqual(made.runs[0], job().runs[0])
+
+    def test_a_pipe_size_up(self):
+        before = solve(job()).runs[1].figures.raceway.value
+        _, solution = self.make({}, run="feeder", pipe_up=True)
+        after = solution.runs[1].figures
+        self.assertNotEqual(after.raceway.value, before)
+        self.assertLess(after.fill_pct.value, solve(job()).runs[1].figures.fill_pct.value)
+
+    def test_480_volts_needs_a_transformer_at_both_ends(self):
+        made, solution = self.make(LONG, run="feeder", system="480-2w")
+        kinds = [s.transformer.secondary for s in made.stations if s.transformer]
+        self.assertEqual(kinds, ["480-2w", "240-2w"])
+        loads = {r.id: r.figures.load.value for r in solution.runs}
+        self.assertAlmostEqual(loads["feeder"], 17 * 240 / 480)
+        # 4.08 kVA: the next made is 5 kVA.
+        self.assertEqual({s.transformer.kva for s in made.stations if s.transformer}, {5.0})
+        self.assertEqual([f.rule for f in solution.findings if f.level == "danger"], [])
+
+    def test_120_volts_needs_one_only_at_the_far_end(self):
+        made, solution = self.make(LONG, run="feeder", system="120-2w")
+        self.assertEqual([s.transformer.secondary for s in made.stations if s.transformer], ["240-2w"])
+        self.assertNotIn("secondary-conductors", {f.rule for f in solution.findings})
+
+    def test_what_cannot_be_made_is_said(self):
+        with self.assertRaisesRegex(NotPossible, "no load"):
+            self.make({"stations/2/load": None}, run="feeder", system="480-2w")
+        with self.assertRaisesRegex(NotPossible, "gone"):
+            self.make({}, run="elsewhere", metal="cu")
+
+
+class SideBySide(unittest.TestCase):
+    def test_only_what_differs_is_shown(self):
+        one = job(**variants({"run": "feeder", "metal": "cu"}))
+        self.assertEqual([r.name for r in what_if(one, {}).rows], [])
+
+    def test_payback_by_hand(self):
+        changes = LONG | {"house_rules/drop_rule": "advisory", "runs/1/size": "10"}
+        one = job(**changes, **variants({"run": "feeder", "metal": "al", "breaker_a": 100}))
+        solution, (_, other) = solve(one), varied(one, one.variants[0])
+        prices = {p.name: 1.0 for s in ((one, solution), varied(one, one.variants[0])) for p in job_parts(*s)}
+        prices["breaker 2-pole 100"] = 5000.0
+        rows = {r.name: r for r in what_if(one, prices).rows if r.run is None}
+        lost = [sum(r.figures.loss_kwh_year.value for r in s.runs) for s in (solution, other)]
+        dearer = rows["Parts"].cells[1].value - rows["Parts"].cells[0].value
+        self.assertAlmostEqual(rows["Pays back in"].cells[1].value, dearer / ((lost[0] - lost[1]) * 0.15))
+        self.assertGreater(dearer, 4000)
+
+    def test_taking_a_variant_makes_the_job_so(self):
+        one = job(**LONG, **variants({"run": "feeder", "system": "480-2w"}))
+        found = what_if(one, {})
+        taken = parse(jsonpatch.apply_patch(dump(one), list(found.columns[1].take.patch)))
+        expected = varied(one, one.variants[0])[1]
+        self.assertEqual([r.conductors for r in solve(taken).runs], [r.conductors for r in expected.runs])
+
+    def test_trouble_stands_in_its_column(self):
+        found = what_if(job(**variants({"run": "nowhere"})), {})
+        self.assertIn("gone", found.columns[1].trouble)
+        self.assertIsNone(found.columns[1].take)
