@@ -48,6 +48,11 @@ def question(
         drop_limit_pct=drop_limit(rules, run) if rules.drop_rule == "binding" else None,
         conductor_temperature=rules.conductor_temperature,
         dwelling_rule=run.whole_dwelling and dwelling,
+        spare_pct=rules.spare_pct,
+        drop_on=rules.drop_current,
+        dwelling_load_too=rules.dwelling_rule == "load-too",
+        full_ground=rules.equipment_ground == "full",
+        pipe_up=rules.pipe_up,
         least_a=book.least_rating(run.use, dwelling),
         # On two phases and neutral of a wye the neutral carries like a phase whatever the balance, 220.61(C)(1).
         neutral_amps=load.neutral_amps if rules.neutral == "calculated" and run.system != "120/208-3w" else None,

@@ -4,6 +4,8 @@ from typing import Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
+from northspan.core.question import DropCurrent
+
 
 class HouseRules(BaseModel):
     """House rules of a job. Each names its schools, its default, and why that is the default."""
@@ -32,6 +34,25 @@ class HouseRules(BaseModel):
         description="Whether the drop limit decides the size. Binding: a lamp that dims brings the customer back; "
         "the code book itself only suggests the limit",
     )
+    drop_current: DropCurrent = Field(
+        "load",
+        description="Current that the drop is judged at. Load: what the code book's note speaks of; 80-of-breaker and "
+        "breaker: as if the breaker were loaded, for whoever adds to it later",
+    )
+    spare_pct: float = Field(
+        0.0, ge=0, le=200, description="Spare wanted over the design current, percent. 0: the code book asks for none"
+    )
+    dwelling_rule: Literal["rating", "load-too"] = Field(
+        "rating",
+        description="Reading of the 83 % rule. Rating: 83 % of the rating is enough, the letter of 310.12; load-too: "
+        "the wire carries the calculated load as well",
+    )
+    equipment_ground: Literal["table", "full"] = Field(
+        "table",
+        description="Equipment ground. Table: by 250.122 with its increase; full: as the hots, which some inspectors "
+        "ask and which never needs the increase",
+    )
+    pipe_up: bool = Field(False, description="One trade size above what holds the wires, for an easier pull")
     unmarked_terminals: Literal["by-rating", "60", "75"] = Field(
         "by-rating",
         description="Temperature of terminals with no marking. By rating: 60 C up to 100 A, 75 C above, the "

@@ -10,6 +10,7 @@ Insulation = Literal["THHN", "THWN-2", "XHHW-2", "THWN", "THW", "TW", "UF", "NM"
 Raceway = Literal["EMT", "PVC40", "PVC80", "RMC", "IMC", "LFNC-B", "none"]
 TerminalTemperature = Literal[60, 75]
 ConductorTemperature = Literal["table", "running"]
+DropCurrent = Literal["load", "80-of-breaker", "breaker"]
 RunUse = Literal["service", "feeder", "branch"]
 Location = Literal["dry", "wet", "buried"]
 
@@ -22,8 +23,10 @@ class RunQuestion:
     before a rooftop adder, ``loaded_conductors`` the current-carrying count in one raceway, ``drop_limit_pct``
     None where the drop does not decide. ``dwelling_rule`` asks for the 83 % rule, ``several_receptacles`` says
     that plug-in loads hang on it, which closes the next-size-up rule. ``least_a`` is the smallest rating (A) that
-    the supply may have whatever its load. A lock of None leaves the answer to the
-    solver.
+    the supply may have whatever its load. House rules: ``spare_pct`` wanted over the design current, ``drop_on``
+    the current that the drop is judged at, ``dwelling_load_too`` that the 83 % rule leaves wire for the load itself,
+    ``full_ground`` a ground as large as the hots, ``pipe_up`` one trade size above what holds the wires. A lock of
+    None leaves the answer to the solver.
     """
 
     system: SystemName
@@ -48,6 +51,11 @@ class RunQuestion:
     conductor_temperature: ConductorTemperature = "table"
     dwelling_rule: bool = False
     least_a: float = 0.0
+    spare_pct: float = 0.0
+    drop_on: DropCurrent = "load"
+    dwelling_load_too: bool = False
+    full_ground: bool = False
+    pipe_up: bool = False
     neutral_amps: float | None = None
     egc_metal: Metal | None = None
     bare_egc: bool = False
@@ -56,6 +64,12 @@ class RunQuestion:
     neutral_lock: str | None = None
     egc_lock: str | None = None
     raceway_lock: str | None = None
+
+    def drop_amps(self, breaker_a: float | None) -> float:
+        """Current (A) that the drop is judged at, by house rule: the load, or the breaker or 80 % of it if more."""
+        if self.drop_on == "load" or breaker_a is None:
+            return self.amps
+        return max(self.amps, breaker_a if self.drop_on == "breaker" else 0.8 * breaker_a)
 
     @property
     def wiring(self) -> System:

@@ -45,7 +45,7 @@ def size_run(book: CodeBook, q: RunQuestion, load_steps: tuple[Step, ...] = (), 
         companions,
         _leg_drop_pct(q, rung, companions, rungs),
         _most_amps(book, q, rung, breaker_a),
-        _longest_ft(q, rung),
+        _longest_ft(q, rung, breaker_a),
     )
 
 
@@ -96,12 +96,16 @@ def _most_amps(book: CodeBook, q: RunQuestion, rung: Rung, breaker_a: float | No
     carried = book.most_amps(q, rung, breaker_a)
     if q.drop_limit_pct is None:
         return carried
+    if q.drop_on != "load" and breaker_a is not None:
+        # Judged at the breaker, the drop does not turn on the load: it passes or it does not.
+        return carried if rung.drop_pct <= q.drop_limit_pct + 1e-9 else 0.0
     loop = 2.0 * q.length_ft / 1000.0 / q.sets
     by_drop = most_amps(q.wiring.volts, q.pf, loop * rung.r_kft, loop * rung.x_kft, q.drop_limit_pct)
     return min(carried, by_drop)
 
 
-def _longest_ft(q: RunQuestion, rung: Rung) -> float | None:
+def _longest_ft(q: RunQuestion, rung: Rung, breaker_a: float | None) -> float | None:
     if q.drop_limit_pct is None:
         return None
-    return longest_ft(q.wiring.volts, q.amps, q.pf, rung.r_kft / q.sets, rung.x_kft / q.sets, q.drop_limit_pct)
+    amps = q.drop_amps(breaker_a)
+    return longest_ft(q.wiring.volts, amps, q.pf, rung.r_kft / q.sets, rung.x_kft / q.sets, q.drop_limit_pct)

@@ -5,8 +5,10 @@ from dataclasses import dataclass
 
 from northspan.core.codes.library import code_book
 from northspan.core.job import Job, Run
+from northspan.core.place_load import PlaceLoad
 from northspan.core.solution import RunAnswer, Solution
 from northspan.core.working import Figure, Step
+from northspan.paper.house_rules import in_words
 from northspan.paper.labels import FIGURES, figure, written
 
 Row = tuple[str, ...]
@@ -25,6 +27,8 @@ def sections(job: Job, solution: Solution) -> Iterator[Section]:
     """The sheet in the order in which it is read."""
     yield _rules(job)
     yield _property(job, solution)
+    for load in solution.loads:
+        yield _loads(job, load)
     yield _schedule(job, solution)
     yield _findings(job, solution)
     for run, answer in zip(job.runs, solution.runs, strict=True):
@@ -42,19 +46,7 @@ def run_title(job: Job, run: Run) -> str:
 
 
 def _rules(job: Job) -> Section:
-    rules = job.house_rules
-    book = code_book(job.code_book)
-    rows = [
-        ("Code book", book.edition),
-        ("House rules", rules.name),
-        ("Drop limits", f"feeder {rules.feeder_drop_pct:g} %, branch {rules.branch_drop_pct:g} %, "
-                        f"total {rules.total_drop_pct:g} %, {rules.drop_rule}"),
-        ("Unmarked terminals", "by rating, 110.14(C)(1)" if rules.unmarked_terminals == "by-rating"
-                               else f"{rules.unmarked_terminals} °C"),
-        ("Resistance at", "75 °C, the table's" if rules.conductor_temperature == "table" else "running temperature"),
-        ("Neutral", "full size" if rules.neutral == "full" else "by calculated unbalance"),
-        ("Loss counted over", f"{rules.loss_hours:g} h a year at the design load"),
-    ]  # fmt: skip
+    rows = [("Code book", code_book(job.code_book).edition), *in_words(job.house_rules)]
     if job.note:
         rows.append(("Note", job.note))
     return Section("Made under", ("", ""), tuple(rows))
@@ -72,11 +64,30 @@ def _property(job: Job, solution: Solution) -> Section:
             f"{answer.distance_ft:g} ft" if answer.fed else "not fed",
             figure(answer.volts),
             figure(answer.drop_pct),
+            figure(answer.fault_a),
         )
         for station, answer in zip(job.stations, solution.stations, strict=True)
     ]
-    head = ("Place", "Station", "Kind", "Terminals", "Own load", "From source", "Voltage", "Drop")
+    head = ("Place", "Station", "Kind", "Terminals", "Own load", "From source", "Voltage", "Drop", "Fault")
     return Section("Property", head, tuple(rows))
+
+
+def _loads(job: Job, load: PlaceLoad) -> Section:
+    """A place's load by every method, with its lines; the working of each line is on screen and in the JSON."""
+    place = next(p.name for p in job.places if p.id == load.place)
+    rows: list[Row] = [("", "", "", load.why)]
+    for method in load.methods:
+        word = "in force" if method.id == load.governs else "may be used" if method.may_be_used else "may not be used"
+        rows.append((f"{method.name}, {method.section}", word, "", method.why))
+        rows += [("", line.name, figure(line.va), _cited(line.va)) for line in method.lines]
+        rows.append(("", "Together", figure(method.total_va), ""))
+        neutral = "" if method.neutral_amps.value is None else f"neutral {figure(method.neutral_amps)}"
+        rows.append(("", "Heavier leg", figure(method.amps), neutral))
+    return Section(f"Loads: {place}", ("Method", "Line", "Result", "Section or reason"), tuple(rows))
+
+
+def _cited(found: Figure) -> str:
+    return ", ".join(dict.fromkeys(step.cite for step in found.steps if step.cite not in ("", "sum")))
 
 
 def _schedule(job: Job, solution: Solution) -> Section:

@@ -25,8 +25,9 @@ INK, RULE, DANGER, CAUTION_INK = HexColor("#17332d"), HexColor("#cfc6b2"), HexCo
 MARGIN = 0.6 * inch
 WIDTH = landscape(letter)[0] - 2 * MARGIN
 _SHARES = {
-    "Made under": (0.18, 0.82),
-    "Property": (0.16, 0.18, 0.14, 0.09, 0.09, 0.12, 0.12, 0.10),
+    "Made under": (0.25, 0.75),
+    "Property": (0.15, 0.17, 0.13, 0.09, 0.09, 0.11, 0.10, 0.08, 0.08),
+    "Loads": (0.24, 0.32, 0.12, 0.32),
     "Runs": (0.17, 0.12, 0.07, 0.07, 0.23, 0.10, 0.08, 0.07, 0.09),
     "Findings": (0.08, 0.2, 0.52, 0.2),
     "Working": (0.17, 0.47, 0.12, 0.24),
@@ -89,7 +90,18 @@ def _section(section: Section) -> list[Flowable]:
     return [title, table, Spacer(1, 8)]
 
 
-_FIGURE_COLUMNS = {"Result", "Design", "Breaker", "Allowed", "Drop", "Voltage", "From source", "Own load", "Terminals"}
+_FIGURE_COLUMNS = {
+    "Result",
+    "Design",
+    "Breaker",
+    "Allowed",
+    "Drop",
+    "Voltage",
+    "From source",
+    "Own load",
+    "Terminals",
+    "Fault",
+}
 
 
 def _rules_of(section: Section) -> list[Any]:

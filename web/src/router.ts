@@ -8,6 +8,7 @@ export const router = createRouter({
     { path: '/jobs/:id/span', name: 'span', component: () => import('@/steps/span/SpanPage.vue'), props: true },
     { path: '/jobs/:id/loads', name: 'loads', component: () => import('@/steps/loads/LoadsPage.vue'), props: true },
     { path: '/jobs/:id/what-if', name: 'what-if', component: () => import('@/steps/whatif/WhatIfPage.vue'), props: true },
+    { path: '/jobs/:id/rules', name: 'rules', component: () => import('@/steps/rules/RulesPage.vue'), props: true },
     { path: '/quick', name: 'quick', component: () => import('@/steps/quick/QuickPage.vue') },
     { path: '/shop/:list?', name: 'shop', component: () => import('@/steps/shop/ShopPage.vue'), props: true },
     { path: '/book/:table?', name: 'book', component: () => import('@/steps/book/BookPage.vue'), props: true },

@@ -717,6 +717,39 @@ export interface components {
              */
             drop_rule: "binding" | "advisory";
             /**
+             * Drop Current
+             * @description Current that the drop is judged at. Load: what the code book's note speaks of; 80-of-breaker and breaker: as if the breaker were loaded, for whoever adds to it later
+             * @default load
+             * @enum {string}
+             */
+            drop_current: "load" | "80-of-breaker" | "breaker";
+            /**
+             * Spare Pct
+             * @description Spare wanted over the design current, percent. 0: the code book asks for none
+             * @default 0
+             */
+            spare_pct: number;
+            /**
+             * Dwelling Rule
+             * @description Reading of the 83 % rule. Rating: 83 % of the rating is enough, the letter of 310.12; load-too: the wire carries the calculated load as well
+             * @default rating
+             * @enum {string}
+             */
+            dwelling_rule: "rating" | "load-too";
+            /**
+             * Equipment Ground
+             * @description Equipment ground. Table: by 250.122 with its increase; full: as the hots, which some inspectors ask and which never needs the increase
+             * @default table
+             * @enum {string}
+             */
+            equipment_ground: "table" | "full";
+            /**
+             * Pipe Up
+             * @description One trade size above what holds the wires, for an easier pull
+             * @default false
+             */
+            pipe_up: boolean;
+            /**
              * Unmarked Terminals
              * @description Temperature of terminals with no marking. By rating: 60 C up to 100 A, 75 C above, the letter of 110.14(C)(1); the other schools take one figure for all gear
              * @default by-rating
@@ -801,6 +834,11 @@ export interface components {
              *       "branch_drop_pct": 3,
              *       "total_drop_pct": 5,
              *       "drop_rule": "binding",
+             *       "drop_current": "load",
+             *       "spare_pct": 0,
+             *       "dwelling_rule": "rating",
+             *       "equipment_ground": "table",
+             *       "pipe_up": false,
              *       "unmarked_terminals": "by-rating",
              *       "conductor_temperature": "table",
              *       "neutral": "full",

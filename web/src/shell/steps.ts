@@ -2,13 +2,14 @@
 export interface Step {
   digit: string
   name: string
-  route: 'loads' | 'span' | 'what-if'
+  route: 'loads' | 'span' | 'what-if' | 'rules'
 }
 
 export const STEPS: Step[] = [
   { digit: '2', name: 'Loads', route: 'loads' },
   { digit: '3', name: 'Span', route: 'span' },
   { digit: '', name: 'What if', route: 'what-if' },
+  { digit: '', name: 'House rules', route: 'rules' },
 ]
 
 export const PAGES = [

@@ -42,11 +42,11 @@ class Nec2023:
         return (found, *methods.in_force(place, found, rules))
 
     def design_amps(self, q: RunQuestion) -> float:
-        """Load + 25 % of its continuous part, a service's least rating at least (A).
+        """Load + 25 % of its continuous part, with the spare wanted; a service's least rating at least (A).
 
         210.19(A)(1), 215.2(A)(1), 230.42(A) and (B), 230.79.
         """
-        return max(q.amps + CONTINUOUS_EXTRA * q.continuous_amps, q.least_a)
+        return max((q.amps + CONTINUOUS_EXTRA * q.continuous_amps) * (1.0 + q.spare_pct / 100.0), q.least_a)
 
     def least_rating(self, use: RunUse, dwelling: bool) -> float:
         """Least rating (A) of a service: 100 A to a one-family dwelling, 60 A to others. 230.79(C), (D)."""

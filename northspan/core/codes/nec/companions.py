@@ -1,6 +1,7 @@
 """What is pulled with the ungrounded conductors: neutral, equipment ground, and the raceway round them."""
 
 from collections.abc import Sequence
+from dataclasses import replace
 
 from northspan.core.codes.nec import ampacity, grounding, raceways
 from northspan.core.question import RunQuestion
@@ -25,6 +26,8 @@ def companions(
     neutral = q.neutral_lock if q.neutral_lock and q.wiring.grounded else neutral_needed
     egc = (q.egc_lock or ground_needed) if q.has_equipment_ground else None
     needed = raceway_fit(q, size, neutral, egc, None)
+    if q.pipe_up and needed is not None and needed.trade is not None:
+        needed = raceway_fit(q, size, neutral, egc, raceways.next_trade(q.raceway, needed.trade)) or needed
     placed = needed if q.raceway_lock is None else raceway_fit(q, size, neutral, egc, q.raceway_lock)
     return Companions(
         neutral,
@@ -39,7 +42,8 @@ def companions(
 
 def ground_for(q: RunQuestion, breaker_a: float, size: str, required: str | None) -> grounding.EquipmentGround | None:
     """The equipment ground of a run; each parallel set has its own, full size. 250.122(F)."""
-    return grounding.equipment_ground(breaker_a, q.ground_metal, size, required)
+    found = grounding.equipment_ground(breaker_a, q.ground_metal, size, required)
+    return replace(found, size=size, ratio=1.0) if found is not None and q.full_ground else found
 
 
 def neutral_size(q: RunQuestion, breaker_a: float | None, size: str, rungs: Sequence[Rung]) -> str | None:

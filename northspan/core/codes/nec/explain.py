@@ -66,7 +66,7 @@ def explain(s: Sizing) -> RunFigures:
     base = _base(q, rung)
     terminal = _termination(q, rung)
     derated = _derated(q, rung, ambient, bundling)
-    drop_v = _drop_volts(q, rung)
+    drop_v = _drop_volts(s, rung)
     return RunFigures(
         load=load,
         design=design,
@@ -106,6 +106,8 @@ def _design_step(q: RunQuestion, design_a: float) -> Step:
         what = f"{number(q.amps)} A + 25 % of {number(q.continuous_amps)} A continuous"
     else:
         what = f"{number(q.amps)} A, none of it continuous"
+    if q.spare_pct:
+        what = f"({what}) and {number(q.spare_pct)} % spare by house rule"
     if design_a == q.least_a:
         return Step(f"{what}; a service here is {number(q.least_a)} A at least", design_a, "A", "230.42(B), 230.79")
     return Step(what, design_a, "A", CONTINUOUS_SECTION[q.use])
@@ -212,7 +214,8 @@ def _why(rung: Rung) -> str:
     return SECTIONS[rung.stopped_by] if rung.stopped_by else ""
 
 
-def _drop_volts(q: RunQuestion, rung: Rung) -> Figure:
+def _drop_volts(s: Sizing, rung: Rung) -> Figure:
+    q = s.question
     r_column, x_column = ampacity.impedance_columns(q.metal, q.raceway)
     name = spoken(rung.size, q.metal)
     steps = [IMPEDANCE.read(rung.size, r_column, f"Resistance, {name}, 75 °C")]
@@ -223,12 +226,13 @@ def _drop_volts(q: RunQuestion, rung: Rung) -> Figure:
     loop = 2.0 * q.length_ft / 1000.0 / q.sets
     r_ohm, x_ohm = loop * rung.r_kft, loop * rung.x_kft
     way = f"Out and back, 2 × {number(q.length_ft)} ft" + (f", {q.sets} sets" if q.sets > 1 else "")
-    a, b = drop_parts(q.amps, q.pf, r_ohm, x_ohm)
+    amps = q.drop_amps(s.breaker_a)
+    a, b = drop_parts(amps, q.pf, r_ohm, x_ohm)
     steps += [
         Step(f"{way}: R", r_ohm, "ohm", SHORT_LINE),
         Step(f"{way}: X", x_ohm, "ohm", SHORT_LINE),
         Step(
-            f"In phase at {number(q.amps)} A, power factor {number(q.pf)}: I (R × pf + X × rf)",
+            f"In phase at {number(amps)} A, power factor {number(q.pf)}: I (R × pf + X × rf)",
             a,
             "V",
             SHORT_LINE,
@@ -336,6 +340,8 @@ def _ground(s: Sizing, rung: Rung, also: Companions) -> Figure | None:
                 "250.122(A), (B)",
             ),
         ]
+    elif q.full_ground:
+        steps.append(Step("Full size by house rule, as the hots", ground.size, "", "house rule"))
     elif ground.size != ground.table_size:
         steps.append(Step("Not larger than the ungrounded conductor", ground.size, "", "250.122(A)"))
     if also.equipment_ground != also.equipment_ground_needed:
@@ -345,7 +351,7 @@ def _ground(s: Sizing, rung: Rung, also: Companions) -> Figure | None:
 
 def _fit(s: Sizing, rung: Rung, also: Companions) -> raceways.Fit | None:
     q = s.question
-    return companions.raceway_fit(q, rung.size, also.neutral, also.equipment_ground, q.raceway_lock)
+    return companions.raceway_fit(q, rung.size, also.neutral, also.equipment_ground, also.raceway)
 
 
 def _raceway(s: Sizing, rung: Rung, also: Companions) -> Figure:
@@ -362,6 +368,8 @@ def _raceway(s: Sizing, rung: Rung, also: Companions) -> Figure:
     else:
         area = RACEWAYS.read(fit.trade, f"{s.question.raceway}_area", f"{s.question.raceway} {fit.trade} inside")
         word = "Locked" if s.question.raceway_lock else "Smallest that holds them"
+        if s.question.pipe_up and not s.question.raceway_lock:
+            word = "One above the smallest that holds them, by house rule"
         steps += [area, Step(word, fit.trade, "in", "Chapter 9 Tables 1 and 4")]
     return Figure(fit.trade, "in", tuple(steps))
 
@@ -391,5 +399,5 @@ def _max_amps(s: Sizing, rung: Rung) -> Figure:
 def _max_length(s: Sizing) -> Figure:
     if s.max_length_ft is None:
         return Figure(None, "ft", (Step("The drop is left out", None, "ft", "house rule"),))
-    what = f"{number(s.question.amps)} A reaches {number(s.question.drop_limit_pct or 0)} % at"
+    what = f"{number(s.question.drop_amps(s.breaker_a))} A reaches {number(s.question.drop_limit_pct or 0)} % at"
     return Figure(s.max_length_ft, "ft", (Step(what, s.max_length_ft, "ft", SHORT_LINE),))

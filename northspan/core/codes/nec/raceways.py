@@ -76,6 +76,16 @@ def raceway_area(raceway: Raceway, trade: str) -> float | None:
     return RACEWAYS.number(trade, f"{raceway}_area")
 
 
+def next_trade(raceway: Raceway, trade: str) -> str:
+    """The trade size above, or the same where that kind is not made larger.
+
+    >>> next_trade("EMT", "3/4"), next_trade("EMT", "4")
+    ('1', '4')
+    """
+    above = TRADES[TRADES.index(trade) + 1 :]
+    return next((t for t in above if raceway_area(raceway, t) is not None), trade)
+
+
 def fill_share(count: int, nipple: bool) -> tuple[float, str]:
     """Share of the area that ``count`` conductors may take, and the table's row. Chapter 9 Table 1, note 4.
 

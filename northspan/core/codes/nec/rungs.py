@@ -74,7 +74,7 @@ def _judge(setting: _Setting, conductor: ampacity.Conductor) -> Rung:
     volts = q.wiring.volts
     r_kft = resistance(q, conductor)
     r_ohm, x_ohm = setting.loop_kft * r_kft, setting.loop_kft * conductor.x_kft
-    drop_v = volts - receiving_volts(volts, q.amps, q.pf, r_ohm, x_ohm)
+    drop_v = volts - receiving_volts(volts, q.drop_amps(setting.breaker_a), q.pf, r_ohm, x_ohm)
     drop_pct = 100.0 * drop_v / volts
     stop = _first_stop(setting, conductor, derated, terminal, allowed, most)
     carries = stop is None
@@ -110,7 +110,8 @@ def _first_stop(
     if breaker_a is None:
         return "breaker", "no standard breaker this large"
     if setting.dwelling_a is not None:
-        if allowed < setting.dwelling_a - TOLERANCE:
+        needed = max(setting.dwelling_a, setting.design_a) if q.dwelling_load_too else setting.dwelling_a
+        if allowed < needed - TOLERANCE:
             return "dwelling-rule", f"carries {number(allowed)} A"
     else:
         if terminal < setting.design_a - TOLERANCE:
