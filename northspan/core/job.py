@@ -25,6 +25,8 @@ PlaceKind = Literal["dwelling", "detached-building", "yard"]
 ApplianceKind = Literal[
     "range", "dryer", "fastened", "ev-charger", "space-heat", "heat-pump", "supplemental-heat", "cooling", "other"
 ]
+Soil = Literal["loam", "clay", "sand", "gravel", "rock"]
+WaterPipe = Literal["none", "plastic", "metal", "metal-to-plastic"]
 LoadMethodName = Literal["standard", "optional", "existing", "recorded"]
 StationKind = Literal["utility", "meter", "service-disconnect", "panelboard", "disconnect", "equipment", "transformer"]
 
@@ -68,6 +70,7 @@ class Appliance(_Part):
     continuous: bool = Field(False, description="runs three hours or more")
     leg: Literal["A", "B"] | None = Field(None, description="leg of a 120 V load; blank: shared between both")
     existing: bool = Field(False, description="already there before this job")
+    later: bool = Field(False, description="wanted some day; not counted yet")
     station: Id | None = Field(None, description="the equipment station it stands at, in the same place")
 
     @model_validator(mode="after")
@@ -89,6 +92,31 @@ class LoadRecord(_Part):
     source: Name = "utility record"
 
 
+class Waypoint(_Part):
+    """A point of a route on the plan; ``pull`` says that wire can be pulled from it."""
+
+    x_ft: float = Field(ge=-50_000, le=50_000)
+    y_ft: float = Field(ge=-50_000, le=50_000)
+    pull: bool = False
+
+
+class Route(_Part):
+    """Where a run goes, measured on the plan; ``ends_ft`` is what goes up, down and into the boxes at its ends."""
+
+    kind: Literal["trench", "overhead"] = "trench"
+    points: tuple[Waypoint, ...] = Field(min_length=2, max_length=200)
+    ends_ft: float = Field(0.0, ge=0, le=500)
+
+
+class Footprint(_Part):
+    """A place on the plan: its south-west corner, ft east and north, and its size."""
+
+    x_ft: float = Field(ge=-50_000, le=50_000)
+    y_ft: float = Field(ge=-50_000, le=50_000)
+    width_ft: float = Field(gt=0, le=2000)
+    depth_ft: float = Field(gt=0, le=2000)
+
+
 class Place(_Part):
     """A building or structure on the property, with what it takes."""
 
@@ -98,6 +126,10 @@ class Place(_Part):
     floor_area_ft2: float | None = Field(None, gt=0, le=100_000, description="outside dimensions, ft²")
     small_appliance_circuits: int = Field(2, ge=0, le=20, description="a dwelling's kitchen circuits")
     laundry_circuits: int = Field(1, ge=0, le=20, description="a dwelling's laundry circuits")
+    footprint: Footprint | None = Field(None, description="where it stands on the plan")
+    soil: Soil | None = Field(None, description="what the rods and the trench meet")
+    water_pipe: WaterPipe | None = Field(None, description="the pipe in the ground that serves it")
+    note: Note = ""
     existing: bool = Field(False, description="stands already, with a service or feeder in use")
     record: LoadRecord | None = None
     load_method: LoadMethodName | None = Field(None, description="lock: the method that drives its runs")
@@ -185,6 +217,7 @@ class Run(_Part):
     raceway_size: TradeSize | None = Field(None, description="lock: trade size")
     drop_limit_pct: float | None = Field(None, gt=0, le=20, description="own limit in place of the house rule")
     note: Note = ""
+    route: Route | None = Field(None, description="where it goes, measured on the plan")
 
 
 class Variant(_Part):

@@ -92,7 +92,7 @@ def _appliance_loads(job: Job, net: Network, driven: set[str]) -> Mapping[str, R
     for place in job.places:
         for appliance in place.appliances:
             feed = net.fed_by.get(appliance.station or "")
-            if appliance.station is None or feed is None:
+            if appliance.station is None or feed is None or appliance.later:
                 continue
             volts = SYSTEMS[feed.system].volts
             va = appliance.va if appliance.va is not None else (appliance.amps or 0.0) * volts

@@ -113,6 +113,17 @@ class StationAnswer:
 
 
 @dataclass(frozen=True, slots=True)
+class RouteAnswer:
+    """A run's route as measured: legs (ft), the bend between each two (degrees), the length, the worst stretch."""
+
+    run: str
+    legs_ft: tuple[float, ...]
+    bends_deg: tuple[float, ...]
+    length_ft: Figure
+    worst_bends_deg: Figure
+
+
+@dataclass(frozen=True, slots=True)
 class Fix:
     """A way to mend a finding: a short label and an RFC 6902 JSON Patch on the job."""
 
@@ -143,4 +154,5 @@ class Solution:
     loads: tuple[PlaceLoad, ...]
     runs: tuple[RunAnswer, ...]
     stations: tuple[StationAnswer, ...]
+    routes: tuple[RouteAnswer, ...]
     findings: tuple[Finding, ...]

@@ -14,6 +14,7 @@ from northspan.core.physics.transformer import series_ohms
 from northspan.core.physics.voltage_drop import receiving_volts
 from northspan.core.place_load import PlaceLoad
 from northspan.core.place_loads import place_loads
+from northspan.core.routes import route_answers
 from northspan.core.sized import Sizing
 from northspan.core.sizing import other_ladder, size_run, unsized
 from northspan.core.solution import Finding, Ladder, RunAnswer, Solution, StationAnswer
@@ -37,13 +38,14 @@ def solve(job: Job) -> Solution:
     sized = size_all(book, job, net, places)
     faults = available_faults(job, net, sized)
     stations = _stations(job, net, sized, faults)
+    routes = route_answers(job)
     drops = {s.id: float(s.drop_pct.value) for s in stations if isinstance(s.drop_pct.value, float)}
     figures = {run_id: book.explain(each.sizing) for run_id, each in sized.items()}
-    view = JobView(job, net, sized, drops, faults, places, figures)
+    view = JobView(job, net, sized, drops, faults, places, routes, figures)
     findings = [*_run_findings(book, sized), *book.job_findings(view)]
     findings.sort(key=lambda f: LEVELS.index(f.level))
     runs = tuple(_run_answer(book, view, sized[run.id]) for run in job.runs)
-    return Solution(job.code_book, book.edition, places, runs, stations, tuple(findings))
+    return Solution(job.code_book, book.edition, places, runs, stations, routes, tuple(findings))
 
 
 def size_all(book: CodeBook, job: Job, net: Network, places: tuple[PlaceLoad, ...]) -> Mapping[str, SizedRun]:

@@ -1,5 +1,6 @@
 """A job with a variant's changes made: metal, breaker, pipe, or another voltage through transformers."""
 
+from collections.abc import Container
 from typing import Any
 
 from northspan.core.codes.codebook import CodeBook
@@ -77,19 +78,32 @@ def _through_transformers(job: Job, solution: Solution, run: Run, system: System
     book = code_book(job.code_book)
     source = network(job).delivers[run.from_station]
     stations = {s.id: s for s in job.stations}
+    taken = {r.id for r in job.runs}
     ends = stations[run.from_station], stations[run.to_station]
     new_stations: list[Station] = []
     runs: list[Run] = []
     start = run.from_station
     if source is None or not can_feed(source, system):
         up = _transformer(
-            book, f"{run.id}-up", f"Transformer for {ends[1].name}", ends[0].place, kva, system, run.system
+            book,
+            _fresh(stations, f"{run.id}-up"),
+            f"Transformer for {ends[1].name}",
+            ends[0].place,
+            kva,
+            system,
+            run.system,
         )
         new_stations.append(up)
-        runs.append(_connecting(f"{run.id}-to-up", start, up.id, run.system, run))
+        runs.append(_connecting(_fresh(taken, f"{run.id}-to-up"), start, up.id, run.system, run))
         start = up.id
     down = _transformer(
-        book, f"{run.id}-down", f"Transformer at {ends[1].name}", ends[1].place, kva, run.system, system
+        book,
+        _fresh(stations, f"{run.id}-down"),
+        f"Transformer at {ends[1].name}",
+        ends[1].place,
+        kva,
+        run.system,
+        system,
     )
     new_stations.append(down)
     line = run.model_copy(
@@ -99,9 +113,18 @@ def _through_transformers(job: Job, solution: Solution, run: Run, system: System
             "whole_dwelling": False,
         }
     )  # fmt: skip
-    runs += [line, _connecting(f"{run.id}-from-down", down.id, run.to_station, run.system, run, run.load)]
+    runs += [
+        line,
+        _connecting(_fresh(taken, f"{run.id}-from-down"), down.id, run.to_station, run.system, run, run.load),
+    ]
     kept = tuple(r for r in job.runs if r.id != run.id)
     return job.model_copy(update={"stations": (*job.stations, *new_stations), "runs": (*kept, *runs)})
+
+
+def _fresh(taken: Container[str], wanted: str) -> str:
+    """An id that is not taken, within the length an id may have."""
+    base = wanted[:60]
+    return next(i for i in (base, *(f"{base}-{n}" for n in range(2, 1000))) if i not in taken)
 
 
 def _transformer(
@@ -110,11 +133,11 @@ def _transformer(
     protected = SYSTEMS[secondary].grounded > 0 or SYSTEMS[primary].grounded > 0
     breaker = book.standard_rating(SECONDARY_SHARE * rated_amps(kva, SYSTEMS[secondary].volts)) if protected else None
     own = Transformer(secondary=secondary, kva=kva, secondary_breaker_a=breaker)
-    return Station(id=station[:64], name=name[:80], kind="transformer", place=place, terminal_c=75, transformer=own)
+    return Station(id=station, name=name[:80], kind="transformer", place=place, terminal_c=75, transformer=own)
 
 
 def _connecting(run_id: str, start: str, end: str, system: SystemName, like: Run, load: Any = None) -> Run:
     return Run(
-        id=run_id[:64], from_station=start, to_station=end, use="feeder", system=system, length_ft=CONNECTING_FT,
+        id=run_id, from_station=start, to_station=end, use="feeder", system=system, length_ft=CONNECTING_FT,
         metal="cu", insulation="THWN-2", raceway=like.raceway if like.raceway != "none" else "PVC40", load=load,
     )  # fmt: skip

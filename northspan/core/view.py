@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from northspan.core.job import Job, Run
 from northspan.core.place_load import PlaceLoad
 from northspan.core.sized import Sizing
-from northspan.core.solution import RunFigures
+from northspan.core.solution import RouteAnswer, RunFigures
 from northspan.core.topology import Network
 from northspan.core.working import Figure
 
@@ -30,7 +30,8 @@ class SizedRun:
 @dataclass(frozen=True, slots=True)
 class JobView:
     """The job between solving and judging. ``drop_pct`` holds each fed station's drop from the source (%),
-    ``faults`` the bolted fault current there (A), ``loads`` what each place takes.
+    ``faults`` the bolted fault current there (A), ``loads`` what each place takes,
+    ``routes`` what the plan measures.
     """
 
     job: Job
@@ -39,4 +40,5 @@ class JobView:
     drop_pct: Mapping[str, float]
     faults: Mapping[str, Figure]
     loads: tuple[PlaceLoad, ...]
+    routes: tuple[RouteAnswer, ...]
     figures: Mapping[str, RunFigures]

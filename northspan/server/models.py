@@ -160,6 +160,12 @@ class BookPath(BaseModel):
     book_id: str = Field(pattern="^[a-z0-9-]{1,64}$")
 
 
+class TrackModel(_Model):
+    """A walked track: ft east and ft north of its first point."""
+
+    points: list[tuple[float, float]]
+
+
 class CatalogueModel(_Model):
     """The shop's catalogue of appliances."""
 

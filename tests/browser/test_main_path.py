@@ -211,7 +211,7 @@ class AlongTheDesk(BrowserTest):
         row = page.locator("tr", has=page.locator("th:text-is('4/0')"))
         used = row.locator("td.used")
         expect(used).to_have_text(["180", "205"])
-        self.assertIn("Studio panel: base ampacity", used.last.get_attribute("title"))
+        self.assertIn("House panel: base ampacity", used.last.get_attribute("title"))
 
     def test_an_edit_in_another_window_is_said_and_nothing_is_lost(self):
         self.expected_faults = ("409",)

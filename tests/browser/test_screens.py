@@ -203,7 +203,7 @@ class Settings(BrowserTest):
         page.get_by_label("These rules are called").press("Enter")
         page.get_by_label("the standard method").check()
         expect(page.get_by_text("not the default")).to_have_count(2)
-        page.get_by_role("link", name="Span").click()
+        page.get_by_role("navigation").get_by_role("link", name="Span").click()
         expect(page.get_by_role("button", name="house rules: Ridge county")).to_be_visible()
         expect(self.figure("Size")).to_have_text("1/0")
 

@@ -382,6 +382,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/tracks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read a GPX or GeoJSON file sent as the request's body. */
+        post: operations["tracks_read_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -536,6 +553,12 @@ export interface components {
              */
             existing: boolean;
             /**
+             * Later
+             * @description wanted some day; not counted yet
+             * @default false
+             */
+            later: boolean;
+            /**
              * Station
              * @description the equipment station it stands at, in the same place
              * @default null
@@ -611,6 +634,20 @@ export interface components {
             patch: {
                 [key: string]: unknown;
             }[];
+        };
+        /**
+         * Footprint
+         * @description A place on the plan: its south-west corner, ft east and north, and its size.
+         */
+        Footprint: {
+            /** X Ft */
+            x_ft: number;
+            /** Y Ft */
+            y_ft: number;
+            /** Width Ft */
+            width_ft: number;
+            /** Depth Ft */
+            depth_ft: number;
         };
         /**
          * Gear
@@ -1029,6 +1066,28 @@ export interface components {
              */
             laundry_circuits: number;
             /**
+             * @description where it stands on the plan
+             * @default null
+             */
+            footprint: components["schemas"]["Footprint"] | null;
+            /**
+             * Soil
+             * @description what the rods and the trench meet
+             * @default null
+             */
+            soil: ("loam" | "clay" | "sand" | "gravel" | "rock") | null;
+            /**
+             * Water Pipe
+             * @description the pipe in the ground that serves it
+             * @default null
+             */
+            water_pipe: ("none" | "plastic" | "metal" | "metal-to-plastic") | null;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
              * Existing
              * @description stands already, with a service or feeder in use
              * @default false
@@ -1071,6 +1130,39 @@ export interface components {
             station: string | null;
             /** Drives */
             drives: boolean;
+        };
+        /**
+         * Route
+         * @description Where a run goes, measured on the plan; ``ends_ft`` is what goes up, down and into the boxes at its ends.
+         */
+        Route: {
+            /**
+             * Kind
+             * @default trench
+             * @enum {string}
+             */
+            kind: "trench" | "overhead";
+            /** Points */
+            points: components["schemas"]["Waypoint"][];
+            /**
+             * Ends Ft
+             * @default 0
+             */
+            ends_ft: number;
+        };
+        /**
+         * RouteAnswer
+         * @description A run's route as measured: legs (ft), the bend between each two (degrees), the length, the worst stretch.
+         */
+        RouteAnswer: {
+            /** Run */
+            run: string;
+            /** Legs Ft */
+            legs_ft: number[];
+            /** Bends Deg */
+            bends_deg: number[];
+            length_ft: components["schemas"]["Figure"];
+            worst_bends_deg: components["schemas"]["Figure"];
         };
         /**
          * Run
@@ -1222,6 +1314,11 @@ export interface components {
              * @default
              */
             note: string;
+            /**
+             * @description where it goes, measured on the plan
+             * @default null
+             */
+            route: components["schemas"]["Route"] | null;
         };
         /**
          * RunAnswer
@@ -1342,6 +1439,8 @@ export interface components {
             runs: components["schemas"]["RunAnswer"][];
             /** Stations */
             stations: components["schemas"]["StationAnswer"][];
+            /** Routes */
+            routes: components["schemas"]["RouteAnswer"][];
             /** Findings */
             findings: components["schemas"]["Finding"][];
         };
@@ -1546,6 +1645,21 @@ export interface components {
              * @default null
              */
             system: ("120-2w" | "240-2w" | "208-2w" | "277-2w" | "480-2w" | "120/240-3w" | "120/208-3w") | null;
+        };
+        /**
+         * Waypoint
+         * @description A point of a route on the plan; ``pull`` says that wire can be pulled from it.
+         */
+        Waypoint: {
+            /** X Ft */
+            x_ft: number;
+            /** Y Ft */
+            y_ft: number;
+            /**
+             * Pull
+             * @default false
+             */
+            pull: boolean;
         };
         /**
          * Patch
@@ -1894,6 +2008,17 @@ export interface components {
             line: number;
             /** Words */
             words: string;
+        };
+        /**
+         * TrackModel
+         * @description A walked track: ft east and ft north of its first point.
+         */
+        TrackModel: {
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
         };
         /** ValidationErrorModel */
         ValidationErrorModel: {
@@ -3074,6 +3199,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    tracks_read_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrackModel"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -182,7 +182,7 @@ text { font-family: var(--figures); font-size: 12px; fill: var(--ink); paint-ord
 .station circle { fill: var(--paper); stroke: var(--ink); stroke-width: 2; cursor: pointer; }
 .station.over circle { stroke: var(--danger); }
 .station.on circle { fill: var(--ink); }
-.reading { font-weight: 600; }
+.reading { pointer-events: none; font-weight: 600; }
 .reading.over { fill: var(--danger); }
 .name { font-family: var(--narrow); font-weight: 600; font-size: 14px; cursor: pointer; }
 .name.on { text-decoration: underline; }

@@ -3,7 +3,7 @@ import { useView } from '@/stores/view'
 
 const view = useView()
 const KEYS: [string, string][] = [
-  ['2  3', 'Loads, Span'],
+  ['1  2  3', 'Walk, Loads, Span'],
   ['j  k', 'next and previous run'],
   ['+  -', 'one size up or down, locked'],
   ['l', 'lock or unlock the size'],

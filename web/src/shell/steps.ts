@@ -2,10 +2,11 @@
 export interface Step {
   digit: string
   name: string
-  route: 'loads' | 'span' | 'what-if' | 'rules'
+  route: 'walk' | 'loads' | 'span' | 'what-if' | 'rules'
 }
 
 export const STEPS: Step[] = [
+  { digit: '1', name: 'Walk', route: 'walk' },
   { digit: '2', name: 'Loads', route: 'loads' },
   { digit: '3', name: 'Span', route: 'span' },
   { digit: '', name: 'What if', route: 'what-if' },

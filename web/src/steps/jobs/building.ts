@@ -39,13 +39,13 @@ export function loadOf(typedAmps: number | null, continuous: number | null): Loa
 const BLANK_LOCKS = {
   rooftop: false, nipple: false, in_insulation: false, several_receptacles: false, loaded_conductors: null, sets: 1,
   whole_dwelling: false, load: null, breaker_a: null, size: null, neutral_size: null, egc_size: null, egc_metal: null,
-  bare_egc: false, raceway_size: null, drop_limit_pct: null, ambient_c: 30, note: '',
+  bare_egc: false, raceway_size: null, drop_limit_pct: null, ambient_c: 30, note: '', route: null,
 } as const // prettier-ignore
 
 /** A place with nothing entered of what it takes. */
 export function newPlace(part: Pick<Place, 'id' | 'name' | 'kind'>): Place {
   return {
-    floor_area_ft2: null, small_appliance_circuits: 2, laundry_circuits: 1, existing: false, record: null, load_method: null,
+    footprint: null, soil: null, water_pipe: null, note: '', floor_area_ft2: null, small_appliance_circuits: 2, laundry_circuits: 1, existing: false, record: null, load_method: null,
     appliances: [], ...part,
   } // prettier-ignore
 }

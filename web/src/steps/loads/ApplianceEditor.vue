@@ -55,6 +55,7 @@ async function remove() {
     <ChoiceField v-if="appliance.volts === 120" label="Hangs on" :value="appliance.leg" :choices="LEGS" :pointer="`${pointer}/leg`" @change="(v) => set({ leg: v })" />
     <ChoiceField label="Stands at" :value="appliance.station" :choices="stations" :pointer="`${pointer}/station`" hint="The equipment station on the drawing whose circuit takes this load" @change="(v) => set({ station: v })" />
     <SwitchField label="There already" :value="appliance.existing" @change="(v) => set({ existing: v })" />
+    <SwitchField label="Wanted later, not counted yet" :value="appliance.later" @change="(v) => set({ later: v })" />
     <SwitchField label="Motor-driven" :value="appliance.motor" @change="(v) => set({ motor: v })" />
     <SwitchField label="Runs three hours or more" :value="appliance.continuous" @change="(v) => set({ continuous: v })" />
     <p class="acts">

@@ -11,6 +11,7 @@ export function nameplateText(a: Appliance): string {
 export function remarks(a: Appliance): string {
   const words = []
   if (a.existing) words.push('there already')
+  if (a.later) words.push('wanted later, not counted')
   if (a.motor) words.push('motor')
   if (a.continuous) words.push('continuous')
   if (a.leg) words.push(`leg ${a.leg}`)

@@ -151,7 +151,7 @@ def spaces_needed(view: JobView, station: Station) -> int:
     place = next(p for p in view.job.places if p.id == station.place)
     if load is None or load.place != place.id:
         return needed
-    needed += sum(a.count * (2 if a.volts == 240 else 1) for a in place.appliances if a.station is None)
+    needed += sum(a.count * (2 if a.volts == 240 else 1) for a in place.appliances if a.station is None and not a.later)
     if place.kind == "dwelling":
         lighting = LIGHTING_VA_PER_FT2 * (place.floor_area_ft2 or 0.0)
         needed += -int(-lighting // LIGHTING_CIRCUIT_VA) + BATH_CIRCUITS
@@ -209,7 +209,7 @@ def _circuits(view: JobView, place: Place) -> int:
     """Branch circuits of a place, as far as they are drawn or entered."""
     here = {s.id for s in view.job.stations if s.place == place.id}
     drawn = sum(run.use == "branch" and run.to_station in here for run in view.job.runs)
-    return drawn + sum(a.count for a in place.appliances if a.station is None)
+    return drawn + sum(a.count for a in place.appliances if a.station is None and not a.later)
 
 
 def _made(spaces: int) -> int:

@@ -13,7 +13,11 @@ NO_AREA = "Enter the floor area: a dwelling's lighting and receptacles are count
 
 
 def load_methods(place: Place, system: SystemName) -> tuple[LoadMethod, ...]:
-    """The place's load by every method that fits its kind, at the voltage of ``system``; none without its facts."""
+    """The place's load by every method that fits its kind, at the voltage of ``system``; none without its facts.
+
+    What is wanted only later is not counted.
+    """
+    place = place.model_copy(update={"appliances": tuple(a for a in place.appliances if not a.later)})
     volts = SYSTEMS[system].volts
     wye = system == "120/208-3w"
     if place.kind != "dwelling":

@@ -1,0 +1,88 @@
+"""A walked track, from GPX or GeoJSON, laid flat in feet."""
+
+import json
+import math
+from collections.abc import Sequence
+from typing import Any
+
+from defusedxml import DefusedXmlException, ElementTree
+
+from northspan.core.physics.plane import Point, simplified
+
+EARTH_FT = 20_902_231.0
+WALKED_WITHIN_FT = 3.0
+MOST_POINTS = 200
+
+
+class NotATrack(ValueError):
+    """The file holds no track; the message says why, in words."""
+
+
+def read_track(text: str) -> list[Point]:
+    """Points of the walked line (ft east, ft north of its first point), those within 3 ft of the line left out.
+
+    The earth is taken as flat over a property, on a sphere of the mean radius: within a foot in a thousand.
+    Raises NotATrack.
+
+    >>> made = '{"type": "LineString", "coordinates": [[-80.0, 40.0], [-80.0, 40.001]]}'
+    >>> [(round(x), round(y)) for x, y in read_track(made)]
+    [(0, 0), (0, 365)]
+    """
+    found = _gpx(text) if text.lstrip().startswith("<") else _geojson(text)
+    if len(found) < 2:
+        raise NotATrack("The file has no line of two points or more.")
+    lon0, lat0 = found[0]
+    shrink = math.cos(math.radians(lat0))
+    flat = [(EARTH_FT * math.radians(lon - lon0) * shrink, EARTH_FT * math.radians(lat - lat0)) for lon, lat in found]
+    line = simplified(flat, WALKED_WITHIN_FT)
+    if len(line) > MOST_POINTS:
+        raise NotATrack(f"The track has {len(line)} bends: too many for a trench. Walk it again, or thin it out.")
+    return line
+
+
+def _gpx(text: str) -> list[Point]:
+    try:
+        root = ElementTree.fromstring(text)
+    except (ElementTree.ParseError, DefusedXmlException) as error:
+        raise NotATrack(f"That is not a GPX file: {error}") from error
+    points = [e for e in root.iter() if str(e.tag).rpartition("}")[2] in ("trkpt", "rtept")]
+    return [_position((e.get("lon"), e.get("lat"))) for e in points]
+
+
+def _geojson(text: str) -> list[Point]:
+    try:
+        found = json.loads(text)
+    except (ValueError, RecursionError) as error:
+        raise NotATrack("That is neither GPX nor GeoJSON.") from error
+    line = _line(found)
+    if line is None:
+        raise NotATrack("The GeoJSON has no LineString.")
+    return [_position(pair) for pair in line]
+
+
+def _line(node: Any) -> Sequence[Any] | None:
+    """The first line in a GeoJSON object."""
+    if not isinstance(node, dict):
+        return None
+    kind, coordinates = node.get("type"), node.get("coordinates")
+    if kind == "LineString" and isinstance(coordinates, list):
+        return coordinates
+    if kind == "MultiLineString" and isinstance(coordinates, list) and coordinates:
+        return coordinates[0] if isinstance(coordinates[0], list) else None
+    inside = [node.get("geometry"), *_listed(node, "features"), *_listed(node, "geometries")]
+    return next((line for line in map(_line, inside) if line is not None), None)
+
+
+def _listed(node: dict[str, Any], name: str) -> list[Any]:
+    value = node.get(name)
+    return value if isinstance(value, list) else []
+
+
+def _position(pair: Any) -> Point:
+    try:
+        lon, lat = float(pair[0]), float(pair[1])
+    except (TypeError, ValueError, IndexError, KeyError) as error:
+        raise NotATrack("A point of the track has no longitude and latitude.") from error
+    if not (-180.0 <= lon <= 180.0 and -90.0 < lat < 90.0):
+        raise NotATrack(f"{lon:g}, {lat:g} is no place on earth; longitude comes first.")
+    return lon, lat

@@ -1,0 +1,80 @@
+<script setup lang="ts">
+import { computed, toRef } from 'vue'
+
+import { freeSpot } from './plan'
+import type { Footprint, Place } from '@/api/types'
+import ChoiceField from '@/fields/ChoiceField.vue'
+import { PLACE_KINDS } from '@/fields/choices'
+import NumberField from '@/fields/NumberField.vue'
+import SwitchField from '@/fields/SwitchField.vue'
+import TextField from '@/fields/TextField.vue'
+import SourceFields from '@/steps/span/SourceFields.vue'
+import { nameplateText } from '@/steps/loads/words'
+import { useEdited } from '@/steps/loads/useEdited'
+import { useDesk } from '@/stores/desk'
+
+const props = defineProps<{ placeId: string }>()
+const desk = useDesk()
+const { place, base, set } = useEdited(toRef(props, 'placeId'))
+const stations = computed(() => (desk.job?.stations ?? []).map((s, i) => ({ s, i })).filter(({ s }) => s.place === props.placeId))
+const utility = computed(() => stations.value.find(({ s }) => s.kind === 'utility'))
+const now = computed(() => place.value?.appliances.filter((a) => !a.later && !a.existing) ?? [])
+const later = computed(() => place.value?.appliances.filter((a) => a.later) ?? [])
+const SOILS: { value: Place['soil']; words: string }[] = [
+  { value: null, words: 'not known' },
+  ...(['loam', 'clay', 'sand', 'gravel', 'rock'] as const).map((v) => ({ value: v, words: v })),
+]
+const PIPES: { value: Place['water_pipe']; words: string }[] = [
+  { value: null, words: 'not known' },
+  { value: 'none', words: 'none' },
+  { value: 'plastic', words: 'plastic' },
+  { value: 'metal', words: 'metal' },
+  { value: 'metal-to-plastic', words: 'metal + plastic' },
+]
+
+function putOn() {
+  if (desk.job && place.value) void set('footprint', freeSpot(desk.job, place.value.kind))
+}
+
+function size(part: Partial<Footprint>) {
+  if (place.value?.footprint) void set('footprint', { ...place.value.footprint, ...part })
+}
+</script>
+
+<template>
+  <section v-if="place" :key="placeId" class="card" aria-label="Place">
+    <div class="part">
+      <TextField label="Name" :value="place.name" :pointer="`${base}/name`" :maxlength="80" @change="(v) => set('name', v)" />
+      <ChoiceField label="It is a" :value="place.kind" :choices="PLACE_KINDS" :pointer="`${base}/kind`" @change="(v) => set('kind', v)" />
+      <template v-if="place.footprint">
+        <NumberField label="Wide, east to west" :value="place.footprint.width_ft" unit="ft" :pointer="`${base}/footprint/width_ft`" @change="(v) => v && size({ width_ft: v })" />
+        <NumberField label="Deep, north to south" :value="place.footprint.depth_ft" unit="ft" :pointer="`${base}/footprint/depth_ft`" @change="(v) => v && size({ depth_ft: v })" />
+      </template>
+      <button v-else class="ink-button" @click="putOn">Put it on the plan</button>
+      <NumberField v-if="place.kind === 'dwelling'" label="Floor area" :value="place.floor_area_ft2" auto="needed" unit="ft²" :pointer="`${base}/floor_area_ft2`" hint="Outside dimensions, all floors, without garage and open porch" @change="(v) => set('floor_area_ft2', v)" />
+      <SwitchField label="Stands already" :value="place.existing" @change="(v) => set('existing', v)" />
+      <ChoiceField label="Soil" :value="place.soil" :choices="SOILS" :pointer="`${base}/soil`" @change="(v) => set('soil', v)" />
+      <ChoiceField label="Water pipe" :value="place.water_pipe" :choices="PIPES" :pointer="`${base}/water_pipe`" hint="The pipe in the ground that serves it" @change="(v) => set('water_pipe', v)" />
+      <SourceFields v-if="utility" :source="utility.s.source" :base="`/stations/${utility.i}/source`" @change="(v) => desk.edit([{ op: 'add', path: `/stations/${utility?.i}/source`, value: v }])" />
+    </div>
+    <div class="part">
+      <template v-if="place.kind !== 'yard' || now.length">
+        <h3 class="cap">Wanted now</h3>
+        <p v-for="a in now" :key="a.id" class="wish"><span>{{ a.name }}</span><span class="mono">{{ nameplateText(a) }}</span></p>
+        <p v-if="!now.length" class="narrow quiet">Nothing new entered.</p>
+        <h3 v-if="later.length" class="cap">Wanted later</h3>
+        <p v-for="a in later" :key="a.id" class="wish"><span>{{ a.name }}</span><span class="mono">{{ nameplateText(a) }}</span></p>
+        <router-link v-if="desk.id" class="narrow" :to="{ name: 'loads', params: { id: desk.id } }">Enter what it takes in Loads</router-link>
+      </template>
+      <TextField label="Seen on the walk" :value="place.note" :pointer="`${base}/note`" :rows="3" :maxlength="4000" @change="(v) => set('note', v)" />
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.card { display: grid; grid-template-columns: repeat(auto-fit, minmax(240px, 1fr)); gap: 0 32px; padding: 0 14px 16px; }
+h3.cap { margin: 6px 0 3px; font-size: 13px; }
+.wish { display: flex; justify-content: space-between; gap: 8px; margin: 1px 0; font-family: var(--narrow); font-size: 15px; }
+.wish .mono { font-size: 12px; white-space: nowrap; }
+a { color: inherit; }
+</style>

@@ -1,0 +1,74 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useRouter } from 'vue-router'
+
+import type { Run, Station } from '@/api/types'
+import { STATION_KINDS } from '@/fields/choices'
+import { written } from '@/figures/write'
+import { useDesk } from '@/stores/desk'
+
+const props = defineProps<{ placeId: string }>()
+const desk = useDesk()
+const router = useRouter()
+const place = computed(() => desk.job?.places.find((p) => p.id === props.placeId))
+const rows = computed(() =>
+  (desk.job?.stations ?? [])
+    .filter((s) => s.place === props.placeId)
+    .map((s) => ({ s, run: desk.job?.runs.find((r) => r.to_station === s.id) })),
+)
+
+function kind(s: Station): string {
+  return STATION_KINDS.find((k) => k.value === s.kind)?.words ?? s.kind
+}
+
+function rated(s: Station): string {
+  if (s.transformer) return written(s.transformer.kva, 'kVA')
+  if (s.source?.kva) return written(s.source.kva, 'kVA')
+  const words = []
+  if (s.gear.rating_a) words.push(written(s.gear.rating_a, 'A'))
+  if (s.gear.spaces) words.push(`${s.gear.spaces} spaces`)
+  return words.join(', ')
+}
+
+function locked(run: Run | undefined): string {
+  if (!run) return ''
+  const words = []
+  if (run.size) words.push(`${run.size} ${run.metal}`)
+  if (run.breaker_a) words.push(`${run.breaker_a} A breaker`)
+  if (run.raceway_size) words.push(`${run.raceway} ${run.raceway_size} in`)
+  return words.join(', ')
+}
+
+function open(id: string) {
+  desk.selectStation(id)
+  if (desk.id) void router.push({ name: 'span', params: { id: desk.id } })
+}
+</script>
+
+<template>
+  <section v-if="place" class="list" aria-label="What is there">
+    <h2 class="cap">What is at {{ place.name }}</h2>
+    <table v-if="rows.length">
+      <thead><tr class="narrow"><th>Station</th><th>Kind</th><th>Rated</th><th>In place already, locked</th></tr></thead>
+      <tbody>
+        <tr v-for="{ s, run } in rows" :key="s.id">
+          <td><button class="plain" @click="open(s.id)">{{ s.name }}</button></td>
+          <td class="narrow quiet">{{ kind(s) }}</td>
+          <td class="mono">{{ rated(s) }}</td>
+          <td class="narrow">{{ locked(run) }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-else class="quiet">No gear here yet. Add a panel or equipment in Span.</p>
+  </section>
+</template>
+
+<style scoped>
+.list { padding: 10px 14px; }
+table { width: 100%; border-collapse: collapse; }
+th { text-align: left; font-weight: 500; color: var(--quiet); font-size: 14px; border-bottom: 1px solid var(--ink); }
+td { border-bottom: 1px solid var(--rule); padding: 3px 10px 3px 0; }
+td.mono { font-size: 13px; }
+td.narrow { font-size: 15px; }
+button:hover { text-decoration: underline; }
+</style>
