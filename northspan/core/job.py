@@ -28,7 +28,10 @@ ApplianceKind = Literal[
 Soil = Literal["loam", "clay", "sand", "gravel", "rock"]
 WaterPipe = Literal["none", "plastic", "metal", "metal-to-plastic"]
 LoadMethodName = Literal["standard", "optional", "existing", "recorded"]
-StationKind = Literal["utility", "meter", "service-disconnect", "panelboard", "disconnect", "equipment", "transformer"]
+StationKind = Literal[
+    "utility", "meter", "service-disconnect", "panelboard", "disconnect", "equipment", "transformer",
+    "transfer-switch", "generator", "inverter",
+]  # fmt: skip
 
 
 class _Part(BaseModel):
@@ -171,6 +174,29 @@ class Transformer(_Part):
     secondary_breaker_a: float | None = Field(None, gt=0, le=6000, description="protection at its secondary, A")
 
 
+class Generator(_Part):
+    """A standby source: an engine set, or inverters, two of 120 V in series for the two legs."""
+
+    system: SystemName = "120/240-3w"
+    kw: float = Field(gt=0, le=1000, description="rated, kW each")
+    units: int = Field(1, ge=1, le=8)
+    fuel: Literal["propane", "natural-gas", "gasoline", "diesel", "none"] = "propane"
+    fuel_pct: float = Field(100.0, gt=0, le=100, description="of its rating left on this fuel, percent, from its sheet")
+    altitude_ft: float = Field(0.0, ge=0, le=15_000)
+    altitude_loss_pct: float = Field(3.5, ge=0, le=10, description="lost for every 1000 ft, percent, from its sheet")
+    breaker_a: float | None = Field(None, gt=0, le=6000, description="its own breaker, A")
+    later_kw: float | None = Field(None, gt=0, le=1000, description="a bigger set to leave room for, kW in all")
+    diversion_w: float | None = Field(None, ge=0, le=1_000_000, description="diversion load of its governor, W")
+
+
+class TransferSwitch(_Part):
+    """What changes a load from one source to the other."""
+
+    automatic: bool = False
+    managed: bool = Field(False, description="sheds load by itself to fit the source")
+    service_rated: bool = Field(False, description="suitable as service equipment")
+
+
 class Station(_Part):
     """A point where conductors land."""
 
@@ -184,6 +210,8 @@ class Station(_Part):
     source: UtilitySource | None = Field(None, description="of a utility station")
     gear: Gear = Gear()
     transformer: Transformer | None = Field(None, description="of a transformer station")
+    generator: Generator | None = Field(None, description="of a generator or inverter station")
+    transfer: TransferSwitch | None = Field(None, description="of a transfer switch")
 
 
 class Run(_Part):
@@ -217,6 +245,9 @@ class Run(_Part):
     raceway_size: TradeSize | None = Field(None, description="lock: trade size")
     drop_limit_pct: float | None = Field(None, gt=0, le=20, description="own limit in place of the house rule")
     note: Note = ""
+    tap: Literal["10-ft", "25-ft", "outside"] | None = Field(
+        None, description="a tap: its breaker is at its far end, the feeder's at its source"
+    )
     route: Route | None = Field(None, description="where it goes, measured on the plan")
 
 

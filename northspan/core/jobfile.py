@@ -8,6 +8,7 @@ from typing import Any
 from pydantic import ValidationError
 
 from northspan.core.job import FORMAT, VERSION, Job
+from northspan.core.topology import SOURCES, is_standby
 
 LARGEST_BYTES = 4_000_000
 
@@ -81,8 +82,14 @@ def problems(job: Job) -> Iterable[Problem]:
             yield Problem(f"/stations/{i}/place", f"there is no place {station.place!r} in this job")
         if (station.kind == "utility") != (station.supply is not None):
             yield Problem(f"/stations/{i}/supply", "a utility station, and no other, says what it delivers")
-        if (station.kind == "transformer") != (station.transformer is not None):
-            yield Problem(f"/stations/{i}/transformer", "a transformer station, and no other, says what it is")
+        for kinds, name in (
+            (("transformer",), "transformer"),
+            (SOURCES, "generator"),
+            (("transfer-switch",), "transfer"),
+        ):
+            if (station.kind in kinds) != (getattr(station, name) is not None):
+                words = f"a station of kind {' or '.join(kinds)}, and no other, says what it is"
+                yield Problem(f"/stations/{i}/{name}", words)
     for i, place in enumerate(job.places):
         yield from _duplicates(f"places/{i}/appliances", [a.id for a in place.appliances])
         for j, appliance in enumerate(place.appliances):
@@ -91,6 +98,7 @@ def problems(job: Job) -> Iterable[Problem]:
                 words = f"there is no station {appliance.station!r} at {place.name}"
                 yield Problem(f"/places/{i}/appliances/{j}/station", words)
     fed: dict[str, int] = {}
+    standby: dict[str, int] = {}
     for i, run in enumerate(job.runs):
         for end in ("from_station", "to_station"):
             if getattr(run, end) not in stations:
@@ -98,7 +106,15 @@ def problems(job: Job) -> Iterable[Problem]:
         to = stations.get(run.to_station)
         if to is not None and to.kind == "utility":
             yield Problem(f"/runs/{i}/to_station", "a utility station feeds; nothing feeds it")
-        if run.to_station in fed:
+        if to is not None and to.kind in SOURCES:
+            yield Problem(f"/runs/{i}/to_station", "a generator or inverter feeds; nothing feeds it")
+        start = stations.get(run.from_station)
+        if start is not None and to is not None and is_standby(start, to):
+            if run.to_station in standby:
+                words = f"{run.to_station!r} has its standby source already, /runs/{standby[run.to_station]}"
+                yield Problem(f"/runs/{i}/to_station", words)
+            standby[run.to_station] = i
+        elif run.to_station in fed:
             words = f"{run.to_station!r} is already fed by /runs/{fed[run.to_station]}"
             yield Problem(f"/runs/{i}/to_station", words)
         else:
@@ -115,7 +131,9 @@ def _duplicates(what: str, ids: list[str]) -> Iterable[Problem]:
 
 
 def _loops(job: Job) -> Iterable[Problem]:
-    feeding = {run.to_station: i for i, run in reversed(list(enumerate(job.runs)))}
+    kinds = {s.id: s.kind for s in job.stations}
+    normal = [(i, run) for i, run in enumerate(job.runs) if kinds.get(run.from_station) not in SOURCES]
+    feeding = {run.to_station: i for i, run in reversed(normal)}
     clear: set[str] = set()
     for station in feeding:
         walked: list[str] = []

@@ -3,7 +3,7 @@
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field, replace
 
-from northspan.core.job import Job, Load, Run, Transformer
+from northspan.core.job import Generator, Job, Load, Run, Transformer
 from northspan.core.place_load import PlaceLoad
 from northspan.core.systems import SYSTEMS
 from northspan.core.topology import Network
@@ -67,7 +67,20 @@ def run_loads(job: Job, net: Network, places: Iterable[PlaceLoad]) -> Mapping[st
         if station.transformer is not None:
             parts = [_through(part, station.transformer, run) for part in parts]
         found[run.id] = _of_run(run, parts)
+    for run in net.standby.values():
+        source = net.stations[run.from_station].generator
+        if source is not None:
+            found[run.id] = _of_source(run, source)
     return found
+
+
+def _of_source(run: Run, own: Generator) -> RunLoad:
+    """A standby source's feeder carries what the source can give, or the bigger one to come."""
+    kw = max(own.kw * own.units, own.later_kw or 0.0)
+    volts = SYSTEMS[run.system].volts
+    amps = 1000.0 * kw / volts
+    step = Step(f"{number(kw)} kW ÷ {number(volts)} V, its rating", amps, "A", "445.13(A)")
+    return _of_run(run, [_Part(RunLoad(amps, 0.0, None, 1.0, (step,), amps), (step,))])
 
 
 def _through(part: _Part, transformer: Transformer, run: Run) -> _Part:

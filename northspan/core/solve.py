@@ -19,7 +19,7 @@ from northspan.core.sized import Sizing
 from northspan.core.sizing import other_ladder, size_run, unsized
 from northspan.core.solution import Finding, Ladder, RunAnswer, Solution, StationAnswer
 from northspan.core.systems import SYSTEMS, SystemName
-from northspan.core.topology import Network, network
+from northspan.core.topology import Network, network, source_system
 from northspan.core.view import JobView, SizedRun
 from northspan.core.wire_sizes import spoken
 from northspan.core.working import Figure, Step, number
@@ -97,7 +97,7 @@ def _stations(
     for station in job.stations:
         if station.id not in net.fed_by:
             share[station.id], feet[station.id] = 1.0, 0.0
-            volts = _source_volts(station.supply)
+            volts = _source_volts(source_system(station))
             steps[station.id] = (Step("At the source, nominal", volts, "V", "entered"),) if volts else ()
     for run in net.order:
         sizing = sized[run.id].sizing
@@ -111,7 +111,8 @@ def _stations(
         step = Step(what, after * volts, "V", "short line, from the voltage that reaches it")
         steps[run.to_station] = (*steps[run.from_station], *through, step)
     return tuple(
-        _station_answer(net, s.id, s.supply, share[s.id], feet[s.id], steps[s.id], faults[s.id]) for s in job.stations
+        _station_answer(net, s.id, source_system(s), share[s.id], feet[s.id], steps[s.id], faults[s.id])
+        for s in job.stations
     )
 
 

@@ -7,14 +7,27 @@ from dataclasses import dataclass
 from northspan.core.job import Job, Run, Station
 from northspan.core.systems import SystemName, can_feed
 
+SOURCES = ("generator", "inverter")
+
+
+def is_standby(start: Station, end: Station) -> bool:
+    """Whether a run between two stations is a transfer switch's second supply."""
+    return start.kind in SOURCES and end.kind == "transfer-switch"
+
+
+def source_system(station: Station) -> SystemName | None:
+    """What a station that nothing feeds delivers by itself."""
+    return station.generator.system if station.generator is not None else station.supply
+
 
 @dataclass(frozen=True)
 class Network:
-    """A job's stations and runs by who feeds whom. Every station is fed by one run at most.
+    """A job's stations and runs by who feeds whom. Every station is fed by one run at most, its standby apart.
 
     ``order`` holds the runs from the source outward, so that a run stands after the run that feeds it. ``system``
     is what each station gets; None where nothing feeds it, or a run asks for a voltage its source does not have;
-    ``delivers`` what runs may take from it, which a transformer makes another.
+    ``delivers`` what runs may take from it, which a transformer makes another. ``standby`` holds the second supply of
+    transfer switches, which ``order`` leaves out: the property is solved on its normal supply.
     """
 
     stations: dict[str, Station]
@@ -23,6 +36,7 @@ class Network:
     order: list[Run]
     system: dict[str, SystemName | None]
     delivers: dict[str, SystemName | None]
+    standby: dict[str, Run]
 
     def upstream(self, station: str) -> Iterator[Run]:
         """The runs between a station and its source, nearest first."""
@@ -46,9 +60,11 @@ def network(job: Job) -> Network:
     The job has passed ``jobfile.problems``: no station is missing, none is fed twice, no runs form a loop.
     """
     stations = {s.id: s for s in job.stations}
-    fed_by = {run.to_station: run for run in job.runs}
+    standby = {r.to_station: r for r in job.runs if is_standby(stations[r.from_station], stations[r.to_station])}
+    normal = [run for run in job.runs if standby.get(run.to_station) is not run]
+    fed_by = {run.to_station: run for run in normal}
     leaving: dict[str, list[Run]] = {}
-    for run in job.runs:
+    for run in normal:
         leaving.setdefault(run.from_station, []).append(run)
     order: list[Run] = []
     queue = deque(s.id for s in job.stations if s.id not in fed_by)
@@ -58,7 +74,7 @@ def network(job: Job) -> Network:
         at = queue.popleft()
         run_in = fed_by.get(at)
         if run_in is None:
-            system[at] = stations[at].supply
+            system[at] = source_system(stations[at])
         else:
             source = delivers[run_in.from_station]
             system[at] = run_in.system if source is not None and can_feed(source, run_in.system) else None
@@ -67,4 +83,4 @@ def network(job: Job) -> Network:
         for run in leaving.get(at, ()):
             order.append(run)
             queue.append(run.to_station)
-    return Network(stations, fed_by, leaving, order, system, delivers)
+    return Network(stations, fed_by, leaving, order, system, delivers, standby)

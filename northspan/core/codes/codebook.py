@@ -40,6 +40,9 @@ class CodeBook(Protocol):
     def least_rating(self, use: RunUse, dwelling: bool) -> float:
         """Least rating (A) that a run of this use may have, one that carries a dwelling or not; 0 if none is set."""
 
+    def source_least_a(self, amps: float) -> float:
+        """Least ampacity (A) of the conductors from a standby source of ``amps`` (A)."""
+
     def standard_rating(self, amps: float) -> float | None:
         """Smallest standard rating of an overcurrent device not below ``amps`` (A); None if there is none."""
 

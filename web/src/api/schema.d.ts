@@ -718,6 +718,69 @@ export interface components {
             working_width_in: number | null;
         };
         /**
+         * Generator
+         * @description A standby source: an engine set, or inverters, two of 120 V in series for the two legs.
+         */
+        Generator: {
+            /**
+             * System
+             * @default 120/240-3w
+             * @enum {string}
+             */
+            system: "120-2w" | "240-2w" | "208-2w" | "277-2w" | "480-2w" | "120/240-3w" | "120/208-3w";
+            /**
+             * Kw
+             * @description rated, kW each
+             */
+            kw: number;
+            /**
+             * Units
+             * @default 1
+             */
+            units: number;
+            /**
+             * Fuel
+             * @default propane
+             * @enum {string}
+             */
+            fuel: "propane" | "natural-gas" | "gasoline" | "diesel" | "none";
+            /**
+             * Fuel Pct
+             * @description of its rating left on this fuel, percent, from its sheet
+             * @default 100
+             */
+            fuel_pct: number;
+            /**
+             * Altitude Ft
+             * @default 0
+             */
+            altitude_ft: number;
+            /**
+             * Altitude Loss Pct
+             * @description lost for every 1000 ft, percent, from its sheet
+             * @default 3.5
+             */
+            altitude_loss_pct: number;
+            /**
+             * Breaker A
+             * @description its own breaker, A
+             * @default null
+             */
+            breaker_a: number | null;
+            /**
+             * Later Kw
+             * @description a bigger set to leave room for, kW in all
+             * @default null
+             */
+            later_kw: number | null;
+            /**
+             * Diversion W
+             * @description diversion load of its governor, W
+             * @default null
+             */
+            diversion_w: number | null;
+        };
+        /**
          * HouseRules
          * @description House rules of a job. Each names its schools, its default, and why that is the default.
          */
@@ -1315,6 +1378,12 @@ export interface components {
              */
             note: string;
             /**
+             * Tap
+             * @description a tap: its breaker is at its far end, the feeder's at its source
+             * @default null
+             */
+            tap: ("10-ft" | "25-ft" | "outside") | null;
+            /**
              * @description where it goes, measured on the plan
              * @default null
              */
@@ -1457,7 +1526,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "utility" | "meter" | "service-disconnect" | "panelboard" | "disconnect" | "equipment" | "transformer";
+            kind: "utility" | "meter" | "service-disconnect" | "panelboard" | "disconnect" | "equipment" | "transformer" | "transfer-switch" | "generator" | "inverter";
             /** Place */
             place: string;
             /**
@@ -1503,6 +1572,16 @@ export interface components {
              * @default null
              */
             transformer: components["schemas"]["Transformer"] | null;
+            /**
+             * @description of a generator or inverter station
+             * @default null
+             */
+            generator: components["schemas"]["Generator"] | null;
+            /**
+             * @description of a transfer switch
+             * @default null
+             */
+            transfer: components["schemas"]["TransferSwitch"] | null;
         };
         /**
          * StationAnswer
@@ -1544,6 +1623,29 @@ export interface components {
              * @default false
              */
             doubtful: boolean;
+        };
+        /**
+         * TransferSwitch
+         * @description What changes a load from one source to the other.
+         */
+        TransferSwitch: {
+            /**
+             * Automatic
+             * @default false
+             */
+            automatic: boolean;
+            /**
+             * Managed
+             * @description sheds load by itself to fit the source
+             * @default false
+             */
+            managed: boolean;
+            /**
+             * Service Rated
+             * @description suitable as service equipment
+             * @default false
+             */
+            service_rated: boolean;
         };
         /**
          * Transformer

@@ -63,6 +63,12 @@ export const USES: Choice<Run['use']>[] = [
   { value: 'feeder', words: 'feeder' },
   { value: 'branch', words: 'branch circuit' },
 ]
+export const TAPS: Choice<Run['tap']>[] = [
+  { value: null, words: 'at its source' },
+  { value: '10-ft', words: '10 ft tap' },
+  { value: '25-ft', words: '25 ft tap' },
+  { value: 'outside', words: 'outside tap' },
+]
 export const TERMINALS: Choice<Station['terminal_c']>[] = [
   { value: null, words: 'unmarked' },
   { value: 60, words: '60 °C' },
@@ -74,6 +80,9 @@ export const STATION_KINDS: Choice<Station['kind']>[] = [
   { value: 'panelboard', words: 'panelboard' },
   { value: 'disconnect', words: 'disconnect' },
   { value: 'transformer', words: 'transformer' },
+  { value: 'transfer-switch', words: 'transfer switch' },
+  { value: 'generator', words: 'generator' },
+  { value: 'inverter', words: 'inverter' },
   { value: 'equipment', words: 'equipment' },
 ]
 

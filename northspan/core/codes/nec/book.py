@@ -19,6 +19,7 @@ from northspan.core.systems import SystemName
 from northspan.core.view import JobView
 
 CONTINUOUS_EXTRA = 0.25
+SOURCE_SHARE = 1.15
 
 
 class Nec2023:
@@ -53,6 +54,10 @@ class Nec2023:
         if use != "service":
             return 0.0
         return minimums.DWELLING_A if dwelling else minimums.OTHER_A
+
+    def source_least_a(self, amps: float) -> float:
+        """115 % of the nameplate current (A). 445.13(A)."""
+        return SOURCE_SHARE * amps
 
     def standard_rating(self, amps: float) -> float | None:
         """Smallest standard rating not below ``amps`` (A). 240.6(A)."""

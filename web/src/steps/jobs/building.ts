@@ -1,8 +1,8 @@
-import type { Job, Load, PatchStep, Place, Run, Transformer } from '@/api/types'
+import type { Generator, Job, Load, PatchStep, Place, Run, TransferSwitch, Transformer } from '@/api/types'
 
 export interface NewBuilding {
   name: string
-  what: 'building' | 'panel' | 'equipment' | 'transformer'
+  what: 'building' | 'panel' | 'equipment' | 'transformer' | 'transfer-switch' | 'generator'
   from: string
   feet: number | null
   amps: number | null
@@ -39,7 +39,7 @@ export function loadOf(typedAmps: number | null, continuous: number | null): Loa
 const BLANK_LOCKS = {
   rooftop: false, nipple: false, in_insulation: false, several_receptacles: false, loaded_conductors: null, sets: 1,
   whole_dwelling: false, load: null, breaker_a: null, size: null, neutral_size: null, egc_size: null, egc_metal: null,
-  bare_egc: false, raceway_size: null, drop_limit_pct: null, ambient_c: 30, note: '', route: null,
+  bare_egc: false, raceway_size: null, drop_limit_pct: null, ambient_c: 30, note: '', tap: null, route: null,
 } as const // prettier-ignore
 
 /** A place with nothing entered of what it takes. */
@@ -50,14 +50,22 @@ export function newPlace(part: Pick<Place, 'id' | 'name' | 'kind'>): Place {
   } // prettier-ignore
 }
 
-const KINDS = { building: 'panelboard', panel: 'panelboard', equipment: 'equipment', transformer: 'transformer' } as const
+const KINDS = { building: 'panelboard', panel: 'panelboard', equipment: 'equipment', transformer: 'transformer', 'transfer-switch': 'transfer-switch', generator: 'generator',
+} as const // prettier-ignore
 
 /** A transformer to start from: a step up for a long run. */
 export const NEW_TRANSFORMER: Transformer = { secondary: '480-2w', kva: 10, impedance_pct: 3, x_over_r: 1, no_load_pct: 0.5, secondary_breaker_a: null }
 
+/** A standby set to start from, and the switch that takes it. */
+export const NEW_GENERATOR: Generator = {
+  system: '120/240-3w', kw: 22, units: 1, fuel: 'propane', fuel_pct: 100, altitude_ft: 0, altitude_loss_pct: 3.5, breaker_a: null,
+  later_kw: null, diversion_w: null,
+} // prettier-ignore
+export const NEW_TRANSFER: TransferSwitch = { automatic: true, managed: false, service_rated: false }
+
 /** What is not known of a station. */
 export const BLANK_STATION = {
-  supply: null, terminal_c: null, load: null, source: null, transformer: null,
+  supply: null, terminal_c: null, load: null, source: null, transformer: null, generator: null, transfer: null,
   gear: {
     rating_a: null, has_main: null, interrupting_ka: null, spaces: null, outdoors: null, surge_protected: null, back_fed: false,
     retained: null, handle_height_in: null, working_depth_in: null, working_width_in: null,
@@ -79,7 +87,8 @@ export function buildingPatch(job: Job, form: NewBuilding): { patch: PatchStep[]
     place = freshId(name, job.places.map((p) => p.id))
     patch.push({ op: 'add', path: '/places/-', value: newPlace({ id: place, name, kind: 'detached-building' }) })
   }
-  const panel = form.what !== 'equipment'
+  const feeder = form.what !== 'equipment'
+  const panel = form.what === 'building' || form.what === 'panel'
   const station = freshId(panel ? `${name} panel` : name, job.stations.map((s) => s.id))
   patch.push({
     op: 'add',
@@ -90,21 +99,24 @@ export function buildingPatch(job: Job, form: NewBuilding): { patch: PatchStep[]
       name: form.what === 'building' ? `${name} panel` : name,
       kind: KINDS[form.what],
       transformer: form.what === 'transformer' ? NEW_TRANSFORMER : null,
+      transfer: form.what === 'transfer-switch' ? NEW_TRANSFER : null,
+      generator: form.what === 'generator' ? NEW_GENERATOR : null,
       place,
       terminal_c: 75,
       load: loadOf(form.amps, form.continuous),
     },
   })
-  const run = freshId(`${station}-${panel ? 'feeder' : 'circuit'}`, job.runs.map((r) => r.id))
+  const run = freshId(`${station}-${feeder ? 'feeder' : 'circuit'}`, job.runs.map((r) => r.id))
   const outdoors = form.what === 'building'
   patch.push({
     op: 'add',
     path: '/runs/-',
     value: newRun({
       id: run,
-      from_station: form.from,
-      to_station: station,
-      use: panel ? 'feeder' : 'branch',
+      // A generator feeds the switch that was named; everything else is fed from what was named.
+      from_station: form.what === 'generator' ? station : form.from,
+      to_station: form.what === 'generator' ? form.from : station,
+      use: feeder ? 'feeder' : 'branch',
       system: form.system,
       length_ft: amount(form.feet) ?? 0,
       metal: outdoors ? form.metal : 'cu',

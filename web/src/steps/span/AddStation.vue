@@ -12,7 +12,10 @@ const blank: NewBuilding = { name: '', what: 'building', from: '', feet: null, a
 const form = reactive<NewBuilding>({ ...blank })
 const tried = ref(false)
 
-const sources = computed(() => (desk.job?.stations ?? []).filter((s) => s.kind !== 'equipment').map((s) => ({ value: s.id, title: s.name })))
+const sources = computed(() => {
+  const wanted = (kind: string) => (form.what === 'generator' ? kind === 'transfer-switch' : kind !== 'equipment')
+  return (desk.job?.stations ?? []).filter((s) => wanted(s.kind)).map((s) => ({ value: s.id, title: s.name }))
+})
 const system = computed(() => {
   const fed = desk.job?.runs.find((r) => r.to_station === form.from)
   const from = desk.job?.stations.find((s) => s.id === form.from)
@@ -20,7 +23,7 @@ const system = computed(() => {
 })
 const wrong = computed(() => ({
   name: form.name.trim() ? '' : 'Give it a name',
-  from: form.from ? '' : 'Say what feeds it',
+  from: sources.value.some((s) => s.value === form.from) ? '' : form.what === 'generator' ? 'Add a transfer switch first, and choose it here' : 'Say what feeds it',
   feet: typeof form.feet === 'number' && form.feet >= 0 ? '' : 'Feet of wire, one way',
   continuous: continuousFault(form.amps, form.continuous),
 }))
@@ -50,10 +53,10 @@ async function add() {
       <form novalidate @submit.prevent="add">
         <h2 class="cap">Add to the property</h2>
         <v-select
-          v-model="form.what" label="What" :items="[{ value: 'building', title: 'Detached building with a panel' }, { value: 'panel', title: 'Panel in the same building as its source' }, { value: 'equipment', title: 'Equipment on a circuit of its own' }, { value: 'transformer', title: 'Transformer in the same place as its source' }]"
+          v-model="form.what" label="What" :items="[{ value: 'building', title: 'Detached building with a panel' }, { value: 'panel', title: 'Panel in the same building as its source' }, { value: 'equipment', title: 'Equipment on a circuit of its own' }, { value: 'transformer', title: 'Transformer in the same place as its source' }, { value: 'transfer-switch', title: 'Transfer switch in the same place as its source' }, { value: 'generator', title: 'Generator, feeding a transfer switch' }]"
         />
         <v-text-field v-model="form.name" label="Name, as on the job" autofocus :error-messages="tried ? wrong.name : ''" maxlength="60" />
-        <v-select v-model="form.from" label="Fed from" :items="sources" :error-messages="tried ? wrong.from : ''" />
+        <v-select v-model="form.from" :label="form.what === 'generator' ? 'Feeds' : 'Fed from'" :items="sources" :error-messages="tried ? wrong.from : ''" />
         <v-text-field v-model.number="form.feet" label="Length of wire, one way" suffix="ft" type="number" min="0" :error-messages="tried ? wrong.feet : ''" />
         <div class="pair">
           <v-text-field v-model.number="form.amps" label="Load, if known" suffix="A" type="number" min="0" />

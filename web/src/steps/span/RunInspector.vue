@@ -3,7 +3,7 @@ import { computed, inject } from 'vue'
 
 import type { Load, PatchStep, RunAnswer, Station } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
-import { GROUND_METALS, INSULATIONS, LOCATIONS, METALS, RACEWAYS, sizeLocks, SYSTEMS, TERMINALS, tradeLocks, USES } from '@/fields/choices'
+import { GROUND_METALS, INSULATIONS, LOCATIONS, METALS, RACEWAYS, sizeLocks, SYSTEMS, TAPS, TERMINALS, tradeLocks, USES } from '@/fields/choices'
 import NumberField from '@/fields/NumberField.vue'
 import SwitchField from '@/fields/SwitchField.vue'
 import FigureButton from '@/figures/FigureButton.vue'
@@ -74,6 +74,7 @@ function settle(event: Event) {
       label="Breaker" :value="run.breaker_a" :auto="figureText(f.breaker).replace(' A', '')" unit="A" :pointer="`${base}/breaker_a`"
       lockable @change="(v) => desk.setRun({ breaker_a: v })"
     />
+    <ChoiceField v-if="run.use !== 'service'" label="Protected" :value="run.tap" :choices="TAPS" :pointer="`${base}/tap`" hint="A tap has its breaker at its far end, 240.21(B)" @change="(v) => desk.setRun({ tap: v })" />
     <NumberField
       label="Length, one way" :value="run.length_ft" unit="ft" :pointer="`${base}/length_ft`"
       @change="(v) => desk.setRun({ length_ft: v ?? 0 })"

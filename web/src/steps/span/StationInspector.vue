@@ -3,6 +3,7 @@ import { computed } from 'vue'
 
 import GearFields from './GearFields.vue'
 import SourceFields from './SourceFields.vue'
+import StandbyFields from './StandbyFields.vue'
 import TransformerFields from './TransformerFields.vue'
 import type { Load, PatchStep, Station } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
@@ -12,7 +13,7 @@ import SwitchField from '@/fields/SwitchField.vue'
 import TextField from '@/fields/TextField.vue'
 import FigureButton from '@/figures/FigureButton.vue'
 import { feet, figureText } from '@/figures/write'
-import { NEW_TRANSFORMER } from '@/steps/jobs/building'
+import { NEW_GENERATOR, NEW_TRANSFER, NEW_TRANSFORMER } from '@/steps/jobs/building'
 import { useDesk } from '@/stores/desk'
 import { useView } from '@/stores/view'
 
@@ -26,6 +27,8 @@ const placeIndex = computed(() => desk.job?.places.findIndex((p) => p.id === sta
 const place = computed(() => desk.job?.places[placeIndex.value])
 const base = computed(() => `/stations/${index.value}`)
 const feeding = computed(() => desk.job?.runs.find((r) => r.to_station === station.value?.id))
+const feedingIndex = computed(() => desk.job?.runs.findIndex((r) => r.to_station === station.value?.id) ?? -1)
+const feeders = computed(() => (desk.job?.stations ?? []).filter((s) => s.kind !== 'equipment' && s.id !== station.value?.id).map((s) => ({ value: s.id, words: s.name })))
 const leaving = computed(() => desk.job?.runs.filter((r) => r.from_station === station.value?.id) ?? [])
 
 /** What the Loads step lays on this station, where it does. */
@@ -42,7 +45,14 @@ function set(name: string, value: unknown) {
 /** A station becomes another kind; only a transformer has a transformer's plate. */
 function setKind(kind: Station['kind']) {
   const transformer = kind === 'transformer' ? (station.value?.transformer ?? NEW_TRANSFORMER) : null
-  void desk.edit([{ op: 'add', path: `${base.value}/transformer`, value: transformer }, { op: 'add', path: `${base.value}/kind`, value: kind }])
+  const transfer = kind === 'transfer-switch' ? (station.value?.transfer ?? NEW_TRANSFER) : null
+  const generator = kind === 'generator' || kind === 'inverter' ? (station.value?.generator ?? NEW_GENERATOR) : null
+  const parts = { transformer, transfer, generator, kind }
+  void desk.edit(Object.entries(parts).map(([name, value]) => ({ op: 'add' as const, path: `${base.value}/${name}`, value })))
+}
+
+function setFeeder(from: string) {
+  void desk.edit([{ op: 'add', path: `/runs/${feedingIndex.value}/from_station`, value: from }])
 }
 
 function setPlace(name: string, value: unknown) {
@@ -90,6 +100,8 @@ async function remove() {
     <template v-else>
       <ChoiceField label="Kind" :value="station.kind" :choices="STATION_KINDS" :pointer="`${base}/kind`" @change="setKind" />
       <TransformerFields v-if="station.transformer" :transformer="station.transformer" :base="`${base}/transformer`" />
+      <StandbyFields v-if="station.generator || station.transfer" :station="station" :base="base" />
+      <ChoiceField v-if="feedingIndex >= 0" label="Fed from" :value="feeding?.from_station ?? ''" :choices="feeders" :pointer="`/runs/${feedingIndex}/from_station`" @change="setFeeder" />
       <ChoiceField label="Lugs marked" :value="station.terminal_c" :choices="TERMINALS" :pointer="`${base}/terminal_c`" @change="(v) => set('terminal_c', v)" />
       <h3 class="cap">Connected here</h3>
       <p v-if="fromLoads" class="narrow">From Loads: {{ fromLoads }}</p>

@@ -9,6 +9,8 @@ from northspan.core.codes.nec.findings import (
     pulled,
     route,
     setup,
+    standby,
+    taps,
     transformers,
     voltage,
 )
@@ -29,6 +31,8 @@ JOB_FINDERS = (
     gear.find_ratings,
     gear.find_fittings,
     transformers.find,
+    standby.find,
+    taps.find,
     route.find,
     voltage.find_total,
     voltage.find_advisory,

@@ -12,16 +12,20 @@ def find(s: Sizing) -> Iterable[RunFinding]:
     q = s.question
     if q.breaker_lock_a is None:
         return
-    fitting = standard_rating(s.design_a)
+    # What a standby source asks of its wire, 445.13(A), and spare wanted by house rule bind no breaker.
+    needed = s.design_a / (1.0 + q.spare_pct / 100.0)
+    if s.design_a == q.least_a and q.use != "service":
+        needed = q.amps
+    fitting = standard_rating(needed)
     changes = [] if fitting is None else [Change(f"Use a {number(fitting)} A breaker", {"breaker_a": fitting})]
     changes.append(Change("Unlock the breaker", {"breaker_a": None}))
-    if q.breaker_lock_a < s.design_a - 1e-9:
+    if q.breaker_lock_a < needed - 1e-9:
         yield RunFinding(
             "breaker-below-load",
             "violation",
             "210.20(A), 215.3, 230.90",
-            f"{number(q.breaker_lock_a)} A breaker on {number(s.design_a)} A",
-            f"The design current is {number(s.design_a)} A, so the breaker would trip on the load it is meant to feed.",
+            f"{number(q.breaker_lock_a)} A breaker on {number(needed)} A",
+            f"The design current is {number(needed)} A, so the breaker would trip on the load it is meant to feed.",
             tuple(changes),
         )
     if not is_standard(q.breaker_lock_a):

@@ -8,6 +8,7 @@ from northspan.core.fixes import run_fix
 from northspan.core.sized import Change
 from northspan.core.solution import Finding, Fix, RunFigures
 from northspan.core.systems import SYSTEMS, can_feed
+from northspan.core.topology import SOURCES
 from northspan.core.view import JobView
 from northspan.core.working import Figure, number
 
@@ -31,7 +32,7 @@ def find_supply(book: CodeBook, view: JobView) -> Iterable[Finding]:
                 fixes=tuple(run_fix(each.index, Change(f"Make it {s}", {"system": s})) for s in fitting[:2]),
             )
     for station in view.job.stations:
-        if station.id not in view.network.fed_by and station.kind != "utility":
+        if station.id not in view.network.fed_by and station.kind not in ("utility", *SOURCES):
             yield Finding(
                 "not-fed",
                 "note",

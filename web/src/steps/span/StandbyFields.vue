@@ -1,0 +1,54 @@
+<script setup lang="ts">
+import type { Generator, Station, TransferSwitch } from '@/api/types'
+import ChoiceField from '@/fields/ChoiceField.vue'
+import { SYSTEMS } from '@/fields/choices'
+import NumberField from '@/fields/NumberField.vue'
+import SwitchField from '@/fields/SwitchField.vue'
+import { useDesk } from '@/stores/desk'
+
+const props = defineProps<{ station: Station; base: string }>()
+const desk = useDesk()
+const FUELS: { value: Generator['fuel']; words: string }[] = [
+  { value: 'propane', words: 'propane' },
+  { value: 'natural-gas', words: 'natural gas' },
+  { value: 'gasoline', words: 'gasoline' },
+  { value: 'diesel', words: 'diesel' },
+  { value: 'none', words: 'none' },
+]
+
+function set<K extends keyof Generator>(name: K, value: Generator[K]) {
+  void desk.edit([{ op: 'add', path: `${props.base}/generator/${name}`, value }])
+}
+
+function setSwitch<K extends keyof TransferSwitch>(name: K, value: TransferSwitch[K]) {
+  void desk.edit([{ op: 'add', path: `${props.base}/transfer/${name}`, value }])
+}
+</script>
+
+<template>
+  <template v-if="station.generator">
+    <h3 class="cap">The source</h3>
+    <NumberField label="Rated" :value="station.generator.kw" unit="kW" :pointer="`${base}/generator/kw`" @change="(v) => v && set('kw', v)" />
+    <NumberField label="Units" :value="station.generator.units" :pointer="`${base}/generator/units`" hint="Inverters of 120 V stand in pairs, one for each leg" @change="(v) => v && set('units', v)" />
+    <ChoiceField label="Delivers" :value="station.generator.system" :choices="SYSTEMS" :pointer="`${base}/generator/system`" @change="(v) => set('system', v)" />
+    <template v-if="station.kind === 'generator'">
+      <ChoiceField label="Burns" :value="station.generator.fuel" :choices="FUELS" :pointer="`${base}/generator/fuel`" @change="(v) => set('fuel', v)" />
+      <NumberField label="Left on this fuel" :value="station.generator.fuel_pct" unit="%" :pointer="`${base}/generator/fuel_pct`" hint="Of its rating; from its sheet" @change="(v) => v && set('fuel_pct', v)" />
+      <NumberField label="Altitude" :value="station.generator.altitude_ft" unit="ft" :pointer="`${base}/generator/altitude_ft`" @change="(v) => set('altitude_ft', v ?? 0)" />
+      <NumberField label="Lost per 1000 ft" :value="station.generator.altitude_loss_pct" unit="%" :pointer="`${base}/generator/altitude_loss_pct`" hint="From its sheet; 3.5 % is common" @change="(v) => set('altitude_loss_pct', v ?? 3.5)" />
+      <NumberField label="Diversion load" :value="station.generator.diversion_w" auto="none" unit="W" lockable set-word="clear" :pointer="`${base}/generator/diversion_w`" hint="Where a governor burns what nobody uses" @change="(v) => set('diversion_w', v)" />
+    </template>
+    <NumberField label="Its breaker" :value="station.generator.breaker_a" auto="auto" unit="A" lockable :pointer="`${base}/generator/breaker_a`" @change="(v) => set('breaker_a', v)" />
+    <NumberField label="Room for later" :value="station.generator.later_kw" auto="none" unit="kW" lockable set-word="clear" :pointer="`${base}/generator/later_kw`" hint="A bigger set to size its feeder for" @change="(v) => set('later_kw', v)" />
+  </template>
+  <template v-if="station.transfer">
+    <h3 class="cap">The transfer switch</h3>
+    <SwitchField label="Changes over by itself" :value="station.transfer.automatic" @change="(v) => setSwitch('automatic', v)" />
+    <SwitchField label="Sheds load to fit the source" :value="station.transfer.managed" @change="(v) => setSwitch('managed', v)" />
+    <SwitchField label="Service rated" hint="Suitable as service equipment" :value="station.transfer.service_rated" @change="(v) => setSwitch('service_rated', v)" />
+  </template>
+</template>
+
+<style scoped>
+h3.cap { margin: 12px 0 3px; font-size: 13px; }
+</style>
