@@ -9,13 +9,23 @@ import sys
 import tempfile
 import time
 from collections.abc import Callable
+from datetime import datetime, timedelta
 from pathlib import Path
 
 from bench.synthetic import property_of
+from northspan.core.job import Job, Variant
 from northspan.core.solve import solve
+from northspan.core.what_if import what_if
 from northspan.demo.library import demo_jobs
+from northspan.instruments.recording import read_recording
 from northspan.server.app import FRONT_END
+from northspan.shop.csv_lists import shipped_list
+from northspan.shop.lists import PriceItem
 from tests.browser.harness import Desk
+
+YEAR = "start,kW\n" + "\n".join(
+    f"{datetime(2025, 1, 1) + timedelta(minutes=15 * i):%m/%d/%Y %H:%M},{i % 97 / 10}" for i in range(35_040)
+)
 
 
 def milliseconds(work: Callable[[], object], times: int = 15) -> float:
@@ -33,9 +43,30 @@ def solving() -> None:
     """The core alone."""
     for key, job in demo_jobs().items():
         print(f"solve {key}: {milliseconds(lambda job=job: solve(job)):.1f} ms")
+    job = demo_jobs()["juniper-bend"]
+    house = next(i for i, place in enumerate(job.places) if place.kind == "dwelling")
+    print(f"a changed appliance, solved anew: {milliseconds(lambda: solve(with_more(job, house))):.1f} ms")
+    prices = {item.name: item.price for item in shipped_list("prices") if isinstance(item, PriceItem)}
+    varied = job.model_copy(update={"variants": (Variant(id="cu", name="Copper", metal="cu"),) * 4})
+    print(f"four variants: {milliseconds(lambda: what_if(varied, prices), 5):.0f} ms")
+    print(f"a year of quarter hours read: {milliseconds(read_year, 3):.0f} ms")
     for runs in (50, 100, 200, 400):
         job = property_of(runs)
         print(f"solve {runs} runs: {milliseconds(lambda job=job: solve(job), 5):.0f} ms")
+
+
+def with_more(job: Job, at: int) -> Job:
+    """The job with a larger first appliance in one of its places."""
+    place = job.places[at]
+    first = place.appliances[0].model_copy(update={"va": 13000.0, "amps": None})
+    changed = place.model_copy(update={"appliances": (first, *place.appliances[1:])})
+    return job.model_copy(update={"places": (*job.places[:at], changed, *job.places[at + 1 :])})
+
+
+def read_year() -> None:
+    """Read 35,040 rows."""
+    for _ in read_recording(YEAR):
+        pass
 
 
 def batch() -> None:

@@ -1,6 +1,8 @@
 """Take the pictures in docs/screenshots from the demo jobs, one of each main view."""
 
+import math
 import sys
+from datetime import datetime, timedelta
 from pathlib import Path
 
 ROOT = Path(__file__).parents[1]
@@ -9,6 +11,21 @@ sys.path.insert(0, str(ROOT))
 from tests.browser.harness import Desk  # noqa: E402
 
 FOLDER = ROOT / "docs" / "screenshots"
+
+
+def a_year(folder: str) -> Path:
+    """A made-up recording of a year by quarter hours: a winter peak, a summer dip, evenings above mornings."""
+    start = datetime(2025, 1, 1)
+    rows = ["Interval start,Demand (kW)"]
+    for i in range(35_040):
+        winter, evening = math.cos(2 * math.pi * i / 35_040), math.sin(2 * math.pi * (i % 96) / 96 - 2.2)
+        spread = (i * 7919) % 97 / 97
+        kw = 1.4 + 0.9 * winter + 0.8 * evening + 2.2 * spread**6 + (1.1 if spread > 0.95 and winter > 0.6 else 0.0)
+        rows.append(f"{start + timedelta(minutes=15 * i)},{max(0.15, kw):.3f}")
+    rows[4000] = f"{start + timedelta(minutes=15 * 3999)},lost"
+    path = Path(folder) / "demand-2025.csv"
+    path.write_text("\n".join(rows))
+    return path
 
 
 def main() -> None:
@@ -34,9 +51,21 @@ def main() -> None:
         shoot("new-job")
         studio()
         shoot("span")
-        page.get_by_role("button", name="house rules").click()
+        page.keyboard.press("1")
+        page.get_by_label("Of the run to").select_option(label="Studio panel")
+        shoot("walk")
+        page.keyboard.press("2")
+        page.locator(".methods").wait_for()
+        shoot("loads")
+        page.get_by_role("link", name="What if").click()
+        page.get_by_role("button", name="Other voltages").click()
+        page.locator("thead .variant").nth(1).wait_for()
+        page.get_by_role("button", name="Copper").click()
+        page.locator("thead .variant").nth(2).wait_for()
+        shoot("what-if")
+        page.get_by_role("link", name="House rules").click()
         shoot("house-rules")
-        page.get_by_role("button", name="Done").click()
+        studio()
         page.get_by_role("button", name="Studio panel", exact=True).click()
         shoot("station")
         page.get_by_label("Dark paper").click()
@@ -45,6 +74,15 @@ def main() -> None:
         page.get_by_role("link", name="Code book").click()
         page.get_by_role("link", name="310.16").click()
         shoot("code-book")
+        desk.open("/shop/catalogue")
+        page.locator(".rows td").first.wait_for()
+        shoot("shop")
+        desk.open_job("Cobalt Street")
+        page.keyboard.press("2")
+        page.get_by_role("button", name="Read a recording").click()
+        page.set_input_files("input[type=file]", a_year(desk.folder.name))
+        page.get_by_text("the highest of").wait_for()
+        shoot("recording")
         desk.open("/quick")
         page.locator(".ladder").first.wait_for()
         page.locator("dl button").nth(11).click()
@@ -52,6 +90,8 @@ def main() -> None:
         page.set_viewport_size({"width": 390, "height": 844})
         studio()
         shoot("span-390")
+        page.keyboard.press("1")
+        shoot("walk-390")
     finally:
         desk.close()
 
