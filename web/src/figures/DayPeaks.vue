@@ -29,7 +29,7 @@ function niceTop(kva: number): number {
   return [1, 2, 4, 6, 8, 10].map((m) => m * step).find((v) => v >= kva * 1.02) ?? 20 * step
 }
 function x(time: number): number {
-  return 34 + ((WIDTH - 44) * (time - first.value)) / Math.max(1, last.value - first.value)
+  return 54 + ((WIDTH - 64) * (time - first.value)) / Math.max(1, last.value - first.value)
 }
 function y(kva: number): number {
   return 10 + (HEIGHT - 32) * (1 - kva / top.value)
@@ -39,10 +39,9 @@ function y(kva: number): number {
 <template>
   <svg :viewBox="`0 0 ${WIDTH} ${HEIGHT}`" role="img" :aria-label="`Highest 15-minute demand of each day; peak ${written(recording.peak_va, 'VA')}`">
     <g v-for="t in ticks" :key="t">
-      <line x1="34" :x2="WIDTH - 10" :y1="y(t)" :y2="y(t)" class="grid" />
-      <text x="29" :y="y(t) + 4" text-anchor="end">{{ t }}</text>
+      <line x1="54" :x2="WIDTH - 10" :y1="y(t)" :y2="y(t)" class="grid" />
+      <text x="49" :y="y(t) + 4" text-anchor="end">{{ t === top ? `${t} kVA` : t }}</text>
     </g>
-    <text x="2" y="9" class="unit">kVA</text>
     <g v-for="m in months" :key="m.x"><line :x1="m.x" :x2="m.x" :y1="y(0)" :y2="y(0) + 4" class="tick" /><text :x="m.x + 2" :y="HEIGHT - 6">{{ m.name }}</text></g>
     <polyline :points="line" class="line" />
     <circle :cx="peak.x" :cy="peak.y" r="4" class="peak" />

@@ -43,7 +43,7 @@ function drop(rung: Rung): string {
     <div class="heads narrow quiet" aria-hidden="true">
       <span>size</span><span>to need</span><span>carries</span><span>drop</span><span>pipe, or stopped by</span>
     </div>
-    <p v-if="tail.hidden" class="narrow quiet more">{{ tail.hidden }} smaller sizes fail too</p>
+    <p v-if="tail.hidden" class="narrow quiet more">{{ tail.hidden === 1 ? 'One smaller size fails' : `${tail.hidden} smaller sizes fail` }} too</p>
     <div
       v-for="rung in tail.rungs"
       :key="rung.size"

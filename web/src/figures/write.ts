@@ -28,6 +28,11 @@ export function feet(length: number, metres: boolean): string {
   return metres ? `${ft} · ${(length * 0.3048).toFixed(1)} m` : ft
 }
 
+/** So many of something, in the singular for one. */
+export function counted(count: number, what: string): string {
+  return `${count.toLocaleString('en-US')} ${what}${count === 1 ? '' : 's'}`
+}
+
 export function sizeText(size: string, metal?: string): string {
   const kcmil = Number(size) >= 250 ? ' kcmil' : ''
   return `${size}${kcmil}${metal ? ` ${metal}` : ''}`

@@ -5,7 +5,7 @@ import { readRecording, type Asked } from './readRecording'
 import { Refused } from '@/api/client'
 import type { LoadRecord, Recording } from '@/api/types'
 import DayPeaks from '@/figures/DayPeaks.vue'
-import { written } from '@/figures/write'
+import { counted, written } from '@/figures/write'
 
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ take: [record: Partial<LoadRecord>] }>()
@@ -70,11 +70,11 @@ function take() {
             {{ found.interval_minutes }} min over {{ found.days }} days.
           </p>
           <p v-if="found.interval_minutes > 15" class="caution">The readings are {{ found.interval_minutes }} min apart; the code asks for 15-minute averages, whose peak is higher.</p>
-          <p v-if="found.missing" class="caution">{{ found.missing }} intervals have no reading.</p>
+          <p v-if="found.missing" class="caution">{{ counted(found.missing, 'interval') }} without a reading.</p>
           <p v-if="!found.covers" class="danger">Under 30 days: too short to stand for the load, 220.87.</p>
           <p v-else-if="found.covers === '30-day'" class="caution">Under a year: enter what heating, cooling or other season it did not see.</p>
           <details v-if="found.broken.length">
-            <summary class="danger">{{ found.broken.length }} rows were not counted</summary>
+            <summary class="danger">{{ counted(found.broken.length, 'row') }} not counted</summary>
             <ul><li v-for="b in found.broken" :key="b.line">line {{ b.line }}: {{ b.words }}</li></ul>
           </details>
         </template>

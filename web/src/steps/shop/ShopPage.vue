@@ -3,6 +3,7 @@ import { computed, onMounted, ref } from 'vue'
 
 import CatalogueRows from './CatalogueRows.vue'
 import PriceRows from './PriceRows.vue'
+import { counted } from '@/figures/write'
 import { useShop, type ListName } from '@/stores/shop'
 
 const props = defineProps<{ list?: string }>()
@@ -37,7 +38,7 @@ function pick(event: Event) {
     <div v-if="shop.imported" class="told" role="status">
       {{ shop.imported.added }} added, {{ shop.imported.replaced }} replaced.
       <details v-if="shop.imported.broken.length" open>
-        <summary class="danger">{{ shop.imported.broken.length }} rows were not taken</summary>
+        <summary class="danger">{{ counted(shop.imported.broken.length, 'row') }} not taken</summary>
         <ul><li v-for="b in shop.imported.broken" :key="b.line">line {{ b.line }}: {{ b.words }}</li></ul>
       </details>
     </div>

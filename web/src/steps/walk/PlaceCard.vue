@@ -29,7 +29,7 @@ const PIPES: { value: Place['water_pipe']; words: string }[] = [
   { value: 'none', words: 'none' },
   { value: 'plastic', words: 'plastic' },
   { value: 'metal', words: 'metal' },
-  { value: 'metal-to-plastic', words: 'metal + plastic' },
+  { value: 'metal-to-plastic', words: 'part metal' },
 ]
 
 function putOn() {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef } from 'vue'
+import { computed, onBeforeUnmount, onMounted, ref, shallowRef } from 'vue'
 
 import { frameOf, middle, round, scaleLength, type Frame, type Spot } from './plan'
 import type { Footprint, Route } from '@/api/types'
@@ -9,14 +9,20 @@ const placeId = defineModel<string>('place', { required: true })
 const runId = defineModel<string | null>('run', { required: true })
 const emit = defineEmits<{ movePlace: [id: string, footprint: Footprint]; moveRoute: [id: string, route: Route] }>()
 const desk = useDesk()
-const SHAPE = 1168 / 340
 const svg = ref<SVGSVGElement | null>(null)
 const moved = shallowRef<{ place?: string; footprint?: Footprint; run?: string; route?: Route } | null>(null)
 const held = shallowRef<Frame | null>(null)
+const width = ref(1168)
+
+// Type keeps its size whatever the ground's scale, and a narrow screen gets a squarer plan.
+const watcher = new ResizeObserver(([entry]) => (width.value = Math.max(200, entry.contentRect.width)))
+const shape = computed(() => (width.value < 600 ? 1.15 : 1168 / 340))
+onMounted(() => svg.value && watcher.observe(svg.value))
+onBeforeUnmount(() => watcher.disconnect())
 
 // While something is dragged the ground stands still.
-const frame = computed(() => held.value ?? (desk.job ? frameOf(desk.job, SHAPE) : { left: 0, bottom: 0, width: 400, height: 200 }))
-const unit = computed(() => frame.value.width / 1168)
+const frame = computed(() => held.value ?? (desk.job ? frameOf(desk.job, shape.value) : { left: 0, bottom: 0, width: 400, height: 200 }))
+const unit = computed(() => frame.value.width / width.value)
 const places = computed(() =>
   (desk.job?.places ?? []).flatMap((p) => {
     const f = moved.value?.place === p.id ? moved.value.footprint : p.footprint
@@ -137,7 +143,6 @@ function addBend(event: MouseEvent, id: string, route: Route) {
       <template v-for="(p, i) in r.route.points" :key="i">
         <rect v-if="p.pull" class="pull" :x="p.x_ft - frame.left - 5 * unit" :y="up(p.y_ft) - 5 * unit" :width="10 * unit" :height="10 * unit" />
       </template>
-      <text v-if="r.length !== null" class="length" :x="longest(r.route).x - frame.left + 6 * unit" :y="up(longest(r.route).y) - 6 * unit">{{ Math.round(Number(r.length)) }} ft</text>
     </g>
     <g v-for="p in places" :key="p.id" class="place" :class="[p.kind, { here: p.id === placeId }]">
       <rect
@@ -148,6 +153,9 @@ function addBend(event: MouseEvent, id: string, route: Route) {
       <text :x="middle(p.f).x - frame.left" :y="up(p.f.y_ft) + 14 * unit" text-anchor="middle">{{ p.name }}</text>
       <text v-if="p.kind !== 'yard'" class="size" :x="middle(p.f).x - frame.left" :y="up(p.f.y_ft) + 27 * unit" text-anchor="middle">{{ p.f.width_ft }} × {{ p.f.depth_ft }} ft</text>
     </g>
+    <template v-for="r in routes" :key="`length ${r.id}`">
+      <text v-if="r.length !== null" class="length" :x="longest(r.route).x - frame.left + 6 * unit" :y="up(longest(r.route).y) - 6 * unit">{{ Math.round(Number(r.length)) }} ft</text>
+    </template>
     <template v-for="r in routes.filter((each) => each.id === runId)" :key="`handles ${r.id}`">
       <circle v-for="(p, i) in r.route.points" :key="i" class="handle" :cx="p.x_ft - frame.left" :cy="up(p.y_ft)" :r="5 * unit" @pointerdown.prevent="dragPoint($event, r.id, r.route, i)" />
     </template>

@@ -35,7 +35,8 @@ export function frameOf(job: Job, shape: number): Frame {
     }
   }
   if (!xs.length) return { left: 0, bottom: 0, width: 400, height: 400 / shape }
-  const [left, right, bottom, top] = [Math.min(...xs) - 30, Math.max(...xs) + 30, Math.min(...ys) - 36, Math.max(...ys) + 30]
+  const room = Math.max(30, 0.08 * (Math.max(...xs) - Math.min(...xs)))
+  const [left, right, bottom, top] = [Math.min(...xs) - room, Math.max(...xs) + room, Math.min(...ys) - 36, Math.max(...ys) + 30]
   const width = Math.max(120, right - left, (top - bottom) * shape)
   return { left: (left + right - width) / 2, bottom: (bottom + top - width / shape) / 2, width, height: width / shape }
 }
