@@ -45,8 +45,8 @@ def ratings(appliances: Iterable[Appliance], line_volts: float) -> tuple[float, 
 
 
 def has_motor(appliance: Appliance) -> bool:
-    """Whether a motor drives it."""
-    return appliance.motor or appliance.kind in COMPRESSORS
+    """Whether a motor drives it; a vehicle charger has none, whatever was entered."""
+    return appliance.kind in COMPRESSORS or (appliance.motor and appliance.kind != "ev-charger")
 
 
 def steps(appliances: Sequence[Appliance], line_volts: float) -> tuple[Step, ...]:
