@@ -100,6 +100,28 @@ class EveryView(BrowserTest):
         yield "a rung explained"
         page.get_by_role("button", name="Studio panel", exact=True).click()
         yield "a station"
+        page.get_by_role("link", name="Walk").click()
+        expect(page.get_by_label("Site plan")).to_be_visible()
+        yield "walk"
+        page.get_by_role("link", name="Loads").first.click()
+        expect(page.locator(".methods")).to_be_visible()
+        yield "loads"
+        page.get_by_role("button", name="Dishwasher").click()
+        expect(page.get_by_label("Appliance", exact=True)).to_be_visible()
+        yield "an appliance"
+        page.get_by_role("link", name="What if").click()
+        page.get_by_role("button", name="Copper").click()
+        expect(page.locator("thead .variant")).to_have_count(1)
+        yield "what if"
+        page.get_by_role("link", name="House rules").click()
+        expect(page.get_by_role("heading", name="House rules")).to_be_visible()
+        yield "house rules"
+        self.desk.open("/shop/catalogue")
+        expect(page.locator(".rows td").first).to_be_visible()
+        yield "catalogue"
+        self.desk.open("/shop/prices")
+        expect(page.locator(".rows td").first).to_be_visible()
+        yield "prices"
         page.get_by_role("link", name="Code book").click()
         expect(page.locator("tbody tr").first).to_be_visible()
         yield "code book"

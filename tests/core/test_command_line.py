@@ -42,6 +42,30 @@ class CommandLine(unittest.TestCase):
         self.assertEqual(answer["required_size_without_drop"], "2")
         self.assertTrue(answer["working"]["drop_pct"])
 
+    def test_load_prints_every_method_with_its_lines(self):
+        with tempfile.TemporaryDirectory() as folder:
+            path = Path(folder) / "job.json"
+            house = {
+                "places/0/floor_area_ft2": 1500,
+                "places/0/appliances": [
+                    {"id": "range", "name": "Range", "kind": "range", "va": 12000},
+                    {"id": "dryer", "name": "Dryer", "kind": "dryer", "va": 5500},
+                ],
+            }
+            path.write_text(json.dumps(document(**house)))
+            status, out, _ = run("load", str(path))
+            as_json = json.loads(run("load", str(path), "--json")[1])
+            path.write_text("{}")
+            bad = run("load", str(path))
+        self.assertEqual(status, 0)
+        for words in ("Standard calculation, 220 Part III: may be used", "18,600 VA  together", "78 A   heavier leg"):
+            self.assertIn(words, out)
+        self.assertIn("neutral 61 A", out)
+        self.assertEqual([m["id"] for m in as_json[0]["methods"]], ["standard", "optional"])
+        self.assertTrue(all(line["va"]["steps"] for m in as_json[0]["methods"] for line in m["lines"]))
+        self.assertEqual((bad[0], bad[1]), (2, ""))
+        self.assertEqual(run("load /nowhere/job.json")[0], 2)
+
     def test_exit_status(self):
         self.assertEqual(run("check --amps 2000 --system 240-2w --length-ft 10")[0], 1)
         self.assertEqual(run("check --amps 40 --system 240-2w --length-ft 10 --lock-size 14")[0], 1)

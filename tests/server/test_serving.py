@@ -17,6 +17,8 @@ from unittest import mock
 
 from pypdf import PdfReader
 
+from northspan.core.house_rules import HouseRules
+from northspan.paper.house_rules import LABELS
 from tests.core.jobs import document
 from tests.server.harness import ServerTest
 
@@ -55,6 +57,44 @@ class Manners(ServerTest):
         self.assertTrue(figures["drop_pct"]["steps"])
         refused = self.client.post("/api/solve/working", json=asked | {"run": "none"})
         self.assertEqual((refused.status_code, refused.json["problems"][0]["pointer"]), (422, "/run"))
+
+    def test_variants_are_priced_by_the_shops_list(self):
+        variant = {"id": "al", "name": "Aluminium", "run": "feeder", "metal": "al"}
+        body = document(variants=[variant])
+        found = self.client.post("/api/solve/what-if", json=body).json["what_if"]
+        self.assertEqual([c["name"] for c in found["columns"]], ["As it stands", "Aluminium"])
+        parts = next(r for r in found["rows"] if r["name"] == "Parts")["cells"]
+        dear = self.client.get("/api/shop/prices").json
+        for item in dear["items"]:
+            item["price"] *= 10
+        self.client.put("/api/shop/prices", json=dear)
+        again = self.client.post("/api/solve/what-if", json=body).json["what_if"]
+        tenfold = next(r for r in again["rows"] if r["name"] == "Parts")["cells"]
+        for before, after in zip(parts, tenfold, strict=True):
+            self.assertAlmostEqual(after["value"], 10 * before["value"])
+        twice = document(variants=[variant, variant])
+        self.assertEqual(self.client.post("/api/solve/what-if", json=twice).status_code, 422)
+
+    def test_the_sheet_says_the_rules_and_the_loads(self):
+        house = {
+            "places/0/floor_area_ft2": 1500,
+            "stations/1/load": None,
+            "house_rules/spare_pct": 20,
+            "house_rules/equipment_ground": "full",
+        }
+        state = self.create(**house)
+        rows = list(
+            csv.reader(io.StringIO(self.client.get(f"/api/jobs/{state['id']}/sheet.csv").data.decode("utf-8-sig")))
+        )
+        said = {row[0]: row[1] for row in rows if len(row) == 2}
+        self.assertEqual(said["Spare over the design current"], "20 %")
+        self.assertEqual(said["Equipment ground"], "as the hots")
+        self.assertEqual(len(LABELS), len(HouseRules.model_fields))
+        self.assertIn(["Loads: House"], rows)
+        # 1500 ft²: 9000 VA whole in the optional calculation, 37.5 A.
+        self.assertIn(["", "Heavier leg", "38 A", "neutral 21 A"], rows)
+        pdf = PdfReader(io.BytesIO(self.client.get(f"/api/jobs/{state['id']}/sheet.pdf").data))
+        self.assertIn("Loads: House", "".join(page.extract_text() for page in pdf.pages))
 
     def test_the_code_book_gives_every_table(self):
         book = self.client.get("/api/code-books/nec-2023").json

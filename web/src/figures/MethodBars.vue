@@ -1,21 +1,29 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 
+import { useWidth } from './width'
 import { figureText } from './write'
 import type { LoadMethod, Place, PlaceLoad } from '@/api/types'
 import { useView } from '@/stores/view'
 
 const props = defineProps<{ place: Place; load: PlaceLoad }>()
 const view = useView()
+const figure = ref<HTMLElement | null>(null)
+const wide = useWidth(figure, 1140)
+const barWidth = computed(() => (wide.value > 640 ? wide.value - 288 : wide.value - 72))
 const longest = computed(() => Math.max(...props.load.methods.map((m) => Number(m.total_va.value))))
 
 function segments(method: LoadMethod) {
-  return method.lines.map((line) => ({ line, width: (100 * Number(line.va.value)) / longest.value }))
+  return method.lines.map((line) => {
+    const share = Number(line.va.value) / longest.value
+    // A name that would be cut off is left to the pointer and the columns below.
+    return { line, width: 100 * share, named: share * barWidth.value > 14 + 6.6 * line.name.length }
+  })
 }
 </script>
 
 <template>
-  <figure :aria-label="`Load of ${place.name} by each method`">
+  <figure ref="figure" :aria-label="`Load of ${place.name} by each method`">
     <div v-for="m in load.methods" :key="m.id" class="row" :class="{ governs: m.id === load.governs, barred: !m.may_be_used }">
       <span class="name"><b>{{ m.name }}</b> <span class="narrow quiet">{{ m.id === load.governs ? 'in force' : m.may_be_used ? '' : 'may not be used' }}</span></span>
       <span class="bar">
@@ -23,7 +31,7 @@ function segments(method: LoadMethod) {
           v-for="s in segments(m)" :key="s.line.name" class="plain segment narrow" :style="{ width: `${s.width}%` }"
           :title="`${s.line.name}: ${figureText(s.line.va)}`" :aria-label="`${s.line.name}: ${figureText(s.line.va)}`"
           @click="view.show(s.line.name, s.line.va)"
-        ><span v-if="s.width > 9">{{ s.line.name }}</span></button>
+        ><span v-if="s.named">{{ s.line.name }}</span></button>
       </span>
       <span class="mono amps">{{ figureText(m.amps, 0) }}</span>
     </div>
@@ -39,8 +47,8 @@ figure { margin: 0; padding: 12px 14px 8px; }
 .segment { display: flex; align-items: center; overflow: hidden; padding: 0 5px; border: 1px solid var(--ink); border-left-width: 0; background: var(--soft); font-size: 14px; white-space: nowrap; }
 .segment:first-child { border-left-width: 1px; }
 .segment:hover { background: var(--paper); }
-.governs .segment { background: var(--bar); }
-.governs .segment:hover { background: var(--soft); }
+.governs .segment { background: var(--ink); color: var(--paper); border-color: var(--paper); }
+.governs .segment:hover { background: var(--good); }
 .barred { opacity: 0.55; }
 .barred .segment { border-style: dashed; }
 .amps { font-size: 16px; text-align: right; }

@@ -10,6 +10,8 @@ import { useDesk } from '@/stores/desk'
 const props = defineProps<{ gear: Gear; kind: Station['kind']; base: string }>()
 const desk = useDesk()
 const panel = computed(() => props.kind === 'panelboard')
+// A source and a transformer say their rating for themselves.
+const rated = computed(() => !['generator', 'inverter', 'transformer'].includes(props.kind))
 const KNOWN = [
   { value: null, words: 'not on record' },
   { value: true, words: 'yes' },
@@ -32,7 +34,7 @@ function set<K extends keyof Gear>(name: K, value: Gear[K]) {
 
 <template>
   <h3 class="cap">The gear</h3>
-  <NumberField v-for="n in NUMBERS" :key="n.name" :label="n.label" :value="gear[n.name]" auto="unknown" :unit="n.unit" lockable set-word="clear" :pointer="`${base}/${n.name}`" :hint="n.hint" @change="(v) => set(n.name, v)" />
+  <NumberField v-for="n in rated ? NUMBERS : []" :key="n.name" :label="n.label" :value="gear[n.name]" auto="unknown" :unit="n.unit" lockable set-word="clear" :pointer="`${base}/${n.name}`" :hint="n.hint" @change="(v) => set(n.name, v)" />
   <NumberField v-if="panel" label="Spaces" :value="gear.spaces" auto="unknown" lockable set-word="clear" :pointer="`${base}/spaces`" @change="(v) => set('spaces', v)" />
   <ChoiceField label="Has a main" :value="gear.has_main" :choices="KNOWN" :pointer="`${base}/has_main`" hint="A disconnect of its own" @change="(v) => set('has_main', v)" />
   <ChoiceField label="Outdoors" :value="gear.outdoors" :choices="KNOWN" :pointer="`${base}/outdoors`" @change="(v) => set('outdoors', v)" />

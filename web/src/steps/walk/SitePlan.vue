@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, onMounted, ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
 
 import { frameOf, middle, round, scaleLength, type Frame, type Spot } from './plan'
 import type { Footprint, Route } from '@/api/types'
+import { useWidth } from '@/figures/width'
 import { useDesk } from '@/stores/desk'
 
 const placeId = defineModel<string>('place', { required: true })
@@ -12,17 +13,14 @@ const desk = useDesk()
 const svg = ref<SVGSVGElement | null>(null)
 const moved = shallowRef<{ place?: string; footprint?: Footprint; run?: string; route?: Route } | null>(null)
 const held = shallowRef<Frame | null>(null)
-const width = ref(1168)
 
 // Type keeps its size whatever the ground's scale, and a narrow screen gets a squarer plan.
-const watcher = new ResizeObserver(([entry]) => (width.value = Math.max(200, entry.contentRect.width)))
+const width = useWidth(svg, 1168)
 const shape = computed(() => (width.value < 600 ? 1.15 : 1168 / 340))
-onMounted(() => svg.value && watcher.observe(svg.value))
-onBeforeUnmount(() => watcher.disconnect())
 
 // While something is dragged the ground stands still.
 const frame = computed(() => held.value ?? (desk.job ? frameOf(desk.job, shape.value) : { left: 0, bottom: 0, width: 400, height: 200 }))
-const unit = computed(() => frame.value.width / width.value)
+const unit = computed(() => frame.value.width / Math.max(200, width.value))
 const places = computed(() =>
   (desk.job?.places ?? []).flatMap((p) => {
     const f = moved.value?.place === p.id ? moved.value.footprint : p.footprint

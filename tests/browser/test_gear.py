@@ -1,0 +1,96 @@
+"""Gear, transformers, standby sources and taps, entered in Span as a person does it."""
+
+import re
+
+from playwright.sync_api import expect
+
+from tests.browser.harness import BrowserTest
+
+
+class Gear(BrowserTest):
+    def setUp(self):
+        super().setUp()
+        self.desk.open_job("Juniper Bend")
+
+    def select_station(self, name):
+        self.page.get_by_role("button", name=name, exact=True).first.click()
+        expect(self.page.get_by_label("Station name")).to_have_value(name)
+
+    def add(self, what, name, source):
+        page = self.page
+        page.get_by_role("button", name="Add building or circuit").click()
+        dialog = page.get_by_role("dialog", name="Add to the property")
+        dialog.get_by_label("What").first.click(force=True)
+        page.get_by_role("option", name=re.compile(f"^{what}")).click()
+        dialog.get_by_label("Name, as on the job").fill(name)
+        dialog.get_by_label("Feeds" if "Generator" in what else "Fed from").first.click(force=True)
+        page.get_by_role("option", name=source, exact=True).click()
+        dialog.get_by_label("Length of wire, one way").fill("12")
+        dialog.get_by_role("button", name="Add and size its run").click()
+        expect(dialog).to_have_count(0)
+
+    def test_a_rating_too_small_is_found_and_mended(self):
+        page = self.page
+        self.select_station("Studio panel")
+        page.get_by_label("Rated", exact=True).fill("50")
+        page.keyboard.press("Enter")
+        found = page.locator("[data-rule=gear-below-load]", has_text="Studio panel")
+        expect(found.first).to_contain_text("50 A gear on 89 A")
+        found.first.get_by_role("button", name="Use 90 A gear").click()
+        expect(found).to_have_count(0)
+
+    def test_bad_gear_is_refused_at_its_field(self):
+        self.expected_faults = ("422",)
+        page = self.page
+        self.select_station("Studio panel")
+        page.get_by_role("textbox", name="Handle at").fill("-3")
+        page.keyboard.press("Enter")
+        expect(page.get_by_text("must be more than 0, not -3").last).to_be_visible()
+        expect(page.get_by_role("textbox", name="Handle at")).to_have_value("-3")
+
+    def test_fault_current_shows_its_working(self):
+        page = self.page
+        self.select_station("Studio panel")
+        page.get_by_title("Working: available fault current at Studio panel").click()
+        working = page.get_by_label("Working", exact=True)
+        expect(working).to_contain_text("25 kVA ÷ 240 V ÷ 1.8 %")
+        expect(working).to_contain_text("310 ft of 3/0 al")
+
+    def test_a_generator_behind_a_transfer_switch(self):
+        page = self.page
+        self.add("Transfer switch", "Changeover", "House panel")
+        self.add("Generator", "Shed set", "Changeover")
+        page.get_by_role("button", name="Changeover", exact=True).first.click()
+        expect(page.get_by_label("Changes over by itself")).to_be_checked()
+        self.select_station("Studio panel")
+        page.get_by_label("Fed from").select_option(label="Changeover")
+        self.select_station("Shed set")
+        page.get_by_label("Rated", exact=True).fill("12")
+        page.keyboard.press("Enter")
+        found = page.locator("[data-rule=generator-load]")
+        # 12 kW at 240 V is 50 A; the studio and the press house take 89 A.
+        expect(found.first).to_contain_text("Shed set gives 50 A, Changeover has 89 A behind it")
+        found.first.get_by_role("button", name="The switch sheds load to fit").click()
+        expect(found).to_have_count(0)
+
+    def test_a_station_becomes_a_transformer(self):
+        page = self.page
+        self.add("Transformer in the same place", "Pump transformer", "House panel")
+        self.select_station("Pump transformer")
+        page.get_by_label("Delivers").select_option(label="480-2w")
+        self.select_station("Pump stand")
+        page.get_by_label("Fed from").select_option(label="Pump transformer")
+        found = page.locator("[data-rule=voltage-not-there]")
+        expect(found.first).to_contain_text("No 240-2w at Pump transformer")
+        found.first.get_by_role("button", name="Make it 480-2w").click()
+        expect(found).to_have_count(0)
+
+    def test_a_tap_too_long_is_found(self):
+        page = self.page
+        page.get_by_role("button", name="Press house panel", exact=True).first.click()
+        page.get_by_role("button", name="Show the run that feeds it").click()
+        page.get_by_label("Protected").select_option(label="25 ft tap")
+        found = page.locator("[data-rule=tap-length]")
+        expect(found.first).to_contain_text("tap of 166 ft")
+        found.first.get_by_role("button", name="Protect it at its source instead").click()
+        expect(found).to_have_count(0)
