@@ -74,6 +74,7 @@ class Appliance(_Part):
     leg: Literal["A", "B"] | None = Field(None, description="leg of a 120 V load; blank: shared between both")
     existing: bool = Field(False, description="already there before this job")
     later: bool = Field(False, description="wanted some day; not counted yet")
+    never_with: Name | None = Field(None, description="a group of loads that never run together; the largest counts")
     station: Id | None = Field(None, description="the equipment station it stands at, in the same place")
 
     @model_validator(mode="after")

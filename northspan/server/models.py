@@ -178,6 +178,14 @@ class PricesModel(_Model):
     items: list[PriceItem] = Field(max_length=20000)
 
 
+class QuoteModel(_Model):
+    """What a supply house quoted: how many prices, and the parts it does not carry."""
+
+    house: str
+    quoted: int
+    unknown: list[str]
+
+
 class ListPath(BaseModel):
     """A list's name in a path."""
 

@@ -1,5 +1,8 @@
 """The shop's lists: appliances and prices, whole or as CSV."""
 
+from collections.abc import Mapping
+from datetime import UTC, date, datetime
+
 from flask import Response, request
 from flask_openapi3 import APIBlueprint, Tag
 
@@ -10,9 +13,10 @@ from northspan.server.models import (
     ListImport,
     ListPath,
     PricesModel,
+    QuoteModel,
 )
 from northspan.server.replies import refusals, reply
-from northspan.server.wiring import shop_list, shop_store
+from northspan.server.wiring import shop_list, shop_store, supply_house
 from northspan.shop.csv_lists import read_list, write_list
 from northspan.shop.lists import CatalogueItem, Item, ListName, PriceItem
 
@@ -45,6 +49,24 @@ def put_prices(body: PricesModel) -> Response:
     """Save the price list whole."""
     _save("prices", body.items)
     return reply(body)
+
+
+@shop.post("/prices/ask", responses={200: QuoteModel})
+def ask_supply_house() -> Response:
+    """Ask the supply house for today's prices of everything on the list, and lay them over it."""
+    house = supply_house()
+    today = datetime.now(UTC).date()
+    items = [i for i in shop_list("prices") if isinstance(i, PriceItem)]
+    quoted = house.quote([i.name for i in items], today)
+    _save("prices", [_at(i, quoted, today) for i in items])
+    return reply(
+        QuoteModel(house=house.name, quoted=len(quoted), unknown=[i.name for i in items if i.name not in quoted])
+    )
+
+
+def _at(item: PriceItem, quoted: Mapping[str, float], day: date) -> PriceItem:
+    price = quoted.get(item.name)
+    return item if price is None else item.model_copy(update={"price": price, "dated": day})
 
 
 @shop.get("/<list_name>.csv")

@@ -4,8 +4,9 @@ from typing import cast
 
 from flask import current_app
 
+from northspan.instruments.supply_house import SimulatedSupplyHouse, SupplyHouse
 from northspan.shop.csv_lists import shipped_list
-from northspan.shop.lists import ITEMS, Item, ListName
+from northspan.shop.lists import ITEMS, Item, ListName, PriceItem
 from northspan.store.job_store import JobStore
 from northspan.store.shop_store import ShopStore
 
@@ -27,3 +28,8 @@ def shop_list(name: ListName) -> list[Item]:
     """A list as the shop saved it, else the one that is shipped."""
     saved = shop_store().items(name)
     return list(shipped_list(name)) if saved is None else [ITEMS[name].model_validate(item) for item in saved]
+
+
+def supply_house() -> SupplyHouse:
+    """The supply house that is asked for prices; a live one would take the simulated one's place here."""
+    return SimulatedSupplyHouse({i.name: i.price for i in shipped_list("prices") if isinstance(i, PriceItem)})

@@ -249,6 +249,15 @@ class InForce(unittest.TestCase):
         self.assertEqual(self.governs(house(900), load_method="larger"), "optional")
         self.assertEqual(self.governs(house(1500, RANGE, existing=True)), "existing")
 
+    def test_of_loads_that_never_run_together_the_largest_counts(self):
+        both = [appliance("other", va=va, never_with="irrigation") for va in (3000, 5000)]
+        found = methods(house(1500, *both))
+        self.assertEqual(found["standard"].lines[-1].va.value, 5000)
+        # 9000 + 5000 VA: 10000 + 0.4 × 4000.
+        self.assertEqual(found["optional"].total_va.value, 11600)
+        apart = [a | {"never_with": name} for a, name in zip(both, ("one", "other"), strict=True)]
+        self.assertEqual(methods(house(1500, *apart))["standard"].lines[-1].va.value, 8000)
+
     def test_a_method_that_may_not_be_used_never_governs(self):
         month = LoadRecord(kind="30-day", peak_va=9600, solar_or_shaving=True)
         place = house(1600, existing=True, record=month, load_method="recorded")

@@ -32,6 +32,18 @@ class Lists(ServerTest):
         self.assertEqual((after["wire cu 6"]["price"], after["gold bar"]["price"]), (9.99, 5000))
         self.assertEqual(len(after), len(before) + 1)
 
+    def test_the_supply_house_quotes_what_it_carries(self):
+        self.client.post("/api/shop/prices/import", data=b"name,unit,price,dated\ngold bar,each,5000,2026-01-01\n")
+        before = self.items("prices")
+        answer = self.client.post("/api/shop/prices/ask").json
+        self.assertEqual((answer["unknown"], answer["quoted"]), (["gold bar"], len(before) - 1))
+        after = self.items("prices")
+        self.assertEqual(after["gold bar"], before["gold bar"])
+        for name, item in after.items():
+            if name != "gold bar":
+                self.assertLessEqual(abs(item["price"] - before[name]["price"]), 0.0601 * before[name]["price"] + 0.005)
+                self.assertGreater(item["dated"], before[name]["dated"])
+
     def test_csv_out_comes_in_again(self):
         out = self.client.get("/api/shop/catalogue.csv").data
         news = self.client.post("/api/shop/catalogue/import", data=out).json

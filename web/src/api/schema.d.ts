@@ -348,6 +348,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shop/prices/ask": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Ask the supply house for today's prices of everything on the list, and lay them over it. */
+        post: operations["shop_ask_supply_house_prices_ask_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shop/{list_name}.csv": {
         parameters: {
             query?: never;
@@ -558,6 +575,12 @@ export interface components {
              * @default false
              */
             later: boolean;
+            /**
+             * Never With
+             * @description a group of loads that never run together; the largest counts
+             * @default null
+             */
+            never_with: string | null;
             /**
              * Station
              * @description the equipment station it stands at, in the same place
@@ -2090,6 +2113,18 @@ export interface components {
             dated: string;
         };
         /**
+         * QuoteModel
+         * @description What a supply house quoted: how many prices, and the parts it does not carry.
+         */
+        QuoteModel: {
+            /** House */
+            house: string;
+            /** Quoted */
+            quoted: number;
+            /** Unknown */
+            unknown: string[];
+        };
+        /**
          * ListImport
          * @description What a CSV changed in a list.
          */
@@ -3221,6 +3256,44 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PricesModel"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    shop_ask_supply_house_prices_ask_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuoteModel"];
                 };
             };
             /** @description Not Found */

@@ -2,7 +2,7 @@ import { defineStore } from 'pinia'
 import { ref } from 'vue'
 
 import { answered, api, Refused } from '@/api/client'
-import type { CatalogueItem, ListImport, PriceItem, Problem } from '@/api/types'
+import type { CatalogueItem, ListImport, PriceItem, Problem, Quote } from '@/api/types'
 
 export type ListName = 'catalogue' | 'prices'
 
@@ -12,6 +12,7 @@ export const useShop = defineStore('shop', () => {
   const prices = ref<PriceItem[]>([])
   const notice = ref('')
   const problems = ref<Problem[]>([])
+  const asked = ref<Quote | null>(null)
   const imported = ref<ListImport | null>(null)
 
   async function attempt(work: () => Promise<void>): Promise<boolean> {
@@ -60,5 +61,13 @@ export const useShop = defineStore('shop', () => {
     await load()
   }
 
-  return { catalogue, prices, notice, problems, imported, load, saveCatalogue, savePrices, importCsv }
+  async function ask() {
+    asked.value = null
+    await attempt(async () => {
+      asked.value = await answered(api.POST('/api/shop/prices/ask'))
+    })
+    await load()
+  }
+
+  return { asked, ask, catalogue, prices, notice, problems, imported, load, saveCatalogue, savePrices, importCsv }
 })

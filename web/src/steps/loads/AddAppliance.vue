@@ -47,7 +47,7 @@ async function add() {
   const nameplate = form.unit === 'VA' ? { va: form.figure, amps: null } : { va: null, amps: form.figure }
   const appliance: Appliance = {
     id: freshId(name, place.value.appliances.map((a) => a.id)), name, kind: form.kind, volts: form.volts, ...nameplate,
-    count: form.count ?? 1, motor: form.motor, continuous: form.continuous || form.kind === 'ev-charger', leg: null, existing: false, later: false, station: null,
+    count: form.count ?? 1, motor: form.motor, continuous: form.continuous || form.kind === 'ev-charger', leg: null, existing: false, later: false, never_with: null, station: null,
   } // prettier-ignore
   if (await addAppliance(appliance)) {
     open.value = false

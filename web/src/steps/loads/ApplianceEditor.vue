@@ -58,6 +58,7 @@ async function remove() {
     <SwitchField label="Wanted later, not counted yet" :value="appliance.later" @change="(v) => set({ later: v })" />
     <SwitchField label="Motor-driven" :value="appliance.motor" @change="(v) => set({ motor: v })" />
     <SwitchField label="Runs three hours or more" :value="appliance.continuous" @change="(v) => set({ continuous: v })" />
+    <TextField label="Never runs together with (a group’s name)" :value="appliance.never_with ?? ''" :pointer="`${pointer}/never_with`" :maxlength="80" @change="(v) => set({ never_with: v.trim() || null })" />
     <p class="acts">
       <button class="ink-button" @click="at = null">Done</button>
       <button class="ink-button" @click="remove">Take it out</button>

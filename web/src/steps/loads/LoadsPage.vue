@@ -9,6 +9,7 @@ import PlaceList from './PlaceList.vue'
 import FindingList from '@/figures/FindingList.vue'
 import MethodBars from '@/figures/MethodBars.vue'
 import WorkingPanel from '@/figures/WorkingPanel.vue'
+import NoJob from '@/shell/NoJob.vue'
 import WorkBench from '@/shell/WorkBench.vue'
 import { useDesk } from '@/stores/desk'
 import { useView } from '@/stores/view'
@@ -59,10 +60,7 @@ watch(governing, (now) => {
     </template>
     <template #right><WorkingPanel /><FindingList where="whole-job" /></template>
   </WorkBench>
-  <div v-else-if="desk.notice" class="empty">
-    <h2>{{ desk.notice }}</h2>
-    <router-link class="ink-button" to="/jobs">Back to the jobs</router-link>
-  </div>
+  <NoJob v-else />
 </template>
 
 <style scoped>

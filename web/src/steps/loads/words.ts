@@ -12,6 +12,7 @@ export function remarks(a: Appliance): string {
   const words = []
   if (a.existing) words.push('there already')
   if (a.later) words.push('wanted later, not counted')
+  if (a.never_with) words.push(`never with ${a.never_with}`)
   if (a.motor) words.push('motor')
   if (a.continuous) words.push('continuous')
   if (a.leg) words.push(`leg ${a.leg}`)

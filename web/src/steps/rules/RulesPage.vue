@@ -5,6 +5,7 @@ import { CHOICE_RULES, NUMBER_RULES, type ChoiceRule } from './rules'
 import type { Job } from '@/api/types'
 import NumberField from '@/fields/NumberField.vue'
 import TextField from '@/fields/TextField.vue'
+import NoJob from '@/shell/NoJob.vue'
 import { useDesk } from '@/stores/desk'
 
 const props = defineProps<{ id: string }>()
@@ -50,6 +51,7 @@ function changed(rule: ChoiceRule): boolean {
       </div>
     </div>
   </section>
+  <NoJob v-else />
 </template>
 
 <style scoped>

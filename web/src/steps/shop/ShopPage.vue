@@ -31,10 +31,14 @@ function pick(event: Event) {
       </nav>
       <input v-model="wanted" class="search" placeholder="Find" aria-label="Find in the list" />
       <span class="gap" />
+      <button v-if="which === 'prices'" class="ink-button" @click="shop.ask()">Ask the supply house</button>
       <label class="ink-button">CSV in<input type="file" accept=".csv,text/csv" class="visually-hidden" @change="pick" /></label>
       <a class="ink-button" :href="`/api/shop/${which}.csv`" download>CSV out</a>
     </header>
     <p v-if="shop.notice" class="danger told" role="alert">{{ shop.notice }}<template v-if="shop.problems.length">: {{ shop.problems.map((p) => p.words).join('; ') }}</template></p>
+    <p v-if="shop.asked && which === 'prices'" class="told" role="status">
+      {{ shop.asked.house }}: {{ counted(shop.asked.quoted, 'price') }} of today<template v-if="shop.asked.unknown.length">; it does not carry {{ shop.asked.unknown.join(', ') }}</template>.
+    </p>
     <div v-if="shop.imported" class="told" role="status">
       {{ shop.imported.added }} added, {{ shop.imported.replaced }} replaced.
       <details v-if="shop.imported.broken.length" open>

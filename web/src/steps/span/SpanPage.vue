@@ -9,6 +9,7 @@ import TextField from '@/fields/TextField.vue'
 import FindingList from '@/figures/FindingList.vue'
 import SagProfile from '@/figures/SagProfile.vue'
 import WorkingPanel from '@/figures/WorkingPanel.vue'
+import NoJob from '@/shell/NoJob.vue'
 import WorkBench from '@/shell/WorkBench.vue'
 import type { RunFigures } from '@/api/types'
 import { useDesk } from '@/stores/desk'
@@ -67,10 +68,7 @@ watch(answer, (now, before) => {
     <FindingList class="found" where="here" />
     <template #right><WorkingPanel /><FindingList where="elsewhere" /></template>
   </WorkBench>
-  <div v-else-if="desk.notice" class="empty">
-    <h2>{{ desk.notice }}</h2>
-    <router-link class="ink-button" to="/jobs">Back to the jobs</router-link>
-  </div>
+  <NoJob v-else />
 </template>
 
 <style scoped>

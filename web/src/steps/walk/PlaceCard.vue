@@ -4,7 +4,7 @@ import { computed, toRef } from 'vue'
 import { freeSpot } from './plan'
 import type { Footprint, Place } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
-import { PLACE_KINDS } from '@/fields/choices'
+import { PLACE_KINDS, SYSTEMS } from '@/fields/choices'
 import NumberField from '@/fields/NumberField.vue'
 import SwitchField from '@/fields/SwitchField.vue'
 import TextField from '@/fields/TextField.vue'
@@ -55,6 +55,7 @@ function size(part: Partial<Footprint>) {
       <SwitchField label="Stands already" :value="place.existing" @change="(v) => set('existing', v)" />
       <ChoiceField label="Soil" :value="place.soil" :choices="SOILS" :pointer="`${base}/soil`" @change="(v) => set('soil', v)" />
       <ChoiceField label="Water pipe" :value="place.water_pipe" :choices="PIPES" :pointer="`${base}/water_pipe`" hint="The pipe in the ground that serves it" @change="(v) => set('water_pipe', v)" />
+      <ChoiceField v-if="utility" label="Utility delivers" :value="utility.s.supply" :choices="SYSTEMS" :pointer="`/stations/${utility.i}/supply`" @change="(v) => desk.edit([{ op: 'add', path: `/stations/${utility?.i}/supply`, value: v }])" />
       <SourceFields v-if="utility" :source="utility.s.source" :base="`/stations/${utility.i}/source`" @change="(v) => desk.edit([{ op: 'add', path: `/stations/${utility?.i}/source`, value: v }])" />
     </div>
     <div class="part">

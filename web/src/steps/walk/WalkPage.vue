@@ -7,6 +7,7 @@ import SitePlan from './SitePlan.vue'
 import StationList from './StationList.vue'
 import type { Footprint, Route } from '@/api/types'
 import WorkingPanel from '@/figures/WorkingPanel.vue'
+import NoJob from '@/shell/NoJob.vue'
 import WorkBench from '@/shell/WorkBench.vue'
 import { freshId, newPlace } from '@/steps/jobs/building'
 import PlaceList from '@/steps/loads/PlaceList.vue'
@@ -56,15 +57,11 @@ async function addPlace() {
     <PlaceCard :place-id="placeId" />
     <template #right><RouteEditor v-model="runId" /><WorkingPanel class="working" /></template>
   </WorkBench>
-  <div v-else-if="desk.notice" class="empty">
-    <h2>{{ desk.notice }}</h2>
-    <router-link class="ink-button" to="/jobs">Back to the jobs</router-link>
-  </div>
+  <NoJob v-else />
 </template>
 
 <style scoped>
 .add { margin: 8px 14px 0; }
 .hint { margin: 0; padding: 2px 14px 5px; font-size: 14px; }
 .working { margin-top: 16px; }
-.empty { padding: 48px 24px; text-align: center; }
 </style>

@@ -6,6 +6,7 @@ import { answered, api, Refused } from '@/api/client'
 import type { PatchStep, Variant, WhatIf } from '@/api/types'
 import FigureButton from '@/figures/FigureButton.vue'
 import WorkingPanel from '@/figures/WorkingPanel.vue'
+import NoJob from '@/shell/NoJob.vue'
 import { freshId } from '@/steps/jobs/building'
 import { useDesk } from '@/stores/desk'
 
@@ -100,6 +101,7 @@ function addVoltages() {
     </div>
     <aside><WorkingPanel /></aside>
   </section>
+  <NoJob v-else />
 </template>
 
 <style scoped>

@@ -1,10 +1,11 @@
 """Every load calculation that fits a place, and which of them is in force."""
 
+from northspan.core.codes.nec.loads import nameplates
 from northspan.core.codes.nec.loads.optional import existing_dwelling, new_dwelling
 from northspan.core.codes.nec.loads.recorded import by_record
 from northspan.core.codes.nec.loads.standard import dwelling, own_loads
 from northspan.core.house_rules import HouseRules
-from northspan.core.job import LoadMethodName, Place
+from northspan.core.job import Appliance, LoadMethodName, Place
 from northspan.core.place_load import LoadMethod
 from northspan.core.systems import SYSTEMS, SystemName
 from northspan.core.working import Figure
@@ -15,10 +16,10 @@ NO_AREA = "Enter the floor area: a dwelling's lighting and receptacles are count
 def load_methods(place: Place, system: SystemName) -> tuple[LoadMethod, ...]:
     """The place's load by every method that fits its kind, at the voltage of ``system``; none without its facts.
 
-    What is wanted only later is not counted.
+    What is wanted only later is not counted, and of loads that never run together only the largest, 220.60.
     """
-    place = place.model_copy(update={"appliances": tuple(a for a in place.appliances if not a.later)})
     volts = SYSTEMS[system].volts
+    place = place.model_copy(update={"appliances": _counted(place.appliances, volts)})
     wye = system == "120/208-3w"
     if place.kind != "dwelling":
         return (own_loads(place, volts, wye),)
@@ -33,6 +34,18 @@ def load_methods(place: Place, system: SystemName) -> tuple[LoadMethod, ...]:
     if place.record is not None:
         found.append(by_record(place, place.record, volts, neutral))
     return tuple(found)
+
+
+def _counted(appliances: tuple[Appliance, ...], volts: float) -> tuple[Appliance, ...]:
+    now = [a for a in appliances if not a.later]
+    largest: dict[str, Appliance] = {}
+    for appliance in now:
+        group = appliance.never_with
+        if group is not None:
+            before = largest.get(group)
+            if before is None or nameplates.nameplate_va(appliance, volts) > nameplates.nameplate_va(before, volts):
+                largest[group] = appliance
+    return tuple(a for a in now if a.never_with is None or largest[a.never_with] is a)
 
 
 def in_force(place: Place, methods: tuple[LoadMethod, ...], rules: HouseRules) -> tuple[LoadMethodName | None, str]:
