@@ -26,6 +26,8 @@ def varied(job: Job, variant: Variant) -> tuple[Job, Solution]:
     targets = [run for run in job.runs if variant.run in (None, run.id)]
     if not targets:
         raise NotPossible("The run it was made for is gone from the job.")
+    if variant.system is not None and variant.run is None:
+        raise NotPossible("Another voltage is for one run: choose which.")
     runs = {run.id: run for run in job.runs}
     for run in targets:
         runs[run.id] = run.model_copy(update=_changes(run, variant))
@@ -33,7 +35,7 @@ def varied(job: Job, variant: Variant) -> tuple[Job, Solution]:
     solution = solve(made)
     if variant.system is not None:
         for run in targets:
-            if run.system != variant.system and (variant.run or run.use != "service"):
+            if run.system != variant.system:
                 made = _through_transformers(made, solution, runs[run.id], variant.system)
         solution = solve(made)
     if variant.pipe_up:

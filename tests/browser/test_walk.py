@@ -51,8 +51,64 @@ class Walk(BrowserTest):
         page.get_by_label("Walked track, GPX or GeoJSON").set_input_files(track)
         expect(page.get_by_text("neither GPX nor GeoJSON").first).to_be_visible()
 
+    def test_pull_points_part_the_bends(self):
+        page = self.page
+        page.get_by_label("Of the run to").select_option(label="Studio panel")
+        worst = page.get_by_title("bends between pull points")
+        # A quarter up, 69.7° and a quarter: the pull point parts them from the 61.6° and the last quarter.
+        expect(worst).to_have_text("160 °")
+        page.get_by_label("Pull point at 3").uncheck()
+        expect(worst).to_have_text("311 °")
+        page.get_by_label("Take out point 2").click()
+        expect(page.get_by_label("Take out point 4")).to_have_count(0)
+
+    def test_a_new_place_is_named_and_put_on_the_plan(self):
+        page = self.page
+        page.get_by_role("button", name="Add a place").click()
+        expect(page.get_by_label("Name", exact=True)).to_have_value("New place")
+        page.get_by_label("Name", exact=True).fill("Wood store")
+        page.get_by_label("Name", exact=True).press("Enter")
+        page.get_by_role("button", name="Put it on the plan").click()
+        expect(page.locator("rect[aria-label='Wood store']")).to_be_visible()
+        page.locator("rect[aria-label='Wood store']").focus()
+        page.keyboard.press("ArrowUp")
+        page.get_by_label("Wide, east to west").fill("18")
+        page.get_by_label("Wide, east to west").press("Enter")
+        expect(page.get_by_label("Site plan")).to_contain_text("18 × 24 ft")
+
+    def test_what_is_seen_on_the_walk_is_kept(self):
+        page = self.page
+        page.get_by_role("navigation", name="Places").get_by_role("button", name="Yard").click()
+        page.get_by_label("Utility delivers").select_option(label="120/208-3w")
+        page.get_by_role("textbox", name="Fault current").fill("14200")
+        page.keyboard.press("Enter")
+        page.get_by_label("Soil").select_option(label="gravel")
+        page.get_by_label("Seen on the walk").fill("Pole moved in spring")
+        with page.expect_response(lambda r: "Pole moved" in (r.request.post_data or "")):
+            page.get_by_label("Seen on the walk").blur()
+        page.reload()
+        page.get_by_role("navigation", name="Places").get_by_role("button", name="Yard").click()
+        expect(page.get_by_role("textbox", name="Fault current")).to_have_value("14200")
+        expect(page.get_by_label("Soil")).to_have_value("4")
+        expect(page.get_by_label("Seen on the walk")).to_have_value("Pole moved in spring")
+
 
 class WhatIf(BrowserTest):
+    def test_a_variant_is_named_set_and_taken_off(self):
+        page = self.page
+        self.desk.open_job("Juniper Bend")
+        page.get_by_role("link", name="What if").click()
+        expect(page.get_by_role("heading", name="Nothing to hold against it yet")).to_be_visible()
+        page.get_by_role("button", name="Add a variant").click()
+        expect(page.get_by_text("The variants come out alike.")).to_be_visible()
+        page.get_by_label("Line at").select_option(label="480-2w")
+        expect(page.get_by_text("Another voltage is for one run: choose which.")).to_be_visible()
+        expect(page.get_by_role("button", name="Build it so")).to_be_disabled()
+        page.get_by_label("Run to").select_option(label="Pump stand")
+        expect(page.get_by_role("button", name="Build it so")).to_be_enabled()
+        page.get_by_role("button", name="take off").click()
+        expect(page.get_by_role("heading", name="Nothing to hold against it yet")).to_be_visible()
+
     def test_the_long_run_at_other_voltages_and_one_taken(self):
         page = self.page
         self.desk.open_job("Juniper Bend")

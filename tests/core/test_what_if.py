@@ -78,6 +78,10 @@ class Variants(unittest.TestCase):
     def test_what_cannot_be_made_is_said(self):
         with self.assertRaisesRegex(NotPossible, "no load"):
             self.make({"stations/2/load": None}, run="feeder", system="480-2w")
+        with self.assertRaisesRegex(NotPossible, "choose which"):
+            self.make({}, system="480-2w")
+        with self.assertRaisesRegex(NotPossible, "more than the transformers"):
+            self.make(LONG | {"stations/2/load/amps": 900}, run="feeder", system="480-2w")
         with self.assertRaisesRegex(NotPossible, "gone"):
             self.make({}, run="elsewhere", metal="cu")
 

@@ -17,7 +17,7 @@ function segments(method: LoadMethod) {
   return method.lines.map((line) => {
     const share = Number(line.va.value) / longest.value
     // A name that would be cut off is left to the pointer and the columns below.
-    return { line, width: 100 * share, named: share * barWidth.value > 14 + 6.6 * line.name.length }
+    return { line, width: 100 * share, named: share * barWidth.value > 14 + 5.9 * line.name.length }
   })
 }
 </script>
