@@ -180,7 +180,7 @@ def _of_load(load: Load) -> RunLoad:
 
 def _of_run(run: Run, parts: list[_Part]) -> RunLoad:
     loads = [part.load for part in parts]
-    beyond = sum(load.amps for load in loads)
+    beyond = sum((load.amps for load in loads), 0.0)
     by_place = _summed(load.by_place for load in loads)
     if run.load is not None:
         own = _of_load(run.load)
@@ -193,7 +193,7 @@ def _of_run(run: Run, parts: list[_Part]) -> RunLoad:
     if len(parts) > 1:
         what = " + ".join(number(load.amps) for load in loads)
         steps = (*steps, Step(what, beyond, "A", SUM_OF_LOADS))
-    continuous = sum(load.continuous_amps for load in loads)
+    continuous = sum((load.continuous_amps for load in loads), 0.0)
     unbalances = [load.neutral_amps for load in loads]
     known = [u for u in unbalances if u is not None]
     unbalance = sum(known) if len(known) == len(unbalances) else None

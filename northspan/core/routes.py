@@ -25,7 +25,7 @@ def _answer(run: str, route: Route) -> RouteAnswer:
     turns = bends(points)
     worst, bend_steps = 0.0, []
     for i, stretch in enumerate(_stretches(route, turns), 1):
-        together = sum(stretch)
+        together = sum(stretch, 0.0)
         what = " + ".join(f"{number(round(t, 1))}°" for t in stretch) or "no bend"
         bend_steps.append(Step(f"Stretch {i}: {what}", together, "°", "between pull points"))
         worst = max(worst, together)

@@ -41,6 +41,12 @@ class Gear(unittest.TestCase):
                 self.assertNotIn(rule, found())
                 self.assertEqual(len(found(**changes)[rule].fixes), 1)
 
+    def test_a_bus_behind_too_large_a_breaker(self):
+        small = {f"{SHED}/rating_a": 60, f"{SHED}/has_main": None, "runs/1/breaker_a": 70}
+        self.assertEqual(len(found(**small)["bus-below-breaker"].fixes), 2)
+        for changes in ({f"{SHED}/has_main": True}, {"runs/1/breaker_a": 60}, {f"{SHED}/rating_a": 70}):
+            self.assertNotIn("bus-below-breaker", found(**small | changes))
+
     def test_limits_themselves_pass(self):
         rules = found(
             **{f"{HOUSE}/handle_height_in": 79, f"{HOUSE}/working_depth_in": 36, f"{HOUSE}/working_width_in": 30},

@@ -88,6 +88,13 @@ class Counting(unittest.TestCase):
         later = EQUIPMENT["places/0/appliances"][0] | {"later": True}
         self.assertEqual(amps(**HOUSE_LOAD | EQUIPMENT | {"places/0/appliances": [later]})["oven-run"], 0.0)
 
+    def test_nothing_but_wishes_is_nothing_yet(self):
+        wish = {"id": "saw", "name": "Saw", "kind": "other", "va": 1800, "later": True}
+        found = loads(**{"stations/2/load": None, "places/1/appliances": [wish]})["shed"].governing()
+        self.assertEqual((found.total_va.value, found.amps.value, found.lines), (0.0, 0.0, ()))
+        self.assertIsInstance(found.total_va.value, float)
+        self.assertEqual(found.total_va.steps[0].what, "Nothing to count yet")
+
     def test_two_appliances_at_one_station_add(self):
         two = [
             {"id": "a", "name": "A", "kind": "other", "amps": 10, "station": "oven"},

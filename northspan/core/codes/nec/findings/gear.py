@@ -13,7 +13,6 @@ from northspan.core.working import number
 
 HIGHEST_HANDLE_IN = 79.0
 WORKING_DEPTH_IN, WORKING_WIDTH_IN = 36.0, 30.0
-MOST_DISCONNECTS = 6
 LIGHTING_CIRCUIT_VA = 1800.0
 BATH_CIRCUITS = 1
 INTERRUPTING_KA = (10.0, 14.0, 18.0, 22.0, 25.0, 42.0, 65.0, 100.0)
@@ -65,6 +64,18 @@ def find_ratings(book: CodeBook, view: JobView) -> Iterable[Finding]:
                 f"on {number(sizing.question.amps)} A", station,
                 "The gear is rated below what it is to carry.",
                 (_fix(view, station, f"Use {number(enough)} A gear", "rating_a", enough),) if enough else (),
+            )  # fmt: skip
+        breaker = sizing.breaker_a
+        behind = station.kind == "panelboard" and not gear.has_main
+        if behind and gear.rating_a is not None and breaker is not None and gear.rating_a < breaker - 1e-9:
+            yield _finding(
+                "bus-below-breaker", "violation", "408.36", f"{station.name}: {number(gear.rating_a)} A bus behind a "
+                f"{number(breaker)} A breaker", station,
+                "Without a main of its own, a panelboard is protected at its rating by the breaker ahead of it.",
+                (
+                    _fix(view, station, f"Use a {number(breaker)} A panel", "rating_a", breaker),
+                    _fix(view, station, "It has a main of its own", "has_main", True),
+                ),
             )  # fmt: skip
         yield from _least_rating(view, station)
         fault = view.faults[station.id].value

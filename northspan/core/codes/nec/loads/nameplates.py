@@ -31,7 +31,7 @@ def nameplate_va(appliance: Appliance, line_volts: float) -> float:
 
 def total_va(appliances: Iterable[Appliance], line_volts: float) -> float:
     """VA of all the appliances."""
-    return sum(nameplate_va(a, line_volts) for a in appliances)
+    return sum((nameplate_va(a, line_volts) for a in appliances), 0.0)
 
 
 def of_kind(appliances: Iterable[Appliance], *kinds: ApplianceKind) -> tuple[Appliance, ...]:

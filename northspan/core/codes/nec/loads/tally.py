@@ -88,8 +88,9 @@ class Tally:
     def total(self) -> Figure:
         """All lines together (VA)."""
         values = [line.va.value for line in self.lines if isinstance(line.va.value, float)]
-        total = sum(values)
-        return Figure(total, "VA", (Step(" + ".join(number(v) for v in values), total, "VA", "sum"),))
+        total = sum(values, 0.0)
+        what = " + ".join(number(v) for v in values) or "Nothing to count yet"
+        return Figure(total, "VA", (Step(what, total, "VA", "sum"),))
 
     def amps(self) -> Figure:
         """Current (A) of the heavier leg."""
