@@ -53,7 +53,7 @@ def question(
         dwelling_load_too=rules.dwelling_rule == "load-too",
         full_ground=rules.equipment_ground == "full",
         pipe_up=rules.pipe_up,
-        least_a=max(book.least_rating(run.use, dwelling), book.source_least_a(load.amps) if ends[0].generator else 0.0),
+        least=book.least(run.use, dwelling, load.amps if ends[0].generator else 0.0, load.cooking_va),
         # On two phases and neutral of a wye the neutral carries like a phase whatever the balance, 220.61(C)(1).
         neutral_amps=load.neutral_amps if rules.neutral == "calculated" and run.system != "120/208-3w" else None,
         egc_metal=run.egc_metal,

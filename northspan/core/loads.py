@@ -3,7 +3,8 @@
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field, replace
 
-from northspan.core.job import Generator, Job, Load, Run, Transformer
+from northspan.core.codes.codebook import CodeBook
+from northspan.core.job import Appliance, Generator, Job, Load, Run, Transformer
 from northspan.core.place_load import PlaceLoad
 from northspan.core.systems import SYSTEMS
 from northspan.core.topology import Network
@@ -18,6 +19,7 @@ class RunLoad:
 
     ``beyond`` is the sum (A) also where the run's own load is locked. ``by_place`` is the part of ``amps`` that comes
     from each place's load calculation, so that a panel whose calculation includes that place leaves it out.
+    ``cooking_va`` is the nameplate (VA) of the cooking appliances at its far end.
     """
 
     amps: float
@@ -27,6 +29,7 @@ class RunLoad:
     steps: tuple[Step, ...]
     beyond: float
     by_place: Mapping[str, float] = field(default_factory=dict)
+    cooking_va: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -37,7 +40,7 @@ class _Part:
     steps: tuple[Step, ...]
 
 
-def run_loads(job: Job, net: Network, places: Iterable[PlaceLoad]) -> Mapping[str, RunLoad]:
+def run_loads(book: CodeBook, job: Job, net: Network, places: Iterable[PlaceLoad]) -> Mapping[str, RunLoad]:
     """The load of every run, by id, from the far ends inward.
 
     A place's calculated load lands at its main panel and takes the place of what hangs on that panel's own circuits.
@@ -46,7 +49,7 @@ def run_loads(job: Job, net: Network, places: Iterable[PlaceLoad]) -> Mapping[st
     """
     calculated = {p.station: p for p in places if p.drives and p.station is not None}
     driven = {p.place for p in calculated.values()}
-    equipment = _appliance_loads(job, net, driven)
+    equipment = _appliance_loads(book, job, net, driven)
     found: dict[str, RunLoad] = {}
     for run in reversed(net.order):
         station = net.stations[run.to_station]
@@ -99,41 +102,31 @@ def _through(part: _Part, transformer: Transformer, run: Run) -> _Part:
     return _Part(turned, (*part.steps, step))
 
 
-def _appliance_loads(job: Job, net: Network, driven: set[str]) -> Mapping[str, RunLoad]:
+def _appliance_loads(book: CodeBook, job: Job, net: Network, driven: set[str]) -> Mapping[str, RunLoad]:
     """The load of every equipment station that appliances of its place stand at, by station."""
     found: dict[str, RunLoad] = {}
     for place in job.places:
+        here: dict[str, list[Appliance]] = {}
         for appliance in place.appliances:
-            feed = net.fed_by.get(appliance.station or "")
-            if appliance.station is None or feed is None or appliance.later:
-                continue
-            volts = SYSTEMS[feed.system].volts
-            va = appliance.va if appliance.va is not None else (appliance.amps or 0.0) * volts
-            amps = appliance.count * va / volts
-            if appliance.amps is not None:
-                step = Step(f"{appliance.name}: {appliance.count} × {number(appliance.amps)} A", amps, "A", "nameplate")
-            else:
-                what = f"{appliance.name}: {appliance.count} × {number(va)} VA ÷ {number(volts)} V"
-                step = Step(what, amps, "A", "nameplate")
-            lasting = amps if appliance.continuous or appliance.kind == "ev-charger" else 0.0
-            neutral = 0.0 if appliance.volts == 240 else amps
-            before = found.get(appliance.station)
-            own = RunLoad(amps, lasting, neutral, 1.0, (step,), amps, {place.id: amps} if place.id in driven else {})
-            found[appliance.station] = own if before is None else _together(before, own)
+            if appliance.station is not None and appliance.station in net.fed_by and not appliance.later:
+                here.setdefault(appliance.station, []).append(appliance)
+        for station, appliances in here.items():
+            found[station] = _circuit(book, net.fed_by[station], appliances, place.id if place.id in driven else None)
     return found
 
 
-def _together(a: RunLoad, b: RunLoad) -> RunLoad:
-    unbalance = None if a.neutral_amps is None or b.neutral_amps is None else a.neutral_amps + b.neutral_amps
-    return RunLoad(
-        a.amps + b.amps,
-        a.continuous_amps + b.continuous_amps,
-        unbalance,
-        1.0,
-        (*a.steps, *b.steps),
-        a.beyond + b.beyond,
-        _summed((a.by_place, b.by_place)),
-    )
+def _circuit(book: CodeBook, feed: Run, appliances: list[Appliance], place: str | None) -> RunLoad:
+    volts = SYSTEMS[feed.system].volts
+    va, steps = book.circuit_va(appliances, volts)
+    amps = va / volts
+    each = {a.id: book.circuit_va([a], volts)[0] / volts for a in appliances}
+    lasting = sum(each[a.id] for a in appliances if a.continuous or a.kind == "ev-charger")
+    neutral = sum(each[a.id] for a in appliances if a.volts == 120)
+    cooking = [a for a in appliances if a.kind == "range"]
+    cooking_va = sum(a.count * (a.va if a.va is not None else (a.amps or 0.0) * volts) for a in cooking)
+    step = Step(f"{number(va)} VA ÷ {number(volts)} V", amps, "A", "220.5(A)")
+    by_place = {} if place is None else {place: amps}
+    return RunLoad(amps, min(lasting, amps), min(neutral, amps), 1.0, (*steps, step), amps, by_place, cooking_va)
 
 
 def _calculated(place: PlaceLoad) -> _Part:
@@ -182,6 +175,7 @@ def _of_run(run: Run, parts: list[_Part]) -> RunLoad:
     loads = [part.load for part in parts]
     beyond = sum((load.amps for load in loads), 0.0)
     by_place = _summed(load.by_place for load in loads)
+    cooking = sum((load.cooking_va for load in loads), 0.0)
     if run.load is not None:
         own = _of_load(run.load)
         step = Step("Locked on this run", own.amps, "A", "locked")
@@ -198,7 +192,7 @@ def _of_run(run: Run, parts: list[_Part]) -> RunLoad:
     known = [u for u in unbalances if u is not None]
     unbalance = sum(known) if len(known) == len(unbalances) else None
     pf = sum(load.amps * load.pf for load in loads) / beyond if beyond else 1.0
-    return RunLoad(beyond, continuous, _neutral(run, beyond, unbalance), pf, steps, beyond, by_place)
+    return RunLoad(beyond, continuous, _neutral(run, beyond, unbalance), pf, steps, beyond, by_place, cooking)
 
 
 def _neutral(run: Run, amps: float, unbalance: float | None) -> float | None:

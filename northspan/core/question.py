@@ -15,6 +15,19 @@ RunUse = Literal["service", "feeder", "branch"]
 Location = Literal["dry", "wet", "buried"]
 
 
+@dataclass(frozen=True, slots=True)
+class Least:
+    """A smallest current (A) that a run is made for whatever its load, why, and by which section.
+
+    ``wire_only`` says that it binds the wire and not the breaker.
+    """
+
+    amps: float
+    why: str
+    cite: str
+    wire_only: bool = False
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class RunQuestion:
     """One run to be sized, or judged where something is locked.
@@ -22,8 +35,8 @@ class RunQuestion:
     ``amps`` and ``continuous_amps`` in A (totals over all ``sets``), ``length_ft`` one way, ``ambient_c`` in C
     before a rooftop adder, ``loaded_conductors`` the current-carrying count in one raceway, ``drop_limit_pct``
     None where the drop does not decide. ``dwelling_rule`` asks for the 83 % rule, ``several_receptacles`` says
-    that plug-in loads hang on it, which closes the next-size-up rule. ``least_a`` is the smallest rating (A) that
-    the supply may have whatever its load. House rules: ``spare_pct`` wanted over the design current, ``drop_on``
+    that plug-in loads hang on it, which closes the next-size-up rule. ``least`` is the smallest current
+    it is made for whatever its load. House rules: ``spare_pct`` wanted over the design current, ``drop_on``
     the current that the drop is judged at, ``dwelling_load_too`` that the 83 % rule leaves wire for the load itself,
     ``full_ground`` a ground as large as the hots, ``pipe_up`` one trade size above what holds the wires. A lock of
     None leaves the answer to the solver.
@@ -50,7 +63,7 @@ class RunQuestion:
     drop_limit_pct: float | None = 3.0
     conductor_temperature: ConductorTemperature = "table"
     dwelling_rule: bool = False
-    least_a: float = 0.0
+    least: Least | None = None
     spare_pct: float = 0.0
     drop_on: DropCurrent = "load"
     dwelling_load_too: bool = False

@@ -50,7 +50,7 @@ def solve(job: Job) -> Solution:
 
 def size_all(book: CodeBook, job: Job, net: Network, places: tuple[PlaceLoad, ...]) -> Mapping[str, SizedRun]:
     """Every run sized, by id; a run with no load beyond it has no rungs."""
-    loads = run_loads(job, net, places)
+    loads = run_loads(book, job, net, places)
     landings = {p.station for p in places if p.drives}
     sized = {}
     for index, run in enumerate(job.runs):

@@ -71,7 +71,7 @@ def _through_transformers(job: Job, solution: Solution, run: Run, system: System
     """The run at another voltage: a transformer back to its own at the far end, and one ahead where needed."""
     answer = next(a for a in solution.runs if a.id == run.id)
     amps = answer.figures.load.value
-    if not isinstance(amps, float):
+    if not isinstance(amps, float) or amps == 0.0:
         raise NotPossible("The run has no load yet, so no transformer can be chosen.")
     needed = SYSTEMS[run.system].volts * amps / 1000.0
     kva = next((made for made in MADE_KVA if made >= needed), None)

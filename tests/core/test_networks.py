@@ -2,6 +2,7 @@
 
 import unittest
 
+from northspan.core.codes.library import code_book
 from northspan.core.jobfile import parse
 from northspan.core.loads import run_loads
 from northspan.core.solve import carries_dwelling, solve
@@ -52,7 +53,7 @@ class Networks(unittest.TestCase):
 class Loads(unittest.TestCase):
     def of(self, **changes):
         one = job(**changes)
-        return run_loads(one, network(one), ())
+        return run_loads(code_book("nec-2023"), one, network(one), ())
 
     def test_one_leg_loads_burden_the_neutral(self):
         loads = self.of(**SHED_LIGHTS)

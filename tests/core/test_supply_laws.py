@@ -1,5 +1,6 @@
 """Laws of loads, house rules, transformers and variants, on random figures."""
 
+import math
 import unittest
 
 from hypothesis import given, settings
@@ -33,7 +34,7 @@ class HouseRuleLaws(unittest.TestCase):
     @given(FEET, AMPS)
     def test_a_larger_current_to_judge_the_drop_by_never_takes_smaller_wire(self, feet, amps):
         sizes = [feeder(feet, amps, drop_current=on).figures.size.value for on in ("load", "80-of-breaker", "breaker")]
-        ranks = [rank(size) if size else 99 for size in sizes]
+        ranks = [rank(size) if size else math.inf for size in sizes]
         self.assertEqual(ranks, sorted(ranks))
 
     @SLOW

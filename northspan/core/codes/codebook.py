@@ -5,13 +5,14 @@ from typing import Protocol
 
 from northspan.core.codes.tables import Table
 from northspan.core.house_rules import HouseRules
-from northspan.core.job import LoadMethodName, Place
+from northspan.core.job import Appliance, LoadMethodName, Place
 from northspan.core.place_load import LoadMethod
-from northspan.core.question import RunQuestion, RunUse
+from northspan.core.question import Least, RunQuestion, RunUse
 from northspan.core.sized import Companions, RunFinding, Sizing
 from northspan.core.solution import Finding, RunFigures, Rung
 from northspan.core.systems import SystemName
 from northspan.core.view import JobView
+from northspan.core.working import Step
 
 
 class CodeBook(Protocol):
@@ -37,11 +38,13 @@ class CodeBook(Protocol):
     def design_amps(self, q: RunQuestion) -> float:
         """Design current (A): the load with what continuous loads add."""
 
-    def least_rating(self, use: RunUse, dwelling: bool) -> float:
-        """Least rating (A) that a run of this use may have, one that carries a dwelling or not; 0 if none is set."""
+    def least(self, use: RunUse, dwelling: bool, source_a: float, cooking_va: float) -> Least | None:
+        """Smallest current a run is made for: a service, one that carries a ``dwelling``, a feeder from a standby
+        source of ``source_a`` (A), a circuit of cooking appliances of ``cooking_va`` (VA); None if none is set.
+        """
 
-    def source_least_a(self, amps: float) -> float:
-        """Least ampacity (A) of the conductors from a standby source of ``amps`` (A)."""
+    def circuit_va(self, appliances: Sequence[Appliance], line_volts: float) -> tuple[float, tuple[Step, ...]]:
+        """Load (VA) of one branch circuit that serves these appliances, with its working."""
 
     def standard_rating(self, amps: float) -> float | None:
         """Smallest standard rating of an overcurrent device not below ``amps`` (A); None if there is none."""

@@ -7,16 +7,17 @@ from northspan.core.codes.nec.companions import companions
 from northspan.core.codes.nec.data import NOTES, TABLES
 from northspan.core.codes.nec.explain import explain
 from northspan.core.codes.nec.findings import JOB_FINDERS, RUN_FINDERS
-from northspan.core.codes.nec.loads import methods
+from northspan.core.codes.nec.loads import circuits, methods
 from northspan.core.codes.tables import Table
 from northspan.core.house_rules import HouseRules
-from northspan.core.job import LoadMethodName, Place
+from northspan.core.job import Appliance, LoadMethodName, Place
 from northspan.core.place_load import LoadMethod
-from northspan.core.question import RunQuestion, RunUse
+from northspan.core.question import Least, RunQuestion, RunUse
 from northspan.core.sized import Companions, RunFinding, Sizing
 from northspan.core.solution import Finding, RunFigures, Rung
 from northspan.core.systems import SystemName
 from northspan.core.view import JobView
+from northspan.core.working import Step, number
 
 CONTINUOUS_EXTRA = 0.25
 SOURCE_SHARE = 1.15
@@ -47,17 +48,23 @@ class Nec2023:
 
         210.19(A)(1), 215.2(A)(1), 230.42(A) and (B), 230.79.
         """
-        return max((q.amps + CONTINUOUS_EXTRA * q.continuous_amps) * (1.0 + q.spare_pct / 100.0), q.least_a)
+        return max(
+            (q.amps + CONTINUOUS_EXTRA * q.continuous_amps) * (1.0 + q.spare_pct / 100.0),
+            q.least.amps if q.least else 0.0,
+        )
 
-    def least_rating(self, use: RunUse, dwelling: bool) -> float:
-        """Least rating (A) of a service: 100 A to a one-family dwelling, 60 A to others. 230.79(C), (D)."""
-        if use != "service":
-            return 0.0
-        return minimums.DWELLING_A if dwelling else minimums.OTHER_A
+    def least(self, use: RunUse, dwelling: bool, source_a: float, cooking_va: float) -> Least | None:
+        """230.79(C) and (D) for a service, 445.13(A) from a standby source, 210.19 for a household range."""
+        if use == "service":
+            amps = minimums.DWELLING_A if dwelling else minimums.OTHER_A
+            return Least(amps, f"a service here is {number(amps)} A at least", "230.42(B), 230.79")
+        if source_a > 0.0:
+            return Least(SOURCE_SHARE * source_a, "115 % of it from a generator", "445.13(A)", wire_only=True)
+        return circuits.least_for_cooking(cooking_va) if use == "branch" else None
 
-    def source_least_a(self, amps: float) -> float:
-        """115 % of the nameplate current (A). 445.13(A)."""
-        return SOURCE_SHARE * amps
+    def circuit_va(self, appliances: Sequence[Appliance], line_volts: float) -> tuple[float, tuple[Step, ...]]:
+        """Nameplates; household cooking by Table 220.55 note 4."""
+        return circuits.circuit_va(appliances, line_volts)
 
     def standard_rating(self, amps: float) -> float | None:
         """Smallest standard rating not below ``amps`` (A). 240.6(A)."""

@@ -108,10 +108,8 @@ def _design_step(q: RunQuestion, design_a: float) -> Step:
         what = f"{number(q.amps)} A, none of it continuous"
     if q.spare_pct:
         what = f"({what}) and {number(q.spare_pct)} % spare by house rule"
-    if design_a == q.least_a and q.use != "service":
-        return Step(f"{what}; 115 % of it from a generator", design_a, "A", "445.13(A)")
-    if design_a == q.least_a:
-        return Step(f"{what}; a service here is {number(q.least_a)} A at least", design_a, "A", "230.42(B), 230.79")
+    if q.least is not None and design_a == q.least.amps:
+        return Step(f"{what}; {q.least.why}", design_a, "A", q.least.cite)
     return Step(what, design_a, "A", CONTINUOUS_SECTION[q.use])
 
 

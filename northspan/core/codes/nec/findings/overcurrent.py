@@ -14,7 +14,7 @@ def find(s: Sizing) -> Iterable[RunFinding]:
         return
     # What a standby source asks of its wire, 445.13(A), and spare wanted by house rule bind no breaker.
     needed = s.design_a / (1.0 + q.spare_pct / 100.0)
-    if s.design_a == q.least_a and q.use != "service":
+    if q.least is not None and q.least.wire_only and s.design_a == q.least.amps:
         needed = q.amps
     fitting = standard_rating(needed)
     changes = [] if fitting is None else [Change(f"Use a {number(fitting)} A breaker", {"breaker_a": fitting})]
