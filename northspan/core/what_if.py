@@ -142,6 +142,8 @@ def _payback(job: Job, costs: list[Figure], losses: list[Figure], at: int) -> Fi
     more, saved = after - before, (lost - then) * job.house_rules.energy_price
     what = f"{number(lost - then)} kWh a year × ${job.house_rules.energy_price:g}"
     steps = (Step("Parts cost more by", more, "$", "price list"), Step(what, saved, "$", "house rule: energy price"))
+    if more == 0.0 and saved == 0.0:
+        return _none("years")
     if more <= 0.0:
         return Figure("at once" if saved >= 0.0 else "cheaper, loses more", "", steps)
     if saved <= 0.0:

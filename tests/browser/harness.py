@@ -1,8 +1,10 @@
 """The real interface in a headless browser, served by the real server on a database of its own."""
 
+import atexit
 import tempfile
 import threading
 import unittest
+from functools import cache
 from pathlib import Path
 
 from playwright.sync_api import expect, sync_playwright
@@ -24,6 +26,16 @@ FLAGS = [
 expect.set_options(timeout=10_000)
 
 
+@cache
+def chromium():
+    """The one browser of this run; every desk has a window of its own in it, with nothing kept from the others."""
+    playwright = sync_playwright().start()
+    browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+    atexit.register(playwright.stop)
+    atexit.register(browser.close)
+    return browser
+
+
 class Desk:
     """A running server and a browser window on it; faults in the page are gathered in ``faults``."""
 
@@ -33,23 +45,15 @@ class Desk:
         self.server = create_server(app, host="127.0.0.1", port=0, threads=8)
         self.address = f"http://127.0.0.1:{self.server.effective_port}"
         threading.Thread(target=self.server.run, daemon=True).start()
-        self.playwright = sync_playwright().start()
-        self.browser = self.playwright.chromium.launch_persistent_context(
-            str(Path(self.folder.name) / "browser"),
-            executable_path=CHROMIUM,
-            args=FLAGS,
-            viewport={"width": width, "height": height},
-            accept_downloads=True,
-        )
-        self.page = self.browser.pages[0]
+        self.window = chromium().new_context(viewport={"width": width, "height": height}, accept_downloads=True)
+        self.page = self.window.new_page()
         self.faults = []
         self.page.on("pageerror", lambda error: self.faults.append(str(error)))
         self.page.on("console", lambda m: self.faults.append(m.text) if m.type == "error" else None)
 
     def close(self):
         """Shut the window, the browser and the server."""
-        self.browser.close()
-        self.playwright.stop()
+        self.window.close()
         self.server.close()
         self.folder.cleanup()
 

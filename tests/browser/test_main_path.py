@@ -142,6 +142,8 @@ class AlongTheDesk(BrowserTest):
         expect(page.get_by_role("region", name="Working")).to_contain_text("250.122(A)")
         page.keyboard.press("?")
         expect(page.get_by_role("dialog", name="Keys")).to_be_visible()
+        # A dialog hears Escape once it has opened wholly.
+        page.wait_for_timeout(400)
         page.keyboard.press("Escape")
         expect(page.get_by_role("dialog", name="Keys")).to_be_hidden()
         page.keyboard.press("/")
@@ -217,7 +219,7 @@ class AlongTheDesk(BrowserTest):
         self.expected_faults = ("409",)
         page = self.page
         self.desk.open_job("Juniper Bend")
-        other = self.desk.browser.new_page()
+        other = self.desk.window.new_page()
         other.goto(page.url)
         expect(other.get_by_label("Length, one way")).to_have_value("60")
         other.get_by_label("Length, one way").fill("66")

@@ -90,6 +90,8 @@ class SideBySide(unittest.TestCase):
     def test_only_what_differs_is_shown(self):
         one = job(**variants({"run": "feeder", "metal": "cu"}))
         self.assertEqual([r.name for r in what_if(one, {}).rows], [])
+        priced = {part.name: 1.0 for part in job_parts(one, solve(one))}
+        self.assertEqual([r.name for r in what_if(one, priced).rows], [])
 
     def test_payback_by_hand(self):
         changes = LONG | {"house_rules/drop_rule": "advisory", "runs/1/size": "10"}

@@ -15,6 +15,7 @@ const desk = useDesk()
 const found = ref<WhatIf | null>(null)
 const trouble = ref('')
 const MOST = 4
+let asked = 0
 
 watch(() => props.id, (id) => desk.open(id), { immediate: true })
 watch(() => desk.job, (job) => job && void compare(), { immediate: true })
@@ -33,9 +34,11 @@ const groups = computed(() => {
 
 async function compare() {
   if (!desk.job) return
+  const call = ++asked
   trouble.value = ''
   try {
-    found.value = (await answered(api.POST('/api/solve/what-if', { body: desk.job }))).what_if
+    const answer = await answered(api.POST('/api/solve/what-if', { body: desk.job }))
+    if (call === asked) found.value = answer.what_if
   } catch (error) {
     if (!(error instanceof Refused)) throw error
     trouble.value = error.message
