@@ -4,6 +4,7 @@ from collections.abc import Iterable
 
 from northspan.core.asking import changed
 from northspan.core.codes.codebook import CodeBook
+from northspan.core.job import Job, Station
 from northspan.core.sized import Change, RunFinding, Sizing
 from northspan.core.sizing import size_run
 from northspan.core.solution import Fix
@@ -28,3 +29,8 @@ def run_fix(run_index: int, change: Change) -> Fix:
             {"op": "add", "path": f"/runs/{run_index}/{name}", "value": value} for name, value in change.fields.items()
         ),
     )
+
+
+def station_fix(job: Job, station: Station, label: str, path: str, value: object) -> Fix:
+    """A change to a station as a JSON Patch on the job; ``path`` is the field's way below the station."""
+    return Fix(label, ({"op": "add", "path": f"/stations/{job.stations.index(station)}/{path}", "value": value},))

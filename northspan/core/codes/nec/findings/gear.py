@@ -5,6 +5,7 @@ from collections.abc import Iterable
 from northspan.core.codes.codebook import CodeBook
 from northspan.core.codes.nec import minimums, overcurrent
 from northspan.core.codes.nec.loads.standard import LIGHTING_VA_PER_FT2
+from northspan.core.fixes import station_fix
 from northspan.core.job import Place, Station
 from northspan.core.solution import Finding, Fix, Level
 from northspan.core.systems import SYSTEMS
@@ -228,8 +229,7 @@ def _made(spaces: int) -> int:
 
 
 def _fix(view: JobView, station: Station, label: str, name: str, value: object) -> Fix:
-    index = view.job.stations.index(station)
-    return Fix(label, ({"op": "add", "path": f"/stations/{index}/gear/{name}", "value": value},))
+    return station_fix(view.job, station, label, f"gear/{name}", value)
 
 
 def _finding(

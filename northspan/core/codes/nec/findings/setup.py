@@ -4,9 +4,9 @@ from collections.abc import Iterable
 
 from northspan.core.asking import unmarked_terminal_c
 from northspan.core.codes.codebook import CodeBook
-from northspan.core.fixes import run_fix
+from northspan.core.fixes import run_fix, station_fix
 from northspan.core.sized import Change
-from northspan.core.solution import Finding, Fix, RunFigures
+from northspan.core.solution import Finding, RunFigures
 from northspan.core.systems import SYSTEMS, can_feed
 from northspan.core.topology import SOURCES
 from northspan.core.view import JobView
@@ -74,12 +74,12 @@ def find_loads(book: CodeBook, view: JobView) -> Iterable[Finding]:
 
 def find_terminals(book: CodeBook, view: JobView) -> Iterable[Finding]:
     """A station whose terminals' marking is not known, and what was assumed for it."""
-    for index, station in enumerate(view.job.stations):
+    for station in view.job.stations:
         touching = [r for r in view.runs.values() if station.id in (r.run.from_station, r.run.to_station)]
         if station.kind == "utility" or station.terminal_c is not None or not touching:
             continue
         assumed = min(unmarked_terminal_c(view.job.house_rules, r.sizing.breaker_a) for r in touching)
-        fix = Fix("They are marked 75 °C", ({"op": "add", "path": f"/stations/{index}/terminal_c", "value": 75},))
+        fix = station_fix(view.job, station, "They are marked 75 °C", "terminal_c", 75)
         yield Finding(
             "terminals-unmarked",
             "note",

@@ -3,9 +3,10 @@
 from collections.abc import Iterable
 
 from northspan.core.codes.codebook import CodeBook
+from northspan.core.fixes import station_fix
 from northspan.core.job import Generator, Station
 from northspan.core.physics.standby import capacity_kw
-from northspan.core.solution import Finding, Fix, Level
+from northspan.core.solution import Finding, Level
 from northspan.core.systems import SYSTEMS
 from northspan.core.view import JobView
 from northspan.core.working import number
@@ -99,7 +100,7 @@ def _switch(view: JobView, station: Station) -> Iterable[Finding]:
                else "By hand, whoever starts it picks what runs."),
             run=standby.id,
             station=station.id,
-            fixes=(Fix("The switch sheds load to fit", (_patch(view, station, "transfer/managed", True),)),),
+            fixes=(station_fix(view.job, station, "The switch sheds load to fit", "transfer/managed", True),),
         )  # fmt: skip
 
 
@@ -107,9 +108,5 @@ def _finding(
     view: JobView, station: Station, rule: str, level: Level, section: str, title: str, words: str,
     fixes: tuple[tuple[str, str, object], ...],
 ) -> Finding:  # fmt: skip
-    made = tuple(Fix(label, (_patch(view, station, path, value),)) for label, path, value in fixes)
+    made = tuple(station_fix(view.job, station, label, path, value) for label, path, value in fixes)
     return Finding(rule, level, section, title, words, station=station.id, fixes=made)
-
-
-def _patch(view: JobView, station: Station, path: str, value: object) -> dict[str, object]:
-    return {"op": "add", "path": f"/stations/{view.job.stations.index(station)}/{path}", "value": value}

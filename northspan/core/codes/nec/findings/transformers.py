@@ -4,7 +4,7 @@ from collections.abc import Iterable
 
 from northspan.core.codes.codebook import CodeBook
 from northspan.core.codes.nec import overcurrent
-from northspan.core.fixes import run_fix
+from northspan.core.fixes import run_fix, station_fix
 from northspan.core.job import Station, Transformer
 from northspan.core.physics.transformer import MADE_KVA, rated_amps
 from northspan.core.sized import Change
@@ -141,5 +141,4 @@ def _secondary(view: JobView, station: Station, own: Transformer) -> Iterable[Fi
 
 
 def _fix(view: JobView, station: Station, label: str, name: str, value: object) -> Fix:
-    index = view.job.stations.index(station)
-    return Fix(label, ({"op": "add", "path": f"/stations/{index}/transformer/{name}", "value": value},))
+    return station_fix(view.job, station, label, f"transformer/{name}", value)

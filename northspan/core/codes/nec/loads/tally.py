@@ -56,7 +56,9 @@ class Tally:
         """Add the larger of what heats and what cools; they do not run together. 220.51, 220.60."""
         heating, cooling = (nameplates.of_kind(each, *kinds) for kinds in (HEATING, COOLING))
         heat_va, cool_va = (nameplates.total_va(side, self.line_volts) for side in (heating, cooling))
-        if heat_va >= cool_va:
+        if heat_va == cool_va:
+            self.appliances("Heating and cooling alike", heating)
+        elif heat_va > cool_va:
             self.appliances(_over("Heating", cool_va, heat_va, "cooling"), heating)
         else:
             self.appliances(_over("Cooling", heat_va, cool_va, "heating"), cooling)
