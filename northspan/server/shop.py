@@ -1,6 +1,6 @@
 """The shop's lists: appliances and prices, whole or as CSV."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from datetime import UTC, date, datetime
 
 from flask import Response, request
@@ -16,7 +16,7 @@ from northspan.server.models import (
     QuoteModel,
 )
 from northspan.server.replies import refusals, reply
-from northspan.server.wiring import shop_list, shop_store, supply_house
+from northspan.server.wiring import change_shop_list, shop_list, supply_house
 from northspan.shop.csv_lists import read_list, write_list
 from northspan.shop.lists import CatalogueItem, Item, ListName, PriceItem
 
@@ -56,15 +56,20 @@ def ask_supply_house() -> Response:
     """Ask the supply house for today's prices of everything on the list, and lay them over it."""
     house = supply_house()
     today = datetime.now(UTC).date()
-    items = [i for i in shop_list("prices") if isinstance(i, PriceItem)]
-    quoted = house.quote([i.name for i in items], today)
-    _save("prices", [_at(i, quoted, today) for i in items])
-    return reply(
-        QuoteModel(house=house.name, quoted=len(quoted), unknown=[i.name for i in items if i.name not in quoted])
-    )
+    unknown: list[str] = []
+    quoted: Mapping[str, float] = {}
+
+    def lay_over(items: list[Item]) -> list[Item]:
+        nonlocal quoted
+        quoted = house.quote([i.name for i in items], today)
+        unknown.extend(i.name for i in items if i.name not in quoted)
+        return [_at(i, quoted, today) for i in items]
+
+    change_shop_list("prices", lay_over)
+    return reply(QuoteModel(house=house.name, quoted=len(quoted), unknown=unknown))
 
 
-def _at(item: PriceItem, quoted: Mapping[str, float], day: date) -> PriceItem:
+def _at(item: Item, quoted: Mapping[str, float], day: date) -> Item:
     price = quoted.get(item.name)
     return item if price is None else item.model_copy(update={"price": price, "dated": day})
 
@@ -81,19 +86,24 @@ def list_csv(path: ListPath) -> Response:
 def import_csv(path: ListPath) -> Response:
     """Lay a CSV over a list: items of a known name are replaced, others added; broken rows are named."""
     read = read_list(path.list_name, request.get_data().decode("utf-8-sig", errors="replace"))
-    now = {item.name: item for item in shop_list(path.list_name)}
-    replaced = sum(item.name in now for item in read.items)
-    now |= {item.name: item for item in read.items}
+    replaced = 0
+
+    def lay_over(items: list[Item]) -> list[Item]:
+        nonlocal replaced
+        now = {item.name: item for item in items}
+        replaced = sum(item.name in now for item in read.items)
+        return list((now | {item.name: item for item in read.items}).values())
+
     if read.items:
-        _save(path.list_name, list(now.values()))
+        change_shop_list(path.list_name, lay_over)
     broken = [BrokenLineModel(line=b.line, words=b.words) for b in read.broken]
     return reply(ListImport(added=len(read.items) - replaced, replaced=replaced, broken=broken))
 
 
-def _save(name: ListName, items: "list[CatalogueItem] | list[PriceItem] | list[Item]") -> None:
-    seen: dict[str, int] = {}
+def _save(name: ListName, items: Sequence[Item]) -> None:
+    seen: set[str] = set()
     for at, item in enumerate(items):
         if item.name in seen:
             raise JobFileError([Problem(f"/items/{at}/name", f"{item.name!r} is on the list already")])
-        seen[item.name] = at
-    shop_store().replace(name, [item.model_dump(mode="json") for item in items])
+        seen.add(item.name)
+    change_shop_list(name, lambda _: items)

@@ -1,6 +1,7 @@
 """What the views reach for: the stores of the application at hand."""
 
-from typing import cast
+from collections.abc import Callable, Sequence
+from typing import Any, cast
 
 from flask import current_app
 
@@ -26,7 +27,15 @@ def shop_store() -> ShopStore:
 
 def shop_list(name: ListName) -> list[Item]:
     """A list as the shop saved it, else the one that is shipped."""
-    saved = shop_store().items(name)
+    return _items(name, shop_store().items(name))
+
+
+def change_shop_list(name: ListName, work: Callable[[list[Item]], Sequence[Item]]) -> None:
+    """Save what ``work`` makes of a list as it stands."""
+    shop_store().change(name, lambda saved: [i.model_dump(mode="json") for i in work(_items(name, saved))])
+
+
+def _items(name: ListName, saved: list[dict[str, Any]] | None) -> list[Item]:
     return list(shipped_list(name)) if saved is None else [ITEMS[name].model_validate(item) for item in saved]
 
 

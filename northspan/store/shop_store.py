@@ -1,13 +1,15 @@
 """The shop's lists in the database, each saved whole."""
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from datetime import UTC, datetime
-from typing import Any
+from typing import Any, cast
 
-from sqlalchemy import Engine, delete, select
+from sqlalchemy import CursorResult, Engine, delete, select, update
 from sqlalchemy.orm import Session
 
 from northspan.store.models import ShopItemRow, ShopListRow
+
+Document = dict[str, Any]
 
 
 class ShopStore:
@@ -16,19 +18,33 @@ class ShopStore:
     def __init__(self, engine: Engine):
         self._engine = engine
 
-    def items(self, name: str) -> list[dict[str, Any]] | None:
+    def items(self, name: str) -> list[Document] | None:
         """The items of a list in order, or None."""
         with Session(self._engine) as session:
             if session.get(ShopListRow, name) is None:
                 return None
-            rows = select(ShopItemRow.document).where(ShopItemRow.list_name == name).order_by(ShopItemRow.position)
-            return list(session.scalars(rows))
+            return self._documents(session, name)
 
-    def replace(self, name: str, items: Sequence[dict[str, Any]]) -> None:
+    def replace(self, name: str, items: Sequence[Document]) -> None:
         """Save a list whole; every item has its own ``name``."""
+        self.change(name, lambda _: items)
+
+    def change(self, name: str, work: Callable[[list[Document] | None], Sequence[Document]]) -> None:
+        """Save what ``work`` makes of a list as it stands; changes wait for one another, so that none is lost."""
+        now = datetime.now(UTC)
         with Session(self._engine) as session, session.begin():
-            session.merge(ShopListRow(name=name, changed_at=datetime.now(UTC)))
+            # A write comes first: it takes the database's write lock before anything is read.
+            touched = update(ShopListRow).where(ShopListRow.name == name).values(changed_at=now)
+            saved = cast("CursorResult[Any]", session.execute(touched)).rowcount > 0
+            items = work(self._documents(session, name) if saved else None)
+            if not saved:
+                session.add(ShopListRow(name=name, changed_at=now))
             session.execute(delete(ShopItemRow).where(ShopItemRow.list_name == name))
             session.flush()
             for at, item in enumerate(items):
                 session.add(ShopItemRow(list_name=name, position=at, name=item["name"], document=item))
+
+    @staticmethod
+    def _documents(session: Session, name: str) -> list[Document]:
+        rows = select(ShopItemRow.document).where(ShopItemRow.list_name == name).order_by(ShopItemRow.position)
+        return list(session.scalars(rows))

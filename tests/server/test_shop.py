@@ -1,6 +1,7 @@
 """The shop's lists and recordings over the API."""
 
 import json
+from concurrent.futures import ThreadPoolExecutor
 
 from tests.server.harness import ServerTest
 
@@ -43,6 +44,15 @@ class Lists(ServerTest):
             if name != "gold bar":
                 self.assertLessEqual(abs(item["price"] - before[name]["price"]), 0.0601 * before[name]["price"] + 0.005)
                 self.assertGreater(item["dated"], before[name]["dated"])
+
+    def test_changes_at_the_same_moment_wait_for_one_another(self):
+        def add(number):
+            row = f"name,unit,price,dated\npart {number},each,{number},2026-11-01\n"
+            return self.client.application.test_client().post("/api/shop/prices/import", data=row.encode()).status_code
+
+        with ThreadPoolExecutor(8) as crew:
+            self.assertEqual(set(crew.map(add, range(24))), {200})
+        self.assertLessEqual({f"part {n}" for n in range(24)}, set(self.items("prices")))
 
     def test_csv_out_comes_in_again(self):
         out = self.client.get("/api/shop/catalogue.csv").data

@@ -15,6 +15,8 @@ export const useShop = defineStore('shop', () => {
   const asked = ref<Quote | null>(null)
   const imported = ref<ListImport | null>(null)
 
+  let last: Promise<unknown> = Promise.resolve()
+
   async function attempt(work: () => Promise<void>): Promise<boolean> {
     notice.value = ''
     problems.value = []
@@ -36,17 +38,29 @@ export const useShop = defineStore('shop', () => {
       prices.value = priced.items
     })
 
-  const saveCatalogue = (items: CatalogueItem[]) =>
-    attempt(async () => {
+  /** Saves wait for one another, so that each starts from what the one before left. */
+  function inTurn<T>(work: () => Promise<T>): Promise<T> {
+    const turn = last.then(work)
+    last = turn
+    return turn
+  }
+
+  const changeCatalogue = (change: (items: CatalogueItem[]) => CatalogueItem[]) =>
+    inTurn(() => attempt(async () => {
+      const items = change(catalogue.value)
       catalogue.value = (await answered(api.PUT('/api/shop/catalogue', { body: { items } }))).items
-    })
+    }))
 
-  const savePrices = (items: PriceItem[]) =>
-    attempt(async () => {
+  const changePrices = (change: (items: PriceItem[]) => PriceItem[]) =>
+    inTurn(() => attempt(async () => {
+      const items = change(prices.value)
       prices.value = (await answered(api.PUT('/api/shop/prices', { body: { items } }))).items
-    })
+    }))
 
-  async function importCsv(list: ListName, file: File) {
+  const importCsv = (list: ListName, file: File) => inTurn(() => importNow(list, file))
+  const ask = () => inTurn(askNow)
+
+  async function importNow(list: ListName, file: File) {
     imported.value = null
     await attempt(async () => {
       imported.value = await answered(
@@ -61,7 +75,7 @@ export const useShop = defineStore('shop', () => {
     await load()
   }
 
-  async function ask() {
+  async function askNow() {
     asked.value = null
     await attempt(async () => {
       asked.value = await answered(api.POST('/api/shop/prices/ask'))
@@ -69,5 +83,5 @@ export const useShop = defineStore('shop', () => {
     await load()
   }
 
-  return { asked, ask, catalogue, prices, notice, problems, imported, load, saveCatalogue, savePrices, importCsv }
+  return { asked, ask, catalogue, prices, notice, problems, imported, load, changeCatalogue, changePrices, importCsv }
 })

@@ -1,19 +1,15 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import type { PriceItem } from '@/api/types'
 import { useShop } from '@/stores/shop'
 
 const props = defineProps<{ wanted: string }>()
 const shop = useShop()
-const rows = computed(() => shop.prices.map((item, at) => ({ item, at })).filter((r) => r.item.name.toLowerCase().includes(props.wanted.toLowerCase())))
+const rows = computed(() => shop.prices.filter((item) => item.name.toLowerCase().includes(props.wanted.toLowerCase())))
 
-function set(at: number, fields: Partial<PriceItem>) {
-  void shop.savePrices(shop.prices.map((item, i) => (i === at ? { ...item, ...fields } : item)))
-}
-
-function setPrice(at: number, event: Event) {
-  set(at, { price: Number((event.target as HTMLInputElement).value), dated: new Date().toISOString().slice(0, 10) })
+function setPrice(name: string, event: Event) {
+  const fields = { price: Number((event.target as HTMLInputElement).value), dated: new Date().toISOString().slice(0, 10) }
+  void shop.changePrices((items) => items.map((item) => (item.name === name ? { ...item, ...fields } : item)))
 }
 </script>
 
@@ -21,12 +17,12 @@ function setPrice(at: number, event: Event) {
   <table class="rows">
     <thead><tr class="narrow"><th>Part</th><th class="right">Price, $</th><th>Per</th><th>As of</th><th /></tr></thead>
     <tbody>
-      <tr v-for="{ item, at } in rows" :key="item.name">
+      <tr v-for="item in rows" :key="item.name">
         <td class="mono">{{ item.name }}</td>
-        <td class="right"><input class="mono number" :value="item.price.toFixed(2)" :aria-label="`Price of ${item.name}`" inputmode="decimal" @change="setPrice(at, $event)" /></td>
+        <td class="right"><input class="mono number" :value="item.price.toFixed(2)" :aria-label="`Price of ${item.name}`" inputmode="decimal" @change="setPrice(item.name, $event)" /></td>
         <td class="narrow">{{ item.unit === 'ft' ? 'foot' : 'piece' }}</td>
         <td class="mono quiet">{{ item.dated }}</td>
-        <td><button class="plain narrow quiet" :aria-label="`Take ${item.name} off the list`" @click="shop.savePrices(shop.prices.filter((_, i) => i !== at))">take off</button></td>
+        <td><button class="plain narrow quiet" :aria-label="`Take ${item.name} off the list`" @click="shop.changePrices((items) => items.filter((i) => i.name !== item.name))">take off</button></td>
       </tr>
     </tbody>
   </table>
