@@ -62,7 +62,7 @@ export const useShop = defineStore('shop', () => {
 
   async function importNow(list: ListName, file: File) {
     imported.value = null
-    await attempt(async () => {
+    const taken = await attempt(async () => {
       imported.value = await answered(
         api.POST('/api/shop/{list_name}/import', {
           params: { path: { list_name: list } },
@@ -72,15 +72,15 @@ export const useShop = defineStore('shop', () => {
         }),
       )
     })
-    await load()
+    if (taken) await load()
   }
 
   async function askNow() {
     asked.value = null
-    await attempt(async () => {
+    const answeredBy = await attempt(async () => {
       asked.value = await answered(api.POST('/api/shop/prices/ask'))
     })
-    await load()
+    if (answeredBy) await load()
   }
 
   return { asked, ask, catalogue, prices, notice, problems, imported, load, changeCatalogue, changePrices, importCsv }
