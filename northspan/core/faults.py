@@ -12,10 +12,10 @@ from northspan.core.physics.fault_current import (
     transformer_fault_amps,
 )
 from northspan.core.physics.transformer import series_ohms
+from northspan.core.sized import SizedRun
 from northspan.core.solution import Rung
 from northspan.core.systems import SYSTEMS, System
 from northspan.core.topology import Network
-from northspan.core.view import SizedRun
 from northspan.core.working import Figure, Step, number
 
 HOT_C = 75.0

@@ -79,6 +79,18 @@ class HouseRules(BaseModel):
         "dwelling's, which never comes out low; within: counted among the dwelling's loads, where its method reduces "
         "them",
     )
+    rods: Literal["two", "prove"] = Field(
+        "two",
+        description="Rods where none are there. Two: a second one costs less than a test, and no test is owed; prove: "
+        "one, once a test shows 25 ohm or less",
+    )
+    touch_line_v: float = Field(
+        50.0,
+        gt=0,
+        le=250,
+        description="Line drawn on the volts between hand and earth. 50: above which the code book asks live parts to "
+        "be guarded; it says nothing of who survives what",
+    )
     energy_price: float = Field(
         0.15, ge=0, le=10, description="Price of energy for paybacks, $ per kWh; a round figure for the shop to set"
     )

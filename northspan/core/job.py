@@ -1,24 +1,19 @@
 """The job: what the electrician knows of one property, in the trade's words."""
 
-from typing import Annotated, Literal, Self
+from typing import Literal, Self
 
-from pydantic import BaseModel, ConfigDict, Field, StringConstraints, ValidationInfo, field_validator, model_validator
+from pydantic import Field, ValidationInfo, field_validator, model_validator
 from pydantic_core import PydanticCustomError
 
+from northspan.core.grounding import Bonding, MetalPath, PlaceGrounding
 from northspan.core.house_rules import HouseRules
+from northspan.core.part import Id, Name, Note, Part, Size
 from northspan.core.question import Insulation, Location, Metal, Raceway, RunUse, TerminalTemperature
 from northspan.core.systems import SystemName
 
 FORMAT = "northspan-job"
 VERSION = 1
 
-Id = Annotated[str, StringConstraints(pattern=r"^[a-z0-9][a-z0-9-]{0,63}$")]
-Name = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=80)]
-Note = Annotated[str, StringConstraints(max_length=4000)]
-Size = Literal[
-    "14", "12", "10", "8", "6", "4", "3", "2", "1", "1/0", "2/0", "3/0", "4/0", "250", "300", "350",
-    "400", "500", "600", "700", "750", "800", "900", "1000", "1250", "1500", "1750", "2000",
-]  # fmt: skip
 TRADE_SIZES = ("1/2", "3/4", "1", "1 1/4", "1 1/2", "2", "2 1/2", "3", "3 1/2", "4", "5", "6")
 TradeSize = Literal["1/2", "3/4", "1", "1 1/4", "1 1/2", "2", "2 1/2", "3", "3 1/2", "4", "5", "6"]
 PlaceKind = Literal["dwelling", "detached-building", "yard"]
@@ -34,11 +29,7 @@ StationKind = Literal[
 ]  # fmt: skip
 
 
-class _Part(BaseModel):
-    model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)
-
-
-class Load(_Part):
+class Load(Part):
     """A load, in amperes of one ungrounded conductor at the system's voltage."""
 
     amps: float = Field(gt=0, le=6000, description="A")
@@ -59,7 +50,7 @@ class Load(_Part):
         return part
 
 
-class Appliance(_Part):
+class Appliance(Part):
     """Something that takes power in a place, by its nameplate: VA or A each, ``count`` how many alike."""
 
     id: Id
@@ -86,7 +77,7 @@ class Appliance(_Part):
         return self
 
 
-class LoadRecord(_Part):
+class LoadRecord(Part):
     """The peak demand of a standing service or feeder, from the utility's record or a recording. 220.87."""
 
     kind: Literal["12-month", "30-day"]
@@ -96,7 +87,7 @@ class LoadRecord(_Part):
     source: Name = "utility record"
 
 
-class Waypoint(_Part):
+class Waypoint(Part):
     """A point of a route on the plan; ``pull`` says that wire can be pulled from it."""
 
     x_ft: float = Field(ge=-50_000, le=50_000)
@@ -104,7 +95,7 @@ class Waypoint(_Part):
     pull: bool = False
 
 
-class Route(_Part):
+class Route(Part):
     """Where a run goes, measured on the plan; ``ends_ft`` is what goes up, down and into the boxes at its ends."""
 
     kind: Literal["trench", "overhead"] = "trench"
@@ -112,7 +103,7 @@ class Route(_Part):
     ends_ft: float = Field(0.0, ge=0, le=500)
 
 
-class Footprint(_Part):
+class Footprint(Part):
     """A place on the plan: its south-west corner, ft east and north, and its size."""
 
     x_ft: float = Field(ge=-50_000, le=50_000)
@@ -121,7 +112,7 @@ class Footprint(_Part):
     depth_ft: float = Field(gt=0, le=2000)
 
 
-class Place(_Part):
+class Place(Part):
     """A building or structure on the property, with what it takes."""
 
     id: Id
@@ -138,17 +129,19 @@ class Place(_Part):
     record: LoadRecord | None = None
     load_method: LoadMethodName | None = Field(None, description="lock: the method that drives its runs")
     appliances: tuple[Appliance, ...] = Field((), max_length=300)
+    grounding: PlaceGrounding = PlaceGrounding()
 
 
-class UtilitySource(_Part):
+class UtilitySource(Part):
     """What stands behind a utility station: its available fault current, or the transformer's kVA and impedance."""
 
     fault_a: float | None = Field(None, gt=0, le=200_000, description="available fault current, A")
     kva: float | None = Field(None, gt=0, le=2500, description="transformer, kVA")
     impedance_pct: float | None = Field(None, gt=0, le=20, description="transformer, percent")
+    earth_ohm: float | None = Field(None, gt=0, le=10_000, description="its own electrodes to earth, ohm")
 
 
-class Gear(_Part):
+class Gear(Part):
     """What is known of the equipment at a station; blank: not on record."""
 
     rating_a: float | None = Field(None, gt=0, le=6000, description="main breaker, or bus where it has none, A")
@@ -164,7 +157,7 @@ class Gear(_Part):
     working_width_in: float | None = Field(None, gt=0, le=500)
 
 
-class Transformer(_Part):
+class Transformer(Part):
     """A transformer on the property: stepping up, stepping down, or for control."""
 
     secondary: SystemName = Field(description="what it delivers; its primary takes what its run brings")
@@ -175,7 +168,7 @@ class Transformer(_Part):
     secondary_breaker_a: float | None = Field(None, gt=0, le=6000, description="protection at its secondary, A")
 
 
-class Generator(_Part):
+class Generator(Part):
     """A standby source: an engine set, or inverters, two of 120 V in series for the two legs."""
 
     system: SystemName = "120/240-3w"
@@ -187,18 +180,21 @@ class Generator(_Part):
     altitude_loss_pct: float = Field(3.5, ge=0, le=10, description="lost for every 1000 ft, percent, from its sheet")
     breaker_a: float | None = Field(None, gt=0, le=6000, description="its own breaker, A")
     later_kw: float | None = Field(None, gt=0, le=1000, description="a bigger set to leave room for, kW in all")
+    reactance_pct: float = Field(15.0, gt=0, le=100, description="of an engine set in a fault, percent of its rating")
+    surge_times: float = Field(2.0, ge=1, le=10, description="what an inverter gives into a fault, times its rating")
     diversion_w: float | None = Field(None, ge=0, le=1_000_000, description="diversion load of its governor, W")
 
 
-class TransferSwitch(_Part):
+class TransferSwitch(Part):
     """What changes a load from one source to the other."""
 
     automatic: bool = False
     managed: bool = Field(False, description="sheds load by itself to fit the source")
     service_rated: bool = Field(False, description="suitable as service equipment")
+    switches_neutral: bool = Field(False, description="opens the neutral with the hots: a pole more")
 
 
-class Station(_Part):
+class Station(Part):
     """A point where conductors land."""
 
     id: Id
@@ -213,9 +209,10 @@ class Station(_Part):
     transformer: Transformer | None = Field(None, description="of a transformer station")
     generator: Generator | None = Field(None, description="of a generator or inverter station")
     transfer: TransferSwitch | None = Field(None, description="of a transfer switch")
+    bonding: Bonding = Bonding()
 
 
-class Run(_Part):
+class Run(Part):
     """Conductors between two stations. A blank lock leaves the answer to the solver."""
 
     id: Id
@@ -243,6 +240,8 @@ class Run(_Part):
     egc_size: Size | None = Field(None, description="lock: equipment grounding conductor")
     egc_metal: Metal | None = None
     bare_egc: bool = False
+    no_egc: bool = Field(False, description="there is no equipment grounding conductor with it")
+    ground_fault_protected: bool = Field(False, description="ground-fault protection of equipment ahead of it")
     raceway_size: TradeSize | None = Field(None, description="lock: trade size")
     drop_limit_pct: float | None = Field(None, gt=0, le=20, description="own limit in place of the house rule")
     note: Note = ""
@@ -252,7 +251,7 @@ class Run(_Part):
     route: Route | None = Field(None, description="where it goes, measured on the plan")
 
 
-class Variant(_Part):
+class Variant(Part):
     """Another way to build the job, to be held against it; what is blank stays as it is."""
 
     id: Id
@@ -264,7 +263,7 @@ class Variant(_Part):
     system: SystemName | None = Field(None, description="voltage of the line, through transformers where needed")
 
 
-class Job(_Part):
+class Job(Part):
     """One property and the work planned on it."""
 
     format: Literal["northspan-job"] = "northspan-job"
@@ -276,4 +275,5 @@ class Job(_Part):
     places: tuple[Place, ...] = Field((), max_length=200)
     stations: tuple[Station, ...] = Field((), max_length=1000)
     runs: tuple[Run, ...] = Field((), max_length=1000)
+    metal_paths: tuple[MetalPath, ...] = Field((), max_length=200)
     variants: tuple[Variant, ...] = Field((), max_length=4)

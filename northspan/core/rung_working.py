@@ -3,7 +3,8 @@
 from dataclasses import replace
 
 from northspan.core.codes.library import code_book
-from northspan.core.job import Job, Size
+from northspan.core.job import Job
+from northspan.core.part import Size
 from northspan.core.place_loads import place_loads
 from northspan.core.question import Metal
 from northspan.core.sizing import size_run

@@ -4,6 +4,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any
 
+from northspan.core.job import Run
 from northspan.core.question import RunQuestion
 from northspan.core.solution import Ladder, Level, Rung
 from northspan.core.working import Step
@@ -39,6 +40,22 @@ class Sizing:
     leg_drop_pct: float | None
     max_amps: float | None
     max_length_ft: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class SizedRun:
+    """One run of the job with its place in the file and its sizing (without rungs where it has no load yet).
+
+    ``entered_over`` is the sum of the loads beyond (A) where the run's own load is locked, else None;
+    ``limit_pct`` the drop limit in force (%), binding or not.
+    """
+
+    index: int
+    run: Run
+    sizing: Sizing
+    entered_over: float | None
+    limit_pct: float
+    carries_dwelling: bool
 
 
 @dataclass(frozen=True, slots=True)

@@ -4,6 +4,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any, Literal
 
+from northspan.core.ground_answer import GroundAnswer
 from northspan.core.place_load import PlaceLoad
 from northspan.core.question import Metal
 from northspan.core.working import Figure
@@ -142,6 +143,7 @@ class Finding:
     words: str
     run: str | None = None
     station: str | None = None
+    place: str | None = None
     fixes: tuple[Fix, ...] = ()
 
 
@@ -155,4 +157,5 @@ class Solution:
     runs: tuple[RunAnswer, ...]
     stations: tuple[StationAnswer, ...]
     routes: tuple[RouteAnswer, ...]
+    ground: GroundAnswer
     findings: tuple[Finding, ...]

@@ -8,6 +8,7 @@ from northspan.core.codes.codebook import CodeBook
 from northspan.core.codes.library import code_book
 from northspan.core.faults import available_faults
 from northspan.core.fixes import proved_changes, run_fix
+from northspan.core.ground.solve_ground import solve_ground
 from northspan.core.job import Job, Run
 from northspan.core.loads import run_loads
 from northspan.core.physics.transformer import series_ohms
@@ -15,12 +16,12 @@ from northspan.core.physics.voltage_drop import receiving_volts
 from northspan.core.place_load import PlaceLoad
 from northspan.core.place_loads import place_loads
 from northspan.core.routes import route_answers
-from northspan.core.sized import Sizing
+from northspan.core.sized import SizedRun, Sizing
 from northspan.core.sizing import other_ladder, size_run, unsized
 from northspan.core.solution import Finding, Ladder, RunAnswer, Solution, StationAnswer
 from northspan.core.systems import SYSTEMS, SystemName
 from northspan.core.topology import Network, network, source_system
-from northspan.core.view import JobView, SizedRun
+from northspan.core.view import JobView
 from northspan.core.wire_sizes import spoken
 from northspan.core.working import Figure, Step, number
 
@@ -41,11 +42,12 @@ def solve(job: Job) -> Solution:
     routes = route_answers(job)
     drops = {s.id: float(s.drop_pct.value) for s in stations if isinstance(s.drop_pct.value, float)}
     figures = {run_id: book.explain(each.sizing) for run_id, each in sized.items()}
-    view = JobView(job, net, sized, drops, faults, places, routes, figures)
+    ground = solve_ground(book, job, net, sized)
+    view = JobView(job, net, sized, drops, faults, places, routes, figures, ground)
     findings = [*_run_findings(book, sized), *book.job_findings(view)]
     findings.sort(key=lambda f: LEVELS.index(f.level))
     runs = tuple(_run_answer(book, view, sized[run.id]) for run in job.runs)
-    return Solution(job.code_book, book.edition, places, runs, stations, routes, tuple(findings))
+    return Solution(job.code_book, book.edition, places, runs, stations, routes, ground.answer(), tuple(findings))
 
 
 def size_all(book: CodeBook, job: Job, net: Network, places: tuple[PlaceLoad, ...]) -> Mapping[str, SizedRun]:

@@ -4,7 +4,7 @@ from flask import Response, abort
 from flask_openapi3 import APIBlueprint, Tag
 
 from northspan.core.codes.library import code_book, code_books
-from northspan.core.codes.tables import Table
+from northspan.core.tables import Table
 from northspan.server.models import BookModel, BookPath, TableModel
 from northspan.server.replies import refusals, reply
 

@@ -5,7 +5,8 @@ from typing import Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field, RootModel
 
-from northspan.core.job import Id, Job, Size
+from northspan.core.job import Job
+from northspan.core.part import Id, Size
 from northspan.core.question import Metal
 from northspan.core.solution import RunFigures, Solution
 from northspan.core.what_if import WhatIf

@@ -4,7 +4,7 @@ import math
 import unittest
 
 from northspan.core.codes.library import code_book
-from northspan.core.codes.tables import TableError, parse_table
+from northspan.core.tables import TableError, parse_table
 
 TABLES = code_book("nec-2023").tables
 HEAD = "# name: T\n# title: t\n# section: 1\n# edition: e\n# units: *=A\n"

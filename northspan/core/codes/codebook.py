@@ -3,16 +3,17 @@
 from collections.abc import Mapping, Sequence
 from typing import Protocol
 
-from northspan.core.codes.tables import Table
+from northspan.core.grounding import Electrode
 from northspan.core.house_rules import HouseRules
-from northspan.core.job import Appliance, LoadMethodName, Place
+from northspan.core.job import Appliance, LoadMethodName, Place, Run
 from northspan.core.place_load import LoadMethod
-from northspan.core.question import Least, RunQuestion, RunUse
+from northspan.core.question import Least, Metal, Raceway, RunQuestion, RunUse
 from northspan.core.sized import Companions, RunFinding, Sizing
 from northspan.core.solution import Finding, RunFigures, Rung
 from northspan.core.systems import SystemName
+from northspan.core.tables import Table
 from northspan.core.view import JobView
-from northspan.core.working import Step
+from northspan.core.working import Figure, Step
 
 
 class CodeBook(Protocol):
@@ -67,6 +68,23 @@ class CodeBook(Protocol):
 
     def most_amps(self, q: RunQuestion, rung: Rung, breaker_a: float | None) -> float:
         """Largest load (A) the size may carry, the drop left out."""
+
+    def conductor_ohms(self, metal: Metal, size: str, raceway: Raceway) -> complex | None:
+        """R + jX (ohm per 1000 ft) of one conductor; None for a size without a row."""
+
+    def electrodes_needed(self, service: bool, supplies: Sequence[Run]) -> tuple[bool, str, str]:
+        """Whether a place with a service, or fed by ``supplies``, needs electrodes; why; by which section."""
+
+    def electrode_counts(self, electrode: Electrode) -> bool:
+        """Whether an electrode counts as one."""
+
+    def electrode_conductor(
+        self, metal: Metal, size: str, sets: int, made_of: Metal, electrodes: Sequence[Electrode]
+    ) -> Figure:
+        """Size of the grounding electrode conductor for ungrounded conductors of ``size``."""
+
+    def water_jumper(self, metal: Metal, size: str, sets: int, breaker_a: float | None, service: bool) -> Figure:
+        """Size of the copper bonding jumper of metal water piping, at a service or another building."""
 
     def explain(self, sizing: Sizing) -> RunFigures:
         """Every figure of the run with its working."""

@@ -62,6 +62,20 @@ def impedance_columns(metal: Metal, raceway: Raceway) -> tuple[str, str]:
 
 
 @lru_cache(maxsize=4096)
+def impedance_kft(metal: Metal, size: str, raceway: Raceway) -> complex | None:
+    """R + jX (ohm per 1000 ft) of one conductor at 75 C; None for a size without a row. Chapter 9 Table 9.
+
+    >>> impedance_kft("al", "3/0", "PVC40")
+    (0.13+0.042j)
+    """
+    r_column, x_column = impedance_columns(metal, raceway)
+    if size not in IMPEDANCE.rows:
+        return None
+    r, x = IMPEDANCE.number(size, r_column), IMPEDANCE.number(size, x_column)
+    return None if r is None or x is None else complex(r, x)
+
+
+@lru_cache(maxsize=4096)
 def conductors(
     metal: Metal, insulation: Insulation, raceway: Raceway, terminal_c: int, in_insulation: bool
 ) -> tuple[Conductor, ...]:

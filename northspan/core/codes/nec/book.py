@@ -2,22 +2,24 @@
 
 from collections.abc import Mapping, Sequence
 
-from northspan.core.codes.nec import dwelling, minimums, overcurrent, rungs
+from northspan.core.codes.nec import ampacity, dwelling, minimums, overcurrent, rungs
+from northspan.core.codes.nec import electrodes as earth
 from northspan.core.codes.nec.companions import companions
 from northspan.core.codes.nec.data import NOTES, TABLES
 from northspan.core.codes.nec.explain import explain
 from northspan.core.codes.nec.findings import JOB_FINDERS, RUN_FINDERS
 from northspan.core.codes.nec.loads import circuits, methods
-from northspan.core.codes.tables import Table
+from northspan.core.grounding import Electrode
 from northspan.core.house_rules import HouseRules
-from northspan.core.job import Appliance, LoadMethodName, Place
+from northspan.core.job import Appliance, LoadMethodName, Place, Run
 from northspan.core.place_load import LoadMethod
-from northspan.core.question import Least, RunQuestion, RunUse
+from northspan.core.question import Least, Metal, Raceway, RunQuestion, RunUse
 from northspan.core.sized import Companions, RunFinding, Sizing
 from northspan.core.solution import Finding, RunFigures, Rung
 from northspan.core.systems import SystemName
+from northspan.core.tables import Table
 from northspan.core.view import JobView
-from northspan.core.working import Step, number
+from northspan.core.working import Figure, Step, number
 
 CONTINUOUS_EXTRA = 0.25
 SOURCE_SHARE = 1.15
@@ -105,6 +107,28 @@ class Nec2023:
             below = overcurrent.standard_rating_below(rung.allowed_ampacity_a)
             most = min(most, float(below or 0.0) - extra)
         return max(0.0, most)
+
+    def conductor_ohms(self, metal: Metal, size: str, raceway: Raceway) -> complex | None:
+        """Chapter 9 Table 9 at 75 C (ohm per 1000 ft)."""
+        return ampacity.impedance_kft(metal, size, raceway)
+
+    def electrodes_needed(self, service: bool, supplies: Sequence[Run]) -> tuple[bool, str, str]:
+        """250.24(A), 250.32(A)."""
+        return earth.needed(service, supplies)
+
+    def electrode_counts(self, electrode: Electrode) -> bool:
+        """250.52."""
+        return earth.counts(electrode)
+
+    def electrode_conductor(
+        self, metal: Metal, size: str, sets: int, made_of: Metal, electrodes: Sequence[Electrode]
+    ) -> Figure:
+        """250.66."""
+        return earth.conductor(metal, size, sets, made_of, electrodes)
+
+    def water_jumper(self, metal: Metal, size: str, sets: int, breaker_a: float | None, service: bool) -> Figure:
+        """250.104(A)(1), 250.104(A)(3) and 250.102(D)."""
+        return earth.water_jumper(metal, size, sets, breaker_a, service)
 
     def explain(self, sizing: Sizing) -> RunFigures:
         """Every figure of the run with its working."""

@@ -3,7 +3,7 @@
 import tomllib
 from importlib.resources import files
 
-from northspan.core.codes.tables import load_tables
+from northspan.core.tables import load_tables
 
 TABLES = load_tables("northspan.core.codes.nec")
 
@@ -17,6 +17,7 @@ SERVICE_NEUTRAL = TABLES["250.102(C)(1)"]
 LIGHTING_DEMAND = TABLES["220.45"]
 DRYER_DEMAND = TABLES["220.54"]
 RANGE_DEMAND = TABLES["220.55"]
+ELECTRODE_CONDUCTOR = TABLES["250.66"]
 EQUIPMENT_GROUND = TABLES["250.122"]
 PROPERTIES = TABLES["Ch. 9 Table 8"]
 IMPEDANCE = TABLES["Ch. 9 Table 9"]

@@ -89,14 +89,26 @@ def neutral_floor(use: RunUse, breaker_a: float, metal: Metal, size: str, sets: 
     return size if found is None else smaller(found[1], size)
 
 
-def _service_neutral(metal: Metal, circular_mils: float) -> str:
+def service_row(metal: Metal, circular_mils: float) -> str | None:
+    """Row of Table 250.102(C)(1) for an area of ungrounded conductors; None beyond the table."""
     for row in SERVICE_NEUTRAL.rows:
         upper = SERVICE_NEUTRAL.value(row, f"{metal}_up_to")
-        if isinstance(upper, str) and circular_mils <= _bound(upper) + 1e-9:
-            return SERVICE_NEUTRAL.word(row, f"jumper_{metal}")
+        if isinstance(upper, str) and circular_mils <= bound(upper) + 1e-9:
+            return row
+    return None
+
+
+def _service_neutral(metal: Metal, circular_mils: float) -> str:
+    row = service_row(metal, circular_mils)
+    if row is not None:
+        return SERVICE_NEUTRAL.word(row, f"jumper_{metal}")
     return smallest_of_mils(circular_mils / 8.0, metal) or next(reversed(_MILS))
 
 
-def _bound(size: str) -> float:
-    """Circular mils of a size that bounds a row, some of which (1100 kcmil) are not made."""
+def bound(size: str) -> float:
+    """Circular mils of a size that bounds a row, some of which (1100 kcmil) are not made.
+
+    >>> bound("4/0"), bound("1100")
+    (211600.0, 1100000.0)
+    """
     return _MILS[size] if size in _MILS else 1000.0 * float(size)

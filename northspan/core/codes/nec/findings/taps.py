@@ -4,10 +4,10 @@ from collections.abc import Iterable
 
 from northspan.core.codes.codebook import CodeBook
 from northspan.core.fixes import run_fix
-from northspan.core.sized import Change
+from northspan.core.sized import Change, SizedRun
 from northspan.core.solution import Finding
 from northspan.core.systems import SYSTEMS
-from northspan.core.view import JobView, SizedRun
+from northspan.core.view import JobView
 from northspan.core.wire_sizes import spoken
 from northspan.core.working import number
 

@@ -7,10 +7,10 @@ from northspan.core.codes.nec import overcurrent
 from northspan.core.fixes import run_fix, station_fix
 from northspan.core.job import Station, Transformer
 from northspan.core.physics.transformer import MADE_KVA, rated_amps
-from northspan.core.sized import Change
+from northspan.core.sized import Change, SizedRun
 from northspan.core.solution import Finding, Fix
 from northspan.core.systems import SYSTEMS
-from northspan.core.view import JobView, SizedRun
+from northspan.core.view import JobView
 from northspan.core.working import number
 
 PRIMARY_ALONE, PRIMARY_WITH_SECONDARY, SECONDARY = 1.25, 2.5, 1.25

@@ -6,9 +6,9 @@ from dataclasses import replace
 from northspan.core.codes.codebook import CodeBook
 from northspan.core.fixes import proved_changes, run_fix
 from northspan.core.ladder import smallest_passing
-from northspan.core.sized import Change, RunFinding, Sizing
+from northspan.core.sized import Change, RunFinding, SizedRun, Sizing
 from northspan.core.solution import Finding, Fix
-from northspan.core.view import JobView, SizedRun
+from northspan.core.view import JobView
 from northspan.core.wire_sizes import spoken
 from northspan.core.working import number
 

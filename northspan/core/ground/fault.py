@@ -1,0 +1,224 @@
+"""A fault dropped on the property: its current, the breaker's time, and the volts between hand and earth."""
+
+import math
+from collections.abc import Callable, Iterable, Mapping
+from dataclasses import dataclass
+from typing import Literal
+
+from northspan.core.ground.found import Wired
+from northspan.core.ground.modes import Mode
+from northspan.core.ground.wired import node
+from northspan.core.ground_answer import StationFault
+from northspan.core.job import Run
+from northspan.core.physics.breaker_time import longest_s
+from northspan.core.physics.nodal import EARTH, ImpedanceNetwork, State
+from northspan.core.sized import SizedRun
+from northspan.core.systems import SYSTEMS
+from northspan.core.topology import Network
+from northspan.core.working import Figure, Step, number
+
+FaultKind = Literal["none", "line-to-enclosure", "line-to-neutral", "line-to-earth"]
+EquipmentGround = Literal["whole", "broken", "missing"]
+METHOD = "nodal analysis of the property as wired"
+EARTH_CONTACT_OHM = 25.0
+
+
+@dataclass(frozen=True, slots=True)
+class StationState:
+    """A station in a state: volts of its enclosure to the far earth, of its legs to its neutral, of leg to leg."""
+
+    station: str
+    reached: bool
+    touch_v: float
+    leg_a_v: float | None
+    leg_b_v: float | None
+    line_v: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class RunState:
+    """Currents of a run (A): hots, neutral, equipment ground, raceway, and what a clamp round all its circuit wires
+    would read: what comes home another way. ``equipment_home`` says that the equipment ground's flows toward the source.
+    """
+
+    run: str
+    a: float
+    b: float
+    neutral: float
+    equipment: float
+    raceway: float
+    residual: float
+    equipment_home: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Stray:
+    """Current (A) of an electrode, by its place or utility station, or of a metal path, by its id."""
+
+    id: str
+    amps: float
+
+
+@dataclass(frozen=True, slots=True)
+class FaultState:
+    """The property with a fault, or as it runs: amperes, seconds until a breaker opens (None: none need ever)."""
+
+    amps: Figure
+    seconds: Figure
+    breaker: str | None
+    stations: tuple[StationState, ...]
+    runs: tuple[RunState, ...]
+    earths: tuple[Stray, ...]
+    paths: tuple[Stray, ...]
+
+
+def cut(there: Wired, station: str, equipment: EquipmentGround, open_neutral: str | None) -> ImpedanceNetwork:
+    """The network with the equipment ground of a station's feed broken (its wire) or missing (its raceway too), and
+    the neutral of a run open.
+    """
+    names = [] if open_neutral is None else [f"N {open_neutral}"]
+    feed = there.mode.feed(there.net, station)
+    if feed is not None and equipment != "whole":
+        names.append(f"G {feed.id}")
+        if equipment == "missing":
+            names.append(f"raceway {feed.id}")
+    return there.network.without(*names) if names else there.network
+
+
+def struck(there: Wired, network: ImpedanceNetwork, station: str, kind: FaultKind, earth_ohm: float) -> State:
+    """One hot of a station on its enclosure, its neutral, or the earth through ``earth_ohm`` (ohm)."""
+    hot = node(there.net, station, "A")
+    if kind == "none":
+        return network.state()
+    if kind == "line-to-earth":
+        return network.faulted(hot, EARTH, earth_ohm)
+    return network.faulted(hot, node(there.net, station, "can" if kind == "line-to-enclosure" else "N"), 0.0)
+
+
+def first_to_trip(
+    there: Wired, sized: Mapping[str, SizedRun], state: State, station: str
+) -> tuple[float | None, Run | None, float, float]:
+    """The breaker between a station and its source that opens first: seconds, its run, its rating and current (A).
+
+    The breaker of service conductors and of a tap stands at their far end, taken as ahead of the fault.
+    """
+    best: tuple[float | None, Run | None, float, float] = (None, None, 0.0, 0.0)
+    for run in upstream(there.net, there.mode, station):
+        rating = sized[run.id].sizing.breaker_a
+        amps = max((abs(c) for c in _hot_currents(there, state, run)), default=0.0)
+        if rating is None:
+            continue
+        seconds = longest_s(rating, amps)
+        if seconds is not None and (best[0] is None or seconds < best[0]):
+            best = (seconds, run, rating, amps)
+        elif best[1] is None and (best[2] == 0.0 or amps / rating > best[3] / best[2]):
+            best = (None, None, rating, amps)
+    return best
+
+
+def upstream(net: Network, mode: Mode, station: str) -> Iterable[Run]:
+    """The runs between a station and its source in a mode, nearest first."""
+    while (run := mode.feed(net, station)) is not None:
+        yield run
+        station = run.from_station
+
+
+def _hot_currents(there: Wired, state: State, run: Run) -> list[complex]:
+    branches = {b.name: b for b in there.network.branches}
+    hots = [branches.get(f"{leg} {run.id}") for leg in "AB"]
+    return [state.amps(b) for b in hots if b is not None]
+
+
+def fault_state(
+    there: Wired,
+    sized: Mapping[str, SizedRun],
+    station: str,
+    kind: FaultKind,
+    equipment: EquipmentGround,
+    open_neutral: str | None,
+    earth_ohm: float = EARTH_CONTACT_OHM,
+) -> FaultState:
+    """Everything of one state, for showing."""
+    network = cut(there, station, equipment, open_neutral)
+    state = struck(there, network, station, kind, earth_ohm)
+    seconds, run, rating, amps = first_to_trip(there, sized, state, station)
+    fault = abs(state.fault_a)
+    volts = abs(network.state().node(node(there.net, station, "A"))) if kind != "none" else 0.0
+    steps: tuple[Step, ...] = ()
+    clock: tuple[Step, ...] = ()
+    if kind != "none":
+        loop = volts / fault if fault > 0.0 else math.inf
+        steps = (
+            Step("Hot to the far earth before the fault", volts, "V", METHOD),
+            Step("All that stands in its way", loop, "ohm", "Thévenin impedance, Z = Y⁻¹"),
+            Step(f"{number(volts)} V ÷ {number(loop)} ohm", fault, "A", METHOD),
+        )
+        clock = tuple(_clock(there.net, run, rating, amps, seconds))
+    branch = {b.name: b for b in network.branches}
+
+    def through(name: str) -> complex:
+        found = branch.get(name)
+        return 0j if found is None else state.amps(found)
+
+    runs = tuple(_run_state(each.id, through) for each in (*there.net.order, *there.net.standby.values()))
+    earths = tuple(Stray(n[6:], abs(state.amps(b))) for n, b in branch.items() if n.startswith("earth "))
+    paths = tuple(Stray(n[5:], abs(state.amps(b))) for n, b in branch.items() if n.startswith("path "))
+    names = {s: there.net.stations[s].name for s in there.net.stations}
+    return FaultState(
+        Figure(fault if kind != "none" else None, "A", steps),
+        Figure(seconds, "s", clock),
+        names[run.to_station] if run is not None else None,
+        tuple(_station_state(there, state, s) for s in there.net.stations if there.net.stations[s].kind != "utility"),
+        runs,
+        earths,
+        paths,
+    )
+
+
+def _clock(net: Network, run: Run | None, rating: float, amps: float, seconds: float | None) -> Iterable[Step]:
+    if rating == 0.0:
+        yield Step("No breaker of this job stands ahead of it: the utility's own fuse", None, "", "")
+        return
+    what = f"{number(amps)} A ÷ {number(rating)} A" + (
+        f", breaker to {net.stations[run.to_station].name}" if run else ""
+    )
+    yield Step(what, amps / rating, "× rating", "")
+    words = "Longest an inverse-time breaker may take" if seconds is not None else "Below 1.35 ×: it need never trip"
+    yield Step(words, seconds, "s", "model from the standard's limits, no maker's curve")
+
+
+def _run_state(run: str, through: Callable[[str], complex]) -> RunState:
+    a, b, n = through(f"A {run}"), through(f"B {run}"), through(f"N {run}")
+    g, steel = through(f"G {run}"), through(f"raceway {run}")
+    return RunState(run, abs(a), abs(b), abs(n), abs(g), abs(steel), abs(a + b + n), (g * a.conjugate()).real <= 0.0)
+
+
+def _station_state(there: Wired, state: State, station: str) -> StationState:
+    a, b, n, can = (state.node(node(there.net, station, x)) for x in ("A", "B", "N", "can"))
+    reached = station in there.reached
+    feed = there.mode.feed(there.net, station)
+    wiring = SYSTEMS[feed.system] if feed is not None and reached else None
+    legs = wiring is not None and wiring.to_neutral is not None
+    two = wiring is not None and wiring.ungrounded == 2
+    return StationState(
+        station,
+        reached,
+        abs(can),
+        abs(a - n) if legs else None,
+        abs(b - n) if legs and two else None,
+        abs(a - b) if two else None,
+    )
+
+
+def station_faults(there: Wired, sized: Mapping[str, SizedRun]) -> tuple[StationFault, ...]:
+    """One hot on the enclosure of every station that has one, all as it is wired."""
+    found = []
+    for station in there.net.stations.values():
+        if station.id not in there.reached or station.kind == "utility" or station.id in there.mode.sources:
+            continue
+        state = struck(there, there.network, station.id, "line-to-enclosure", EARTH_CONTACT_OHM)
+        seconds, run, _, _ = first_to_trip(there, sized, state, station.id)
+        name = there.net.stations[run.to_station].name if run is not None else ""
+        touch = abs(state.node(node(there.net, station.id, "can")))
+        found.append(StationFault(station.id, abs(state.fault_a), seconds, name, touch))
+    return tuple(found)

@@ -1,0 +1,160 @@
+"""Each place's electrodes: what is there or planned, ohms, conductors."""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+
+from northspan.core.codes.codebook import CodeBook
+from northspan.core.ground.modes import is_service_equipment
+from northspan.core.ground.ohms import (
+    ROD_FT,
+    Grounded,
+    depth_in,
+    grounded,
+    length_ft,
+    rods_by_thumb,
+    together,
+)
+from northspan.core.ground.soils import place_soil
+from northspan.core.ground_answer import ElectrodeAnswer, PlaceGround
+from northspan.core.grounding import DRIVEN, Electrode
+from northspan.core.job import Job, Place, Run
+from northspan.core.physics.electrodes import chance_below
+from northspan.core.sized import SizedRun
+from northspan.core.topology import Network
+from northspan.core.wire_sizes import rank
+from northspan.core.working import Figure, number
+
+ROD_OHM = 25.0
+PLANNED = "planned"
+PLANNED_APART_FT = 8.0
+WORDS = {
+    "rod": "rod", "pipe": "pipe", "plate": "plate", "ring": "ground ring", "strip": "buried strip",
+    "concrete-encased": "bar in concrete", "water-pipe": "metal water pipe", "structural-metal": "structural metal",
+    "gas-pipe": "gas pipe",
+}  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True)
+class Supplied:
+    """How a place gets its power: whether service conductors end there, and the runs that come from other places."""
+
+    service: bool
+    runs: tuple[Run, ...]
+
+
+def supplied(net: Network, place: str) -> Supplied:
+    """The runs that enter a place, its service first."""
+    entering = []
+    service = False
+    for run in net.order:
+        start, end = net.stations[run.from_station], net.stations[run.to_station]
+        if end.place == place and start.place != place:
+            entering.append(run)
+        if end.place == place and is_service_equipment(net, end.id):
+            service = True
+    return Supplied(service, tuple(entering))
+
+
+def electrodes_of(job: Job, place: Place, needed: bool) -> tuple[tuple[Electrode, ...], bool]:
+    """A place's electrodes, and whether they are only planned: rods, as many as the house rule asks, where none are on
+    record and nobody has looked.
+    """
+    own = place.grounding.electrodes
+    if own or place.grounding.seen or not needed:
+        return own, False
+    many = 2 if job.house_rules.rods == "two" else 1
+    return (
+        Electrode(id=PLANNED, kind="rod", count=many, spacing_ft=PLANNED_APART_FT, length_ft=ROD_FT, diameter_in=0.625),
+    ), True
+
+
+def place_grounds(book: CodeBook, job: Job, net: Network, sized: Mapping[str, SizedRun]) -> tuple[PlaceGround, ...]:
+    """Every place with its electrodes, ohms and conductors, in the order of the job."""
+    return tuple(_place(book, job, net, sized, place) for place in job.places)
+
+
+def place_ohms(grounds: Sequence[PlaceGround]) -> dict[str, float]:
+    """Ohms to earth (at the middle of the soil's band) of every place that has electrodes."""
+    return {g.place: g.ohms.value for g in grounds if isinstance(g.ohms.value, float)}
+
+
+def _place(book: CodeBook, job: Job, net: Network, sized: Mapping[str, SizedRun], place: Place) -> PlaceGround:
+    supply = supplied(net, place.id)
+    fed = supply.service or bool(supply.runs)
+    needed, why, section = book.electrodes_needed(supply.service, supply.runs)
+    if place.kind == "yard" and not fed:
+        needed = False
+    soil = place_soil(place)
+    electrodes, planned = electrodes_of(job, place, needed)
+    origin = _origin(place)
+    parts = [grounded(e, soil, origin) for e in electrodes]
+    joined = [p for p in parts if p.electrode.connected and p.electrode.kind != "gas-pipe"]
+    ohms, low, high = Figure(None, "ohm", ()), None, None
+    chance = None
+    if joined:
+        ohms, low, high = together(joined, soil)
+        chance = chance_below(ROD_OHM, low, high)
+    rods = [e for e in electrodes if e.kind in DRIVEN]
+    spacing = next((e.spacing_ft for e in rods if e.spacing_ft), PLANNED_APART_FT)
+    conductor, jumper = _conductors(book, sized, supply, place, electrodes)
+    return PlaceGround(
+        place.id,
+        fed,
+        needed,
+        why,
+        section,
+        planned,
+        tuple(_electrode(book, p, planned) for p in parts),
+        soil.answer,
+        ohms,
+        low,
+        high,
+        chance,
+        rods_by_thumb(soil, spacing) if fed else (),
+        conductor if needed else None,
+        jumper if place.grounding.water_piping else None,
+        _wants_intersystem(place, supply, needed),
+    )
+
+
+def _origin(place: Place) -> tuple[float, float]:
+    """Where rods go unless told otherwise: two feet south of the building's south-west corner."""
+    foot = place.footprint
+    return (foot.x_ft, foot.y_ft - 2.0) if foot is not None else (0.0, 0.0)
+
+
+def _electrode(book: CodeBook, part: Grounded, planned: bool) -> ElectrodeAnswer:
+    e = part.electrode
+    flat = e.kind not in (*DRIVEN, "structural-metal") or e.placing == "trench"
+    top = depth_in(e) / 12.0 if flat else 0.0
+    bottom = top if flat else length_ft(e)
+    if e.kind == "plate":
+        top, bottom = top - 0.5, top + 0.5
+    many = f"{e.count} " if e.count > 1 else ""
+    plural = "s" if e.count > 1 else ""
+    size = "" if e.kind == "plate" else f", {number(length_ft(e))} ft"
+    words = f"{many}{WORDS[e.kind]}{plural}{size}"
+    return ElectrodeAnswer(e.id, words, planned, book.electrode_counts(e), part.ohms, part.at_ft, top, bottom)
+
+
+def _conductors(
+    book: CodeBook, sized: Mapping[str, SizedRun], supply: Supplied, place: Place, electrodes: Sequence[Electrode]
+) -> tuple[Figure | None, Figure | None]:
+    """Electrode conductor and water-piping jumper, by the largest conductor that enters."""
+    best: SizedRun | None = None
+    for run in supply.runs:
+        each = sized[run.id]
+        if each.sizing.rung is None:
+            continue
+        if best is None or best.sizing.rung is None or rank(each.sizing.rung.size) > rank(best.sizing.rung.size):
+            best = each
+    if best is None or best.sizing.rung is None:
+        return None, None
+    size, q = best.sizing.rung.size, best.sizing.question
+    conductor = book.electrode_conductor(q.metal, size, q.sets, place.grounding.conductor.metal, electrodes)
+    return conductor, book.water_jumper(q.metal, size, q.sets, best.sizing.breaker_a, supply.service)
+
+
+def _wants_intersystem(place: Place, supply: Supplied, needed: bool) -> bool:
+    """Whether a terminal for bonding communications belongs here: at the service, and at a building's disconnect."""
+    return needed and (supply.service or place.kind != "yard")

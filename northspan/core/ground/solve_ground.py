@@ -1,0 +1,53 @@
+"""Grounding of a job solved: places, modes with their bonds, and a fault at every station."""
+
+from collections.abc import Iterable, Mapping
+
+from northspan.core.codes.codebook import CodeBook
+from northspan.core.ground.bonds import bond_answers, bonds, run_wires
+from northspan.core.ground.fault import station_faults
+from northspan.core.ground.found import Ground
+from northspan.core.ground.modes import modes
+from northspan.core.ground.places import place_grounds, place_ohms
+from northspan.core.ground.wired import UTILITY_EARTH_OHM, UTILITY_KVA, UTILITY_PCT, Running, wired
+from northspan.core.ground_answer import ModeAnswer, PlaceGround
+from northspan.core.job import Job
+from northspan.core.sized import SizedRun
+from northspan.core.topology import Network
+from northspan.core.working import number
+
+
+def solve_ground(book: CodeBook, job: Job, net: Network, sized: Mapping[str, SizedRun]) -> Ground:
+    """Solve a job's grounding, every run being sized."""
+    places = place_grounds(book, job, net, sized)
+    ohms = place_ohms(places)
+    found = []
+    for mode in modes(job, net):
+        here = bonds(job, net, mode)
+        there = wired(book, job, net, mode, sized, ohms, Running())
+        answer = ModeAnswer(
+            mode.id,
+            mode.name,
+            mode.kind,
+            mode.sources,
+            bond_answers(job, net, here),
+            run_wires(job, net, mode),
+            station_faults(there, sized),
+        )
+        found.append((mode, here, there, answer))
+    return Ground(places, tuple(found), tuple(_assumed(job, places)))
+
+
+def _assumed(job: Job, places: Iterable[PlaceGround]) -> Iterable[str]:
+    for station in job.stations:
+        if station.kind != "utility":
+            continue
+        source = station.source
+        if source is None or (source.fault_a is None and (source.kva is None or source.impedance_pct is None)):
+            yield f"{station.name}: taken as {number(UTILITY_KVA)} kVA at {number(UTILITY_PCT)} %"
+        if source is None or source.earth_ohm is None:
+            yield f"{station.name}: its own earth taken as {number(UTILITY_EARTH_OHM)} ohm"
+    planned = [p.place for p in places if p.planned]
+    names = {p.id: p.name for p in job.places}
+    if planned:
+        yield f"Electrodes as planned, none on record: {', '.join(names[p] for p in planned)}"
+    yield "Wire warm, as the tables give it; faults bolted; a hand on the enclosure, feet on earth far from the electrodes"

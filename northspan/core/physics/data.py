@@ -1,0 +1,9 @@
+"""The tables behind the physics, read from their data files when first used."""
+
+from northspan.core.tables import load_tables
+
+_TABLES = load_tables("northspan.core.physics")
+
+SOILS = _TABLES["soils"]
+BREAKER_TIMES = _TABLES["breaker times"]
+STEEL_RACEWAYS = _TABLES["steel raceways"]

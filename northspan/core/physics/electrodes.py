@@ -1,0 +1,156 @@
+"""Resistance to earth of rods, plates, strips, rings and concrete-encased electrodes. Belongs to no code book.
+
+Sources: Dwight, Calculation of Resistances to Ground (AIEE, 1936), for rods, plates, strips and rings; Sunde, Earth
+Conduction Effects (1949), for what rods do to each other; Fagan and Lee, The Use of Concrete-Enclosed Reinforcing Rods
+as Grounding Electrodes (1970), for concrete. All lengths in m, resistivity in ohm·m, resistance in ohm.
+"""
+
+import math
+from collections.abc import Sequence
+
+import numpy as np
+
+from northspan.core.physics.soil import Line, Soil, apparent, transfer_ohms
+
+# What three and four rods come to by the trade's rule of thumb, as shares of one rod.
+RULE_OF_THUMB = {1: 1.00, 2: 0.58, 3: 0.40, 4: 0.34}
+CONCRETE_OHM_M = 50.0
+
+
+def rod_ohms(resistivity: float, length: float, radius: float) -> float:
+    """One driven rod in even soil: ρ/(2πL) (ln(4L/a) − 1). Dwight, formula 1.
+
+    >>> round(rod_ohms(100.0, 3.0, 0.008), 2)
+    33.49
+    """
+    return resistivity / (2.0 * math.pi * length) * (math.log(4.0 * length / radius) - 1.0)
+
+
+def mutual_ohms(resistivity: float, length: float, apart: float) -> float:
+    """What 1 A into one rod raises an equal one ``apart`` by: ρ/(2πL) (arsinh(2L/s) + s/2L − √(1 + (s/2L)²)).
+
+    Sunde's integral in closed form; ρ/(2πs) far away.
+
+    >>> round(mutual_ohms(100.0, 3.0, 3.0), 2), round(mutual_ohms(100.0, 3.0, 1000.0), 4)
+    (4.38, 0.0159)
+    """
+    ratio = apart / (2.0 * length)
+    return resistivity / (2.0 * math.pi * length) * (math.asinh(1.0 / ratio) + ratio - math.hypot(1.0, ratio))
+
+
+def rods_ohms(soil: Soil, length: float, radius: float, at: Sequence[tuple[float, float]], top: float = 0.0) -> float:
+    """Equal upright rods at ``at`` (m east, m north), joined: all at one potential, in one or two layers of soil.
+
+    Each rod is one line of even current in each layer it reaches; 1 / Σ(Z⁻¹) over all of them. In even soil one rod
+    comes out by ``rod_ohms``.
+
+    >>> one = rods_ohms(Soil(100.0), 3.0, 0.008, [(0.0, 0.0)])
+    >>> two = rods_ohms(Soil(100.0), 3.0, 0.008, [(0.0, 0.0), (3.0, 0.0)])
+    >>> round(one, 2), round(two, 2), round((33.50 + 4.38) / 2, 2)
+    (33.5, 18.94, 18.94)
+    """
+    lines = _in_layers(soil, Line(top, top + length))
+    every = [(x, y, line) for x, y in at for line in lines]
+    made: dict[tuple[float, Line, Line], float] = {}
+    z = np.empty((len(every), len(every)))
+    for i, (x, y, source) in enumerate(every):
+        for j, (u, v, field) in enumerate(every):
+            apart = max(math.hypot(x - u, y - v), radius)
+            key = (round(apart, 9), source, field)
+            if key not in made:
+                made[key] = transfer_ohms(soil, source, field, apart)
+            z[i, j] = made[key]
+    return float(1.0 / np.linalg.solve(z, np.ones(len(every))).sum())
+
+
+def _in_layers(soil: Soil, rod: Line) -> list[Line]:
+    h = soil.depth_m
+    if h is None or rod.bottom <= h or rod.top >= h:
+        return [rod]
+    return [Line(rod.top, h), Line(h, rod.bottom)]
+
+
+def strip_ohms(resistivity: float, length: float, radius: float, depth: float) -> float:
+    """A straight wire of ``length`` at ``depth``: Dwight, formula 5, half lengths L and s/2 = ``depth``.
+
+    ρ/(4πL) (ln(4L/a) + ln(4L/s) − 2 + s/2L − s²/16L² + s⁴/512L⁴)
+
+    >>> round(strip_ohms(100.0, 20.0, 0.004, 0.75), 2)
+    8.41
+    """
+    half, s = length / 2.0, 2.0 * depth
+    r = s / half
+    inner = math.log(4.0 * half / radius) + math.log(4.0 * half / s) - 2.0 + r / 2.0 - r * r / 16.0 + r**4 / 512.0
+    return resistivity / (4.0 * math.pi * half) * inner
+
+
+def ring_ohms(resistivity: float, length: float, radius: float, depth: float) -> float:
+    """A closed ring of wire of ``length`` round: ρ/(2π²D) (ln(8D/d) + ln(4D/s)), d the wire, s/2 its depth.
+
+    Dwight, formula 14.
+
+    >>> round(ring_ohms(100.0, 40.0, 0.004, 0.75), 2)
+    5.16
+    """
+    across = length / math.pi
+    inner = math.log(8.0 * across / (2.0 * radius)) + math.log(4.0 * across / (2.0 * depth))
+    return resistivity / (2.0 * math.pi**2 * across) * inner
+
+
+def plate_ohms(resistivity: float, area: float, depth: float) -> float:
+    """A plate on edge of ``area`` (m², one side), as a disc: ρ/(8a) + ρ/(4πs) (1 + 7a²/24s²).
+
+    Dwight, formula 20; s/2 is the depth of its middle.
+
+    >>> round(plate_ohms(100.0, 0.0929, 0.9), 1)
+    77.1
+    """
+    a = math.sqrt(area / math.pi)
+    s = 2.0 * depth
+    return resistivity / (8.0 * a) + resistivity / (4.0 * math.pi * s) * (1.0 + 7.0 * a * a / (24.0 * s * s))
+
+
+def encased_ohms(resistivity: float, length: float, radius: float, cover: float, depth: float) -> float:
+    """A bar in concrete: the shell of concrete round it, ρc/(2πL) ln(b/a), then a strip as thick as the concrete.
+
+    Fagan and Lee's two parts, the rod's formula replaced by the strip's as it lies flat. ``cover`` is the concrete
+    round the bar; moist concrete is taken as 50 ohm·m.
+
+    >>> round(encased_ohms(100.0, 6.1, 0.00635, 0.0508, 0.6), 1)
+    18.2
+    """
+    outside = radius + cover
+    shell = CONCRETE_OHM_M / (2.0 * math.pi * length) * math.log(outside / radius)
+    return shell + strip_ohms(resistivity, length, outside, depth)
+
+
+def seen_resistivity(soil: Soil, extent: float) -> float:
+    """Resistivity (ohm·m) that stands for two layers where a formula knows one: what pins ``extent`` apart find.
+
+    >>> seen_resistivity(Soil(80.0), 5.0)
+    80.0
+    """
+    return apparent(soil, extent)
+
+
+def chance_below(limit: float, low: float, high: float) -> float:
+    """Chance that a figure whose tenth and ninetieth of a hundred are ``low`` and ``high`` lies below ``limit``.
+
+    Log-normal: Φ(ln(limit/m)/σ), m = √(low·high), σ = ln(high/low)/(2 × 1.2816).
+
+    >>> round(chance_below(25.0, 12.5, 50.0), 3), round(chance_below(12.5, 12.5, 50.0), 3)
+    (0.5, 0.1)
+    """
+    if high <= low:
+        return 1.0 if low <= limit else 0.0
+    middle, spread = math.sqrt(low * high), math.log(high / low) / (2.0 * 1.2815515655446004)
+    return 0.5 * (1.0 + math.erf(math.log(limit / middle) / spread / math.sqrt(2.0)))
+
+
+def parallel_ohms(ohms: Sequence[float]) -> float:
+    """Electrodes so far apart that none feels another: 1 / Σ 1/R.
+
+    >>> round(parallel_ohms([20.0, 30.0]), 9)
+    12.0
+    """
+    return 1.0 / sum(1.0 / each for each in ohms)

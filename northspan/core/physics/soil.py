@@ -1,0 +1,130 @@
+"""Soil in one or two layers: how a current that enters it raises its potential. Belongs to no code book.
+
+A layer of resistivity rho1 and depth h lies on rho2 without end. The potential of a point source is summed from its
+images in the surface and in the boundary, with k = (rho2 - rho1)/(rho2 + rho1); lines of even current are integrated in
+closed form. Source: Tagg, Earth Resistances (1964), chapters 2 and 6; Sunde, Earth Conduction Effects (1949).
+"""
+
+import math
+from dataclasses import dataclass
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+FOOT_M = 0.3048
+INCH_M = 0.0254
+_NEGLIGIBLE = 1e-10
+_MOST_IMAGES = 4000
+
+Floats = NDArray[Any]
+
+
+@dataclass(frozen=True, slots=True)
+class Soil:
+    """Resistivity (ohm·m) of the upper layer, its depth (m; None: one layer), and of what lies below (ohm·m)."""
+
+    upper: float
+    depth_m: float | None = None
+    lower: float | None = None
+
+    @property
+    def reflection(self) -> float:
+        """k, from -1 (below conducts perfectly) through 0 (one layer) to 1 (below insulates).
+
+        >>> Soil(100.0, 2.0, 300.0).reflection
+        0.5
+        """
+        if self.depth_m is None or self.lower is None:
+            return 0.0
+        return (self.lower - self.upper) / (self.lower + self.upper)
+
+
+def images(k: float) -> Floats:
+    """The powers k, k², k³ ... that still count."""
+    if k == 0.0:
+        return np.zeros(0)
+    many = 1 if abs(k) < _NEGLIGIBLE else math.ceil(math.log(_NEGLIGIBLE) / math.log(min(abs(k), 0.9999)))
+    return np.asarray(k ** np.arange(1, min(max(many, 1), _MOST_IMAGES) + 1), dtype=float)
+
+
+def apparent(soil: Soil, spacing_m: float) -> float:
+    """Resistivity (ohm·m) that four pins ``spacing_m`` (m) apart find.
+
+    rho = rho1 (1 + 4 Σ kⁿ (1/√(1 + (2nh/a)²) - 1/√(4 + (2nh/a)²))), Wenner's spacing on two layers; Tagg, chapter 6.
+
+    >>> round(apparent(Soil(100.0, 2.0, 300.0), 0.01), 2), round(apparent(Soil(100.0, 2.0, 300.0), 1000.0), 0)
+    (100.0, 300.0)
+    """
+    if soil.depth_m is None:
+        return soil.upper
+    powers = images(soil.reflection)
+    n = np.arange(1, len(powers) + 1)
+    far = (2.0 * n * soil.depth_m / spacing_m) ** 2
+    return float(soil.upper * (1.0 + 4.0 * np.sum(powers * (1.0 / np.sqrt(1.0 + far) - 1.0 / np.sqrt(4.0 + far)))))
+
+
+def wenner_resistivity(spacing_m: float, ohms: float) -> float:
+    """Apparent resistivity (ohm·m) from a four-pin reading, pins shallow beside their spacing: 2 π a R.
+
+    >>> round(wenner_resistivity(3.0, 5.0), 2)
+    94.25
+    """
+    return 2.0 * math.pi * spacing_m * ohms
+
+
+@dataclass(frozen=True, slots=True)
+class Line:
+    """An upright line in the earth, from ``top`` to ``bottom`` (m below the surface), within one layer of the soil."""
+
+    top: float
+    bottom: float
+
+    @property
+    def length(self) -> float:
+        """Its length (m)."""
+        return self.bottom - self.top
+
+
+def transfer_ohms(soil: Soil, source: Line, field: Line, apart_m: float) -> float:
+    """Mean potential (V) of ``field`` for 1 A that leaves ``source`` evenly, ``apart_m`` (m) beside it.
+
+    With ``apart_m`` the rod's radius and the same line twice it is the line's own resistance.
+    """
+    total, k = 0.0, soil.reflection
+    h = soil.depth_m or 0.0
+    source_below = soil.depth_m is not None and source.top >= h - 1e-12
+    field_below = soil.depth_m is not None and field.top >= h - 1e-12
+    powers = images(k)
+    shifts = 2.0 * h * np.arange(1, len(powers) + 1)
+
+    def direct(shift: Floats | float = 0.0) -> Floats:
+        return _even(source.top, source.bottom, field.top + shift, field.bottom + shift, apart_m)
+
+    def mirrored(shift: Floats | float = 0.0) -> Floats:
+        return _even(-source.bottom, -source.top, field.top + shift, field.bottom + shift, apart_m)
+
+    if not source_below and not field_below:
+        total = float(direct() + mirrored())
+        if len(powers):
+            total += float(np.sum(powers * (direct(shifts) + mirrored(shifts) + direct(-shifts) + mirrored(-shifts))))
+        rho = soil.upper
+    elif source_below and field_below:
+        total = float(direct()) - k * float(mirrored(-2.0 * h))
+        total += (1.0 - k * k) * (float(mirrored()) + float(np.sum(powers * mirrored(shifts))))
+        rho = float(soil.lower or 0.0)
+    elif field_below:
+        total = float(direct() + mirrored()) + float(np.sum(powers * (direct(shifts) + mirrored(shifts))))
+        rho = soil.upper * (1.0 + k)
+    else:
+        return transfer_ohms(soil, field, source, apart_m)
+    return rho * total / (4.0 * math.pi * source.length * field.length)
+
+
+def _even(a: float, b: float, c: Floats | float, d: Floats | float, r: float) -> Floats:
+    """∫∫ 1/√(r² + (z - w)²) dz dw over z in [a, b], w in [c, d] (m)."""
+    return _twice(d - a, r) - _twice(c - a, r) - _twice(d - b, r) + _twice(c - b, r)
+
+
+def _twice(u: Floats | float, r: float) -> Floats:
+    return np.asarray(u * np.arcsinh(u / r) - np.sqrt(u * u + r * r), dtype=float)

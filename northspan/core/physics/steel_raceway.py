@@ -1,0 +1,32 @@
+"""The impedance of a steel raceway as a path for fault current. Belongs to no code book.
+
+R = k ρ l / A with the wall's area; at 60 Hz the steel carries near its inner skin, here as k = 1.5 and a reactance of
+half the resistance. Steel varies and saturates: the figure is an estimate, on the high side for the currents of a
+fault.
+"""
+
+import math
+
+from northspan.core.physics.data import STEEL_RACEWAYS
+from northspan.core.physics.soil import FOOT_M, INCH_M
+
+STEEL_OHM_M = 1.9e-7
+SKIN = 1.5
+REACTANCE_SHARE = 0.5
+
+
+def raceway_ohms(kind: str, trade: str, length_ft: float) -> complex | None:
+    """R + jX (ohm) of ``length_ft`` of EMT, IMC or RMC; None where it is not steel or not made so.
+
+    >>> z = raceway_ohms("EMT", "1", 100.0)
+    >>> round(z.real, 4), round(z.imag, 4)
+    (0.068, 0.034)
+    """
+    if f"{kind}_wall" not in STEEL_RACEWAYS.columns or trade not in STEEL_RACEWAYS.rows:
+        return None
+    outside, wall = STEEL_RACEWAYS.number(trade, f"{kind}_outside"), STEEL_RACEWAYS.number(trade, f"{kind}_wall")
+    if outside is None or wall is None:
+        return None
+    area = math.pi * (outside - wall) * wall * INCH_M * INCH_M
+    r = SKIN * STEEL_OHM_M * length_ft * FOOT_M / area
+    return complex(r, REACTANCE_SHARE * r)

@@ -1,0 +1,57 @@
+"""A four-pin survey turned into a soil of two layers. Belongs to no code book.
+
+The three figures of the soil are sought, in their logarithms, that leave the least squares between the logarithms of
+measured and computed apparent resistivity. Source: IEEE Std 81, the inversion of four-point readings.
+"""
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+from scipy.optimize import least_squares
+
+from northspan.core.physics.soil import Soil, apparent
+
+LEAST_READINGS = 4
+
+
+@dataclass(frozen=True, slots=True)
+class Inverted:
+    """The soil found, its computed resistivity at each spacing (ohm·m), and the misfit (root mean square, %)."""
+
+    soil: Soil
+    computed: tuple[float, ...]
+    misfit_pct: float
+
+
+def invert(spacings: Sequence[float], resistivities: Sequence[float]) -> Inverted | None:
+    """Two layers from readings at ``spacings`` (m) of ``resistivities`` (ohm·m); None for fewer than four spacings.
+
+    >>> known = Soil(120.0, 2.0, 40.0)
+    >>> feet = [0.5, 1.0, 2.0, 4.0, 8.0, 16.0]
+    >>> found = invert(feet, [apparent(known, a) for a in feet])
+    >>> round(found.soil.upper), round(found.soil.depth_m, 2), round(found.soil.lower)
+    (120, 2.0, 40)
+    """
+    if len(set(spacings)) < LEAST_READINGS:
+        return None
+    order = np.argsort(spacings)
+    a, rho = np.asarray(spacings, float)[order], np.asarray(resistivities, float)[order]
+    log_rho = np.log(rho)
+
+    def wrong(x: NDArray[np.float64]) -> NDArray[np.float64]:
+        soil = Soil(math.exp(x[0]), math.exp(x[1]), math.exp(x[2]))
+        return np.asarray([math.log(max(apparent(soil, s), 1e-9)) for s in a] - log_rho, dtype=float)
+
+    least, most = math.log(a[0] / 5.0), math.log(a[-1] * 2.0)
+    low = [log_rho.min() - 2.5, least, log_rho.min() - 2.5]
+    high = [log_rho.max() + 2.5, most, log_rho.max() + 2.5]
+    # Three starts: the misfit has a valley for a thin layer and another for a thick one.
+    starts = ([log_rho[0], least + share * (most - least), log_rho[-1]] for share in (0.25, 0.5, 0.75))
+    best = min((least_squares(wrong, x0, bounds=(low, high), x_scale=1.0) for x0 in starts), key=lambda r: r.cost)
+    soil = Soil(math.exp(best.x[0]), math.exp(best.x[1]), math.exp(best.x[2]))
+    computed = tuple(apparent(soil, s) for s in spacings)
+    misfit = math.sqrt(sum((c / r - 1.0) ** 2 for c, r in zip(computed, resistivities, strict=True)) / len(computed))
+    return Inverted(soil, computed, 100.0 * misfit)
