@@ -58,6 +58,7 @@ def question(
         neutral_amps=load.neutral_amps if rules.neutral == "calculated" and run.system != "120/208-3w" else None,
         egc_metal=run.egc_metal,
         bare_egc=run.bare_egc,
+        no_egc=run.no_egc,
         breaker_lock_a=run.breaker_a or (ends[0].generator.breaker_a if ends[0].generator else None),
         size_lock=run.size,
         neutral_lock=run.neutral_size,

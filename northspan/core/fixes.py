@@ -1,10 +1,10 @@
 """Fixes that have been tried: a change is offered only if its finding goes away and nothing dangerous comes."""
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 
 from northspan.core.asking import changed
 from northspan.core.codes.codebook import CodeBook
-from northspan.core.job import Job, Station
+from northspan.core.job import Job, Place, Station
 from northspan.core.sized import Change, RunFinding, Sizing
 from northspan.core.sizing import size_run
 from northspan.core.solution import Fix
@@ -34,3 +34,9 @@ def run_fix(run_index: int, change: Change) -> Fix:
 def station_fix(job: Job, station: Station, label: str, path: str, value: object) -> Fix:
     """A change to a station as a JSON Patch on the job; ``path`` is the field's way below the station."""
     return Fix(label, ({"op": "add", "path": f"/stations/{job.stations.index(station)}/{path}", "value": value},))
+
+
+def place_fix(job: Job, place: Place, label: str, values: Mapping[str, object]) -> Fix:
+    """Changes to a place as one JSON Patch on the job; the keys are the fields' ways below the place."""
+    at = job.places.index(place)
+    return Fix(label, tuple({"op": "add", "path": f"/places/{at}/{way}", "value": v} for way, v in values.items()))

@@ -59,7 +59,7 @@ class SoilAnswer:
 class PlaceGround:
     """Grounding of one place: whether it needs electrodes and why, what there is, ohms in a band, conductors.
 
-    ``chance_25`` is the chance (0 to 1) that all of it together lies at 25 ohm or less.
+    ``chance`` is the chance (%) that all of it together lies at ``limit_ohm`` or less.
     """
 
     place: str
@@ -73,7 +73,8 @@ class PlaceGround:
     ohms: Figure
     low_ohm: float | None
     high_ohm: float | None
-    chance_25: float | None
+    limit_ohm: float
+    chance: Figure
     rods: tuple[RodsByThumb, ...]
     conductor: Figure | None
     water_jumper: Figure | None
@@ -82,8 +83,9 @@ class PlaceGround:
 
 @dataclass(frozen=True, slots=True)
 class StationBond:
-    """A station in one mode. ``belongs`` says that a bond belongs here, ``closed`` that there is one now; ``way_back``
-    that metal leads unbroken from the enclosure to its source.
+    """A station in one mode. ``belongs`` says that a bond belongs here, ``closed`` that there is one now, ``extra``
+    that it is one too many; ``way_back`` that metal leads unbroken from the enclosure to its source; ``jumper`` the
+    size of the bond that belongs here.
     """
 
     station: str
@@ -93,8 +95,10 @@ class StationBond:
     planned: bool
     belongs: bool
     closed: bool
+    extra: bool
     ground_bar: str
     way_back: bool
+    jumper: Figure | None
 
 
 @dataclass(frozen=True, slots=True)
@@ -137,13 +141,16 @@ class ModeAnswer:
 
 @dataclass(frozen=True, slots=True)
 class PlainAnswer:
-    """A question of the trade and its answer from this job's own figures; ``level`` colours it."""
+    """A question of the trade and its answer from this job's own figures; ``level`` colours it, ``figure`` is the
+    one the answer turns on.
+    """
 
     question: str
     answer: str
     more: str
     section: str
     level: Literal["plain", "danger", "caution"]
+    figure: Figure | None
 
 
 @dataclass(frozen=True, slots=True)

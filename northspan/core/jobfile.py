@@ -75,6 +75,7 @@ def problems(job: Job) -> Iterable[Problem]:
     yield from _duplicates("stations", [s.id for s in job.stations])
     yield from _duplicates("runs", [r.id for r in job.runs])
     yield from _duplicates("variants", [v.id for v in job.variants])
+    yield from _duplicates("metal_paths", [p.id for p in job.metal_paths])
     places = {p.id for p in job.places}
     stations = {s.id: s for s in job.stations}
     for i, station in enumerate(job.stations):
@@ -97,6 +98,13 @@ def problems(job: Job) -> Iterable[Problem]:
             if appliance.station is not None and (at is None or at.place != place.id):
                 words = f"there is no station {appliance.station!r} at {place.name}"
                 yield Problem(f"/places/{i}/appliances/{j}/station", words)
+        yield from _duplicates(f"places/{i}/grounding/electrodes", [e.id for e in place.grounding.electrodes])
+    for i, path in enumerate(job.metal_paths):
+        for end in ("from_place", "to_place"):
+            if getattr(path, end) not in places:
+                yield Problem(f"/metal_paths/{i}/{end}", f"there is no place {getattr(path, end)!r} in this job")
+        if path.from_place == path.to_place:
+            yield Problem(f"/metal_paths/{i}/to_place", "it leads from one place to another")
     fed: dict[str, int] = {}
     standby: dict[str, int] = {}
     for i, run in enumerate(job.runs):

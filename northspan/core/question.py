@@ -72,6 +72,7 @@ class RunQuestion:
     neutral_amps: float | None = None
     egc_metal: Metal | None = None
     bare_egc: bool = False
+    no_egc: bool = False
     breaker_lock_a: float | None = None
     size_lock: str | None = None
     neutral_lock: str | None = None
@@ -97,6 +98,6 @@ class RunQuestion:
     @property
     def has_equipment_ground(self) -> bool:
         """Whether an equipment grounding conductor runs along: always but ahead of the service disconnect,
-        where the grounded conductor does its work.
+        where the grounded conductor does its work, and where the run is known to lack one.
         """
-        return self.use != "service"
+        return self.use != "service" and not self.no_egc

@@ -47,7 +47,8 @@ class SizedRun:
     """One run of the job with its place in the file and its sizing (without rungs where it has no load yet).
 
     ``entered_over`` is the sum of the loads beyond (A) where the run's own load is locked, else None;
-    ``limit_pct`` the drop limit in force (%), binding or not.
+    ``limit_pct`` the drop limit in force (%), binding or not, ``unbalance_a`` what its loads leave on the neutral (A;
+    None: not known), whatever the neutral is sized by.
     """
 
     index: int
@@ -56,6 +57,7 @@ class SizedRun:
     entered_over: float | None
     limit_pct: float
     carries_dwelling: bool
+    unbalance_a: float | None
 
 
 @dataclass(frozen=True, slots=True)

@@ -64,7 +64,7 @@ def size_all(book: CodeBook, job: Job, net: Network, places: tuple[PlaceLoad, ..
         asked = question(book, job.house_rules, run, ends, load, whole)
         loaded = load.amps > 0.0
         sizing = size_run(book, asked, load.steps, raceways=True) if loaded else unsized(asked)
-        sized[run.id] = SizedRun(index, run, sizing, entered_over, limit, whole)
+        sized[run.id] = SizedRun(index, run, sizing, entered_over, limit, whole, load.neutral_amps)
     return sized
 
 

@@ -5,13 +5,14 @@ from typing import Protocol
 
 from northspan.core.grounding import Electrode
 from northspan.core.house_rules import HouseRules
-from northspan.core.job import Appliance, LoadMethodName, Place, Run
+from northspan.core.job import Appliance, Job, LoadMethodName, Place, Run
 from northspan.core.place_load import LoadMethod
 from northspan.core.question import Least, Metal, Raceway, RunQuestion, RunUse
 from northspan.core.sized import Companions, RunFinding, Sizing
 from northspan.core.solution import Finding, RunFigures, Rung
 from northspan.core.systems import SystemName
 from northspan.core.tables import Table
+from northspan.core.topology import Network
 from northspan.core.view import JobView
 from northspan.core.working import Figure, Step
 
@@ -26,6 +27,7 @@ class CodeBook(Protocol):
     title: str
     edition: str
     notes: tuple[str, ...]
+    rod_limit_ohm: float
 
     @property
     def tables(self) -> Mapping[str, Table]:
@@ -85,6 +87,12 @@ class CodeBook(Protocol):
 
     def water_jumper(self, metal: Metal, size: str, sets: int, breaker_a: float | None, service: bool) -> Figure:
         """Size of the copper bonding jumper of metal water piping, at a service or another building."""
+
+    def bonding_jumper(self, metal: Metal, size: str, sets: int) -> Figure:
+        """Size of the copper main or system bonding jumper for ungrounded conductors of ``size``."""
+
+    def against_neutral_as_ground(self, job: Job, net: Network, run: Run) -> tuple[str, ...]:
+        """What speaks against a run's neutral doing the ground's work at another building; empty where it may."""
 
     def explain(self, sizing: Sizing) -> RunFigures:
         """Every figure of the run with its working."""

@@ -1,6 +1,5 @@
 """A fault dropped on the property: its current, the breaker's time, and the volts between hand and earth."""
 
-import math
 from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass
 from typing import Literal
@@ -21,6 +20,7 @@ FaultKind = Literal["none", "line-to-enclosure", "line-to-neutral", "line-to-ear
 EquipmentGround = Literal["whole", "broken", "missing"]
 METHOD = "nodal analysis of the property as wired"
 EARTH_CONTACT_OHM = 25.0
+WHERE = {"line-to-enclosure": "the can", "line-to-neutral": "the neutral", "line-to-earth": "the far earth"}
 
 
 @dataclass(frozen=True, slots=True)
@@ -29,7 +29,7 @@ class StationState:
 
     station: str
     reached: bool
-    touch_v: float
+    touch_v: Figure
     leg_a_v: float | None
     leg_b_v: float | None
     line_v: float | None
@@ -38,7 +38,7 @@ class StationState:
 @dataclass(frozen=True, slots=True)
 class RunState:
     """Currents of a run (A): hots, neutral, equipment ground, raceway, and what a clamp round all its circuit wires
-    would read: what comes home another way. ``equipment_home`` says that the equipment ground's flows toward the source.
+    would read: what comes home another way. ``equipment_home``: the equipment ground's flows toward the source.
     """
 
     run: str
@@ -90,9 +90,13 @@ def struck(there: Wired, network: ImpedanceNetwork, station: str, kind: FaultKin
     hot = node(there.net, station, "A")
     if kind == "none":
         return network.state()
+    return network.faulted(hot, _struck_node(there, station, kind), earth_ohm if kind == "line-to-earth" else 0.0)
+
+
+def _struck_node(there: Wired, station: str, kind: FaultKind) -> str:
     if kind == "line-to-earth":
-        return network.faulted(hot, EARTH, earth_ohm)
-    return network.faulted(hot, node(there.net, station, "can" if kind == "line-to-enclosure" else "N"), 0.0)
+        return EARTH
+    return node(there.net, station, "can" if kind == "line-to-enclosure" else "N")
 
 
 def first_to_trip(
@@ -143,15 +147,16 @@ def fault_state(
     state = struck(there, network, station, kind, earth_ohm)
     seconds, run, rating, amps = first_to_trip(there, sized, state, station)
     fault = abs(state.fault_a)
-    volts = abs(network.state().node(node(there.net, station, "A"))) if kind != "none" else 0.0
     steps: tuple[Step, ...] = ()
     clock: tuple[Step, ...] = ()
     if kind != "none":
-        loop = volts / fault if fault > 0.0 else math.inf
+        sound, struck_at = network.state(), _struck_node(there, station, kind)
+        volts = abs(sound.node(node(there.net, station, "A")) - sound.node(struck_at))
+        loop = volts / fault if fault > 0.0 else None
         steps = (
-            Step("Hot to the far earth before the fault", volts, "V", METHOD),
+            Step(f"Hot to {WHERE[kind]} before the fault", volts, "V", METHOD),
             Step("All that stands in its way", loop, "ohm", "Thévenin impedance, Z = Y⁻¹"),
-            Step(f"{number(volts)} V ÷ {number(loop)} ohm", fault, "A", METHOD),
+            Step("The one over the other", fault, "A", METHOD),
         )
         clock = tuple(_clock(there.net, run, rating, amps, seconds))
     branch = {b.name: b for b in network.branches}
@@ -203,11 +208,27 @@ def _station_state(there: Wired, state: State, station: str) -> StationState:
     return StationState(
         station,
         reached,
-        abs(can),
+        _touch(there, state, station, abs(can)),
         abs(a - n) if legs else None,
         abs(b - n) if legs and two else None,
         abs(a - b) if two else None,
     )
+
+
+def _touch(there: Wired, state: State, station: str, volts: float) -> Figure:
+    """Volts of an enclosure above the far earth, with the rise along every run from the source to it."""
+    net = there.net
+    way = list(upstream(net, there.mode, station))[::-1]
+    source = way[0].from_station if way else station
+    at = node(net, source, "can" if net.stations[source].kind != "utility" else "N")
+    steps = [Step(f"{net.stations[source].name}, above the far earth", abs(state.node(at)), "V", METHOD)]
+    for run in way:
+        to = node(net, run.to_station, "can")
+        rise = abs(state.node(to) - state.node(at))
+        steps.append(Step(f"Rise from there to {net.stations[run.to_station].name}", rise, "V", METHOD))
+        at = to
+    steps.append(Step("Added as phasors: hand on the can, feet on far earth", volts, "V", METHOD))
+    return Figure(volts, "V", tuple(steps))
 
 
 def station_faults(there: Wired, sized: Mapping[str, SizedRun]) -> tuple[StationFault, ...]:

@@ -1,17 +1,56 @@
 """Grounding between solving and judging: what the finders of findings see."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 
-from northspan.core.ground.bonds import Bonds
 from northspan.core.ground.modes import Mode
 from northspan.core.ground_answer import GroundAnswer, ModeAnswer, PlaceGround
+from northspan.core.grounding import NeutralBond
 from northspan.core.physics.nodal import ImpedanceNetwork
 from northspan.core.topology import Network
 
 
 @dataclass(frozen=True)
+class Joins:
+    """The bond of every station but the utility's: as it is on record, else as it belongs. ``kept`` are the stations
+    of other buildings whose feeder may keep its neutral as the ground.
+    """
+
+    bond: Mapping[str, NeutralBond]
+    kept: frozenset[str]
+
+
+@dataclass(frozen=True, slots=True)
+class Island:
+    """Neutrals joined by wire in one mode: their nodes, services and derived sources among them, bonds now closed."""
+
+    nodes: frozenset[str]
+    services: tuple[str, ...]
+    derived: tuple[str, ...]
+    bonds: tuple[str, ...]
+    live: bool
+
+
+@dataclass(frozen=True)
+class Bonds:
+    """The bonds of one mode. ``belongs`` holds the stations where one belongs, ``extra`` those closed where none does,
+    ``missing`` the islands whose source has none, ``way_back`` the stations whose enclosure has one.
+    """
+
+    mode: Mode
+    islands: tuple[Island, ...]
+    belongs: frozenset[str]
+    closed: frozenset[str]
+    extra: frozenset[str]
+    missing: tuple[Island, ...]
+    way_back: frozenset[str]
+
+
+@dataclass(frozen=True)
 class Wired:
-    """A mode of the job as a network. ``sized`` are the runs that have a size; without one a run is left out."""
+    """A mode of the job as a network; a run that has no size yet is left out. ``reached`` are the stations with
+    voltage.
+    """
 
     net: Network
     mode: Mode
@@ -21,9 +60,10 @@ class Wired:
 
 @dataclass(frozen=True)
 class Ground:
-    """Grounding between solving and judging: places, and for each mode its bonds, its network and its answer."""
+    """Grounding between solving and judging: places, bonds, and for each mode its bonds, its network and its answer."""
 
     places: tuple[PlaceGround, ...]
+    joins: Joins
     modes: tuple[tuple[Mode, Bonds, Wired, ModeAnswer], ...]
     assumed: tuple[str, ...]
 

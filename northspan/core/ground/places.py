@@ -22,9 +22,8 @@ from northspan.core.physics.electrodes import chance_below
 from northspan.core.sized import SizedRun
 from northspan.core.topology import Network
 from northspan.core.wire_sizes import rank
-from northspan.core.working import Figure, number
+from northspan.core.working import Figure, Step, number
 
-ROD_OHM = 25.0
 PLANNED = "planned"
 PLANNED_APART_FT = 8.0
 WORDS = {
@@ -90,10 +89,10 @@ def _place(book: CodeBook, job: Job, net: Network, sized: Mapping[str, SizedRun]
     parts = [grounded(e, soil, origin) for e in electrodes]
     joined = [p for p in parts if p.electrode.connected and p.electrode.kind != "gas-pipe"]
     ohms, low, high = Figure(None, "ohm", ()), None, None
-    chance = None
+    chance = Figure(None, "%", ())
     if joined:
         ohms, low, high = together(joined, soil)
-        chance = chance_below(ROD_OHM, low, high)
+        chance = _chance(book.rod_limit_ohm, low, high)
     rods = [e for e in electrodes if e.kind in DRIVEN]
     spacing = next((e.spacing_ft for e in rods if e.spacing_ft), PLANNED_APART_FT)
     conductor, jumper = _conductors(book, sized, supply, place, electrodes)
@@ -109,12 +108,23 @@ def _place(book: CodeBook, job: Job, net: Network, sized: Mapping[str, SizedRun]
         ohms,
         low,
         high,
+        book.rod_limit_ohm,
         chance,
         rods_by_thumb(soil, spacing) if fed else (),
         conductor if needed else None,
         jumper if place.grounding.water_piping else None,
         _wants_intersystem(place, supply, needed),
     )
+
+
+def _chance(limit: float, low: float, high: float) -> Figure:
+    share = 100.0 * chance_below(limit, low, high)
+    steps = (
+        Step("At the soil's low end, one site in ten lower", low, "ohm", "range of the soil"),
+        Step("At its high end, one site in ten higher", high, "ohm", "range of the soil"),
+        Step(f"Chance of {number(limit)} ohm or less", share, "%", "log-normal, Φ(ln(limit/m)/σ)"),
+    )
+    return Figure(share, "%", steps)
 
 
 def _origin(place: Place) -> tuple[float, float]:

@@ -6,6 +6,7 @@ from northspan.core.codes.codebook import CodeBook
 from northspan.core.ground.bonds import bond_answers, bonds, run_wires
 from northspan.core.ground.fault import station_faults
 from northspan.core.ground.found import Ground
+from northspan.core.ground.joins import joins
 from northspan.core.ground.modes import modes
 from northspan.core.ground.places import place_grounds, place_ohms
 from northspan.core.ground.wired import UTILITY_EARTH_OHM, UTILITY_KVA, UTILITY_PCT, Running, wired
@@ -20,21 +21,22 @@ def solve_ground(book: CodeBook, job: Job, net: Network, sized: Mapping[str, Siz
     """Solve a job's grounding, every run being sized."""
     places = place_grounds(book, job, net, sized)
     ohms = place_ohms(places)
+    joined = joins(book, job, net)
     found = []
     for mode in modes(job, net):
-        here = bonds(job, net, mode)
-        there = wired(book, job, net, mode, sized, ohms, Running())
+        here = bonds(job, net, mode, joined)
+        there = wired(book, job, net, mode, joined, sized, ohms, Running())
         answer = ModeAnswer(
             mode.id,
             mode.name,
             mode.kind,
             mode.sources,
-            bond_answers(job, net, here),
+            bond_answers(book, job, net, sized, here, joined),
             run_wires(job, net, mode),
             station_faults(there, sized),
         )
         found.append((mode, here, there, answer))
-    return Ground(places, tuple(found), tuple(_assumed(job, places)))
+    return Ground(places, joined, tuple(found), tuple(_assumed(job, places)))
 
 
 def _assumed(job: Job, places: Iterable[PlaceGround]) -> Iterable[str]:
@@ -50,4 +52,5 @@ def _assumed(job: Job, places: Iterable[PlaceGround]) -> Iterable[str]:
     names = {p.id: p.name for p in job.places}
     if planned:
         yield f"Electrodes as planned, none on record: {', '.join(names[p] for p in planned)}"
-    yield "Wire warm, as the tables give it; faults bolted; a hand on the enclosure, feet on earth far from the electrodes"
+    yield "A fault at the service is taken beyond its main; ahead of it only the utility's fuse opens"
+    yield "Wire warm, as the tables give it; faults bolted; feet on earth far from the electrodes"

@@ -1,7 +1,7 @@
 """The property as wired, as a network of impedances: every conductor, bond, electrode, pipe and source.
 
-Nodes of a station: A and B its hots, N its neutral, bar its ground bar, can its enclosure; a transformer has A, B and N of
-its secondary besides. Wire is taken warm, as the tables give it, so that a fault comes out weak and its trip late.
+Nodes of a station: A and B its hots, N its neutral, bar its ground bar, can its enclosure; a transformer has A, B and N
+of its secondary besides. Wire is taken warm, as the tables give it, so that a fault comes out weak and its trip late.
 """
 
 import cmath
@@ -10,8 +10,8 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from northspan.core.codes.codebook import CodeBook
-from northspan.core.ground.bonds import closed_bonds, has_equipment_wire
-from northspan.core.ground.found import Wired
+from northspan.core.ground.found import Joins, Wired
+from northspan.core.ground.joins import closed_bonds, has_equipment_wire
 from northspan.core.ground.modes import Mode, has_neutral, neutral_open
 from northspan.core.job import Generator, Job, Run, Station, UtilitySource
 from northspan.core.physics.nodal import EARTH, Branch, Coupling, ImpedanceNetwork
@@ -50,6 +50,7 @@ def wired(
     job: Job,
     net: Network,
     mode: Mode,
+    joined: Joins,
     sized: Mapping[str, SizedRun],
     place_ohms: Mapping[str, float],
     running: Running,
@@ -70,8 +71,9 @@ def wired(
         if station.kind != "utility" and station.bonding.ground_bar != "floating":
             bar, can = node(net, station.id, "bar"), node(net, station.id, "can")
             branches.append(Branch(f"bar {station.id}", bar, can, complex(BOND_OHM)))
-    for at in closed_bonds(job, net, mode):
-        neutral = node(net, at, "N", leaving=True)
+    for at, joins_to in closed_bonds(job, net, mode, joined).items():
+        owner, _, secondary = joins_to.partition("/")
+        neutral = node(net, owner, "N", leaving=bool(secondary))
         branches.append(Branch(f"bond {at}", neutral, node(net, at, "can"), complex(BOND_OHM)))
     branches += _electrodes(job, net, place_ohms)
     branches += _loads(net, mode, sized, reached, running)
@@ -203,11 +205,11 @@ def _electrodes(job: Job, net: Network, place_ohms: Mapping[str, float]) -> list
         if station.kind == "utility" and station.supply is not None and SYSTEMS[station.supply].grounded:
             own = (station.source.earth_ohm if station.source else None) or UTILITY_EARTH_OHM
             found.append(Branch(f"earth {station.id}", node(net, station.id, "N"), EARTH, complex(own)))
-    landing = {place: source_station(job, place) for place in place_ohms}
-    for place, ohms in place_ohms.items():
-        at = landing[place]
-        if at is not None:
-            found.append(Branch(f"earth {place}", node(net, at.id, "can"), EARTH, complex(ohms)))
+    for place in job.places:
+        at, ohms = source_station(job, place.id), place_ohms.get(place.id)
+        if at is not None and ohms is not None:
+            lands = "N" if place.grounding.conductor.lands == "neutral-bar" else "can"
+            found.append(Branch(f"earth {place.id}", node(net, at.id, lands), EARTH, complex(ohms)))
     for path in job.metal_paths:
         start, end = source_station(job, path.from_place), source_station(job, path.to_place)
         if start is not None and end is not None and start is not end:
@@ -227,7 +229,7 @@ def _loads(
         q = sized[feed.id].sizing.question
         beyond = [sized[r.id].sizing.question for r in net.leaving.get(at, ())]
         amps = running.share * max(0.0, _normal_amps(net, sized, at) - sum(b.amps for b in beyond))
-        unbalance = running.share * max(0.0, (q.neutral_amps or 0.0) - sum(b.neutral_amps or 0.0 for b in beyond))
+        unbalance = running.share * max(0.0, _unbalance(net, sized, at))
         found += _load(net, at, feed.system, amps, min(unbalance, amps), q.pf)
         if running.extra_at == at and running.extra_a > 0.0:
             found += _one_leg(net, at, feed.system, "extra", running.extra_a, 1.0)
@@ -235,9 +237,16 @@ def _loads(
 
 
 def _normal_amps(net: Network, sized: Mapping[str, SizedRun], station: str) -> float:
-    """Design load (A) at a station, by the run that feeds it in the normal mode: a standby run is sized for its source."""
+    """Design load (A) at a station by its normal feed: a standby run is sized for its source."""
     feed = net.fed_by.get(station)
     return 0.0 if feed is None else sized[feed.id].sizing.question.amps
+
+
+def _unbalance(net: Network, sized: Mapping[str, SizedRun], station: str) -> float:
+    """What a station's own load leaves on the neutral (A), without the stations beyond; nothing where not on record."""
+    feed = net.fed_by.get(station)
+    own = 0.0 if feed is None else sized[feed.id].unbalance_a or 0.0
+    return own - sum(sized[run.id].unbalance_a or 0.0 for run in net.leaving.get(station, ()))
 
 
 def _load(net: Network, at: str, system: SystemName, amps: float, unbalance: float, pf: float) -> list[Branch]:

@@ -1,8 +1,8 @@
 """How long an inverse-time breaker may take: a model from the standard's limits, no maker's curve.
 
 The standard sets the longest times at 135 and 200 percent of the rating. Between them t goes with a power of the
-current; above 200 percent I²t is kept, until the magnetic trip at ten times the rating, which the standard leaves to the
-maker. Below 135 percent no trip is owed. Belongs to no code book.
+current; above 200 percent I²t is kept, until the magnetic trip at ten times the rating, which the standard leaves to
+the maker. Below 135 percent no trip is owed. Belongs to no code book.
 """
 
 import math

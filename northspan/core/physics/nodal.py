@@ -67,6 +67,10 @@ class ImpedanceNetwork:
             kept._at.setdefault(node, len(kept._at))
         return kept
 
+    def with_branches(self, *more: Branch) -> "ImpedanceNetwork":
+        """The same network with branches added."""
+        return ImpedanceNetwork((*self.branches, *more), self.couplings)
+
     @property
     def nodes(self) -> tuple[str, ...]:
         """Every node but the far earth."""

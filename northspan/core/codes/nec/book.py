@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping, Sequence
 
-from northspan.core.codes.nec import ampacity, dwelling, minimums, overcurrent, rungs
+from northspan.core.codes.nec import ampacity, dwelling, minimums, overcurrent, rungs, separate_buildings
 from northspan.core.codes.nec import electrodes as earth
 from northspan.core.codes.nec.companions import companions
 from northspan.core.codes.nec.data import NOTES, TABLES
@@ -11,13 +11,14 @@ from northspan.core.codes.nec.findings import JOB_FINDERS, RUN_FINDERS
 from northspan.core.codes.nec.loads import circuits, methods
 from northspan.core.grounding import Electrode
 from northspan.core.house_rules import HouseRules
-from northspan.core.job import Appliance, LoadMethodName, Place, Run
+from northspan.core.job import Appliance, Job, LoadMethodName, Place, Run
 from northspan.core.place_load import LoadMethod
 from northspan.core.question import Least, Metal, Raceway, RunQuestion, RunUse
 from northspan.core.sized import Companions, RunFinding, Sizing
 from northspan.core.solution import Finding, RunFigures, Rung
 from northspan.core.systems import SystemName
 from northspan.core.tables import Table
+from northspan.core.topology import Network
 from northspan.core.view import JobView
 from northspan.core.working import Figure, Step, number
 
@@ -32,6 +33,7 @@ class Nec2023:
     title = "US 2023"
     edition = "NEC 2023"
     notes = NOTES
+    rod_limit_ohm = earth.ROD_OHM
 
     @property
     def tables(self) -> Mapping[str, Table]:
@@ -129,6 +131,14 @@ class Nec2023:
     def water_jumper(self, metal: Metal, size: str, sets: int, breaker_a: float | None, service: bool) -> Figure:
         """250.104(A)(1), 250.104(A)(3) and 250.102(D)."""
         return earth.water_jumper(metal, size, sets, breaker_a, service)
+
+    def bonding_jumper(self, metal: Metal, size: str, sets: int) -> Figure:
+        """250.28(D), 250.30(A)(1)."""
+        return earth.jumper(metal, size, sets, "", "250.28(D)")
+
+    def against_neutral_as_ground(self, job: Job, net: Network, run: Run) -> tuple[str, ...]:
+        """250.32(B)(1) Exception No. 1."""
+        return separate_buildings.against_neutral_as_ground(job, net, run)
 
     def explain(self, sizing: Sizing) -> RunFigures:
         """Every figure of the run with its working."""

@@ -18,6 +18,7 @@ BURIED_IN, SLANT_DEG, APART_FT, ROD_OHM = 30.0, 45.0, 6.0, 25.0
 CAP_MADE: dict[Metal, str] = {"cu": "6", "al": "4"}
 CAP_CONCRETE = "4"
 MOST_WATER_JUMPER = "3/0"
+ENTRY_FT = 5.0
 _MILS = {size: PROPERTIES.number(size, "cmil") or 0.0 for size in PROPERTIES.rows}
 
 

@@ -1,8 +1,11 @@
 """What the US code book finds wrong or worth knowing: one module a subject, gathered here in order."""
 
 from northspan.core.codes.nec.findings import (
+    bonding,
     conductors,
     dwelling,
+    electrode_conductors,
+    electrodes,
     gear,
     location,
     overcurrent,
@@ -32,6 +35,9 @@ JOB_FINDERS = (
     gear.find_fittings,
     transformers.find,
     standby.find,
+    bonding.find,
+    electrodes.find,
+    electrode_conductors.find,
     taps.find,
     route.find,
     voltage.find_total,

@@ -1,0 +1,71 @@
+"""What joins a station's neutral to its enclosure, and an enclosure to the one that feeds it."""
+
+from collections.abc import Mapping
+
+from northspan.core.codes.codebook import CodeBook
+from northspan.core.ground.found import Joins
+from northspan.core.ground.modes import Mode, is_line_side, is_service_equipment
+from northspan.core.ground_answer import EquipmentPath
+from northspan.core.grounding import NeutralBond
+from northspan.core.job import Job, Run, Station
+from northspan.core.systems import SYSTEMS
+from northspan.core.topology import SOURCES, Network
+
+STEEL = ("EMT", "RMC", "IMC")
+
+
+def joins(book: CodeBook, job: Job, net: Network) -> Joins:
+    """Every station's bond, as recorded or as it belongs."""
+    kept = frozenset(
+        run.to_station for run in net.order if run.no_egc and not book.against_neutral_as_ground(job, net, run)
+    )
+    bond = {s.id: s.bonding.neutral or _planned(net, s, kept) for s in job.stations if s.kind != "utility"}
+    return Joins(bond, kept)
+
+
+def _planned(net: Network, station: Station, kept: frozenset[str]) -> NeutralBond:
+    if is_service_equipment(net, station.id) or is_line_side(net, station.id) or station.id in kept:
+        return "screw"
+    if station.transformer is not None:
+        return "screw" if SYSTEMS[station.transformer.secondary].grounded else "none"
+    if station.kind in SOURCES and station.generator is not None and SYSTEMS[station.generator.system].grounded:
+        switches = [net.stations[to].transfer for to, run in net.standby.items() if run.from_station == station.id]
+        solid = any(s is not None and not s.switches_neutral for s in switches)
+        return "none" if solid else "screw"
+    return "none"
+
+
+def closed_bonds(job: Job, net: Network, mode: Mode, joined: Joins) -> Mapping[str, str]:
+    """The stations whose bond is closed in a mode, with the neutral it joins. A relay closes with its own source; the
+    bond of a transfer switch that opens its neutral stays with the normal supply.
+    """
+    found = {}
+    for station in job.stations:
+        bond = joined.bond.get(station.id, "none")
+        if bond == "none" or (bond == "relay" and station.id not in mode.sources):
+            continue
+        found[station.id] = neutral_node(net, station.id, True)
+        switch, feed = station.transfer, net.fed_by.get(station.id)
+        if station.id in mode.switched and switch is not None and switch.switches_neutral and feed is not None:
+            found[station.id] = neutral_node(net, feed.from_station, True)
+    return found
+
+
+def neutral_node(net: Network, station: str, leaving: bool) -> str:
+    """The neutral a run lands on: a transformer has one arriving and another leaving."""
+    return f"{station}/secondary" if leaving and net.stations[station].transformer is not None else station
+
+
+def has_equipment_wire(run: Run) -> bool:
+    """Whether an equipment grounding conductor of wire goes with a run; service conductors have none."""
+    return run.use != "service" and not run.no_egc
+
+
+def equipment_path(run: Run) -> EquipmentPath:
+    """What of a run leads fault current back from an enclosure."""
+    wire, steel = has_equipment_wire(run), run.raceway in STEEL
+    if wire and steel:
+        return "wire-and-raceway"
+    if wire or steel:
+        return "wire" if wire else "raceway"
+    return "neutral" if run.use == "service" else "none"
