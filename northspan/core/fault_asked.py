@@ -53,11 +53,13 @@ def fault_answer(job: Job, asked: FaultQuestion) -> FaultAnswer:
     sized = size_all(book, job, net, place_loads(book, job, net))
     places = place_grounds(book, job, net, sized)
     joined = joins(book, job, net)
-    running = Running(asked.share, asked.extra_a, asked.station)
-    there = wired(book, job, net, mode, joined, sized, place_ohms(places), running)
+    ohms = place_ohms(places)
+    there = wired(book, job, net, mode, joined, sized, ohms, Running(asked.share, asked.extra_a, asked.station))
+    # The answers lay a load on one leg themselves, wherever their question turns on it.
+    plain = wired(book, job, net, mode, joined, sized, ohms, Running(asked.share))
     feed = mode.feed(net, asked.station)
     open_neutral = feed.id if feed is not None and asked.neutral_open else None
     state = fault_state(there, sized, asked.station, asked.kind, asked.equipment, open_neutral, asked.earth_ohm)
     here = bonds(job, net, mode, joined)
-    asking = Asked(book, job, places, sized, there, here, asked.station, asked.extra_a or TEST_A)
+    asking = Asked(book, job, places, sized, plain, here, asked.station, asked.extra_a or TEST_A)
     return FaultAnswer(state, plain_answers(asking))

@@ -2,10 +2,7 @@
 
 import unittest
 
-import jsonpatch
-
-from northspan.core.jobfile import parse
-from northspan.core.solve import solve
+from tests.core.fixing import findings, mended
 from tests.core.jobs import document
 
 GENERATOR = [
@@ -49,26 +46,14 @@ MISTAKES = {
 
 
 def rules(made):
-    return [f.rule for f in solve(parse(made)).findings]
-
-
-def dangers(made):
-    return {(f.rule, f.run, f.station) for f in solve(parse(made)).findings if f.level == "danger"}
+    return [f.rule for f in findings(made)]
 
 
 class Mistakes(unittest.TestCase):
     def mended(self, made, rule):
-        """Apply every fix of a finding, each to the job as it was."""
-        found = [f for f in solve(parse(made)).findings if f.rule == rule]
-        self.assertTrue(found, rule)
-        for finding in found:
-            self.assertTrue(finding.section or rule == "route-length")
-            for fix in finding.fixes:
-                after = jsonpatch.apply_patch(made, list(fix.patch))
-                left = [f for f in solve(parse(after)).findings if f.rule == rule and f.station == finding.station]
-                self.assertEqual(left, [], fix.label)
-                self.assertLessEqual(dangers(after), dangers(made), fix.label)
-        return sum(len(f.fixes) for f in found)
+        found = findings(made, rule)
+        self.assertTrue(found and all(f.section or rule == "route-length" for f in found), rule)
+        return mended(self, made, found)
 
     def test_each_is_found_and_mended(self):
         for words, (rule, changes) in MISTAKES.items():

@@ -47,10 +47,10 @@ def supplied(net: Network, place: str) -> Supplied:
     service = False
     for run in net.order:
         start, end = net.stations[run.from_station], net.stations[run.to_station]
-        if end.place == place and start.place != place:
+        ends_service = end.place == place and is_service_equipment(net, end.id)
+        service = service or ends_service
+        if ends_service or (end.place == place and start.place != place):
             entering.append(run)
-        if end.place == place and is_service_equipment(net, end.id):
-            service = True
     return Supplied(service, tuple(entering))
 
 

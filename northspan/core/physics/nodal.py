@@ -12,8 +12,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 EARTH = "earth"
-# What insulation lets through: keeps a part that nothing else joins from having no voltage at all.
-LEAK_OHM = 1.0e7
+# What insulation lets through at a node: gives a part that nothing else joins to the earth a voltage at all.
+LEAK_OHM = 1.0e6
 
 Complex = NDArray[np.complex128]
 

@@ -1,0 +1,190 @@
+"""The fault network: currents worked by hand, laws, and the answers in words drawn from them."""
+
+import math
+import unittest
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from northspan.core.fault_asked import FaultQuestion, fault_answer
+from northspan.core.physics.breaker_time import longest_s
+from northspan.core.solve import solve
+from tests.core.jobs import job
+from tests.core.properties import random_property
+
+WIRES = {
+    "runs/0/size": "4/0", "runs/0/raceway": "PVC40", "runs/1/size": "6", "runs/1/egc_size": "10",
+    "runs/1/breaker_a": 50, "runs/0/breaker_a": 200,
+    "stations/0/source": {"kva": 25, "impedance_pct": 2, "earth_ohm": 10},
+}  # fmt: skip
+
+
+def ask(own, station="shed-panel", mode="utility", **question):
+    return fault_answer(own, FaultQuestion(mode=mode, station=station, **question))
+
+
+def touch(answer, station="shed-panel"):
+    return next(s for s in answer.state.stations if s.station == station).touch_v.value
+
+
+def answers(answer):
+    return {a.question: a for a in answer.answers}
+
+
+def asked(answer, part):
+    return next(a for a in answer.answers if part in a.question)
+
+
+class ByHand(unittest.TestCase):
+    def test_a_hot_on_the_shed_can(self):
+        """One leg of 25 kVA at 2 %: 0.02304 ohm, X/R 1.5; 50 ft of 4/0 al twice; 150 ft of 6 and 10 copper."""
+        r = 0.02304 / math.hypot(1, 1.5)
+        loop = complex(r, 1.5 * r) + 0.1 * complex(0.1, 0.041) + 0.15 * complex(0.49 + 1.2, 0.051 + 0.05)
+        found = ask(job(**WIRES), share=0.0)
+        self.assertAlmostEqual(found.state.amps.value / (120 / abs(loop)), 1.0, delta=0.004)
+        self.assertAlmostEqual(found.state.seconds.value, longest_s(50.0, 120 / abs(loop)), delta=0.5)
+        # The ground wire drops 77.5 V and the service neutral 1.9 V; the earth stands between by the electrodes' shares:
+        # 1/45.3 at shed and house, 1/10 at the pole, so that the house is (77.5/45.3 - 1.9/10) / 0.1442 below it.
+        down = 120 / abs(loop) * abs(0.15 * complex(1.2, 0.05))
+        self.assertAlmostEqual(touch(found), down - (down / 45.3 - 0.19) / 0.1442, delta=0.3)
+
+    def test_a_broken_ground_leaves_the_earth(self):
+        """120 V over the shed's rods and, at the far side, the utility's earth beside the house's."""
+        own = job(**WIRES)
+        shed, house = (solve(own).ground.places[i].ohms.value for i in (1, 0))
+        back = shed + 1 / (1 / house + 1 / 10)
+        found = ask(own, share=0.0, equipment="broken")
+        self.assertAlmostEqual(found.state.amps.value, 120 / back, delta=0.03 * 120 / back)
+        self.assertIsNone(found.state.seconds.value)
+        self.assertAlmostEqual(touch(found), shed * 120 / back, delta=2.0)
+        self.assertAlmostEqual(found.state.amps.value, ask(own, share=0.0, equipment="missing").state.amps.value)
+
+    def test_line_to_neutral_and_to_earth(self):
+        own = job(**WIRES)
+        r = 0.02304 / math.hypot(1, 1.5)
+        loop = complex(r, 1.5 * r) + 0.1 * complex(0.1, 0.041) + 0.3 * complex(0.49, 0.051)
+        found = ask(own, share=0.0, kind="line-to-neutral")
+        self.assertAlmostEqual(found.state.amps.value / (120 / abs(loop)), 1.0, delta=0.004)
+        fallen = ask(own, share=0.0, kind="line-to-earth", earth_ohm=30.0)
+        house, shed = (p.ohms.value for p in solve(own).ground.places)
+        self.assertAlmostEqual(fallen.state.amps.value, 120 / (30 + 1 / (1 / house + 1 / shed + 1 / 10)), delta=0.05)
+
+    def test_an_open_neutral_divides_as_the_loads_do(self):
+        """30 A of which 5 on one leg alone: with no earth worth the name the legs share 240 V as their loads' ohms."""
+        own = job(**WIRES | {"stations/2/load": {"amps": 30, "neutral_amps": 10}})
+        # Balanced 20 A: 10 between the hots, 10 from each leg; 10 more on A: 20 A and 10 A, so 80 V and 160 V.
+        state = next(s for s in ask(own, kind="none", neutral_open=True).state.stations if s.station == "shed-panel")
+        self.assertAlmostEqual(state.leg_a_v / state.leg_b_v, 0.5, 3)
+        self.assertAlmostEqual(state.leg_a_v + state.leg_b_v, state.line_v, 6)
+
+    def test_a_generator_behind_its_reactance(self):
+        source = {"kw": 12, "reactance_pct": 20}
+        run = {"id": "g", "from_station": "gen", "to_station": "shed-panel", "use": "feeder", "system": "120/240-3w"}
+        switch = {
+            "stations/-": {"id": "gen", "name": "Set", "kind": "generator", "place": "house", "generator": source},
+            "stations/2/kind": "transfer-switch",
+            "stations/2/transfer": {"managed": True},
+            "runs/-": run | {"length_ft": 0, "breaker_a": 50, "size": "6"},
+        }
+        own = job(**WIRES | switch)
+        # 20 % of 240² / 12000 is 0.96 ohm, half of it to a leg; the rest of the way is short.
+        found = ask(own, mode="gen", kind="line-to-neutral", share=0.0)
+        self.assertAlmostEqual(found.state.amps.value, 120 / 0.48, delta=0.5)
+
+
+class Strays(unittest.TestCase):
+    def test_one_bond_keeps_neutral_current_on_the_neutral(self):
+        found = ask(job(**WIRES), kind="none", extra_a=12.0)
+        feeder = next(r for r in found.state.runs if r.run == "feeder")
+        self.assertLess(feeder.residual, 1e-3)
+        self.assertIn("What would a bond at Shed panel do?", answers(found))
+
+    def test_a_second_bond_shares_it_as_the_wires_do(self):
+        """Neutral 6 at 0.49, ground 10 at 1.2 ohm a thousand feet: 29 % on the ground."""
+        found = ask(job(**WIRES | {"stations/2/bonding/neutral": "screw"}), kind="none", share=0.0, extra_a=12.0)
+        feeder = next(r for r in found.state.runs if r.run == "feeder")
+        self.assertAlmostEqual(feeder.equipment / (feeder.neutral + feeder.equipment), 0.49 / 1.69, delta=0.01)
+        self.assertTrue(feeder.equipment_home)
+        self.assertGreater(feeder.residual, 3.0)
+        answer = answers(found)["What does the second bond do?"]
+        self.assertEqual(answer.level, "danger")
+        self.assertAlmostEqual(answer.figure.value, feeder.residual, delta=0.05)
+
+    def test_shared_metal_takes_its_part(self):
+        pipe = {"id": "pipe", "name": "Water pipe", "kind": "water-pipe", "from_place": "house", "to_place": "shed"}
+        bonded = WIRES | {"stations/2/bonding/neutral": "screw"}
+        with_pipe = ask(job(**bonded | {"metal_paths": [pipe | {"ohm": 0.1}]}), kind="none", extra_a=12.0)
+        without = ask(job(**bonded), kind="none", extra_a=12.0)
+        self.assertGreater(with_pipe.state.paths[0].amps, 2.0)
+        self.assertEqual(without.state.paths, ())
+
+    def test_kirchhoff_at_the_earth(self):
+        found = ask(job(**WIRES), kind="line-to-enclosure", equipment="broken")
+        home = sorted(e.amps for e in found.state.earths)
+        self.assertAlmostEqual(home[-1], sum(home[:-1]), delta=0.02 * home[-1])
+
+
+class Answers(unittest.TestCase):
+    def test_every_question_of_the_trade(self):
+        found = answers(ask(job(**WIRES)))
+        self.assertEqual(found["Rods at Shed?"].answer, "Yes")
+        self.assertEqual(found["How many wires to Shed panel?"].answer, "Four")
+        self.assertEqual(found["Where is the neutral bonded?"].answer, "House panel, and nowhere else")
+        broken = found["If the equipment ground to Shed panel breaks?"]
+        self.assertRegex(broken.answer, r"^Cans at \d+ V until found$")
+        self.assertEqual(broken.level, "danger")
+        self.assertRegex(found["Would the rod alone trip 50 A?"].answer, r"^No: \d\.\d A, never$")
+        self.assertIn("read?", " ".join(found))
+        self.assertTrue(all(a.figure.steps for a in found.values() if a.figure))
+
+    def test_no_answer_calls_anything_safe(self):
+        for changes in (
+            {},
+            {"stations/2/bonding/neutral": "screw"},
+            {"runs/1/no_egc": True},
+            {"runs/1/raceway": "EMT"},
+        ):
+            for station in ("panel", "shed-panel"):
+                for answer in ask(job(**WIRES | changes), station).answers:
+                    self.assertNotRegex(f"{answer.answer} {answer.more}".lower(), r"\bsafe")
+
+    def test_answers_follow_what_is_there(self):
+        three = ask(job(**WIRES | {"runs/1/no_egc": True}))
+        self.assertEqual(asked(three, "wires to").answer, "Four: one is missing")
+        self.assertEqual(asked(three, "breaks").answer, "There is none")
+        kept = ask(job(**WIRES | {"runs/1/no_egc": True, "places/1/existing": True}))
+        self.assertEqual(asked(kept, "wires to").answer, "It may keep what it has")
+        self.assertIn("If the neutral to Shed panel opens?", answers(kept))
+        steel = ask(job(**WIRES | {"runs/1/raceway": "EMT"}))
+        self.assertEqual(asked(steel, "breaks").answer, "The pipe carries it")
+        branch = ask(job(**WIRES | {"runs/1/use": "branch"}))
+        self.assertEqual(asked(branch, "Rods").answer, "Not owed")
+        wrong = ask(job(**WIRES | {"stations/2/bonding/neutral": "screw"}))
+        self.assertEqual(asked(wrong, "bonded").answer, "House panel, and wrongly at Shed panel")
+        nowhere = ask(job(**WIRES | {"stations/1/bonding/neutral": "none"}))
+        self.assertEqual(asked(nowhere, "bonded").answer, "Nowhere")
+
+    def test_a_mode_or_station_that_is_not_there(self):
+        for station, mode in (("nobody", "utility"), ("panel", "moon")):
+            with self.assertRaises(KeyError):
+                ask(job(), station, mode)
+
+
+class Laws(unittest.TestCase):
+    @given(st.integers(0, 5000), st.floats(1.1, 4))
+    @settings(max_examples=15, deadline=None)
+    def test_a_breaker_opens_no_later_on_more_current(self, seed, more):
+        rating, amps = 15 + seed % 300, 20 + seed % 1700
+        slow, fast = longest_s(rating, amps), longest_s(rating, amps * more)
+        self.assertTrue(slow is None or (fast is not None and fast <= slow))
+
+    @given(st.integers(0, 10_000))
+    @settings(max_examples=12, deadline=None)
+    def test_a_lost_ground_never_brings_more_current_home(self, seed):
+        own = random_property(seed)
+        station = own.stations[-2].id
+        whole, broken, missing = (
+            ask(own, station, equipment=e).state.amps.value for e in ("whole", "broken", "missing")
+        )
+        self.assertGreaterEqual(whole * (1 + 1e-9), broken)
+        self.assertGreaterEqual(broken * (1 + 1e-9), missing)
