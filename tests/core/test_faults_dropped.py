@@ -43,7 +43,7 @@ class ByHand(unittest.TestCase):
         found = ask(job(**WIRES), share=0.0)
         self.assertAlmostEqual(found.state.amps.value / (120 / abs(loop)), 1.0, delta=0.004)
         self.assertAlmostEqual(found.state.seconds.value, longest_s(50.0, 120 / abs(loop)), delta=0.5)
-        # The ground wire drops 77.5 V and the service neutral 1.9 V; the earth stands between by the electrodes' shares:
+        # The ground wire drops 77.5 V and the service neutral 1.9 V; the electrodes share out what the earth stands at:
         # 1/45.3 at shed and house, 1/10 at the pole, so that the house is (77.5/45.3 - 1.9/10) / 0.1442 below it.
         down = 120 / abs(loop) * abs(0.15 * complex(1.2, 0.05))
         self.assertAlmostEqual(touch(found), down - (down / 45.3 - 0.19) / 0.1442, delta=0.3)

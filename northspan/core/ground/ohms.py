@@ -3,6 +3,7 @@
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 
@@ -71,6 +72,7 @@ def positions(e: Electrode, origin: tuple[float, float]) -> tuple[tuple[float, f
     return tuple((x + r * (math.cos(t) - 1.0), y + r * math.sin(t)) for t in turns)
 
 
+@lru_cache(maxsize=4096)
 def ohms_of(e: Electrode, soil: Soil) -> tuple[float, str, str]:
     """Ohms of one group in a soil, how it was reckoned and by which formula."""
     long_m, radius_m, deep_m = length_ft(e) * FOOT_M, radius_in(e) * INCH_M, depth_in(e) * INCH_M

@@ -39,10 +39,10 @@ def _whole(book: CodeBook, job: Job, before: tuple[Finding, ...], finding: Findi
     known = {_key(f) for f in before if f.level == "danger"}
     if finding.rule == "bond-extra":
         known = {key for key in known if key[0] != "bond-missing"}
-    document = job.model_dump(mode="json")
     for _ in range(MOST_CHANGES):
         patch: list[Any] = list(fix.patch)
-        tried = Job.model_validate(jsonpatch.apply_patch(document, patch))
+        document = jsonpatch.apply_patch(job.model_dump(mode="json"), patch, in_place=True)
+        tried = Job.model_validate(document)
         after = tuple(bond_faults.find(book, bonded(book, tried)))
         if any(_key(f) == _key(finding) for f in after):
             return None
