@@ -8,6 +8,8 @@ from datetime import date, datetime, timedelta
 from itertools import pairwise
 from typing import Literal
 
+from northspan.instruments.delimited import BrokenRow, delimiter
+
 Quantity = Literal["kW", "kWh", "kVA", "W", "VA", "A"]
 WINDOW = timedelta(minutes=15)
 YEAR_DAYS, MONTH_DAYS = 360, 30
@@ -18,14 +20,6 @@ _IN_VA = {"kW": 1000.0, "kVA": 1000.0, "W": 1.0, "VA": 1.0}
 
 class NotARecording(ValueError):
     """The text is no recording at all; the message says why, in words."""
-
-
-@dataclass(frozen=True, slots=True)
-class BrokenRow:
-    """A row that was not counted: its line in the file, and why."""
-
-    line: int
-    words: str
 
 
 @dataclass(frozen=True, slots=True)
@@ -82,7 +76,7 @@ def read_recording(
     >>> found.peak_va, found.broken[0].line, found.broken[0].words
     (6000.0, 4, "'oops' is not a number")
     """
-    rows = csv.reader(io.StringIO(text.removeprefix("\ufeff")), delimiter=_delimiter(text))
+    rows = csv.reader(io.StringIO(text.removeprefix("\ufeff")), delimiter=delimiter(text))
     heading = next(rows, None)
     if heading is None or len(heading) < 2:
         raise NotARecording("The first row must name a column of moments and a column of figures.")
@@ -199,8 +193,3 @@ def _quantity(heading: str) -> Quantity | None:
         if quantity.lower() in named:
             return quantity
     return "A" if named & {"amps", "amperes", "current"} else None
-
-
-def _delimiter(text: str) -> str:
-    heading = text[: text.find("\n")] if "\n" in text else text
-    return max(",;\t", key=heading.count)

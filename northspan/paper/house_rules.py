@@ -20,6 +20,8 @@ LABELS = {
     "neutral": "Neutral",
     "load_method": "A dwelling's load by",
     "outbuildings": "Its detached buildings",
+    "rods": "Rods where none are there",
+    "touch_line_v": "Line on volts hand to earth",
     "energy_price": "Energy at",
     "loss_hours": "Loss counted over",
 }
@@ -38,12 +40,14 @@ _WORDS: dict[str, dict[object, str]] = {
         "larger": "the larger method",
     },
     "outbuildings": {"added": "added on top", "within": "counted among its loads"},
+    "rods": {"two": "two, and no test", "prove": "one, proved by a test"},
 }
 _UNITS = {
     "feeder_drop_pct": " %",
     "branch_drop_pct": " %",
     "total_drop_pct": " %",
     "spare_pct": " %",
+    "touch_line_v": " V",
     "energy_price": " $/kWh",
     "loss_hours": " h a year at the design load",
 }

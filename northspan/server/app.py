@@ -18,6 +18,7 @@ from northspan.server.recordings import recordings
 from northspan.server.replies import HANDLERS, on_bad_request, refuse
 from northspan.server.shop import shop
 from northspan.server.solving import solving
+from northspan.server.surveys import surveys
 from northspan.server.tracks import tracks
 from northspan.server.wiring import SHOP_KEY, STORE_KEY
 from northspan.store.database import open_database
@@ -63,7 +64,7 @@ def create_app(
     app.extensions[SHOP_KEY] = ShopStore(engine)
     if with_demo:
         _load_demos(store)
-    for blueprint in (jobs, solving, books, demos, files, recordings, shop, tracks):
+    for blueprint in (jobs, solving, books, demos, files, recordings, shop, surveys, tracks):
         app.register_api(blueprint)
     for kind, handler in HANDLERS.items():
         app.register_error_handler(kind, handler)

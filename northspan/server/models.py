@@ -5,6 +5,9 @@ from typing import Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field, RootModel
 
+from northspan.core.fault_asked import FaultAnswer
+from northspan.core.ground.fault import EquipmentGround, FaultKind
+from northspan.core.grounding import SurveyReading
 from northspan.core.job import Job
 from northspan.core.part import Id, Size
 from northspan.core.question import Metal
@@ -122,6 +125,26 @@ class WorkingAnswer(_Model):
     figures: RunFigures
 
 
+class FaultRequest(_Model):
+    """What is dropped where, in a job as it stands on the desk; see ``FaultQuestion``."""
+
+    job: Job
+    mode: Id
+    station: Id
+    kind: FaultKind = "line-to-enclosure"
+    equipment: EquipmentGround = "whole"
+    neutral_open: bool = False
+    earth_ohm: float = Field(25.0, ge=0, le=100_000, description="between a fallen hot and the earth, ohm")
+    share: float = Field(1.0, ge=0, le=1, description="of every load that runs")
+    extra_a: float = Field(0.0, ge=0, le=1000, description="A more on one leg of the station")
+
+
+class FaultReply(_Model):
+    """The property with that fault, and the questions answered for the station."""
+
+    answer: FaultAnswer
+
+
 class SolveAnswer(_Model):
     """A job that is not stored, solved."""
 
@@ -191,6 +214,13 @@ class ListPath(BaseModel):
     """A list's name in a path."""
 
     list_name: Literal["catalogue", "prices"]
+
+
+class SurveyModel(_Model):
+    """A four-pin survey, read."""
+
+    readings: list[SurveyReading]
+    broken: "list[BrokenLineModel]"
 
 
 class BrokenLineModel(_Model):

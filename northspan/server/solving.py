@@ -3,12 +3,13 @@
 from flask import Response
 from flask_openapi3 import APIBlueprint, Tag
 
+from northspan.core.fault_asked import FaultQuestion, fault_answer
 from northspan.core.job import Job
 from northspan.core.jobfile import JobFileError, Problem, parse_text
 from northspan.core.rung_working import rung_figures
 from northspan.core.solve import solve
 from northspan.core.what_if import what_if
-from northspan.server.models import SolveAnswer, WhatIfAnswer, WorkingAnswer, WorkingRequest
+from northspan.server.models import FaultReply, FaultRequest, SolveAnswer, WhatIfAnswer, WorkingAnswer, WorkingRequest
 from northspan.server.replies import refusals, reply
 from northspan.server.wiring import shop_list
 from northspan.shop.lists import PriceItem
@@ -40,3 +41,14 @@ def working(body: WorkingRequest) -> Response:
     if body.run not in {r.id for r in job.runs}:
         raise JobFileError([Problem("/run", f"there is no run {body.run!r} in this job")])
     return reply(WorkingAnswer(figures=rung_figures(job, body.run, body.metal, body.size)))
+
+
+@solving.post("/fault", responses={200: FaultReply})
+def fault(body: FaultRequest) -> Response:
+    """Drop a fault on the job in one of its modes, or see it run; with the plain answers for that station."""
+    job = parse_text(body.job.model_dump_json())
+    asked = FaultQuestion(**{name: getattr(body, name) for name in FaultQuestion.__dataclass_fields__})
+    try:
+        return reply(FaultReply(answer=fault_answer(job, asked)))
+    except KeyError as missing:
+        raise JobFileError([Problem("", f"there is no mode or station {missing.args[0]!r} in this job")]) from missing

@@ -176,6 +176,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/solve/fault": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Drop a fault on the job in one of its modes, or see it run; with the plain answers for that station. */
+        post: operations["solving_fault_fault_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/code-books/{book_id}": {
         parameters: {
             query?: never;
@@ -399,6 +416,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/surveys": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read a four-pin survey's CSV sent as the request's body. */
+        post: operations["surveys_read_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/tracks": {
         parameters: {
             query?: never;
@@ -589,6 +623,30 @@ export interface components {
             station: string | null;
         };
         /**
+         * Bonding
+         * @description What joins neutral, ground bar and enclosure at a station.
+         */
+        Bonding: {
+            /**
+             * Neutral
+             * @description what bonds the neutral to the enclosure; relay: closes when its own source runs
+             * @default null
+             */
+            neutral: ("none" | "screw" | "strap" | "wire" | "relay") | null;
+            /**
+             * Jumper Size
+             * @description lock: of that bond where it is a wire, copper
+             * @default null
+             */
+            jumper_size: ("14" | "12" | "10" | "8" | "6" | "4" | "3" | "2" | "1" | "1/0" | "2/0" | "3/0" | "4/0" | "250" | "300" | "350" | "400" | "500" | "600" | "700" | "750" | "800" | "900" | "1000" | "1250" | "1500" | "1750" | "2000") | null;
+            /**
+             * Ground Bar
+             * @description the ground bar: none, on the enclosure, or not joined to it
+             * @default null
+             */
+            ground_bar: ("none" | "bonded" | "floating") | null;
+        };
+        /**
          * Cell
          * @description One cell of a code-book table: table name, row and column as the data file has them.
          */
@@ -599,6 +657,223 @@ export interface components {
             row: string;
             /** Column */
             column: string;
+        };
+        /**
+         * Electrode
+         * @description A grounding electrode of a place, or several alike in a row or ring, as it is or will be in the earth.
+         */
+        Electrode: {
+            /** Id */
+            id: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "rod" | "pipe" | "plate" | "ring" | "strip" | "concrete-encased" | "water-pipe" | "structural-metal" | "gas-pipe";
+            /**
+             * Metal
+             * @description copper- and zinc-coated steel count as steel
+             * @default steel
+             * @enum {string}
+             */
+            metal: "steel" | "copper" | "stainless" | "aluminium";
+            /**
+             * Existing
+             * @description there already
+             * @default false
+             */
+            existing: boolean;
+            /**
+             * Connected
+             * @description bonded into the electrode system
+             * @default true
+             */
+            connected: boolean;
+            /**
+             * Listed
+             * @description a listed rod, which may be thinner
+             * @default false
+             */
+            listed: boolean;
+            /**
+             * Count
+             * @description how many alike
+             * @default 1
+             */
+            count: number;
+            /**
+             * Layout
+             * @default row
+             * @enum {string}
+             */
+            layout: "row" | "ring";
+            /**
+             * Spacing Ft
+             * @description between neighbours, ft
+             * @default null
+             */
+            spacing_ft: number | null;
+            /**
+             * Length Ft
+             * @description in contact with the earth, ft; of one
+             * @default null
+             */
+            length_ft: number | null;
+            /**
+             * Diameter In
+             * @description of a rod, pipe or bar, in
+             * @default null
+             */
+            diameter_in: number | null;
+            /**
+             * Wire Size
+             * @description of a ring, a strip, or copper in concrete
+             * @default null
+             */
+            wire_size: ("14" | "12" | "10" | "8" | "6" | "4" | "3" | "2" | "1" | "1/0" | "2/0" | "3/0" | "4/0" | "250" | "300" | "350" | "400" | "500" | "600" | "700" | "750" | "800" | "900" | "1000" | "1250" | "1500" | "1750" | "2000") | null;
+            /**
+             * Area Ft2
+             * @description of a plate, both sides together, ft²
+             * @default null
+             */
+            area_ft2: number | null;
+            /**
+             * Thickness In
+             * @description of a plate, in
+             * @default null
+             */
+            thickness_in: number | null;
+            /**
+             * Depth In
+             * @description below the surface: plate, ring, trench, in
+             * @default null
+             */
+            depth_in: number | null;
+            /**
+             * Placing
+             * @description of a rod or pipe
+             * @default upright
+             * @enum {string}
+             */
+            placing: "upright" | "slanted" | "trench";
+            /**
+             * Slant Deg
+             * @description from the vertical
+             * @default null
+             */
+            slant_deg: number | null;
+            /**
+             * X Ft
+             * @description of the first one, on the plan
+             * @default null
+             */
+            x_ft: number | null;
+            /**
+             * Y Ft
+             * @default null
+             */
+            y_ft: number | null;
+            /**
+             * Measured Ohm
+             * @description proved by a test, all of them together, ohm
+             * @default null
+             */
+            measured_ohm: number | null;
+            /**
+             * Clamp For Burial
+             * @description its clamp, where buried or in concrete, is listed for that
+             * @default null
+             */
+            clamp_for_burial: boolean | null;
+            /**
+             * Lands From Entry Ft
+             * @description of a water pipe: where its conductor lands, ft of pipe inside from the entry
+             * @default null
+             */
+            lands_from_entry_ft: number | null;
+            /**
+             * Bonded Past Meter
+             * @description of a water pipe: a jumper runs round its meter, filter and insulating joints
+             * @default null
+             */
+            bonded_past_meter: boolean | null;
+        };
+        /**
+         * ElectrodeAnswer
+         * @description One electrode, or several alike: where they stand (ft on the plan), ohms of all of them joined.
+         */
+        ElectrodeAnswer: {
+            /** Id */
+            id: string;
+            /** Words */
+            words: string;
+            /** Planned */
+            planned: boolean;
+            /** Counts */
+            counts: boolean;
+            ohms: components["schemas"]["Figure"];
+            /** At Ft */
+            at_ft: [
+                number,
+                number
+            ][];
+            /** Top Ft */
+            top_ft: number;
+            /** Bottom Ft */
+            bottom_ft: number;
+        };
+        /**
+         * ElectrodeConductor
+         * @description The grounding electrode conductor of a place, as it is.
+         */
+        ElectrodeConductor: {
+            /**
+             * Size
+             * @description lock
+             * @default null
+             */
+            size: ("14" | "12" | "10" | "8" | "6" | "4" | "3" | "2" | "1" | "1/0" | "2/0" | "3/0" | "4/0" | "250" | "300" | "350" | "400" | "500" | "600" | "700" | "750" | "800" | "900" | "1000" | "1250" | "1500" | "1750" | "2000") | null;
+            /**
+             * Metal
+             * @default cu
+             * @enum {string}
+             */
+            metal: "cu" | "al";
+            /**
+             * Lands
+             * @default null
+             */
+            lands: ("neutral-bar" | "ground-bar") | null;
+            /**
+             * Protected
+             * @description in pipe or armour, or out of harm's way
+             * @default null
+             */
+            protected: boolean | null;
+            /**
+             * Steel Sleeve
+             * @description passes through steel pipe
+             * @default false
+             */
+            steel_sleeve: boolean;
+            /**
+             * Sleeve Bonded
+             * @description that pipe is bonded to it at both ends
+             * @default null
+             */
+            sleeve_bonded: boolean | null;
+            /**
+             * Spliced
+             * @description joined otherwise than by irreversible compression or welding
+             * @default false
+             */
+            spliced: boolean;
+            /**
+             * Near Earth
+             * @description outdoors within 18 in of the earth
+             * @default false
+             */
+            near_earth: boolean;
         };
         /**
          * Figure
@@ -640,6 +915,11 @@ export interface components {
              * @default null
              */
             station: string | null;
+            /**
+             * Place
+             * @default null
+             */
+            place: string | null;
             /**
              * Fixes
              * @default []
@@ -797,11 +1077,35 @@ export interface components {
              */
             later_kw: number | null;
             /**
+             * Reactance Pct
+             * @description of an engine set in a fault, percent of its rating
+             * @default 15
+             */
+            reactance_pct: number;
+            /**
+             * Surge Times
+             * @description what an inverter gives into a fault, times its rating
+             * @default 2
+             */
+            surge_times: number;
+            /**
              * Diversion W
              * @description diversion load of its governor, W
              * @default null
              */
             diversion_w: number | null;
+        };
+        /**
+         * GroundAnswer
+         * @description Grounding of the whole job. ``assumed`` says what was taken where nothing is on record.
+         */
+        GroundAnswer: {
+            /** Places */
+            places: components["schemas"]["PlaceGround"][];
+            /** Modes */
+            modes: components["schemas"]["ModeAnswer"][];
+            /** Assumed */
+            assumed: string[];
         };
         /**
          * HouseRules
@@ -908,6 +1212,19 @@ export interface components {
              */
             outbuildings: "added" | "within";
             /**
+             * Rods
+             * @description Rods where none are there. Two: a second one costs less than a test, and no test is owed; prove: one, once a test shows 25 ohm or less
+             * @default two
+             * @enum {string}
+             */
+            rods: "two" | "prove";
+            /**
+             * Touch Line V
+             * @description Line drawn on the volts between hand and earth. 50: above which the code book asks live parts to be guarded; it says nothing of who survives what
+             * @default 50
+             */
+            touch_line_v: number;
+            /**
              * Energy Price
              * @description Price of energy for paybacks, $ per kWh; a round figure for the shop to set
              * @default 0.15
@@ -967,6 +1284,8 @@ export interface components {
              *       "neutral": "full",
              *       "load_method": "optional",
              *       "outbuildings": "added",
+             *       "rods": "two",
+             *       "touch_line_v": 50,
              *       "energy_price": 0.15,
              *       "loss_hours": 1500
              *     }
@@ -987,6 +1306,11 @@ export interface components {
              * @default []
              */
             runs: components["schemas"]["Run"][];
+            /**
+             * Metal Paths
+             * @default []
+             */
+            metal_paths: components["schemas"]["MetalPath"][];
             /**
              * Variants
              * @default []
@@ -1120,6 +1444,53 @@ export interface components {
             source: string;
         };
         /**
+         * MetalPath
+         * @description A continuous metal path between two places: a pipe, a cable shield, a fence.
+         */
+        MetalPath: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "water-pipe" | "gas-pipe" | "cable-shield" | "duct" | "fence";
+            /** From Place */
+            from_place: string;
+            /** To Place */
+            to_place: string;
+            /**
+             * Ohm
+             * @description end to end, bonded at both places, ohm
+             */
+            ohm: number;
+        };
+        /**
+         * ModeAnswer
+         * @description One way the property runs, with its bonds and faults.
+         */
+        ModeAnswer: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "utility" | "generator" | "inverter";
+            /** Sources */
+            sources: string[];
+            /** Stations */
+            stations: components["schemas"]["StationBond"][];
+            /** Runs */
+            runs: components["schemas"]["RunWires"][];
+            /** Faults */
+            faults: components["schemas"]["StationFault"][];
+        };
+        /**
          * Place
          * @description A building or structure on the property, with what it takes.
          */
@@ -1192,6 +1563,143 @@ export interface components {
              * @default []
              */
             appliances: components["schemas"]["Appliance"][];
+            /**
+             * @default {
+             *       "seen": false,
+             *       "electrodes": [],
+             *       "conductor": {
+             *         "lands": null,
+             *         "metal": "cu",
+             *         "near_earth": false,
+             *         "protected": null,
+             *         "size": null,
+             *         "sleeve_bonded": null,
+             *         "spliced": false,
+             *         "steel_sleeve": false
+             *       },
+             *       "soil_ohm_m": null,
+             *       "survey": [],
+             *       "water_piping": false,
+             *       "water_bonded": null,
+             *       "water_jumper": null,
+             *       "gas_piping": false,
+             *       "gas_bonded": null,
+             *       "intersystem_terminals": null
+             *     }
+             */
+            grounding: components["schemas"]["PlaceGrounding"];
+        };
+        /**
+         * PlaceGround
+         * @description Grounding of one place: whether it needs electrodes and why, what there is, ohms in a band, conductors.
+         *
+         *     ``chance`` is the chance (%) that all of it together lies at ``limit_ohm`` or less.
+         */
+        PlaceGround: {
+            /** Place */
+            place: string;
+            /** Fed */
+            fed: boolean;
+            /** Needed */
+            needed: boolean;
+            /** Why */
+            why: string;
+            /** Section */
+            section: string;
+            /** Planned */
+            planned: boolean;
+            /** Electrodes */
+            electrodes: components["schemas"]["ElectrodeAnswer"][];
+            soil: components["schemas"]["SoilAnswer"];
+            ohms: components["schemas"]["Figure"];
+            /** Low Ohm */
+            low_ohm: number | null;
+            /** High Ohm */
+            high_ohm: number | null;
+            /** Limit Ohm */
+            limit_ohm: number;
+            chance: components["schemas"]["Figure"];
+            /** Rods */
+            rods: components["schemas"]["RodsByThumb"][];
+            conductor: components["schemas"]["Figure"] | null;
+            water_jumper: components["schemas"]["Figure"] | null;
+            /** Intersystem */
+            intersystem: boolean;
+        };
+        /**
+         * PlaceGrounding
+         * @description Grounding of a place.
+         */
+        PlaceGrounding: {
+            /**
+             * Seen
+             * @description what is there has been looked for: an empty list means none
+             * @default false
+             */
+            seen: boolean;
+            /**
+             * Electrodes
+             * @default []
+             */
+            electrodes: components["schemas"]["Electrode"][];
+            /**
+             * @default {
+             *       "size": null,
+             *       "metal": "cu",
+             *       "lands": null,
+             *       "protected": null,
+             *       "steel_sleeve": false,
+             *       "sleeve_bonded": null,
+             *       "spliced": false,
+             *       "near_earth": false
+             *     }
+             */
+            conductor: components["schemas"]["ElectrodeConductor"];
+            /**
+             * Soil Ohm M
+             * @description resistivity, where it is known, ohm·m
+             * @default null
+             */
+            soil_ohm_m: number | null;
+            /**
+             * Survey
+             * @default []
+             */
+            survey: components["schemas"]["SurveyReading"][];
+            /**
+             * Water Piping
+             * @description metal water piping inside
+             * @default false
+             */
+            water_piping: boolean;
+            /**
+             * Water Bonded
+             * @default null
+             */
+            water_bonded: boolean | null;
+            /**
+             * Water Jumper
+             * @description lock: its bonding jumper, copper
+             * @default null
+             */
+            water_jumper: ("14" | "12" | "10" | "8" | "6" | "4" | "3" | "2" | "1" | "1/0" | "2/0" | "3/0" | "4/0" | "250" | "300" | "350" | "400" | "500" | "600" | "700" | "750" | "800" | "900" | "1000" | "1250" | "1500" | "1750" | "2000") | null;
+            /**
+             * Gas Piping
+             * @description metal gas piping inside
+             * @default false
+             */
+            gas_piping: boolean;
+            /**
+             * Gas Bonded
+             * @default null
+             */
+            gas_bonded: boolean | null;
+            /**
+             * Intersystem Terminals
+             * @description of the intersystem bonding termination
+             * @default null
+             */
+            intersystem_terminals: number | null;
         };
         /**
          * PlaceLoad
@@ -1216,6 +1724,18 @@ export interface components {
             station: string | null;
             /** Drives */
             drives: boolean;
+        };
+        /**
+         * RodsByThumb
+         * @description So many rods in a row: ohms computed, and by the trade's rule of thumb from one rod.
+         */
+        RodsByThumb: {
+            /** Rods */
+            rods: number;
+            /** Ohms */
+            ohms: number;
+            /** By Thumb */
+            by_thumb: number | null;
         };
         /**
          * Route
@@ -1384,6 +1904,18 @@ export interface components {
              */
             bare_egc: boolean;
             /**
+             * No Egc
+             * @description there is no equipment grounding conductor with it
+             * @default false
+             */
+            no_egc: boolean;
+            /**
+             * Ground Fault Protected
+             * @description ground-fault protection of equipment ahead of it
+             * @default false
+             */
+            ground_fault_protected: boolean;
+            /**
              * Raceway Size
              * @description lock: trade size
              * @default null
@@ -1473,6 +2005,27 @@ export interface components {
             max_length_ft: components["schemas"]["Figure"];
         };
         /**
+         * RunWires
+         * @description What a run carries in one mode: hots, neutral (open where a transfer switch opens it), equipment ground.
+         */
+        RunWires: {
+            /** Run */
+            run: string;
+            /** Live */
+            live: boolean;
+            /** Ungrounded */
+            ungrounded: number;
+            /** Neutral */
+            neutral: boolean;
+            /** Neutral Open */
+            neutral_open: boolean;
+            /**
+             * Equipment
+             * @enum {string}
+             */
+            equipment: "wire" | "raceway" | "wire-and-raceway" | "none" | "neutral";
+        };
+        /**
          * Rung
          * @description One size tried. Amperes are totals over all parallel sets; drops at the load, V and percent of nominal.
          *
@@ -1517,6 +2070,28 @@ export interface components {
             raceway: string | null;
         };
         /**
+         * SoilAnswer
+         * @description The soil reckoned with: words, resistivity (ohm·m) of the upper layer in a band, its depth, what lies below.
+         */
+        SoilAnswer: {
+            /** Words */
+            words: string;
+            /** Low */
+            low: number;
+            /** Middle */
+            middle: number;
+            /** High */
+            high: number;
+            /** Depth Ft */
+            depth_ft: number | null;
+            /** Lower */
+            lower: number | null;
+            /** Misfit Pct */
+            misfit_pct: number | null;
+            /** Points */
+            points: components["schemas"]["SurveyPoint"][];
+        };
+        /**
          * Solution
          * @description The whole answer to a job.
          */
@@ -1533,6 +2108,7 @@ export interface components {
             stations: components["schemas"]["StationAnswer"][];
             /** Routes */
             routes: components["schemas"]["RouteAnswer"][];
+            ground: components["schemas"]["GroundAnswer"];
             /** Findings */
             findings: components["schemas"]["Finding"][];
         };
@@ -1605,6 +2181,14 @@ export interface components {
              * @default null
              */
             transfer: components["schemas"]["TransferSwitch"] | null;
+            /**
+             * @default {
+             *       "neutral": null,
+             *       "jumper_size": null,
+             *       "ground_bar": null
+             *     }
+             */
+            bonding: components["schemas"]["Bonding"];
         };
         /**
          * StationAnswer
@@ -1621,6 +2205,52 @@ export interface components {
             volts: components["schemas"]["Figure"];
             drop_pct: components["schemas"]["Figure"];
             fault_a: components["schemas"]["Figure"];
+        };
+        /**
+         * StationBond
+         * @description A station in one mode. ``belongs`` says that a bond belongs here, ``closed`` that there is one now, ``extra``
+         *     that it is one too many; ``way_back`` that metal leads unbroken from the enclosure to its source; ``jumper`` the
+         *     size of the bond that belongs here.
+         */
+        StationBond: {
+            /** Station */
+            station: string;
+            /** Live */
+            live: boolean;
+            /** Neutral */
+            neutral: boolean;
+            /** Bond */
+            bond: string;
+            /** Planned */
+            planned: boolean;
+            /** Belongs */
+            belongs: boolean;
+            /** Closed */
+            closed: boolean;
+            /** Extra */
+            extra: boolean;
+            /** Ground Bar */
+            ground_bar: string;
+            /** Way Back */
+            way_back: boolean;
+            jumper: components["schemas"]["Figure"] | null;
+        };
+        /**
+         * StationFault
+         * @description One hot on the enclosure of a station, all as it is wired: amperes, seconds until a breaker opens (None: none
+         *     need ever), volts between hand and earth meanwhile.
+         */
+        StationFault: {
+            /** Station */
+            station: string;
+            /** Amps */
+            amps: number;
+            /** Seconds */
+            seconds: number | null;
+            /** Breaker */
+            breaker: string;
+            /** Touch V */
+            touch_v: number;
         };
         /**
          * Step
@@ -1648,6 +2278,31 @@ export interface components {
             doubtful: boolean;
         };
         /**
+         * SurveyPoint
+         * @description A reading: spacing (ft), its apparent resistivity and that of the two layers found (ohm·m).
+         */
+        SurveyPoint: {
+            /** Spacing Ft */
+            spacing_ft: number;
+            /** Measured */
+            measured: number;
+            /** Computed */
+            computed: number;
+        };
+        /**
+         * SurveyReading
+         * @description One reading of a four-pin survey with equal spacing.
+         */
+        SurveyReading: {
+            /** Spacing Ft */
+            spacing_ft: number;
+            /**
+             * Ohm
+             * @description as the meter shows it
+             */
+            ohm: number;
+        };
+        /**
          * TransferSwitch
          * @description What changes a load from one source to the other.
          */
@@ -1669,6 +2324,12 @@ export interface components {
              * @default false
              */
             service_rated: boolean;
+            /**
+             * Switches Neutral
+             * @description opens the neutral with the hots: a pole more
+             * @default false
+             */
+            switches_neutral: boolean;
         };
         /**
          * Transformer
@@ -1731,6 +2392,12 @@ export interface components {
              * @default null
              */
             impedance_pct: number | null;
+            /**
+             * Earth Ohm
+             * @description its own electrodes to earth, ohm
+             * @default null
+             */
+            earth_ohm: number | null;
         };
         /**
          * Variant
@@ -1889,6 +2556,157 @@ export interface components {
              * @enum {string}
              */
             size: "14" | "12" | "10" | "8" | "6" | "4" | "3" | "2" | "1" | "1/0" | "2/0" | "3/0" | "4/0" | "250" | "300" | "350" | "400" | "500" | "600" | "700" | "750" | "800" | "900" | "1000" | "1250" | "1500" | "1750" | "2000";
+        };
+        /**
+         * FaultReply
+         * @description The property with that fault, and the questions answered for the station.
+         */
+        FaultReply: {
+            answer: components["schemas"]["FaultAnswer"];
+        };
+        /**
+         * FaultAnswer
+         * @description The property in that state, and the questions of the trade answered for its station.
+         */
+        FaultAnswer: {
+            state: components["schemas"]["FaultState"];
+            /** Answers */
+            answers: components["schemas"]["PlainAnswer"][];
+        };
+        /**
+         * FaultState
+         * @description The property with a fault, or as it runs: amperes, seconds until a breaker opens (None: none need ever).
+         */
+        FaultState: {
+            amps: components["schemas"]["Figure"];
+            seconds: components["schemas"]["Figure"];
+            /** Breaker */
+            breaker: string | null;
+            /** Stations */
+            stations: components["schemas"]["StationState"][];
+            /** Runs */
+            runs: components["schemas"]["RunState"][];
+            /** Earths */
+            earths: components["schemas"]["Stray"][];
+            /** Paths */
+            paths: components["schemas"]["Stray"][];
+        };
+        /**
+         * PlainAnswer
+         * @description A question of the trade and its answer from this job's own figures; ``level`` colours it, ``figure`` is the
+         *     one the answer turns on.
+         */
+        PlainAnswer: {
+            /** Question */
+            question: string;
+            /** Answer */
+            answer: string;
+            /** More */
+            more: string;
+            /** Section */
+            section: string;
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "plain" | "danger" | "caution";
+            figure: components["schemas"]["Figure"] | null;
+        };
+        /**
+         * RunState
+         * @description Currents of a run (A): hots, neutral, equipment ground, raceway, and what a clamp round all its circuit wires
+         *     would read: what comes home another way. ``equipment_home``: the equipment ground's flows toward the source.
+         */
+        RunState: {
+            /** Run */
+            run: string;
+            /** A */
+            a: number;
+            /** B */
+            b: number;
+            /** Neutral */
+            neutral: number;
+            /** Equipment */
+            equipment: number;
+            /** Raceway */
+            raceway: number;
+            /** Residual */
+            residual: number;
+            /** Equipment Home */
+            equipment_home: boolean;
+        };
+        /**
+         * StationState
+         * @description A station in a state: volts of its enclosure to the far earth, of its legs to its neutral, of leg to leg.
+         */
+        StationState: {
+            /** Station */
+            station: string;
+            /** Reached */
+            reached: boolean;
+            touch_v: components["schemas"]["Figure"];
+            /** Leg A V */
+            leg_a_v: number | null;
+            /** Leg B V */
+            leg_b_v: number | null;
+            /** Line V */
+            line_v: number | null;
+        };
+        /**
+         * Stray
+         * @description Current (A) of an electrode, by its place or utility station, or of a metal path, by its id.
+         */
+        Stray: {
+            /** Id */
+            id: string;
+            /** Amps */
+            amps: number;
+        };
+        /**
+         * FaultRequest
+         * @description What is dropped where, in a job as it stands on the desk; see ``FaultQuestion``.
+         */
+        FaultRequest: {
+            job: components["schemas"]["Job"];
+            /** Mode */
+            mode: string;
+            /** Station */
+            station: string;
+            /**
+             * Kind
+             * @default line-to-enclosure
+             * @enum {string}
+             */
+            kind: "none" | "line-to-enclosure" | "line-to-neutral" | "line-to-earth";
+            /**
+             * Equipment
+             * @default whole
+             * @enum {string}
+             */
+            equipment: "whole" | "broken" | "missing";
+            /**
+             * Neutral Open
+             * @default false
+             */
+            neutral_open: boolean;
+            /**
+             * Earth Ohm
+             * @description between a fallen hot and the earth, ohm
+             * @default 25
+             */
+            earth_ohm: number;
+            /**
+             * Share
+             * @description of every load that runs
+             * @default 1
+             */
+            share: number;
+            /**
+             * Extra A
+             * @description A more on one leg of the station
+             * @default 0
+             */
+            extra_a: number;
         };
         /**
          * BookModel
@@ -2145,6 +2963,16 @@ export interface components {
             line: number;
             /** Words */
             words: string;
+        };
+        /**
+         * SurveyModel
+         * @description A four-pin survey, read.
+         */
+        SurveyModel: {
+            /** Readings */
+            readings: components["schemas"]["SurveyReading"][];
+            /** Broken */
+            broken: components["schemas"]["BrokenLineModel"][];
         };
         /**
          * TrackModel
@@ -2836,6 +3664,39 @@ export interface operations {
             };
         };
     };
+    solving_fault_fault_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FaultRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FaultReply"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
     books_get_book__book_id__get: {
         parameters: {
             query?: never;
@@ -3374,6 +4235,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    surveys_read_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SurveyModel"];
                 };
             };
             /** @description Unprocessable Entity */

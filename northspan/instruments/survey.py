@@ -1,0 +1,76 @@
+"""A four-pin survey of the soil read from CSV text: spacing and ohms row by row, every unreadable row named."""
+
+import csv
+import io
+import math
+from dataclasses import dataclass
+
+from northspan.instruments.delimited import BrokenRow, delimiter
+
+FEET_A_METRE = 1.0 / 0.3048
+MOST_READINGS = 60
+WIDEST_FT, MOST_OHM = 2000.0, 100_000.0
+
+
+class NotASurvey(ValueError):
+    """The text holds no reading at all; the message says why, in words."""
+
+
+@dataclass(frozen=True, slots=True)
+class Reading:
+    """One reading: spacing of the pins (ft) and what the meter showed (ohm)."""
+
+    spacing_ft: float
+    ohm: float
+
+
+@dataclass(frozen=True, slots=True)
+class Survey:
+    """A survey read: its readings by spacing, and the rows that were not counted."""
+
+    readings: tuple[Reading, ...]
+    broken: tuple[BrokenRow, ...]
+
+
+def read_survey(text: str) -> Survey:
+    """Read spacing and ohms from the first two columns; a heading that says m has its spacings in metres, else feet.
+
+    Raises NotASurvey where no row can be read.
+
+    >>> found = read_survey("spacing m,ohm\\n3.048,5.0\\n6.096,oops\\n")
+    >>> round(found.readings[0].spacing_ft, 6), found.readings[0].ohm, found.broken[0].line
+    (10.0, 5.0, 3)
+    """
+    rows = list(csv.reader(io.StringIO(text.removeprefix("\ufeff")), delimiter=delimiter(text)))
+    heading = rows[0][0].lower() if rows and rows[0] and _number(rows[0][0]) is None else ""
+    words = heading.replace("(", " ").replace(")", " ").replace(",", " ").split()
+    in_feet = FEET_A_METRE if any(w in ("m", "metre", "metres", "meter", "meters") for w in words) else 1.0
+    readings: dict[float, Reading] = {}
+    broken: list[BrokenRow] = []
+    for line, cells in enumerate(rows, 1):
+        if (line == 1 and heading) or not any(cell.strip() for cell in cells):
+            continue
+        values = [_number(cell) for cell in cells[:2]]
+        if len(values) < 2 or values[0] is None or values[1] is None:
+            broken.append(BrokenRow(line, "needs a spacing and a figure in ohms"))
+            continue
+        spacing, ohm = values[0] * in_feet, values[1]
+        if not (0.0 < spacing <= WIDEST_FT and 0.0 < ohm <= MOST_OHM):
+            broken.append(BrokenRow(line, "a spacing or an ohm reading that cannot be"))
+        elif spacing in readings:
+            broken.append(BrokenRow(line, f"spacing {spacing:g} ft is there already"))
+        elif len(readings) == MOST_READINGS:
+            broken.append(BrokenRow(line, f"more than {MOST_READINGS} readings"))
+        else:
+            readings[spacing] = Reading(spacing, ohm)
+    if not readings:
+        raise NotASurvey("No row holds a spacing and a figure in ohms, side by side.")
+    return Survey(tuple(readings[a] for a in sorted(readings)), tuple(broken))
+
+
+def _number(cell: str) -> float | None:
+    try:
+        value = float(cell.strip().replace(",", "."))
+    except ValueError:
+        return None
+    return value if math.isfinite(value) else None

@@ -1,0 +1,29 @@
+"""Soil surveys: read as they are sent, and not kept; the job keeps the readings."""
+
+from flask import Response, request
+from flask_openapi3 import APIBlueprint, Tag
+
+from northspan.core.grounding import SurveyReading
+from northspan.core.jobfile import JobFileError, Problem
+from northspan.instruments.survey import NotASurvey, read_survey
+from northspan.server.models import BrokenLineModel, SurveyModel
+from northspan.server.replies import refusals, reply
+
+surveys = APIBlueprint(
+    "surveys", __name__, url_prefix="/api/surveys", abp_tags=[Tag(name="Surveys")], abp_responses=refusals(422)
+)
+
+
+@surveys.post("", responses={200: SurveyModel})
+def read() -> Response:
+    """Read a four-pin survey's CSV sent as the request's body."""
+    try:
+        found = read_survey(request.get_data().decode("utf-8-sig", errors="replace"))
+    except NotASurvey as trouble:
+        raise JobFileError([Problem("", str(trouble))]) from trouble
+    return reply(
+        SurveyModel(
+            readings=[SurveyReading(spacing_ft=r.spacing_ft, ohm=r.ohm) for r in found.readings],
+            broken=[BrokenLineModel(line=b.line, words=b.words) for b in found.broken],
+        )
+    )
