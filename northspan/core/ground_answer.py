@@ -57,12 +57,14 @@ class SoilAnswer:
 
 @dataclass(frozen=True, slots=True)
 class PlaceGround:
-    """Grounding of one place: whether it needs electrodes and why, what there is, ohms in a band, conductors.
+    """Grounding of one place: whether it needs electrodes and why, what there is, ohms in a band, conductors;
+    ``lands_at`` is the station its electrodes land at.
 
     ``chance`` is the chance (%) that all of it together lies at ``limit_ohm`` or less.
     """
 
     place: str
+    lands_at: str | None
     fed: bool
     needed: bool
     why: str

@@ -8,6 +8,7 @@ export const router = createRouter({
     { path: '/jobs/:id/span', name: 'span', component: () => import('@/steps/span/SpanPage.vue'), props: true },
     { path: '/jobs/:id/walk', name: 'walk', component: () => import('@/steps/walk/WalkPage.vue'), props: true },
     { path: '/jobs/:id/loads', name: 'loads', component: () => import('@/steps/loads/LoadsPage.vue'), props: true },
+    { path: '/jobs/:id/ground', name: 'ground', component: () => import('@/steps/ground/GroundPage.vue'), props: true },
     { path: '/jobs/:id/what-if', name: 'what-if', component: () => import('@/steps/whatif/WhatIfPage.vue'), props: true },
     { path: '/jobs/:id/rules', name: 'rules', component: () => import('@/steps/rules/RulesPage.vue'), props: true },
     { path: '/quick', name: 'quick', component: () => import('@/steps/quick/QuickPage.vue') },

@@ -80,7 +80,8 @@ def _rod(a: Asked) -> PlainAnswer:
     there = ", ".join(e.words for e in place.electrodes) or "nothing there"
     band = ""
     if place.low_ohm is not None and place.high_ohm is not None and isinstance(place.ohms.value, float):
-        band = f", {number(round(place.ohms.value, 1))} ohm expected ({place.low_ohm:.0f} to {place.high_ohm:.0f})"
+        range_words = f" ({place.low_ohm:.0f} to {place.high_ohm:.0f})" if place.high_ohm > place.low_ohm else ""
+        band = f", {number(round(place.ohms.value, 1))} ohm expected{range_words}"
     planned = "planned: " if place.planned else ""
     return PlainAnswer(asks, "Yes", f"{place.why}; {planned}{there}{band}.", place.section, "plain", place.ohms)
 
@@ -309,5 +310,5 @@ def _volts(volts: float) -> Figure:
 def _time(seconds: float) -> str:
     """Seconds, minutes or hours, as one would say it."""
     if seconds < 120.0:
-        return f"{number(round(seconds, 2))} s"
+        return f"{number(round(seconds, 2 if seconds < 1.0 else 0 if seconds >= 10.0 else 1))} s"
     return f"{seconds / 60.0:.0f} min" if seconds < 7200.0 else f"{seconds / 3600.0:.0f} h"

@@ -17,7 +17,7 @@ from northspan.core.ground.ohms import (
 from northspan.core.ground.soils import place_soil
 from northspan.core.ground_answer import ElectrodeAnswer, PlaceGround
 from northspan.core.grounding import DRIVEN, Electrode
-from northspan.core.job import Job, Place, Run
+from northspan.core.job import Job, Place, Run, Station
 from northspan.core.physics.electrodes import chance_below
 from northspan.core.sized import SizedRun
 from northspan.core.topology import Network
@@ -52,6 +52,16 @@ def supplied(net: Network, place: str) -> Supplied:
         if ends_service or (end.place == place and start.place != place):
             entering.append(run)
     return Supplied(service, tuple(entering))
+
+
+def landing_station(job: Job, place: str) -> Station | None:
+    """The station of a place that its electrodes land on: the first that anything feeds, in the order of the job."""
+    rank = {"service-disconnect": 0, "transfer-switch": 1, "panelboard": 1, "disconnect": 1}
+    here = [s for s in job.stations if s.place == place and s.kind not in ("utility", "meter")]
+    fed = {run.to_station: run.from_station for run in job.runs}
+    places = {s.id: s.place for s in job.stations}
+    entering = [s for s in here if s.id in fed and places[fed[s.id]] != place]
+    return min(entering or here, key=lambda s: rank.get(s.kind, 2), default=None)
 
 
 def electrodes_of(job: Job, place: Place, needed: bool) -> tuple[tuple[Electrode, ...], bool]:
@@ -96,8 +106,10 @@ def _place(book: CodeBook, job: Job, net: Network, sized: Mapping[str, SizedRun]
     rods = [e for e in electrodes if e.kind in DRIVEN]
     spacing = next((e.spacing_ft for e in rods if e.spacing_ft), PLANNED_APART_FT)
     conductor, jumper = _conductors(book, sized, supply, place, electrodes)
+    lands = landing_station(job, place.id)
     return PlaceGround(
         place.id,
+        lands.id if lands is not None else None,
         fed,
         needed,
         why,
@@ -118,6 +130,8 @@ def _place(book: CodeBook, job: Job, net: Network, sized: Mapping[str, SizedRun]
 
 
 def _chance(limit: float, low: float, high: float) -> Figure:
+    if high <= low:
+        return Figure(None, "%", (Step("Known as of one day: no band to draw a chance from", None, "%", "entered"),))
     share = 100.0 * chance_below(limit, low, high)
     steps = (
         Step("At the soil's low end, one site in ten lower", low, "ohm", "range of the soil"),

@@ -13,6 +13,7 @@ from northspan.core.codes.codebook import CodeBook
 from northspan.core.ground.found import Joins, Wired
 from northspan.core.ground.joins import closed_bonds, has_equipment_wire
 from northspan.core.ground.modes import Mode, has_neutral, neutral_open
+from northspan.core.ground.places import landing_station
 from northspan.core.job import Generator, Job, Run, Station, UtilitySource
 from northspan.core.physics.nodal import EARTH, Branch, Coupling, ImpedanceNetwork
 from northspan.core.physics.steel_raceway import raceway_ohms
@@ -78,16 +79,6 @@ def wired(
     branches += _electrodes(job, net, place_ohms)
     branches += _loads(net, mode, sized, reached, running)
     return Wired(net, mode, ImpedanceNetwork(tuple(branches), tuple(couplings)), frozenset(reached))
-
-
-def source_station(job: Job, place: str) -> Station | None:
-    """The station of a place that its electrodes land on: the first that anything feeds, in the order of the job."""
-    rank = {"service-disconnect": 0, "transfer-switch": 1, "panelboard": 1, "disconnect": 1}
-    here = [s for s in job.stations if s.place == place and s.kind not in ("utility", "meter")]
-    fed = {run.to_station: run.from_station for run in job.runs}
-    places = {s.id: s.place for s in job.stations}
-    entering = [s for s in here if s.id in fed and places[fed[s.id]] != place]
-    return min(entering or here, key=lambda s: rank.get(s.kind, 2), default=None)
 
 
 def _source(station: Station, net: Network) -> list[Branch]:
@@ -206,12 +197,12 @@ def _electrodes(job: Job, net: Network, place_ohms: Mapping[str, float]) -> list
             own = (station.source.earth_ohm if station.source else None) or UTILITY_EARTH_OHM
             found.append(Branch(f"earth {station.id}", node(net, station.id, "N"), EARTH, complex(own)))
     for place in job.places:
-        at, ohms = source_station(job, place.id), place_ohms.get(place.id)
+        at, ohms = landing_station(job, place.id), place_ohms.get(place.id)
         if at is not None and ohms is not None:
             lands = "N" if place.grounding.conductor.lands == "neutral-bar" else "can"
             found.append(Branch(f"earth {place.id}", node(net, at.id, lands), EARTH, complex(ohms)))
     for path in job.metal_paths:
-        start, end = source_station(job, path.from_place), source_station(job, path.to_place)
+        start, end = landing_station(job, path.from_place), landing_station(job, path.to_place)
         if start is not None and end is not None and start is not end:
             cans = node(net, start.id, "can"), node(net, end.id, "can")
             found.append(Branch(f"path {path.id}", *cans, complex(path.ohm)))

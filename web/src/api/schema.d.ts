@@ -1591,13 +1591,16 @@ export interface components {
         };
         /**
          * PlaceGround
-         * @description Grounding of one place: whether it needs electrodes and why, what there is, ohms in a band, conductors.
+         * @description Grounding of one place: whether it needs electrodes and why, what there is, ohms in a band, conductors;
+         *     ``lands_at`` is the station its electrodes land at.
          *
          *     ``chance`` is the chance (%) that all of it together lies at ``limit_ohm`` or less.
          */
         PlaceGround: {
             /** Place */
             place: string;
+            /** Lands At */
+            lands_at: string | null;
             /** Fed */
             fed: boolean;
             /** Needed */

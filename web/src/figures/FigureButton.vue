@@ -5,10 +5,11 @@ import { feet, figureText } from './write'
 import type { Figure } from '@/api/types'
 import { useView } from '@/stores/view'
 
-const props = defineProps<{ figure: Figure | null | undefined; title: string; places?: number; prefix?: string }>()
+const props = defineProps<{ figure: Figure | null | undefined; title: string; places?: number; prefix?: string; none?: string }>()
 const view = useView()
 const words = computed(() => {
   const value = props.figure?.value
+  if (props.none && value === null) return props.none
   return props.figure?.unit === 'ft' && typeof value === 'number' && view.metres ? feet(Math.round(value), true) : figureText(props.figure, props.places)
 })
 const shown = computed(() => view.working?.figure === props.figure)

@@ -19,6 +19,12 @@ function apply(fix: Fix) {
 }
 
 function goThere() {
+  if (props.finding.place) {
+    const there = props.finding.station ?? desk.solution?.ground.places.find((p) => p.place === props.finding.place)?.lands_at
+    if (there) desk.selectStation(there)
+    if (desk.id && route.name !== 'ground') void router.push({ name: 'ground', params: { id: desk.id } })
+    return
+  }
   if (props.finding.run) desk.selectRun(props.finding.run)
   else if (props.finding.station) desk.selectStation(props.finding.station)
   if (desk.id && route.name !== 'span') void router.push({ name: 'span', params: { id: desk.id } })

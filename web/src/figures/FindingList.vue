@@ -4,25 +4,31 @@ import { computed, inject } from 'vue'
 import FindingCard from './FindingCard.vue'
 import { deskKey, useDesk } from '@/stores/desk'
 
-const props = defineProps<{ where: 'here' | 'elsewhere' | 'whole-job' }>()
+const props = defineProps<{ where: 'here' | 'elsewhere' | 'whole-job' | 'ground-here' | 'ground-elsewhere' }>()
 const desk = inject(deskKey, useDesk, true)
 
 const all = computed(() => desk.solution?.findings ?? [])
 const here = computed(() => all.value.filter((f) => (desk.selectedStation ? f.station === desk.selectedStation : f.run === desk.selectedRun)))
+const groundHere = computed(() => {
+  const place = desk.job?.stations.find((s) => s.id === desk.selectedStation)?.place
+  return all.value.filter((f) => f.place && (f.station ? f.station === desk.selectedStation : f.place === place))
+})
 const listed = computed(() => {
   if (props.where === 'whole-job') return all.value
+  if (props.where === 'ground-here') return groundHere.value
+  if (props.where === 'ground-elsewhere') return all.value.filter((f) => f.place && !groundHere.value.includes(f))
   return props.where === 'here' ? here.value : all.value.filter((f) => !here.value.includes(f))
 })
-const TITLES = { here: 'Findings here', elsewhere: 'Elsewhere on the job', 'whole-job': 'Findings on the job' }
+const TITLES = { here: 'Findings here', elsewhere: 'Elsewhere on the job', 'whole-job': 'Findings on the job', 'ground-here': 'Findings on the ground here', 'ground-elsewhere': 'Elsewhere on the ground' }
 </script>
 
 <template>
   <section aria-label="Findings">
     <template v-if="listed.length">
       <h2 class="cap">{{ TITLES[where] }}</h2>
-      <FindingCard v-for="f in listed" :key="f.rule + f.run + f.station" :finding="f" />
+      <FindingCard v-for="f in listed" :key="f.rule + f.run + f.station + f.place + f.title" :finding="f" />
     </template>
-    <p v-else-if="where === 'here'" class="quiet">Nothing found here by the rules this book checks.</p>
+    <p v-else-if="where === 'here' || where === 'ground-here'" class="quiet">Nothing found here by the rules this book checks.</p>
   </section>
 </template>
 

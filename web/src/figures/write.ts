@@ -5,10 +5,18 @@ const PLACES: Record<string, number> = {
 } // prettier-ignore
 const BARE = new Set(['', 'factor', 'share', 'size', 'count', 'text'])
 
+/** A time as one would say it. */
+export function secondsText(seconds: number): string {
+  if (seconds < 1) return `${seconds.toFixed(2)} s`
+  if (seconds < 120) return `${seconds.toFixed(seconds < 10 ? 1 : 0)} s`
+  return seconds < 7200 ? `${Math.round(seconds / 60)} min` : `${Math.round(seconds / 3600)} h`
+}
+
 /** A value as it is written on screen, with its unit. */
 export function written(value: number | string | null | undefined, unit: string, places?: number): string {
   if (value === null || value === undefined) return '—'
   if (typeof value === 'string') return unit === 'in' ? `${value} in` : value
+  if (unit === 's') return secondsText(value)
   if (unit === '$') return `$${value.toLocaleString('en-US', { maximumFractionDigits: 0 })}`
   let shown = value.toLocaleString('en-US', {
     minimumFractionDigits: unit === '%' || unit === 'V' ? (places ?? PLACES[unit]) : 0,

@@ -3,8 +3,8 @@ import { useView } from '@/stores/view'
 
 const view = useView()
 const KEYS: [string, string][] = [
-  ['1  2  3', 'Walk, Loads, Span'],
-  ['j  k', 'next and previous run'],
+  ['1  2  3  4', 'Walk, Loads, Span, Ground'],
+  ['j  k', 'next and previous run; at Ground, station'],
   ['+  -', 'one size up or down, locked'],
   ['l', 'lock or unlock the size'],
   ['w', 'working of the figure in focus'],

@@ -9,7 +9,12 @@ import { useDesk } from '@/stores/desk'
 const desk = useDesk()
 const route = useRoute()
 const router = useRouter()
-const open = computed(() => (desk.solution?.findings ?? []).filter((f) => f.level !== 'note').length)
+// What concerns a place's grounding is counted at Ground, everything else at Span.
+const open = computed(() => {
+  const all = (desk.solution?.findings ?? []).filter((f) => f.level !== 'note')
+  const ground = all.filter((f) => f.place).length
+  return { span: all.length - ground, ground } as Partial<Record<string, number>>
+})
 
 const unbind: (() => void)[] = []
 onMounted(() => {
@@ -32,7 +37,7 @@ onBeforeUnmount(() => unbind.forEach((stop) => stop()))
       >
         <span class="digit mono">{{ step.digit }}</span>
         <span>{{ step.name }}</span>
-        <span v-if="open && step.route === 'span'" class="count mono" :aria-label="`${open} open findings`">{{ open }}</span>
+        <span v-if="open[step.route]" class="count mono" :aria-label="`${open[step.route]} open findings`">{{ open[step.route] }}</span>
       </router-link>
       <hr />
     </template>

@@ -6,7 +6,7 @@ import { runKeys } from '@/steps/span/runKeys'
 import { deskKey, type Desk } from '@/stores/desk'
 import { useView } from '@/stores/view'
 
-const props = defineProps<{ desk: Desk; withoutRuns?: boolean }>()
+const props = defineProps<{ desk: Desk; withoutRuns?: boolean; tallRight?: boolean }>()
 const view = useView()
 provide(deskKey, props.desk)
 
@@ -22,7 +22,7 @@ onBeforeUnmount(() => {
 </script>
 
 <template>
-  <div class="whole">
+  <div class="whole" :class="{ tall: tallRight }">
     <div class="over"><slot name="over" /></div>
     <p v-if="desk.notice" class="notice" role="alert">
       {{ desk.notice }}<template v-if="desk.problems.length">: {{ desk.problems.map((p) => p.words).join('; ') }}</template>
@@ -30,8 +30,9 @@ onBeforeUnmount(() => {
     <div class="bench">
       <div class="left"><slot name="left" /></div>
       <div class="middle"><slot /></div>
-      <aside class="right"><slot name="right" /></aside>
+      <aside v-if="!tallRight" class="right"><slot name="right" /></aside>
     </div>
+    <aside v-if="tallRight" class="right"><slot name="right" /></aside>
   </div>
 </template>
 
@@ -43,9 +44,15 @@ onBeforeUnmount(() => {
 .bench > * { min-height: 0; overflow-y: auto; }
 .left { border-right: 1px solid var(--rule); }
 .right { border-left: 1px solid var(--rule); padding: 10px 12px 16px 14px; }
+.tall { grid-template-columns: minmax(0, 1fr) 276px; }
+.tall .notice { grid-column: 1; }
+.tall .bench { grid-template-columns: 240px minmax(0, 1fr); }
+.tall > .right { grid-area: 1 / 2 / 4 / 3; overflow-y: auto; min-height: 0; }
 @media (max-width: 1000px) {
   .whole { height: auto; }
-  .bench { grid-template-columns: minmax(0, 1fr); }
+  .tall { grid-template-columns: minmax(0, 1fr); }
+  .tall > .right { grid-area: 4 / 1; }
+  .bench, .tall .bench { grid-template-columns: minmax(0, 1fr); }
   .left, .right { border: 0; border-top: 1px solid var(--rule); }
 }
 </style>

@@ -2,13 +2,14 @@
 export interface Step {
   digit: string
   name: string
-  route: 'walk' | 'loads' | 'span' | 'what-if' | 'rules'
+  route: 'walk' | 'loads' | 'span' | 'ground' | 'what-if' | 'rules'
 }
 
 export const STEPS: Step[] = [
   { digit: '1', name: 'Walk', route: 'walk' },
   { digit: '2', name: 'Loads', route: 'loads' },
   { digit: '3', name: 'Span', route: 'span' },
+  { digit: '4', name: 'Ground', route: 'ground' },
   { digit: '', name: 'What if', route: 'what-if' },
   { digit: '', name: 'House rules', route: 'rules' },
 ]

@@ -39,14 +39,23 @@ export function loadOf(typedAmps: number | null, continuous: number | null): Loa
 const BLANK_LOCKS = {
   rooftop: false, nipple: false, in_insulation: false, several_receptacles: false, loaded_conductors: null, sets: 1,
   whole_dwelling: false, load: null, breaker_a: null, size: null, neutral_size: null, egc_size: null, egc_metal: null,
-  bare_egc: false, raceway_size: null, drop_limit_pct: null, ambient_c: 30, note: '', tap: null, route: null,
+  bare_egc: false, no_egc: false, ground_fault_protected: false, raceway_size: null, drop_limit_pct: null, ambient_c: 30, note: '', tap: null, route: null,
 } as const // prettier-ignore
+
+const BLANK_CONDUCTOR = {
+  size: null, metal: 'cu', lands: null, protected: null, steel_sleeve: false, sleeve_bonded: null, spliced: false, near_earth: false,
+} as const // prettier-ignore
+
+const BLANK_GROUNDING: Place['grounding'] = {
+  seen: false, electrodes: [], conductor: BLANK_CONDUCTOR, soil_ohm_m: null, survey: [], water_piping: false, water_bonded: null,
+  water_jumper: null, gas_piping: false, gas_bonded: null, intersystem_terminals: null,
+} // prettier-ignore
 
 /** A place with nothing entered of what it takes. */
 export function newPlace(part: Pick<Place, 'id' | 'name' | 'kind'>): Place {
   return {
     footprint: null, soil: null, water_pipe: null, note: '', floor_area_ft2: null, small_appliance_circuits: 2, laundry_circuits: 1, existing: false, record: null, load_method: null,
-    appliances: [], ...part,
+    appliances: [], grounding: BLANK_GROUNDING, ...part,
   } // prettier-ignore
 }
 
@@ -59,9 +68,9 @@ export const NEW_TRANSFORMER: Transformer = { secondary: '480-2w', kva: 10, impe
 /** A standby set to start from, and the switch that takes it. */
 export const NEW_GENERATOR: Generator = {
   system: '120/240-3w', kw: 22, units: 1, fuel: 'propane', fuel_pct: 100, altitude_ft: 0, altitude_loss_pct: 3.5, breaker_a: null,
-  later_kw: null, diversion_w: null,
+  later_kw: null, diversion_w: null, reactance_pct: 15, surge_times: 2,
 } // prettier-ignore
-export const NEW_TRANSFER: TransferSwitch = { automatic: true, managed: false, service_rated: false }
+export const NEW_TRANSFER: TransferSwitch = { automatic: true, managed: false, service_rated: false, switches_neutral: false }
 
 /** What is not known of a station. */
 export const BLANK_STATION = {
@@ -70,6 +79,7 @@ export const BLANK_STATION = {
     rating_a: null, has_main: null, interrupting_ka: null, spaces: null, outdoors: null, surge_protected: null, back_fed: false,
     retained: null, handle_height_in: null, working_depth_in: null, working_width_in: null,
   },
+  bonding: { neutral: null, jumper_size: null, ground_bar: null },
 } as const // prettier-ignore
 
 /** A run with nothing locked. */

@@ -31,6 +31,8 @@ export const HOUSE_RULES: Job['house_rules'] = {
   neutral: 'full',
   load_method: 'optional',
   outbuildings: 'added',
+  rods: 'two',
+  touch_line_v: 50,
   energy_price: 0.15,
   loss_hours: 1500,
 }
@@ -42,7 +44,7 @@ export function station(part: Pick<Station, 'id' | 'name' | 'kind' | 'place'> & 
 export function emptyJob(name: string): Job {
   return {
     format: 'northspan-job', version: 1, name, note: '', code_book: 'nec-2023', house_rules: HOUSE_RULES, places: [],
-    stations: [], runs: [], variants: [],
+    stations: [], runs: [], metal_paths: [], variants: [],
   } // prettier-ignore
 }
 

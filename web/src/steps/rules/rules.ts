@@ -111,6 +111,18 @@ export const CHOICE_RULES: { heading: string; rules: ChoiceRule[] }[] = [
       },
     ],
   },
+  {
+    heading: 'Ground',
+    rules: [
+      {
+        name: 'rods', title: 'Rods where none are there',
+        schools: [
+          { value: 'two', title: 'two, and no test', why: 'Default: a second rod costs less than a test, 250.53(A)(2).' },
+          { value: 'prove', title: 'one, proved by a test', why: 'Its exception: one is enough at 25 ohm or less.' },
+        ],
+      },
+    ],
+  },
 ] // prettier-ignore
 
 export const NUMBER_RULES: NumberRule[] = [
@@ -118,6 +130,7 @@ export const NUMBER_RULES: NumberRule[] = [
   { name: 'branch_drop_pct', title: 'Drop, branch circuits', unit: '%', why: '3 % is the code book’s suggestion, 210.19' },
   { name: 'total_drop_pct', title: 'Drop from the source', unit: '%', why: '5 %, counted here from the utility’s terminals; others count from the service' },
   { name: 'spare_pct', title: 'Spare capacity', unit: '%', why: 'Over the design current; the code book asks for none' },
+  { name: 'touch_line_v', title: 'Line on volts hand to earth', unit: 'V', why: 'Drawn at 50 V, above which live parts are guarded; it does not say who survives what' },
   { name: 'loss_hours', title: 'Losses counted over', unit: 'h/yr', why: 'Hours a year at the design load; a guess to set by the customer' },
   { name: 'energy_price', title: 'Energy at', unit: '$/kWh', why: 'For paybacks; a round figure to set by the bill' },
 ]

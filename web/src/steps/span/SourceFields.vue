@@ -6,7 +6,7 @@ const props = defineProps<{ source: UtilitySource | null; base: string }>()
 const emit = defineEmits<{ change: [source: UtilitySource | null] }>()
 
 function set(part: Partial<UtilitySource>) {
-  const next: UtilitySource = { fault_a: null, kva: null, impedance_pct: null, ...props.source, ...part }
+  const next: UtilitySource = { fault_a: null, kva: null, impedance_pct: null, earth_ohm: null, ...props.source, ...part }
   emit('change', Object.values(next).some((v) => v !== null) ? next : null)
 }
 </script>

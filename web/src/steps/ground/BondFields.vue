@@ -1,0 +1,73 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import type { Bonding, ModeAnswer, Run } from '@/api/types'
+import ChoiceField from '@/fields/ChoiceField.vue'
+import { sizeLocks } from '@/fields/choices'
+import NumberField from '@/fields/NumberField.vue'
+import SwitchField from '@/fields/SwitchField.vue'
+import FigureButton from '@/figures/FigureButton.vue'
+import { useDesk } from '@/stores/desk'
+
+const props = defineProps<{ stationId: string; mode: ModeAnswer | undefined }>()
+const desk = useDesk()
+
+const index = computed(() => desk.job?.stations.findIndex((s) => s.id === props.stationId) ?? -1)
+const station = computed(() => desk.job?.stations[index.value])
+const base = computed(() => `/stations/${index.value}`)
+const bond = computed(() => props.mode?.stations.find((s) => s.station === props.stationId))
+const feedIndex = computed(() => desk.job?.runs.findIndex((r) => r.to_station === props.stationId && r.id === fedBy.value) ?? -1)
+const fedBy = computed(() => props.mode?.runs.find((w) => w.live && desk.job?.runs.some((r) => r.id === w.run && r.to_station === props.stationId))?.run)
+const feed = computed(() => desk.job?.runs[feedIndex.value])
+
+const BONDS = computed<{ value: Bonding['neutral']; words: string }[]>(() => [
+  { value: null, words: bond.value?.planned ? `${bond.value.bond} planned` : 'as it belongs' },
+  { value: 'none', words: 'none' },
+  { value: 'screw', words: 'screw' },
+  { value: 'strap', words: 'strap' },
+  { value: 'wire', words: 'wire' },
+  { value: 'relay', words: 'relay inside' },
+])
+const BARS: { value: Bonding['ground_bar']; words: string }[] = [
+  { value: null, words: 'on the can' },
+  { value: 'bonded', words: 'seen on the can' },
+  { value: 'floating', words: 'floating' },
+  { value: 'none', words: 'no bar' },
+]
+
+function set(name: string, value: unknown) {
+  void desk.edit([{ op: 'add', path: `${base.value}/${name}`, value }])
+}
+
+function setFeed<K extends keyof Run>(name: K, value: Run[K]) {
+  void desk.edit([{ op: 'add', path: `/runs/${feedIndex.value}/${name}`, value }])
+}
+</script>
+
+<template>
+  <section v-if="station" class="fields" aria-label="Bonds">
+    <h2 class="cap">{{ station.name }}</h2>
+    <template v-if="station.kind === 'utility'">
+      <NumberField label="Its own earth" :value="station.source?.earth_ohm ?? null" auto="5" unit="ohm" lockable :pointer="`${base}/source/earth_ohm`" hint="The utility's electrodes at the transformer; 5 ohm is taken where it is not known" @change="(v) => set('source', { fault_a: null, kva: null, impedance_pct: null, ...station?.source, earth_ohm: v })" />
+    </template>
+    <template v-else>
+      <ChoiceField label="Neutral to can" :value="station.bonding.neutral" :choices="BONDS" :pointer="`${base}/bonding/neutral`" hint="What joins the neutral to the enclosure; a relay inside closes when its own source runs" @change="(v) => set('bonding/neutral', v)" />
+      <ChoiceField v-if="station.bonding.neutral === 'wire'" label="of size, copper" :value="station.bonding.jumper_size" :choices="sizeLocks('')" :pointer="`${base}/bonding/jumper_size`" @change="(v) => set('bonding/jumper_size', v)" />
+      <ChoiceField label="Ground bar" :value="station.bonding.ground_bar" :choices="BARS" :pointer="`${base}/bonding/ground_bar`" @change="(v) => set('bonding/ground_bar', v)" />
+      <p v-if="bond?.jumper" class="figure narrow"><span class="quiet">Bonding jumper asked for</span><FigureButton :figure="bond.jumper" :title="`bonding jumper at ${station.name}`" /></p>
+      <template v-if="feed && feed.use !== 'service'">
+        <SwitchField label="Fed with no equipment ground" :value="feed.no_egc" @change="(v) => setFeed('no_egc', v)" />
+        <SwitchField v-if="feed.no_egc" label="Ground-fault protection ahead of it" :value="feed.ground_fault_protected" @change="(v) => setFeed('ground_fault_protected', v)" />
+      </template>
+      <SwitchField v-if="station.transfer" label="Switches the neutral" :value="station.transfer.switches_neutral" @change="(v) => set('transfer/switches_neutral', v)" />
+      <NumberField v-if="station.kind === 'generator' && station.generator" label="Reactance in a fault" :value="station.generator.reactance_pct" unit="%" :pointer="`${base}/generator/reactance_pct`" hint="From its sheet; 15 % of its rating is only the start value" @change="(v) => v && set('generator/reactance_pct', v)" />
+      <NumberField v-if="station.kind === 'inverter' && station.generator" label="Gives into a fault" :value="station.generator.surge_times" unit="×" :pointer="`${base}/generator/surge_times`" hint="Times its rating, from its sheet; 2 is only the start value" @change="(v) => v && set('generator/surge_times', v)" />
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.fields { padding: 10px 12px 16px 14px; }
+h2 { margin-bottom: 4px; }
+.figure { display: flex; justify-content: space-between; margin: 3px 0; font-size: 15px; }
+</style>

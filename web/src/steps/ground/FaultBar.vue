@@ -1,0 +1,62 @@
+<script setup lang="ts">
+import type { Asked } from './useFault'
+import type { ModeAnswer } from '@/api/types'
+
+defineProps<{ modes: ModeAnswer[] }>()
+const mode = defineModel<string>('mode', { required: true })
+const asked = defineModel<Asked>('asked', { required: true })
+
+const KINDS: { value: Asked['kind']; words: string }[] = [
+  { value: 'none', words: 'As it runs' },
+  { value: 'line-to-enclosure', words: 'Hot on the can' },
+  { value: 'line-to-neutral', words: 'Hot on the neutral' },
+  { value: 'line-to-earth', words: 'Hot on the earth' },
+]
+const GROUNDS: { value: Asked['equipment']; words: string }[] = [
+  { value: 'whole', words: 'whole' },
+  { value: 'broken', words: 'broken' },
+  { value: 'missing', words: 'none at all' },
+]
+function set(part: Partial<Asked>) {
+  asked.value = { ...asked.value, ...part }
+}
+
+function number(event: Event, name: 'extra_a' | 'earth_ohm', most: number) {
+  const value = Number((event.target as HTMLInputElement).value.replace(',', '.'))
+  if (Number.isFinite(value) && value >= 0 && value <= most) set({ [name]: value })
+  else (event.target as HTMLInputElement).value = String(asked.value[name])
+}
+</script>
+
+<template>
+  <div class="bar">
+    <div class="group" role="group" aria-label="Fed by">
+      <button v-for="m in modes" :key="m.id" class="pick narrow" :aria-pressed="m.id === mode" @click="mode = m.id">{{ m.name }}</button>
+    </div>
+    <div class="group" role="group" aria-label="What is dropped">
+      <button v-for="k in KINDS" :key="k.value" class="pick narrow" :aria-pressed="asked.kind === k.value" @click="set({ kind: k.value })">{{ k.words }}</button>
+    </div>
+    <label class="narrow">Ground wire
+      <select :value="asked.equipment" aria-label="Ground wire here" @change="set({ equipment: ($event.target as HTMLSelectElement).value as Asked['equipment'] })">
+        <option v-for="g in GROUNDS" :key="g.value" :value="g.value">{{ g.words }}</option>
+      </select>
+    </label>
+    <label class="narrow"><input type="checkbox" :checked="asked.neutral_open" @change="set({ neutral_open: ($event.target as HTMLInputElement).checked })" /> neutral open</label>
+    <label class="narrow"><input class="mono number" inputmode="decimal" aria-label="More on one leg, A" :value="asked.extra_a" @change="number($event, 'extra_a', 1000)" /> A more on one leg</label>
+    <label v-if="asked.kind === 'line-to-earth'" class="narrow">through <input class="mono number" inputmode="decimal" aria-label="Between the hot and the earth, ohm" :value="asked.earth_ohm" @change="number($event, 'earth_ohm', 100000)" /> ohm</label>
+  </div>
+</template>
+
+<style scoped>
+.bar { display: flex; flex-wrap: wrap; gap: 6px 12px; align-items: center; padding: 8px 14px 0; }
+.group { display: inline-flex; border: 1px solid var(--ink); }
+.pick { border: 0; border-left: 1px solid var(--ink); background: none; color: var(--ink); padding: 2px 7px; font-size: 15px; font-weight: 500; cursor: pointer; white-space: nowrap; }
+.pick:first-child { border-left: 0; }
+.pick:hover { background: var(--soft); }
+.pick[aria-pressed='true'] { background: var(--ink); color: var(--paper); }
+label { display: inline-flex; align-items: baseline; gap: 5px; font-size: 15px; white-space: nowrap; }
+select { border: 0; border-bottom: 1px dotted var(--ink); background: none; color: var(--ink); font: 13px var(--figures); cursor: pointer; }
+select option { background: var(--paper); color: var(--ink); }
+.number { width: 40px; border: 0; border-bottom: 1px dotted var(--ink); background: none; color: var(--ink); font-size: 13px; text-align: right; }
+input[type='checkbox'] { accent-color: var(--ink); align-self: center; margin: 0; }
+</style>

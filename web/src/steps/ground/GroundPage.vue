@@ -1,0 +1,97 @@
+<script setup lang="ts">
+import { computed, nextTick, onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue'
+
+import BondFields from './BondFields.vue'
+import { chainOf } from './cut'
+import ElectrodeDesk from './ElectrodeDesk.vue'
+import FaultBar from './FaultBar.vue'
+import FaultReadout from './FaultReadout.vue'
+import GroundCut from './GroundCut.vue'
+import PlainAnswers from './PlainAnswers.vue'
+import SoilDesk from './SoilDesk.vue'
+import StationPicker from './StationPicker.vue'
+import { useFault } from './useFault'
+import FindingList from '@/figures/FindingList.vue'
+import WorkingPanel from '@/figures/WorkingPanel.vue'
+import { onKey } from '@/shell/keys'
+import NoJob from '@/shell/NoJob.vue'
+import WorkBench from '@/shell/WorkBench.vue'
+import { useDesk } from '@/stores/desk'
+import { useView } from '@/stores/view'
+
+const props = defineProps<{ id: string }>()
+const desk = useDesk()
+const view = useView()
+const fault = useFault()
+const working = useTemplateRef<HTMLElement>('working')
+const tab = ref<'answers' | 'electrodes' | 'soil'>('answers')
+const TABS = [
+  { value: 'answers', words: 'Answers' },
+  { value: 'electrodes', words: 'Electrodes' },
+  { value: 'soil', words: 'Soil and ohms' },
+] as const
+
+watch(() => props.id, (id) => desk.open(id), { immediate: true })
+
+const station = computed(() => desk.job?.stations.find((s) => s.id === fault.station.value))
+const place = computed(() => desk.job?.places.find((p) => p.id === station.value?.place))
+const chain = computed(() => {
+  const mode = fault.inMode.value
+  return desk.job && mode && fault.station.value ? chainOf(desk.job, mode, fault.station.value) : []
+})
+
+function step(by: number) {
+  const at = chain.value.indexOf(fault.station.value ?? '') + by
+  if (chain.value[at]) desk.selectStation(chain.value[at])
+}
+const unbind: (() => void)[] = []
+onMounted(() => unbind.push(onKey('j', () => step(1)), onKey('k', () => step(-1))))
+onBeforeUnmount(() => unbind.forEach((stop) => stop()))
+
+// Findings stand above the working: a figure that is asked for brings its own working into sight.
+watch(() => view.working?.title, (title) => title && nextTick(() => working.value?.scrollIntoView({ block: 'nearest' })))
+</script>
+
+<template>
+  <WorkBench v-if="desk.job && desk.solution" :desk="desk" without-runs tall-right>
+    <template #over>
+      <template v-if="fault.inMode.value && station">
+        <FaultBar v-model:mode="fault.mode.value" v-model:asked="fault.asked.value" :modes="fault.modes.value" />
+        <GroundCut :fault="fault" :chain="chain" :mode="fault.inMode.value" />
+      </template>
+      <div v-else class="empty">
+        <h2>Nothing to ground yet</h2>
+        <p>Draw what feeds what in Span; its enclosures, bonds and rods stand here then.</p>
+      </div>
+    </template>
+    <template #left>
+      <StationPicker :mode="fault.inMode.value" />
+      <BondFields v-if="station" :key="station.id" :station-id="station.id" :mode="fault.inMode.value" />
+    </template>
+    <nav class="tabs" role="tablist" aria-label="Grounding">
+      <button v-for="t in TABS" :key="t.value" role="tab" class="plain narrow" :aria-selected="tab === t.value" :class="{ here: tab === t.value }" @click="tab = t.value">{{ t.words }}</button>
+      <span v-if="place" class="where narrow quiet">{{ place.name }}</span>
+    </nav>
+    <div class="body">
+      <PlainAnswers v-if="tab === 'answers'" :answers="fault.answer.value?.answers ?? []" />
+      <ElectrodeDesk v-else-if="tab === 'electrodes' && place" :key="place.id" :place-id="place.id" />
+      <SoilDesk v-else-if="place" :key="place.id" :place-id="place.id" />
+    </div>
+    <template #right>
+      <FaultReadout v-if="station" :fault="fault" />
+      <FindingList where="ground-here" />
+      <div ref="working"><WorkingPanel /></div>
+      <FindingList where="ground-elsewhere" />
+    </template>
+  </WorkBench>
+  <NoJob v-else />
+</template>
+
+<style scoped>
+.tabs { display: flex; gap: 18px; align-items: baseline; padding: 8px 16px 0; border-bottom: 1px solid var(--rule); }
+.tabs button { padding: 2px 0 4px; font-size: 16px; font-weight: 500; color: var(--quiet); }
+.tabs .here { color: var(--ink); border-bottom: 2px solid var(--ink); }
+.where { margin-left: auto; font-size: 15px; }
+.body { padding: 8px 16px 16px; }
+.empty { padding: 48px 24px; text-align: center; }
+</style>

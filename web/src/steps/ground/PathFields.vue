@@ -1,0 +1,63 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+
+import type { MetalPath } from '@/api/types'
+import ChoiceField from '@/fields/ChoiceField.vue'
+import NumberField from '@/fields/NumberField.vue'
+import TextField from '@/fields/TextField.vue'
+import { useDesk } from '@/stores/desk'
+
+const props = defineProps<{ placeId: string }>()
+const desk = useDesk()
+const to = ref('')
+const KINDS: { value: MetalPath['kind']; words: string }[] = [
+  { value: 'water-pipe', words: 'water pipe' },
+  { value: 'gas-pipe', words: 'gas pipe' },
+  { value: 'cable-shield', words: 'cable shield' },
+  { value: 'duct', words: 'duct' },
+  { value: 'fence', words: 'fence' },
+]
+const others = computed(() => (desk.job?.places ?? []).filter((p) => p.id !== props.placeId))
+const here = computed(() =>
+  (desk.job?.metal_paths ?? []).flatMap((path, at) => {
+    if (path.from_place !== props.placeId && path.to_place !== props.placeId) return []
+    const other = path.from_place === props.placeId ? path.to_place : path.from_place
+    return [{ path, at, other: desk.job?.places.find((p) => p.id === other)?.name ?? '' }]
+  }),
+)
+
+function add() {
+  const taken = new Set(desk.job?.metal_paths.map((p) => p.id))
+  let i = 1
+  while (taken.has(`path-${i}`)) i++
+  const value: MetalPath = { id: `path-${i}`, name: 'Metal pipe', kind: 'water-pipe', from_place: props.placeId, to_place: to.value || others.value[0].id, ohm: 0.5 }
+  void desk.edit([{ op: 'add', path: '/metal_paths/-', value }])
+}
+
+function set(at: number, name: keyof MetalPath, value: unknown) {
+  void desk.edit([{ op: 'add', path: `/metal_paths/${at}/${name}`, value }])
+}
+</script>
+
+<template>
+  <h3 class="cap">Metal shared with another building</h3>
+  <div v-for="p in here" :key="p.path.id" class="path">
+    <TextField :label="`To ${p.other}`" :value="p.path.name" :pointer="`/metal_paths/${p.at}/name`" :maxlength="80" @change="(v) => set(p.at, 'name', v)" />
+    <ChoiceField label="It is a" :value="p.path.kind" :choices="KINDS" :pointer="`/metal_paths/${p.at}/kind`" @change="(v) => set(p.at, 'kind', v)" />
+    <NumberField label="End to end" :value="p.path.ohm" unit="ohm" :pointer="`/metal_paths/${p.at}/ohm`" hint="Bonded at both places; measure it, or reckon it" @change="(v) => v !== null && set(p.at, 'ohm', v)" />
+    <button class="plain narrow quiet" @click="desk.edit([{ op: 'remove', path: `/metal_paths/${p.at}` }])">Take it off</button>
+  </div>
+  <div v-if="others.length" class="add">
+    <select v-model="to" aria-label="Other building"><option value="" disabled>choose a place</option><option v-for="o in others" :key="o.id" :value="o.id">{{ o.name }}</option></select>
+    <button class="ink-button" :disabled="!to" @click="add">Add a pipe or shield</button>
+  </div>
+</template>
+
+<style scoped>
+h3.cap { margin: 10px 0 3px; font-size: 13px; }
+.path { border-bottom: 1px solid var(--rule); padding-bottom: 4px; }
+.path .plain { text-decoration: underline; font-size: 14px; }
+.add { display: flex; gap: 8px; margin-top: 6px; }
+select { border: 1px solid var(--rule); background: none; color: var(--ink); padding: 3px 6px; font-size: 14px; min-width: 0; flex: 1; }
+option { background: var(--paper); color: var(--ink); }
+</style>

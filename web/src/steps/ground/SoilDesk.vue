@@ -1,0 +1,127 @@
+<script setup lang="ts">
+import { computed, ref, toRef } from 'vue'
+
+import SurveyPlot from './SurveyPlot.vue'
+import { useGrounding } from './useGrounding'
+import { answered, api, Refused } from '@/api/client'
+import type { Place } from '@/api/types'
+import ChoiceField from '@/fields/ChoiceField.vue'
+import NumberField from '@/fields/NumberField.vue'
+import FigureButton from '@/figures/FigureButton.vue'
+
+const props = defineProps<{ placeId: string }>()
+const { desk, place, base, known, ground, set } = useGrounding(toRef(props, 'placeId'))
+const broken = ref<{ line: number; words: string }[]>([])
+const trouble = ref('')
+const SOILS: { value: Place['soil']; words: string }[] = [
+  { value: null, words: 'not known' },
+  { value: 'loam', words: 'loam' },
+  { value: 'clay', words: 'clay' },
+  { value: 'sand', words: 'sand' },
+  { value: 'gravel', words: 'gravel' },
+  { value: 'rock', words: 'rock' },
+]
+const soil = computed(() => ground.value?.soil)
+const rods = computed(() => ground.value?.rods ?? [])
+const most = computed(() => Math.max(...rods.value.map((r) => r.ohms), 1))
+const surveyed = computed(() => soil.value?.depth_ft !== null)
+
+function setSoil(value: Place['soil']) {
+  void desk.edit([{ op: 'add', path: `${base.value.replace('/grounding', '')}/soil`, value }])
+}
+
+function setReading(at: number, name: 'spacing_ft' | 'ohm', value: number) {
+  void desk.edit([{ op: 'add', path: `${base.value}/survey/${at}/${name}`, value }])
+}
+
+async function read(event: Event) {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  input.value = ''
+  if (!file) return
+  trouble.value = ''
+  broken.value = []
+  try {
+    const body = { body: file as never, bodySerializer: (b: unknown) => b as never, headers: { 'Content-Type': 'application/octet-stream' } }
+    const found = await answered(api.POST('/api/surveys', body))
+    broken.value = found.broken
+    await set('survey', found.readings)
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error
+    trouble.value = [error.message, ...error.problems.map((p) => p.words)].join(': ')
+  }
+}
+</script>
+
+<template>
+  <div v-if="ground && known && soil && place" class="soil">
+    <section aria-label="Soil">
+      <h3 class="cap">Soil</h3>
+      <ChoiceField label="Kind" :value="place.soil" :choices="SOILS" :pointer="base.replace('/grounding', '/soil')" @change="setSoil" />
+      <NumberField label="Resistivity, where known" :value="known.soil_ohm_m" auto="by kind" unit="ohm·m" lockable set-word="clear" :pointer="`${base}/soil_ohm_m`" @change="(v) => set('soil_ohm_m', v)" />
+      <p class="narrow">Reckoned with: {{ soil.words }}<template v-if="!surveyed">, <span class="mono">{{ soil.low.toFixed(0) }}{{ soil.high > soil.low ? ` to ${soil.high.toFixed(0)}` : '' }} ohm·m</span></template>.</p>
+      <template v-if="ground.ohms.value !== null">
+        <p class="narrow pair"><span>All electrodes here</span><FigureButton :figure="ground.ohms" :title="`ohms to earth at ${place.name}`" :places="1" /></p>
+        <p v-if="ground.low_ohm !== null && ground.high_ohm !== null && ground.chance.value !== null" class="narrow pair"><span>Band</span><span class="mono">{{ ground.low_ohm.toFixed(1) }} to {{ ground.high_ohm.toFixed(1) }} ohm</span></p>
+        <p v-if="ground.chance.value !== null" class="narrow pair"><span>Chance of {{ ground.limit_ohm }} ohm or less</span><FigureButton :figure="ground.chance" :title="`chance of ${ground.limit_ohm} ohm`" :places="0" /></p>
+      </template>
+      <p v-if="ground.chance.value === null" class="narrow quiet">Known as of one day: season and drought are not counted in, so no band is drawn.</p>
+      <template v-if="rods.length">
+        <h3 class="cap">8 ft rods in a row here</h3>
+        <table>
+          <thead><tr class="narrow"><th>Rods</th><th>Computed</th><th /><th class="right">By thumb</th></tr></thead>
+          <tbody>
+            <tr v-for="r in rods" :key="r.rods">
+              <td class="mono">{{ r.rods }}</td><td class="mono">{{ r.ohms.toFixed(1) }} ohm</td>
+              <td class="bars"><span class="bar" :style="{ width: `${(100 * r.ohms) / most}%` }" /><span v-if="r.by_thumb !== null" class="thumb" :style="{ left: `${Math.min(99, (100 * r.by_thumb) / most)}%` }" /></td>
+              <td class="mono right">{{ r.by_thumb?.toFixed(1) }} ohm</td>
+            </tr>
+          </tbody>
+        </table>
+      </template>
+    </section>
+    <section aria-label="Four-pin survey">
+      <h3 class="cap">Four-pin survey</h3>
+      <SurveyPlot v-if="soil.points.length" :soil="soil" />
+      <p v-else class="narrow quiet">Four pins in line at equal spacing, ohms read at each of several spacings. From four of them on, two layers of soil are found.</p>
+      <p v-if="soil.points.length && !surveyed" class="narrow caution">{{ soil.points.length }} of 4 spacings: no layers yet.</p>
+      <p v-if="soil.misfit_pct !== null && soil.misfit_pct > 15" class="narrow caution">Misfit {{ soil.misfit_pct.toFixed(0) }} %: two layers do not explain these readings. Look for buried metal beside the line, or a wrong row.</p>
+      <p v-if="trouble" class="danger" role="alert">{{ trouble }}</p>
+      <ul v-if="broken.length" class="danger narrow"><li v-for="b in broken" :key="b.line">line {{ b.line }}: {{ b.words }}</li></ul>
+      <table v-if="known.survey.length" class="readings">
+        <thead><tr class="narrow"><th>Spacing</th><th>Reading</th><th class="right">ohm·m</th><th /></tr></thead>
+        <tbody>
+          <tr v-for="(r, i) in known.survey" :key="i">
+            <td><NumberField :label="`Spacing ${i + 1}`" :value="r.spacing_ft" unit="ft" :pointer="`${base}/survey/${i}/spacing_ft`" @change="(v) => v && setReading(i, 'spacing_ft', v)" /></td>
+            <td><NumberField :label="`Reading ${i + 1}`" :value="r.ohm" unit="ohm" :pointer="`${base}/survey/${i}/ohm`" @change="(v) => v && setReading(i, 'ohm', v)" /></td>
+            <td class="mono right">{{ soil.points[i]?.measured.toFixed(0) }}</td>
+            <td class="right"><button class="plain quiet" :aria-label="`Take out reading ${i + 1}`" @click="desk.edit([{ op: 'remove', path: `${base}/survey/${i}` }])">×</button></td>
+          </tr>
+        </tbody>
+      </table>
+      <div class="acts">
+        <button class="ink-button" @click="set('survey', [...known.survey, { spacing_ft: (known.survey[known.survey.length - 1]?.spacing_ft ?? 2.5) * 2, ohm: known.survey[known.survey.length - 1]?.ohm ?? 10 }])">Add a reading</button>
+        <label class="ink-button file">Read CSV: spacing, ohms<input type="file" accept=".csv,text/csv,.txt" class="visually-hidden" @change="read" /></label>
+      </div>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.soil { display: grid; grid-template-columns: repeat(auto-fit, minmax(260px, 1fr)); gap: 6px 32px; }
+h3.cap { margin: 8px 0 3px; font-size: 13px; }
+p { margin: 4px 0; }
+.narrow { font-size: 15px; }
+.pair { display: flex; justify-content: space-between; border-bottom: 1px solid var(--rule); }
+table { width: 100%; border-collapse: collapse; font-size: 13px; }
+th { text-align: left; font-weight: 500; color: var(--quiet); border-bottom: 1px solid var(--ink); }
+td { padding: 3px 0; border-bottom: 1px solid var(--rule); white-space: nowrap; }
+.right { text-align: right; }
+.bars { position: relative; width: 40%; }
+.bar { display: block; height: 8px; background: var(--bar); }
+.thumb { position: absolute; top: 2px; bottom: 2px; width: 2px; background: var(--caution); }
+.readings :deep(.label) { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
+.acts { display: flex; flex-wrap: wrap; gap: 8px; margin-top: 8px; }
+.file:focus-within { outline: 2px solid var(--good); }
+ul { margin: 4px 0; padding-left: 18px; }
+</style>
