@@ -11,7 +11,9 @@ EquipmentPath = Literal["wire", "raceway", "wire-and-raceway", "none", "neutral"
 
 @dataclass(frozen=True, slots=True)
 class ElectrodeAnswer:
-    """One electrode, or several alike: where they stand (ft on the plan), ohms of all of them joined."""
+    """One electrode, or several alike: where they stand (ft on the plan), ohms of all of them joined, the conductor
+    that one of its own to them would be.
+    """
 
     id: str
     words: str
@@ -21,6 +23,15 @@ class ElectrodeAnswer:
     at_ft: tuple[tuple[float, float], ...]
     top_ft: float
     bottom_ft: float
+    conductor: Figure | None
+
+
+@dataclass(frozen=True, slots=True)
+class Tap:
+    """The tap from a common electrode conductor to one of several service disconnects."""
+
+    station: str
+    conductor: Figure
 
 
 @dataclass(frozen=True, slots=True)
@@ -79,6 +90,7 @@ class PlaceGround:
     chance: Figure
     rods: tuple[RodsByThumb, ...]
     conductor: Figure | None
+    taps: tuple[Tap, ...]
     water_jumper: Figure | None
     intersystem: bool
 

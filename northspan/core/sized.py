@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from northspan.core.job import Run
-from northspan.core.question import RunQuestion
+from northspan.core.question import Metal, RunQuestion
 from northspan.core.solution import Ladder, Level, Rung
 from northspan.core.working import Step
 
@@ -58,6 +58,21 @@ class SizedRun:
     limit_pct: float
     carries_dwelling: bool
     unbalance_a: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class Hots:
+    """The ungrounded conductors of a run: metal, size, and how many parallel sets of them."""
+
+    metal: Metal
+    size: str
+    sets: int
+
+
+def hots_of(each: SizedRun) -> Hots | None:
+    """A sized run's ungrounded conductors; None while it has no size."""
+    rung, q = each.sizing.rung, each.sizing.question
+    return None if rung is None else Hots(q.metal, rung.size, q.sets)
 
 
 @dataclass(frozen=True, slots=True)

@@ -43,6 +43,7 @@ _PLACES = {
     "factor": 2,
     "share": 2,
     "ohm": 4,
+    "s": 2,
     "in2": 4,
     "cmil": 0,
     "°C": 0,

@@ -8,6 +8,7 @@ from northspan.core.job import Job, Run
 from northspan.core.place_load import PlaceLoad
 from northspan.core.solution import RunAnswer, Solution
 from northspan.core.working import Figure, Step
+from northspan.paper.ground import BONDS_HEAD, PLACE_HEAD, bond_rows, place_rows
 from northspan.paper.house_rules import in_words
 from northspan.paper.labels import FIGURES, figure, written
 
@@ -30,6 +31,14 @@ def sections(job: Job, solution: Solution) -> Iterator[Section]:
     for load in solution.loads:
         yield _loads(job, load)
     yield _schedule(job, solution)
+    for ground in solution.ground.places:
+        if ground.fed:
+            name = next(p.name for p in job.places if p.id == ground.place)
+            yield Section(f"Ground: {name}", PLACE_HEAD, tuple(place_rows(job, ground)))
+    for mode in solution.ground.modes:
+        yield Section(f"Bonds: {mode.name}", BONDS_HEAD, tuple(bond_rows(job, mode)))
+    if solution.ground.modes:
+        yield Section("Taken where nothing is on record", ("",), tuple((words,) for words in solution.ground.assumed))
     yield _findings(job, solution)
     for run, answer in zip(job.runs, solution.runs, strict=True):
         yield Section(
@@ -115,9 +124,11 @@ def _schedule(job: Job, solution: Solution) -> Section:
 def _findings(job: Job, solution: Solution) -> Section:
     runs = {r.id: run_title(job, r) for r in job.runs}
     stations = {s.id: s.name for s in job.stations}
+    places = {p.id: p.name for p in job.places}
     rows = []
     for found in solution.findings:
-        where = runs.get(found.run or "") or stations.get(found.station or "") or "the job"
+        where = runs.get(found.run or "") or stations.get(found.station or "")
+        where = where or places.get(found.place or "") or "the job"
         rows.append((found.level, where, f"{found.title}. {found.words}", found.section))
     return Section("Findings", ("Level", "Where", "What", "Section"), tuple(rows) or (("none", "", "", ""),))
 

@@ -29,6 +29,9 @@ _SHARES = {
     "Property": (0.15, 0.17, 0.13, 0.09, 0.09, 0.11, 0.10, 0.08, 0.08),
     "Loads": (0.24, 0.32, 0.12, 0.32),
     "Runs": (0.17, 0.12, 0.07, 0.07, 0.23, 0.10, 0.08, 0.07, 0.09),
+    "Ground": (0.17, 0.47, 0.12, 0.24),
+    "Bonds": (0.2, 0.2, 0.09, 0.1, 0.13, 0.14, 0.14),
+    "Taken where nothing is on record": (1.0,),
     "Findings": (0.08, 0.2, 0.52, 0.2),
     "Working": (0.17, 0.47, 0.12, 0.24),
 }
@@ -101,6 +104,10 @@ _FIGURE_COLUMNS = {
     "Own load",
     "Terminals",
     "Fault",
+    "Jumper",
+    "Hot on the can",
+    "Opens in, at most",
+    "Hand to earth",
 }
 
 

@@ -109,6 +109,14 @@ class EveryView(BrowserTest):
         page.get_by_role("button", name="Dishwasher").click()
         expect(page.get_by_label("Appliance", exact=True)).to_be_visible()
         yield "an appliance"
+        page.get_by_role("link", name="Ground").first.click()
+        expect(page.locator(".readout dl")).to_be_visible()
+        yield "ground"
+        page.get_by_role("tab", name="Electrodes").click()
+        page.get_by_role("button", name="rod, 8 ft").click()
+        yield "electrodes"
+        page.get_by_role("tab", name="Soil and ohms").click()
+        yield "soil"
         page.get_by_role("link", name="What if").click()
         page.get_by_role("button", name="Copper").click()
         expect(page.locator("thead .variant")).to_have_count(1)

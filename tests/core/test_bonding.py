@@ -132,6 +132,22 @@ class Rules(unittest.TestCase):
         self.assertEqual([f.station for f in back], ["meter"])
         self.assertEqual(mended(self, made, back), 1)
 
+    def test_the_jumper_out_of_a_transformer(self):
+        made = document(**{"stations/-": TRANSFORMER | {"transformer": {"secondary": "120/240-3w", "kva": 50}}})
+        load = {"id": "sub", "name": "Sub", "kind": "panelboard", "place": "shed", "terminal_c": 75}
+        made["stations"].append(load | {"load": {"amps": 190}})
+        run = {"use": "feeder", "length_ft": 10, "metal": "cu"}
+        made["runs"] += [
+            run | {"id": "up", "from_station": "shed-panel", "to_station": "step", "system": "240-2w"},
+            run | {"id": "down", "from_station": "step", "to_station": "sub", "system": "120/240-3w", "size": "3/0"},
+        ]
+        # 200 A asks for 6 as equipment ground; 3/0 copper hots for 4 as supply-side jumper.
+        small = findings(made, "supply-jumper")
+        self.assertEqual([f.title for f in small], ["Sub: 6 copper comes with it, 4 asked for"])
+        self.assertEqual(mended(self, made, small), 1)
+        made["stations"][3]["transformer"]["secondary_breaker_a"] = 200
+        self.assertEqual(findings(made, "supply-jumper"), [])
+
 
 class Modes(unittest.TestCase):
     def rules(self, made):

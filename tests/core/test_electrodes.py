@@ -4,6 +4,8 @@ import unittest
 
 from northspan.core.codes.nec.electrodes import conductor
 from northspan.core.grounding import Electrode
+from northspan.core.jobfile import parse
+from northspan.core.sized import Hots
 from northspan.core.solve import solve
 from tests.core.fixing import findings, mended
 from tests.core.jobs import document, job
@@ -140,7 +142,7 @@ class Sizes(unittest.TestCase):
 
     def size(self, metal, hot, *kinds, made_of="cu", sets=1, **more):
         electrodes = [Electrode(id=k, kind=k, **more) for k in kinds]
-        return conductor(metal, hot, sets, made_of, electrodes).value
+        return conductor([Hots(metal, hot, sets)], made_of, electrodes).value
 
     def test_by_the_hot(self):
         self.assertEqual([self.size("cu", s, "water-pipe") for s in ("2", "1/0", "3/0", "350")], ["8", "6", "4", "2"])
@@ -158,8 +160,34 @@ class Sizes(unittest.TestCase):
         self.assertEqual(self.size("cu", "350", "rod", "water-pipe"), "2")
         self.assertEqual(self.size("cu", "2", "rod"), "8")
 
+    def test_several_services_share_one_conductor_with_taps(self):
+        second = {
+            "id": "second",
+            "name": "Second",
+            "kind": "service-disconnect",
+            "place": "house",
+            "load": {"amps": 50},
+        }
+        run = {"id": "two", "from_station": "pole", "to_station": "second", "use": "service", "system": "120/240-3w"}
+        made = document(**{"stations/-": second, "runs/0/size": "2/0", f"{HOUSE}/electrodes": [PIPE, TWO]})
+        made["runs"].append(run | {"length_ft": 40, "metal": "al", "size": "1/0"})
+        house = solve(parse(made)).ground.places[0]
+        # 133.1 and 105.6 kcmil of aluminium together: the row up to 250, 4 copper; alone 6 and 8.
+        self.assertEqual(house.conductor.value, "4")
+        self.assertEqual({t.station: t.conductor.value for t in house.taps}, {"panel": "6", "second": "8"})
+        self.assertEqual([e.conductor.value for e in house.electrodes], ["4", "6"])
+
 
 class Ohms(unittest.TestCase):
+    def test_a_water_line_of_plastic_is_no_way_to_earth(self):
+        both = {f"{HOUSE}/electrodes": [PIPE, TWO]}
+        metal, plastic = (
+            solve(job(**both, **{"places/0/water_pipe": w})).ground.places[0] for w in ("metal", "plastic")
+        )
+        self.assertLess(metal.ohms.value, plastic.ohms.value)
+        self.assertEqual(plastic.ohms.value, plastic.electrodes[1].ohms.value)
+        self.assertIsNone(plastic.electrodes[0].ohms.value)
+
     def test_a_band_and_its_chance(self):
         place = solve(job(**{"places/0/soil": "clay"})).ground.places[0]
         self.assertLess(place.low_ohm, place.ohms.value)

@@ -1,6 +1,10 @@
 """Faults dropped and surveys read over the API."""
 
+import csv
+import io
 import math
+
+from pypdf import PdfReader
 
 from northspan.core.physics.soil import Soil, apparent
 from tests.core.jobs import document
@@ -76,3 +80,21 @@ class Surveys(ServerTest):
             answer = self.read(text)
             self.assertEqual(answer.status_code, 422)
             self.assertIn("spacing", answer.json["problems"][0]["words"])
+
+
+class OnPaper(ServerTest):
+    def test_the_sheet_says_electrodes_bonds_and_faults(self):
+        state = self.create(**{"stations/2/bonding/neutral": "screw"})
+        text = self.client.get(f"/api/jobs/{state['id']}/sheet.csv").data.decode("utf-8-sig")
+        rows = list(csv.reader(io.StringIO(text)))
+        ground = state["solution"]["ground"]
+        for title in ("Ground: House", "Ground: Shed", "Bonds: Utility", "Taken where nothing is on record"):
+            self.assertIn([title], rows)
+        shed = next(r for r in rows if len(r) == 7 and r[0] == "Shed panel")
+        self.assertEqual(shed[1], "screw, where none belongs")
+        fault = next(f for f in ground["modes"][0]["faults"] if f["station"] == "shed-panel")
+        self.assertEqual(shed[4], f"{fault['amps']:.1f} A")
+        house = [r for r in rows if r[:1] == ["Electrode conductor"]]
+        self.assertEqual([r[2] for r in house], [p["conductor"]["value"] for p in ground["places"]])
+        pdf = PdfReader(io.BytesIO(self.client.get(f"/api/jobs/{state['id']}/sheet.pdf").data))
+        self.assertIn("Bonds: Utility", "".join(page.extract_text() for page in pdf.pages))

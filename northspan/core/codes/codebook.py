@@ -8,7 +8,7 @@ from northspan.core.house_rules import HouseRules
 from northspan.core.job import Appliance, Job, LoadMethodName, Place, Run
 from northspan.core.place_load import LoadMethod
 from northspan.core.question import Least, Metal, Raceway, RunQuestion, RunUse
-from northspan.core.sized import Companions, RunFinding, Sizing
+from northspan.core.sized import Companions, Hots, RunFinding, Sizing
 from northspan.core.solution import Finding, RunFigures, Rung
 from northspan.core.systems import SystemName
 from northspan.core.tables import Table
@@ -80,16 +80,14 @@ class CodeBook(Protocol):
     def electrode_counts(self, electrode: Electrode) -> bool:
         """Whether an electrode counts as one."""
 
-    def electrode_conductor(
-        self, metal: Metal, size: str, sets: int, made_of: Metal, electrodes: Sequence[Electrode]
-    ) -> Figure:
-        """Size of the grounding electrode conductor for ungrounded conductors of ``size``."""
+    def electrode_conductor(self, hots: Sequence[Hots], made_of: Metal, electrodes: Sequence[Electrode]) -> Figure:
+        """Size of the grounding electrode conductor where ``hots`` come in, to these electrodes."""
 
-    def water_jumper(self, metal: Metal, size: str, sets: int, breaker_a: float | None, service: bool) -> Figure:
+    def water_jumper(self, hots: Hots, breaker_a: float | None, service: bool) -> Figure:
         """Size of the copper bonding jumper of metal water piping, at a service or another building."""
 
-    def bonding_jumper(self, metal: Metal, size: str, sets: int) -> Figure:
-        """Size of the copper main or system bonding jumper for ungrounded conductors of ``size``."""
+    def bonding_jumper(self, hots: Hots) -> Figure:
+        """Size of the copper main, system or supply-side bonding jumper."""
 
     def against_neutral_as_ground(self, job: Job, net: Network, run: Run) -> tuple[str, ...]:
         """What speaks against a run's neutral doing the ground's work at another building; empty where it may."""

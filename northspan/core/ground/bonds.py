@@ -8,7 +8,7 @@ from northspan.core.ground.joins import closed_bonds, equipment_path, neutral_no
 from northspan.core.ground.modes import Mode, has_neutral, is_line_side, is_service_equipment, neutral_open
 from northspan.core.ground_answer import RunWires, StationBond
 from northspan.core.job import Job, Station
-from northspan.core.sized import SizedRun
+from northspan.core.sized import SizedRun, hots_of
 from northspan.core.systems import SYSTEMS
 from northspan.core.topology import SOURCES, Network
 from northspan.core.working import Figure
@@ -189,9 +189,9 @@ def _jumper(book: CodeBook, net: Network, sized: Mapping[str, SizedRun], station
     if not runs:
         runs = [r for r in (*net.order, *net.standby.values()) if r.from_station == station.id]
     for run in runs:
-        rung, q = sized[run.id].sizing.rung, sized[run.id].sizing.question
-        if rung is not None:
-            return book.bonding_jumper(q.metal, rung.size, q.sets)
+        hots = hots_of(sized[run.id])
+        if hots is not None:
+            return book.bonding_jumper(hots)
     return None
 
 

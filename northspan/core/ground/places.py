@@ -1,5 +1,6 @@
 """Each place's electrodes: what is there or planned, ohms, conductors."""
 
+import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
@@ -15,11 +16,11 @@ from northspan.core.ground.ohms import (
     together,
 )
 from northspan.core.ground.soils import place_soil
-from northspan.core.ground_answer import ElectrodeAnswer, PlaceGround
+from northspan.core.ground_answer import ElectrodeAnswer, PlaceGround, Tap
 from northspan.core.grounding import DRIVEN, Electrode
 from northspan.core.job import Job, Place, Run, Station
 from northspan.core.physics.electrodes import chance_below
-from northspan.core.sized import SizedRun
+from northspan.core.sized import Hots, SizedRun, hots_of
 from northspan.core.topology import Network
 from northspan.core.wire_sizes import rank
 from northspan.core.working import Figure, Step, number
@@ -97,7 +98,9 @@ def _place(book: CodeBook, job: Job, net: Network, sized: Mapping[str, SizedRun]
     electrodes, planned = electrodes_of(job, place, needed)
     origin = _origin(place)
     parts = [grounded(e, soil, origin) for e in electrodes]
-    joined = [p for p in parts if p.electrode.connected and p.electrode.kind != "gas-pipe"]
+    joined = [
+        p for p in parts if p.electrode.connected and p.electrode.kind != "gas-pipe" and not is_gone(place, p.electrode)
+    ]
     ohms, low, high = Figure(None, "ohm", ()), None, None
     chance = Figure(None, "%", ())
     if joined:
@@ -105,7 +108,11 @@ def _place(book: CodeBook, job: Job, net: Network, sized: Mapping[str, SizedRun]
         chance = _chance(book.rod_limit_ohm, low, high)
     rods = [e for e in electrodes if e.kind in DRIVEN]
     spacing = next((e.spacing_ft for e in rods if e.spacing_ft), PLANNED_APART_FT)
-    conductor, jumper = _conductors(book, sized, supply, place, electrodes)
+    entering = [(run, own) for run in supply.runs if (own := hots_of(sized[run.id])) is not None]
+    hots = [own for _, own in entering]
+    largest = max(entering, key=lambda each: rank(each[1].size), default=None)
+    made_of = place.grounding.conductor.metal
+    serving = [e for e in electrodes if not is_gone(place, e)]
     lands = landing_station(job, place.id)
     return PlaceGround(
         place.id,
@@ -115,7 +122,7 @@ def _place(book: CodeBook, job: Job, net: Network, sized: Mapping[str, SizedRun]
         why,
         section,
         planned,
-        tuple(_electrode(book, p, planned) for p in parts),
+        tuple(_electrode(book, place, p, planned, hots) for p in parts),
         soil.answer,
         ohms,
         low,
@@ -123,8 +130,11 @@ def _place(book: CodeBook, job: Job, net: Network, sized: Mapping[str, SizedRun]
         book.rod_limit_ohm,
         chance,
         rods_by_thumb(soil, spacing) if fed else (),
-        conductor if needed else None,
-        jumper if place.grounding.water_piping else None,
+        book.electrode_conductor(hots, made_of, serving) if needed and hots else None,
+        _taps(book, sized, supply, place, serving),
+        book.water_jumper(largest[1], sized[largest[0].id].sizing.breaker_a, supply.service)
+        if place.grounding.water_piping and largest is not None
+        else None,
         _wants_intersystem(place, supply, needed),
     )
 
@@ -147,36 +157,40 @@ def _origin(place: Place) -> tuple[float, float]:
     return (foot.x_ft, foot.y_ft - 2.0) if foot is not None else (0.0, 0.0)
 
 
-def _electrode(book: CodeBook, part: Grounded, planned: bool) -> ElectrodeAnswer:
+def _electrode(book: CodeBook, place: Place, part: Grounded, planned: bool, hots: Sequence[Hots]) -> ElectrodeAnswer:
     e = part.electrode
     flat = e.kind not in (*DRIVEN, "structural-metal") or e.placing == "trench"
     top = depth_in(e) / 12.0 if flat else 0.0
-    bottom = top if flat else length_ft(e)
+    slant = math.radians(e.slant_deg or 0.0) if e.placing == "slanted" else 0.0
+    bottom = top if flat else length_ft(e) * math.cos(slant)
     if e.kind == "plate":
         top, bottom = top - 0.5, top + 0.5
     many = f"{e.count} " if e.count > 1 else ""
     plural = "s" if e.count > 1 else ""
     size = "" if e.kind == "plate" else f", {number(length_ft(e))} ft"
     words = f"{many}{WORDS[e.kind]}{plural}{size}"
-    return ElectrodeAnswer(e.id, words, planned, book.electrode_counts(e), part.ohms, part.at_ft, top, bottom)
+    gone = is_gone(place, e)
+    counts = book.electrode_counts(e) and not gone
+    ohms = Figure(None, "ohm", (Step("The line is plastic now", None, "ohm", "entered"),)) if gone else part.ohms
+    own = book.electrode_conductor(hots, place.grounding.conductor.metal, [e]) if hots and counts else None
+    return ElectrodeAnswer(e.id, words, planned, counts, ohms, part.at_ft, top, bottom, own)
 
 
-def _conductors(
+def is_gone(place: Place, e: Electrode) -> bool:
+    """Whether a water pipe that was an electrode no longer reaches the earth."""
+    return e.kind == "water-pipe" and place.water_pipe in ("plastic", "metal-to-plastic")
+
+
+def _taps(
     book: CodeBook, sized: Mapping[str, SizedRun], supply: Supplied, place: Place, electrodes: Sequence[Electrode]
-) -> tuple[Figure | None, Figure | None]:
-    """Electrode conductor and water-piping jumper, by the largest conductor that enters."""
-    best: SizedRun | None = None
-    for run in supply.runs:
-        each = sized[run.id]
-        if each.sizing.rung is None:
-            continue
-        if best is None or best.sizing.rung is None or rank(each.sizing.rung.size) > rank(best.sizing.rung.size):
-            best = each
-    if best is None or best.sizing.rung is None:
-        return None, None
-    size, q = best.sizing.rung.size, best.sizing.question
-    conductor = book.electrode_conductor(q.metal, size, q.sets, place.grounding.conductor.metal, electrodes)
-    return conductor, book.water_jumper(q.metal, size, q.sets, best.sizing.breaker_a, supply.service)
+) -> tuple[Tap, ...]:
+    """Where several service disconnects share one electrode conductor: the tap to each, by its own conductors."""
+    services = [run for run in supply.runs if run.use == "service"]
+    if len(services) < 2:
+        return ()
+    made_of = place.grounding.conductor.metal
+    each = [(run.to_station, hots_of(sized[run.id])) for run in services]
+    return tuple(Tap(at, book.electrode_conductor([hots], made_of, electrodes)) for at, hots in each if hots)
 
 
 def _wants_intersystem(place: Place, supply: Supplied, needed: bool) -> bool:

@@ -800,7 +800,8 @@ export interface components {
         };
         /**
          * ElectrodeAnswer
-         * @description One electrode, or several alike: where they stand (ft on the plan), ohms of all of them joined.
+         * @description One electrode, or several alike: where they stand (ft on the plan), ohms of all of them joined, the conductor
+         *     that one of its own to them would be.
          */
         ElectrodeAnswer: {
             /** Id */
@@ -821,6 +822,7 @@ export interface components {
             top_ft: number;
             /** Bottom Ft */
             bottom_ft: number;
+            conductor: components["schemas"]["Figure"] | null;
         };
         /**
          * ElectrodeConductor
@@ -1625,6 +1627,8 @@ export interface components {
             /** Rods */
             rods: components["schemas"]["RodsByThumb"][];
             conductor: components["schemas"]["Figure"] | null;
+            /** Taps */
+            taps: components["schemas"]["Tap"][];
             water_jumper: components["schemas"]["Figure"] | null;
             /** Intersystem */
             intersystem: boolean;
@@ -2304,6 +2308,15 @@ export interface components {
              * @description as the meter shows it
              */
             ohm: number;
+        };
+        /**
+         * Tap
+         * @description The tap from a common electrode conductor to one of several service disconnects.
+         */
+        Tap: {
+            /** Station */
+            station: string;
+            conductor: components["schemas"]["Figure"];
         };
         /**
          * TransferSwitch

@@ -13,6 +13,7 @@ const props = defineProps<{
   lockable?: boolean
   setWord?: string
   hint?: string
+  bare?: boolean
 }>()
 const emit = defineEmits<{ change: [value: number | null] }>()
 const desk = inject(deskKey, useDesk, true)
@@ -57,7 +58,7 @@ function commit() {
 
 <template>
   <label class="field" :title="hint">
-    <span class="label narrow">{{ label }}</span>
+    <span v-if="!bare" class="label narrow">{{ label }}</span>
     <span class="entry" :class="{ bad: refusal, open: lockable && value === null }">
       <input
         v-model="typed" class="mono" inputmode="decimal" :placeholder="auto" :aria-invalid="!!refusal" :aria-label="label"

@@ -14,7 +14,7 @@ from northspan.core.house_rules import HouseRules
 from northspan.core.job import Appliance, Job, LoadMethodName, Place, Run
 from northspan.core.place_load import LoadMethod
 from northspan.core.question import Least, Metal, Raceway, RunQuestion, RunUse
-from northspan.core.sized import Companions, RunFinding, Sizing
+from northspan.core.sized import Companions, Hots, RunFinding, Sizing
 from northspan.core.solution import Finding, RunFigures, Rung
 from northspan.core.systems import SystemName
 from northspan.core.tables import Table
@@ -122,19 +122,17 @@ class Nec2023:
         """250.52."""
         return earth.counts(electrode)
 
-    def electrode_conductor(
-        self, metal: Metal, size: str, sets: int, made_of: Metal, electrodes: Sequence[Electrode]
-    ) -> Figure:
+    def electrode_conductor(self, hots: Sequence[Hots], made_of: Metal, electrodes: Sequence[Electrode]) -> Figure:
         """250.66."""
-        return earth.conductor(metal, size, sets, made_of, electrodes)
+        return earth.conductor(hots, made_of, electrodes)
 
-    def water_jumper(self, metal: Metal, size: str, sets: int, breaker_a: float | None, service: bool) -> Figure:
+    def water_jumper(self, hots: Hots, breaker_a: float | None, service: bool) -> Figure:
         """250.104(A)(1), 250.104(A)(3) and 250.102(D)."""
-        return earth.water_jumper(metal, size, sets, breaker_a, service)
+        return earth.water_jumper(hots, breaker_a, service)
 
-    def bonding_jumper(self, metal: Metal, size: str, sets: int) -> Figure:
-        """250.28(D), 250.30(A)(1)."""
-        return earth.jumper(metal, size, sets, "", "250.28(D)")
+    def bonding_jumper(self, hots: Hots) -> Figure:
+        """250.28(D), 250.30(A)(1) and (2)."""
+        return earth.jumper(hots, "", "250.28(D), 250.30(A)(1), (2)")
 
     def against_neutral_as_ground(self, job: Job, net: Network, run: Run) -> tuple[str, ...]:
         """250.32(B)(1) Exception No. 1."""

@@ -7,6 +7,7 @@ from northspan.core.codes.nec.data import ELECTRODE_CONDUCTOR, EQUIPMENT_GROUND,
 from northspan.core.grounding import MADE, Electrode
 from northspan.core.job import Run
 from northspan.core.question import Metal
+from northspan.core.sized import Hots
 from northspan.core.wire_sizes import larger, rank, smaller, spoken
 from northspan.core.working import Figure, Step, number
 
@@ -82,32 +83,35 @@ def counts(e: Electrode) -> bool:
     return e.kind != "strip" and not shortfalls(e)
 
 
-def table_row(metal: Metal, size: str, sets: int) -> str:
-    """Row of Table 250.66 for the largest ungrounded conductor, or the area of all sets together.
+def table_row(metal: Metal, circular_mils: float) -> str:
+    """Row of Table 250.66 for the largest ungrounded conductor, or the area of several together.
 
-    >>> table_row("al", "4/0", 1), table_row("cu", "3/0", 2)
+    >>> table_row("al", 211600.0), table_row("cu", 2 * 167800.0)
     ('3', '4')
     """
-    mils = _MILS[size] * sets
     for row in ELECTRODE_CONDUCTOR.rows:
         upper = ELECTRODE_CONDUCTOR.value(row, f"{metal}_up_to")
-        if isinstance(upper, str) and mils <= grounding.bound(upper) + 1e-9:
+        if isinstance(upper, str) and circular_mils <= grounding.bound(upper) + 1e-9:
             return row
     return next(iter(reversed(list(ELECTRODE_CONDUCTOR.rows))))
 
 
-def conductor(metal: Metal, size: str, sets: int, made_of: Metal, electrodes: Sequence[Electrode]) -> Figure:
-    """Size of the grounding electrode conductor for a service or feeder of ``size``, in ``made_of``. 250.66.
+def conductor(hots: Sequence[Hots], made_of: Metal, electrodes: Sequence[Electrode]) -> Figure:
+    """Size of the grounding electrode conductor, in ``made_of``, where ``hots`` come in. 250.66 with its note 1.
 
-    Capped where every electrode it serves is a rod, pipe or plate, or concrete-encased, or a ring; the largest cap
-    where they are mixed, none where a water pipe or structure is among them.
+    The hots of all sets and of several services count together. Capped where every electrode it serves is a rod, pipe
+    or plate, or concrete-encased, or a ring; the largest cap where they are mixed, none where a water pipe or structure
+    is among them.
     """
-    row = table_row(metal, size, sets)
     column = f"gec_{made_of}"
-    full = ELECTRODE_CONDUCTOR.word(row, column)
-    of_sets = f"{sets} sets of " if sets > 1 else ""
-    what = f"Largest hot {of_sets}{spoken(size, metal)}"
-    steps = [ELECTRODE_CONDUCTOR.read(row, column, what)]
+    steps: list[Step] = []
+    full = "14"
+    for metal in ("cu", "al"):
+        own = [h for h in hots if h.metal == metal]
+        if own:
+            row = table_row(metal, sum(_MILS[h.size] * h.sets for h in own))
+            full = larger(full, ELECTRODE_CONDUCTOR.word(row, column))
+            steps.append(ELECTRODE_CONDUCTOR.read(row, column, f"Largest hot {_together(own)}"))
     caps = [_cap(e, made_of) for e in electrodes]
     chosen = full
     if caps and all(c is not None for c in caps):
@@ -120,6 +124,11 @@ def conductor(metal: Metal, size: str, sets: int, made_of: Metal, electrodes: Se
     return Figure(chosen, "", tuple(steps))
 
 
+def _together(hots: Sequence[Hots]) -> str:
+    return " and ".join(f"{h.sets} sets of {spoken(h.size, h.metal)}" if h.sets > 1 else spoken(h.size, h.metal)
+                        for h in hots)  # fmt: skip
+
+
 def _cap(e: Electrode, made_of: Metal) -> str | None:
     if e.kind in MADE:
         return CAP_MADE[made_of]
@@ -130,17 +139,17 @@ def _cap(e: Electrode, made_of: Metal) -> str | None:
     return None
 
 
-def jumper(metal: Metal, size: str, sets: int, what: str, cite: str, most: str | None = None) -> Figure:
+def jumper(hots: Hots, what: str, cite: str, most: str | None = None) -> Figure:
     """A copper bonding jumper by Table 250.102(C)(1): main, system, supply-side, or of water piping.
 
     Beyond the table, an eighth of the area.
 
-    >>> jumper("al", "4/0", 1, "", "").value, jumper("cu", "600", 2, "", "").value
+    >>> jumper(Hots("al", "4/0", 1), "", "").value, jumper(Hots("cu", "600", 2), "", "").value
     ('4', '3/0')
     """
-    mils = _MILS[size] * sets
-    row = grounding.service_row(metal, mils)
-    hot = f"Largest hot {f'{sets} sets of ' if sets > 1 else ''}{spoken(size, metal)}"
+    mils = _MILS[hots.size] * hots.sets
+    row = grounding.service_row(hots.metal, mils)
+    hot = f"Largest hot {_together([hots])}"
     if row is not None:
         chosen = SERVICE_NEUTRAL.word(row, "jumper_cu")
         steps = [SERVICE_NEUTRAL.read(row, "jumper_cu", f"{what}{hot}")]
@@ -153,15 +162,16 @@ def jumper(metal: Metal, size: str, sets: int, what: str, cite: str, most: str |
     return Figure(chosen, "", tuple(steps))
 
 
-def water_jumper(metal: Metal, size: str, sets: int, breaker_a: float | None, service: bool) -> Figure:
+def water_jumper(hots: Hots, breaker_a: float | None, service: bool) -> Figure:
     """Copper jumper of metal water piping. At a service Table 250.102(C)(1), no larger than 3/0, 250.104(A)(1); in
     another building by the device ahead of its feeder, 250.104(A)(3) with 250.102(D).
 
-    >>> water_jumper("al", "4/0", 1, 200.0, True).value, water_jumper("al", "1/0", 1, 100.0, False).value
+    >>> hots = Hots("al", "4/0", 1)
+    >>> water_jumper(hots, 200.0, True).value, water_jumper(hots, 100.0, False).value
     ('4', '8')
     """
     if service:
-        return jumper(metal, size, sets, "Water piping: ", "250.104(A)(1)", MOST_WATER_JUMPER)
+        return jumper(hots, "Water piping: ", "250.104(A)(1)", MOST_WATER_JUMPER)
     found = grounding.table_size(breaker_a, "cu") if breaker_a is not None else None
     if found is None:
         return Figure(None, "", ())

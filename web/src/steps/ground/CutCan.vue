@@ -62,8 +62,8 @@ function key(event: KeyboardEvent) {
       <rect :x="c.x" :y="CAN.top" :width="c.width" :height="CAN.bottom - CAN.top" class="box" />
       <rect v-if="bond?.neutral" :x="c.x + 12" :y="WIRE.N - BAR / 2" :width="c.width - 24" :height="BAR" class="neutral" />
       <rect v-if="bond?.ground_bar !== 'none'" :x="c.x + 12" :y="WIRE.G - BAR / 2" :width="c.width - 24" :height="BAR" class="ground" />
-      <text v-if="bond?.neutral" :x="c.x + 16" :y="WIRE.N + 4" class="bar">N</text>
-      <text :x="c.x + 16" :y="WIRE.G + 4" class="bar on-green">G</text>
+      <text v-if="bond?.neutral" :x="c.x + 13" :y="WIRE.N - BAR / 2 - 3" class="bar">N</text>
+      <text :x="c.x + 13" :y="WIRE.G - BAR / 2 - 3" class="bar">G</text>
       <line v-if="bond?.neutral" :x1="middle" :x2="middle" :y1="WIRE.N + BAR / 2" :y2="WIRE.G - BAR / 2" class="bond" :class="tone" />
       <text v-if="words" :x="middle + 8" :y="(WIRE.N + WIRE.G) / 2 + 4" class="words" :class="tone">{{ words }}</text>
       <line :x1="c.x + c.width - 24" :x2="c.x + c.width - 24" :y1="WIRE.G + BAR / 2" :y2="floating ? WIRE.G + 12 : CAN.bottom" class="strap" />
@@ -84,8 +84,7 @@ function key(event: KeyboardEvent) {
 .under { font-size: 13.5px; fill: var(--quiet); }
 .neutral { fill: var(--neutral-wire); stroke: var(--ink); stroke-width: 1; }
 .ground { fill: var(--ground-wire); stroke: var(--ink); stroke-width: 0.8; }
-.bar { font-size: 11px; font-weight: 600; fill: #17332d; }
-.on-green { fill: #fff; }
+.bar { font-size: 12px; font-weight: 600; }
 .bond { stroke-width: 6; stroke: var(--ink); }
 .bond.wrong { stroke: var(--danger); }
 .bond.apart { stroke-width: 1.5; stroke-dasharray: 2 3; stroke: var(--quiet); }

@@ -92,8 +92,8 @@ async function read(event: Event) {
         <thead><tr class="narrow"><th>Spacing</th><th>Reading</th><th class="right">ohm·m</th><th /></tr></thead>
         <tbody>
           <tr v-for="(r, i) in known.survey" :key="i">
-            <td><NumberField :label="`Spacing ${i + 1}`" :value="r.spacing_ft" unit="ft" :pointer="`${base}/survey/${i}/spacing_ft`" @change="(v) => v && setReading(i, 'spacing_ft', v)" /></td>
-            <td><NumberField :label="`Reading ${i + 1}`" :value="r.ohm" unit="ohm" :pointer="`${base}/survey/${i}/ohm`" @change="(v) => v && setReading(i, 'ohm', v)" /></td>
+            <td><NumberField :label="`Spacing ${i + 1}`" bare :value="r.spacing_ft" unit="ft" :pointer="`${base}/survey/${i}/spacing_ft`" @change="(v) => v && setReading(i, 'spacing_ft', v)" /></td>
+            <td><NumberField :label="`Reading ${i + 1}`" bare :value="r.ohm" unit="ohm" :pointer="`${base}/survey/${i}/ohm`" @change="(v) => v && setReading(i, 'ohm', v)" /></td>
             <td class="mono right">{{ soil.points[i]?.measured.toFixed(0) }}</td>
             <td class="right"><button class="plain quiet" :aria-label="`Take out reading ${i + 1}`" @click="desk.edit([{ op: 'remove', path: `${base}/survey/${i}` }])">×</button></td>
           </tr>
@@ -120,7 +120,6 @@ td { padding: 3px 0; border-bottom: 1px solid var(--rule); white-space: nowrap; 
 .bars { position: relative; width: 40%; }
 .bar { display: block; height: 8px; background: var(--bar); }
 .thumb { position: absolute; top: 2px; bottom: 2px; width: 2px; background: var(--caution); }
-.readings :deep(.label) { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
 .acts { display: flex; flex-wrap: wrap; gap: 8px; margin-top: 8px; }
 .file:focus-within { outline: 2px solid var(--good); }
 ul { margin: 4px 0; padding-left: 18px; }

@@ -33,6 +33,10 @@ const routes = computed(() =>
     return route ? [{ id: r.id, route, length: desk.solution?.routes.find((a) => a.run === r.id)?.length_ft.value ?? null }] : []
   }),
 )
+/** Electrodes where they stand; in the ones only planned, the drawing is hollow. */
+const rods = computed(() =>
+  (desk.solution?.ground.places ?? []).filter((g) => places.value.some((p) => p.id === g.place)).flatMap((g) => g.electrodes.flatMap((e) => e.at_ft.map(([x, y], i) => ({ id: `${g.place}${e.id}${i}`, x, y, planned: e.planned, words: e.words })))),
+)
 const grid = computed(() => {
   const step = scaleLength(frame.value.width)
   const lines = (from: number, span: number) => {
@@ -151,6 +155,7 @@ function addBend(event: MouseEvent, id: string, route: Route) {
       <text :x="middle(p.f).x - frame.left" :y="up(p.f.y_ft) + 14 * unit" text-anchor="middle">{{ p.name }}</text>
       <text v-if="p.kind !== 'yard'" class="size" :x="middle(p.f).x - frame.left" :y="up(p.f.y_ft) + 27 * unit" text-anchor="middle">{{ p.f.width_ft }} × {{ p.f.depth_ft }} ft</text>
     </g>
+    <circle v-for="r in rods" :key="r.id" class="rod" :class="{ planned: r.planned }" :cx="r.x - frame.left" :cy="up(r.y)" :r="3 * unit"><title>{{ r.words }}</title></circle>
     <template v-for="r in routes" :key="`length ${r.id}`">
       <text v-if="r.length !== null" class="length" :x="longest(r.route).x - frame.left + 6 * unit" :y="up(longest(r.route).y) - 6 * unit">{{ Math.round(Number(r.length)) }} ft</text>
     </template>
@@ -180,6 +185,8 @@ function addBend(event: MouseEvent, id: string, route: Route) {
 .route.here .line { stroke: var(--good); }
 .pull { fill: var(--paper); stroke: var(--caution); stroke-width: inherit; pointer-events: none; }
 .handle { fill: var(--paper); stroke: var(--good); stroke-width: inherit; cursor: grab; }
+.rod { fill: var(--good); stroke: var(--paper); stroke-width: inherit; }
+.rod.planned { fill: var(--paper); stroke: var(--good); }
 .length { font-family: var(--figures); font-weight: 600; paint-order: stroke; stroke: var(--paper); stroke-width: 0.25em; pointer-events: none; }
 .scale line { stroke: var(--ink); }
 .north path { fill: var(--ink); }

@@ -8,10 +8,11 @@ import jsonpatch
 
 from northspan.core.codes.codebook import CodeBook
 from northspan.core.codes.nec.findings import bond_faults
-from northspan.core.fixes import station_fix
+from northspan.core.fixes import run_fix, station_fix
 from northspan.core.ground.bonded import Bonded, bonded
 from northspan.core.ground_answer import ModeAnswer
 from northspan.core.job import Job
+from northspan.core.sized import Change, hots_of
 from northspan.core.solution import Finding, Fix
 from northspan.core.systems import SYSTEMS
 from northspan.core.view import JobView
@@ -28,6 +29,7 @@ def find(book: CodeBook, view: JobView) -> Iterable[Finding]:
         fixes = (_whole(book, view.job, found, finding, fix) for fix in finding.fixes)
         yield replace(finding, fixes=tuple(fix for fix in fixes if fix is not None))
     yield from _jumpers(view)
+    yield from _supply_jumpers(book, view)
     yield from _ungrounded(view)
 
 
@@ -80,6 +82,33 @@ def _jumpers(view: JobView) -> Iterable[Finding]:
                 place=own.place,
                 fixes=(station_fix(view.job, own, f"Use {needed} copper", "bonding/jumper_size", needed),),
             )
+
+
+def _supply_jumpers(book: CodeBook, view: JobView) -> Iterable[Finding]:
+    """What goes with the first run out of a derived source with no breaker of its own is a supply-side jumper."""
+    for each in view.runs.values():
+        source = view.network.stations[each.run.from_station].transformer
+        hots, also = hots_of(each), each.sizing.companions
+        if source is None or source.secondary_breaker_a is not None or hots is None or also is None:
+            continue
+        needed = book.bonding_jumper(hots).value
+        own = also.equipment_ground
+        copper = each.sizing.question.ground_metal == "cu"
+        if own is None or not copper or not isinstance(needed, str) or rank(own) >= rank(needed):
+            continue
+        end = view.network.stations[each.run.to_station]
+        yield Finding(
+            "supply-jumper",
+            "violation",
+            "250.30(A)(2), 250.102(C)(1)",
+            f"{end.name}: {own} copper comes with it, {needed} asked for",
+            "No breaker stands at the transformer, so what goes with its secondary wires as far as the first one is a "
+            "supply-side bonding jumper, sized by those wires and not by a breaker.",
+            run=each.run.id,
+            station=end.id,
+            place=end.place,
+            fixes=(run_fix(each.index, Change(f"Use {needed} copper", {"egc_size": needed})),),
+        )
 
 
 def _ungrounded(view: JobView) -> Iterable[Finding]:

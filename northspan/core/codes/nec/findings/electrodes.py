@@ -6,6 +6,7 @@ from northspan.core.codes.codebook import CodeBook
 from northspan.core.codes.nec import electrodes as rules
 from northspan.core.fixes import place_fix
 from northspan.core.ground.ohms import SPACING_FT
+from northspan.core.ground.places import is_gone
 from northspan.core.ground_answer import PlaceGround
 from northspan.core.grounding import MADE, Electrode
 from northspan.core.job import Place
@@ -35,7 +36,6 @@ def _owed(view: JobView, place: Place, ground: PlaceGround) -> Iterable[Finding]
     """A place that needs electrodes and has none, is only planned to have some, or whose water pipe changed."""
     if not ground.needed:
         return
-    counting = [e for e in place.grounding.electrodes if e.connected and rules.counts(e)]
     section = f"{ground.section}, 250.50" if "250.50" not in ground.section else ground.section
     if ground.planned:
         planned = ground.electrodes[0].words
@@ -44,7 +44,7 @@ def _owed(view: JobView, place: Place, ground: PlaceGround) -> Iterable[Finding]
             f"{ground.why}; nothing is on record of what is there. Look for a water pipe, a footing bar and rods, and "
             "enter them.",
         )  # fmt: skip
-    elif not counting:
+    elif not _system(place):
         yield _finding(
             "electrodes-none", "violation", section, place, f"{place.name} has no grounding electrode",
             f"{ground.why}, so it needs an electrode system of its own. The equipment ground is still what trips the "
@@ -129,7 +129,7 @@ def _one(view: JobView, place: Place, at: int, e: Electrode) -> Iterable[Finding
 
 def _rods(view: JobView, place: Place) -> Iterable[Finding]:
     """The 25 ohm rule: a lone rod, pipe or plate, also where it supplements a water pipe."""
-    system = [(i, e) for i, e in enumerate(place.grounding.electrodes) if e.connected and rules.counts(e)]
+    system = _system(place)
     made = [(i, e) for i, e in system if e.kind in MADE]
     if sum(e.count for _, e in made) != 1 or any(e.kind not in (*MADE, "water-pipe") for _, e in system):
         return
@@ -156,7 +156,7 @@ def _rods(view: JobView, place: Place) -> Iterable[Finding]:
 
 def _water_pipe(view: JobView, place: Place, at: int, e: Electrode) -> Iterable[Finding]:
     """A water pipe as an electrode: whether it is still metal, its supplement, its path and where it is taken."""
-    if e.connected and place.water_pipe in ("plastic", "metal-to-plastic"):
+    if e.connected and is_gone(place, e):
         yield _finding(
             "water-pipe-gone", "danger", "250.52(A)(1), 250.50", place,
             f"{place.name}: the water line is plastic now",
@@ -165,8 +165,7 @@ def _water_pipe(view: JobView, place: Place, at: int, e: Electrode) -> Iterable[
             (_fix_gone(view, place, at),),
         )  # fmt: skip
         return
-    others = [o for o in place.grounding.electrodes if o is not e and o.connected and rules.counts(o)]
-    if e.connected and not [o for o in others if o.kind != "water-pipe"]:
+    if e.connected and all(o.kind == "water-pipe" for _, o in _system(place)):
         yield _finding(
             "water-pipe-alone", "violation", "250.53(D)(2)", place, f"{place.name}: water pipe without a supplement",
             "A water pipe may be replaced with plastic any day; another electrode always stands beside it.",
@@ -185,6 +184,12 @@ def _water_pipe(view: JobView, place: Place, at: int, e: Electrode) -> Iterable[
             f"Beyond {number(rules.ENTRY_FT)} ft from where it comes in, water pipe is no part of the electrode path.",
             (_fix(view, place, at, "Clamp it where it comes in", lands_from_entry_ft=rules.ENTRY_FT),),
         )  # fmt: skip
+
+
+def _system(place: Place) -> list[tuple[int, Electrode]]:
+    """The electrodes that are bonded in, count, and still reach the earth, by their places in the list."""
+    electrodes = enumerate(place.grounding.electrodes)
+    return [(i, e) for i, e in electrodes if e.connected and rules.counts(e) and not is_gone(place, e)]
 
 
 def _name(e: Electrode) -> str:
@@ -231,8 +236,7 @@ def _fix(view: JobView, place: Place, at: int, label: str, **fields: object) -> 
 def _fix_gone(view: JobView, place: Place, at: int) -> Fix:
     """The pipe off the system; rods in its stead where nothing else is left."""
     values: dict[str, object] = {f"grounding/electrodes/{at}/connected": False, "grounding/water_piping": True}
-    left = [o for i, o in enumerate(place.grounding.electrodes) if i != at and o.connected and rules.counts(o)]
-    if left:
+    if _system(place):
         return place_fix(view.job, place, "Take the pipe off the electrode system", values)
     rods = {"id": _free_id(place, "rods"), "kind": "rod", "count": 2, "spacing_ft": NEW_APART_FT}
     values["grounding/electrodes/-"] = rods | {"length_ft": NEW_ROD_FT, "diameter_in": rules.ROD_IN}
