@@ -28,22 +28,23 @@ types: $(STAMPS)/python $(STAMPS)/web
 	$(BIN)/python tools/client.py --check
 
 unit: $(STAMPS)/python
+	sh tools/ensure-debian.sh ngspice
 	$(BIN)/python -m unittest discover -t . -s tests/core
 	$(BIN)/python -m unittest discover -t . -s tests/server
 
 browser: $(STAMPS)/python web/dist/index.html
-	sh tools/ensure-chromium.sh
+	sh tools/ensure-debian.sh chromium
 	$(BIN)/python -m unittest discover -t . -s tests/browser
 
 bench: $(STAMPS)/python web/dist/index.html
-	sh tools/ensure-chromium.sh
+	sh tools/ensure-debian.sh chromium
 	$(BIN)/python -m bench.measure
 
 client: $(STAMPS)/python $(STAMPS)/web
 	$(BIN)/python tools/client.py
 
 screenshots: $(STAMPS)/python web/dist/index.html
-	sh tools/ensure-chromium.sh
+	sh tools/ensure-debian.sh chromium
 	$(BIN)/python tools/screenshots.py
 
 clean:

@@ -12,9 +12,14 @@ from collections.abc import Callable
 from datetime import datetime, timedelta
 from pathlib import Path
 
-from bench.synthetic import property_of
+from bench.synthetic import property_of, property_with_modes
+from northspan.core.codes.library import code_book
+from northspan.core.fault_asked import FaultQuestion, fault_answer
+from northspan.core.ground.solve_ground import solve_ground
 from northspan.core.job import Job, Variant
-from northspan.core.solve import solve
+from northspan.core.place_loads import place_loads
+from northspan.core.solve import size_all, solve
+from northspan.core.topology import network
 from northspan.core.what_if import what_if
 from northspan.demo.library import demo_jobs
 from northspan.instruments.recording import read_recording
@@ -53,6 +58,20 @@ def solving() -> None:
     for runs in (50, 100, 200, 400):
         job = property_of(runs)
         print(f"solve {runs} runs: {milliseconds(lambda job=job: solve(job), 5):.0f} ms")
+
+
+def grounding() -> None:
+    """A property of 30 stations in three modes: a fault at every station of each, and one asked for on screen."""
+    job = property_with_modes(30)
+    book, net = code_book(job.code_book), network(job)
+    sized = size_all(book, job, net, place_loads(book, job, net))
+    found = solve_ground(book, job, net, sized)
+    faults = sum(len(answer.faults) for *_, answer in found.modes)
+    taken = milliseconds(lambda: solve_ground(book, job, net, sized), 7)
+    print(f"grounding of {len(job.stations)} stations, {len(found.modes)} modes, {faults} faults: {taken:.0f} ms")
+    print(f"the same job solved whole: {milliseconds(lambda: solve(job), 7):.0f} ms")
+    asked = FaultQuestion("utility", "p20", equipment="broken")
+    print(f"a fault asked for, with its answers: {milliseconds(lambda: fault_answer(job, asked), 7):.0f} ms")
 
 
 def with_more(job: Job, at: int) -> Job:
@@ -128,6 +147,7 @@ CHANGE_LENGTH = """(feet) => new Promise((done) => {
 if __name__ == "__main__":
     print(f"Python {platform.python_version()}, {platform.machine()}")
     solving()
+    grounding()
     batch()
     scripts()
     browser()

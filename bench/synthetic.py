@@ -1,5 +1,7 @@
 """A synthetic property of any number of runs, for measuring how solving grows."""
 
+from typing import Any
+
 from northspan.core.job import Job
 from northspan.core.jobfile import parse
 
@@ -28,3 +30,49 @@ def property_of(runs: int) -> Job:
         )
     site = [{"id": "site", "name": "Site", "kind": "yard"}]
     return parse({"name": f"Synthetic {runs}", "places": site, "stations": stations, "runs": wires})
+
+
+def property_with_modes(stations: int) -> Job:
+    """A service and panels on six places fed from one another, a generator and an inverter behind their switches.
+
+    Three modes; every place has electrodes, every station its bond on record.
+    """
+    rods = [{"id": "rods", "kind": "rod", "count": 2, "spacing_ft": 8}]
+    places = [
+        {
+            "id": f"place{i}",
+            "name": f"Place {i}",
+            "kind": "dwelling" if i == 0 else "detached-building",
+            "soil": "clay",
+            "grounding": {"seen": True, "electrodes": rods},
+        }
+        for i in range(6)
+    ]
+    made: list[dict[str, Any]] = [
+        {"id": "source", "name": "Source", "kind": "utility", "place": "place0", "supply": "120/240-3w"}
+    ]
+    runs: list[dict[str, Any]] = []
+    own = {"system": "120/240-3w", "length_ft": 60, "metal": "al", "insulation": "XHHW-2"}
+    for i in range(stations - 3):
+        switch = i in (5, 9)
+        made.append(
+            {
+                "id": f"p{i}",
+                "name": f"Panel {i}",
+                "kind": "transfer-switch" if switch else "panelboard",
+                "place": f"place{i % 6}",
+                "terminal_c": 75,
+                "load": {"amps": 4, "neutral_amps": 1},
+                "transfer": {"switches_neutral": i == 9, "managed": True} if switch else None,
+                "bonding": {"neutral": "screw" if i == 0 else "none"},
+            }
+        )
+        start = "source" if i == 0 else f"p{max(0, i - 3)}"
+        use = "service" if i == 0 else "feeder"
+        runs.append({"id": f"r{i}", "from_station": start, "to_station": f"p{i}", "use": use, **own})
+    for name, kind, at in (("set", "generator", "p5"), ("island", "inverter", "p9")):
+        made.append({"id": name, "name": name, "kind": kind, "place": "place0", "generator": {"kw": 20, "units": 2}})
+        runs.append(
+            {"id": f"to-{at}", "from_station": name, "to_station": at, "use": "feeder", **own, "breaker_a": 100}
+        )
+    return parse({"name": f"Synthetic {stations}", "places": places, "stations": made, "runs": runs})

@@ -128,8 +128,7 @@ def upstream(net: Network, mode: Mode, station: str) -> Iterable[Run]:
 
 
 def _hot_currents(there: Wired, state: State, run: Run) -> list[complex]:
-    branches = {b.name: b for b in there.network.branches}
-    hots = [branches.get(f"{leg} {run.id}") for leg in "AB"]
+    hots = [there.network.branch(f"{leg} {run.id}") for leg in "AB"]
     return [state.amps(b) for b in hots if b is not None]
 
 
@@ -159,15 +158,14 @@ def fault_state(
             Step("The one over the other", fault, "A", METHOD),
         )
         clock = tuple(_clock(there.net, run, rating, amps, seconds))
-    branch = {b.name: b for b in network.branches}
 
     def through(name: str) -> complex:
-        found = branch.get(name)
+        found = network.branch(name)
         return 0j if found is None else state.amps(found)
 
     runs = tuple(_run_state(each.id, through) for each in (*there.net.order, *there.net.standby.values()))
-    earths = tuple(Stray(n[6:], abs(state.amps(b))) for n, b in branch.items() if n.startswith("earth "))
-    paths = tuple(Stray(n[5:], abs(state.amps(b))) for n, b in branch.items() if n.startswith("path "))
+    earths = tuple(_strays(network, state, "earth"))
+    paths = tuple(_strays(network, state, "path"))
     names = {s: there.net.stations[s].name for s in there.net.stations}
     return FaultState(
         Figure(fault if kind != "none" else None, "A", steps),
@@ -178,6 +176,13 @@ def fault_state(
         earths,
         paths,
     )
+
+
+def _strays(network: ImpedanceNetwork, state: State, what: str) -> Iterable[Stray]:
+    for branch in network.branches:
+        kind, _, at = branch.name.partition(" ")
+        if kind == what:
+            yield Stray(at, abs(state.amps(branch)))
 
 
 def _clock(net: Network, run: Run | None, rating: float, amps: float, seconds: float | None) -> Iterable[Step]:

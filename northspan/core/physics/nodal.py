@@ -1,15 +1,18 @@
 """A network of impedances and sources solved for its node voltages. Belongs to no code book.
 
 Every source stands behind an impedance (Norton's theorem): Y V = I, solved once; a fault then is a current between two
-nodes, I = (Vi - Vj)/(Zf + Zii + Zjj - Zij - Zji), by Thévenin's theorem on Z = Y⁻¹. Source: any text on nodal analysis
-of power systems. The reference node is the earth far away, at 0 V.
+nodes, I = (Vi - Vj)/(Zf + Zii + Zjj - Zij - Zji), by Thévenin's theorem on Z = Y⁻¹, of which only what is asked for is
+solved. Source: any text on nodal analysis of power systems. The reference node is the earth far away, at 0 V.
 """
 
 from dataclasses import dataclass
 from functools import cached_property
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
+from scipy.sparse import csc_matrix
+from scipy.sparse.linalg import splu
 
 EARTH = "earth"
 # What insulation lets through at a node: gives a part that nothing else joins to the earth a voltage at all.
@@ -77,30 +80,34 @@ class ImpedanceNetwork:
         return tuple(self._at)
 
     @cached_property
-    def inverse(self) -> Complex:
-        """Z (ohm): the voltage of every node for 1 A into every node."""
+    def _by_name(self) -> dict[str, Branch]:
+        return {b.name: b for b in self.branches}
+
+    def branch(self, name: str) -> Branch | None:
+        """The branch of a name; None where there is none."""
+        return self._by_name.get(name)
+
+    @cached_property
+    def _factors(self) -> Any:
+        """Y (siemens) as its sparse factors: a property is nearly a tree, so they stay as sparse as it is."""
         n = len(self._at)
-        y = np.zeros((n, n), dtype=np.complex128)
-        np.fill_diagonal(y, 1.0 / LEAK_OHM)
-        for branch in self.branches:
-            i, j, admittance = self._at.get(branch.start), self._at.get(branch.end), 1.0 / branch.ohms
-            if i is not None:
-                y[i, i] += admittance
-            if j is not None:
-                y[j, j] += admittance
-            if i is not None and j is not None:
-                y[i, j] -= admittance
-                y[j, i] -= admittance
-        for coupling in self.couplings:
-            # Volts across the leakage: (s1 - s2) - (p1 - p2)/ratio; the same weights carry its current back.
-            ends = (*coupling.secondary, *coupling.primary)
-            weights = (1.0, -1.0, -1.0 / coupling.ratio, 1.0 / coupling.ratio)
-            for a, weight in zip(ends, weights, strict=True):
-                for b, other in zip(ends, weights, strict=True):
-                    i, j = self._at.get(a), self._at.get(b)
+        rows, columns, values = list(range(n)), list(range(n)), [complex(1.0 / LEAK_OHM)] * n
+
+        def stamp(ends: tuple[str, ...], weights: tuple[float, ...], admittance: complex) -> None:
+            at = [self._at.get(end) for end in ends]
+            for i, weight in zip(at, weights, strict=True):
+                for j, other in zip(at, weights, strict=True):
                     if i is not None and j is not None:
-                        y[i, j] += weight * other / coupling.ohms
-        return np.asarray(np.linalg.inv(y), dtype=np.complex128)
+                        rows.append(i)
+                        columns.append(j)
+                        values.append(weight * other * admittance)
+
+        for b in self.branches:
+            stamp((b.start, b.end), (1.0, -1.0), 1.0 / b.ohms)
+        for c in self.couplings:
+            # Volts across the leakage: (s1 - s2) - (p1 - p2)/ratio; the same weights carry its current back.
+            stamp((*c.secondary, *c.primary), (1.0, -1.0, -1.0 / c.ratio, 1.0 / c.ratio), 1.0 / c.ohms)
+        return splu(csc_matrix((values, (rows, columns)), shape=(n, n), dtype=np.complex128))
 
     @cached_property
     def _sound(self) -> Complex:
@@ -113,21 +120,21 @@ class ImpedanceNetwork:
                     currents[i] -= amps
                 if j is not None:
                     currents[j] += amps
-        return self.inverse @ currents
+        return np.asarray(self._factors.solve(currents), dtype=np.complex128)
 
     def state(self) -> "State":
         """As it runs with no fault."""
         return State(self, self._sound, 0j)
 
     def faulted(self, start: str, end: str, ohms: float) -> "State":
-        """With ``ohms`` (ohm) laid between two nodes."""
+        """With ``ohms`` (ohm) laid between two nodes, which are not one and the same."""
         i, j = self._at.get(start), self._at.get(end)
-        n = len(self._at)
-        reached = np.zeros(n, dtype=np.complex128)
+        drawn = np.zeros(len(self._at), dtype=np.complex128)
         if i is not None:
-            reached += self.inverse[:, i]
+            drawn[i] += 1.0
         if j is not None:
-            reached -= self.inverse[:, j]
+            drawn[j] -= 1.0
+        reached = np.asarray(self._factors.solve(drawn), dtype=np.complex128)
         across = _at(reached, i) - _at(reached, j)
         amps = (_at(self._sound, i) - _at(self._sound, j)) / (ohms + across)
         return State(self, self._sound - amps * reached, complex(amps))

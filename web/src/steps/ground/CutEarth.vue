@@ -17,6 +17,7 @@ interface Shape {
   wide: number
   top: number
   bottom: number
+  gone: boolean
 }
 
 /** Where a column's ground goes down, and what it comes to there. */
@@ -42,7 +43,7 @@ function ohmText(ohm: number): string {
 }
 
 function rods(x: number, many: number): Shape[] {
-  return Array.from({ length: many }, (_, i) => ({ id: `rod${i}`, kind: 'upright' as const, x: x + 12 * i, wide: 4, top: EARTH_LINE, bottom: EARTH_LINE + 8 * FOOT }))
+  return Array.from({ length: many }, (_, i) => ({ id: `rod${i}`, kind: 'upright' as const, x: x + 12 * i, wide: 4, top: EARTH_LINE, bottom: EARTH_LINE + 8 * FOOT, gone: false }))
 }
 
 /** Electrodes side by side as deep as they are; those not bonded in are left off the wire. */
@@ -54,7 +55,7 @@ function shapes(x: number, electrodes: ElectrodeAnswer[]): Shape[] {
     const found: Shape[] = []
     for (const [i] of (flat ? [e.at_ft[0]] : e.at_ft.slice(0, 4)).entries()) {
       const wide = flat ? 34 : plate ? 10 : 4
-      found.push({ id: `${e.id}${i}`, kind: flat ? 'flat' : plate ? 'plate' : 'upright', x: at, wide, top: EARTH_LINE + e.top_ft * FOOT, bottom: EARTH_LINE + Math.min(e.bottom_ft, 12) * FOOT })
+      found.push({ id: `${e.id}${i}`, kind: flat ? 'flat' : plate ? 'plate' : 'upright', x: at, wide, top: EARTH_LINE + e.top_ft * FOOT, bottom: EARTH_LINE + Math.min(e.bottom_ft, 12) * FOOT, gone: e.ohms.value === null })
       at += wide + 9
     }
     return found
@@ -99,8 +100,8 @@ const paths = computed(() =>
     <g v-for="e in earths" :key="e.c.station.id" class="electrode" :class="{ planned: e.quiet && !e.c.source }">
       <path :d="`M${e.x} ${e.from} V${EARTH_LINE + 4} H${Math.max(e.x, ...e.shapes.map((s) => s.x))}`" class="gec" />
       <template v-for="s in e.shapes" :key="s.id">
-        <line v-if="s.kind === 'upright'" :x1="s.x" :x2="s.x" :y1="s.top" :y2="s.bottom" class="rod" />
-        <path v-else-if="s.kind === 'flat'" :d="`M${s.x} ${EARTH_LINE + 4} V${s.top} h${s.wide - 6}`" class="strip" />
+        <line v-if="s.kind === 'upright'" :x1="s.x" :x2="s.x" :y1="s.top" :y2="s.bottom" class="rod" :class="{ gone: s.gone }" />
+        <path v-else-if="s.kind === 'flat'" :d="`M${s.x} ${EARTH_LINE + 4} V${s.top} h${s.wide - 6}`" class="strip" :class="{ gone: s.gone }" />
         <rect v-else :x="s.x" :y="s.top" :width="s.wide" :height="s.bottom - s.top" class="plate" />
       </template>
       <text :x="Math.min(e.x - 4, width - 6 - 7.7 * e.words.length)" :y="STRAY_LEVEL - 22">{{ e.words }}</text>
@@ -121,6 +122,7 @@ const paths = computed(() =>
 .gec { fill: none; stroke: var(--ground-wire); stroke-width: 2; }
 .rod { stroke: var(--ink); stroke-width: 3.4; }
 .strip { fill: none; stroke: var(--ink); stroke-width: 3.4; }
+.gone { stroke: var(--danger); stroke-dasharray: 3 4; }
 .plate { fill: var(--ink); }
 .planned .rod, .planned .strip { stroke-dasharray: 5 3; }
 .electrode text { font: 600 12.5px var(--figures); }

@@ -36,7 +36,7 @@ const layered = computed(() => props.soil.depth_ft !== null)
       <g v-for="t in ys" :key="`y${t}`"><line :x1="BOX.left" :x2="width - BOX.right" :y1="y(t)" :y2="y(t)" class="grid" /><text :x="BOX.left - 5" :y="y(t) + 4" text-anchor="end">{{ t }}</text></g>
       <g v-for="t in xs" :key="`x${t}`"><line :x1="x(t)" :x2="x(t)" :y1="BOX.top" :y2="HEIGHT - BOX.bottom" class="grid" /><text :x="x(t)" :y="HEIGHT - BOX.bottom + 13" text-anchor="middle">{{ t }}</text></g>
       <text :x="width - BOX.right" :y="HEIGHT - 3" text-anchor="end">ft apart</text>
-      <text x="0" y="9">ohm·m</text>
+      <text :x="BOX.left" y="9">ohm·m</text>
       <polyline v-if="layered" :points="line" class="line" />
       <template v-if="layered"><line v-for="p in points" :key="`m${p.spacing_ft}`" :x1="x(p.spacing_ft)" :x2="x(p.spacing_ft)" :y1="y(p.measured)" :y2="y(p.computed)" class="miss" /></template>
       <circle v-for="p in points" :key="p.spacing_ft" :cx="x(p.spacing_ft)" :cy="y(p.measured)" r="3.6" class="read" />
