@@ -86,6 +86,10 @@ class Rules(unittest.TestCase):
             self.trips("electrode-shallow", *deep)
         self.trips("clamp", grounded(TWO | {"clamp_for_burial": False}), grounded(TWO | {"clamp_for_burial": True}))
 
+    def test_two_entries_side_by_side(self):
+        east = [ROD | {"id": f"r{i}", "x_ft": x, "y_ft": 4} for i, x in enumerate((0, 5.5, 6))]
+        self.trips("electrodes-beside", grounded(east[0], east[1]), grounded(east[0], east[2]))
+
     def test_the_water_pipe(self):
         self.trips("water-pipe-alone", grounded(PIPE), grounded(PIPE, TWO))
         self.trips("water-pipe-path", grounded(PIPE | {"bonded_past_meter": False}, TWO), grounded(PIPE, TWO))

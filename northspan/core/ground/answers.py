@@ -100,9 +100,9 @@ def _wires(a: Asked) -> PlainAnswer | None:
     if not run.no_egc:
         pipe = ", or the steel pipe in its place" if equipment_path(run) == "wire-and-raceway" else ""
         kept = " and a neutral kept off the can" if neutral else ""
-        return PlainAnswer(
-            asks, count, f"{hots} hot{kept}, and an equipment ground{pipe}.", "250.32(B)(1), 250.118", "plain", None
-        )
+        plural = "s" if hots > 1 else ""
+        more = f"{hots} hot{plural}{kept}, and an equipment ground{pipe}."
+        return PlainAnswer(asks, count, more, "250.32(B)(1), 250.118", "plain", None)
     against = a.book.against_neutral_as_ground(a.job, a.there.net, run)
     if not against:
         more = "It stands with no equipment ground, and nothing metal joins the two buildings."

@@ -30,15 +30,16 @@ class StationState:
     station: str
     reached: bool
     touch_v: Figure
-    leg_a_v: float | None
-    leg_b_v: float | None
-    line_v: float | None
+    leg_a_v: Figure | None
+    leg_b_v: Figure | None
+    line_v: Figure | None
 
 
 @dataclass(frozen=True, slots=True)
 class RunState:
     """Currents of a run (A): hots, neutral, equipment ground, raceway, and what a clamp round all its circuit wires
-    would read: what comes home another way. ``equipment_home``: the equipment ground's flows toward the source.
+    would read: what comes home another way, with the working of all. ``equipment_home``: the equipment ground's flows
+    toward the source.
     """
 
     run: str
@@ -47,7 +48,7 @@ class RunState:
     neutral: float
     equipment: float
     raceway: float
-    residual: float
+    residual: Figure
     equipment_home: bool
 
 
@@ -169,8 +170,8 @@ def fault_state(
     names = {s: there.net.stations[s].name for s in there.net.stations}
     return FaultState(
         Figure(fault if kind != "none" else None, "A", steps),
-        Figure(seconds, "s", clock),
-        names[run.to_station] if run is not None else None,
+        Figure(seconds if kind != "none" else None, "s", clock),
+        names[run.to_station] if run is not None and kind != "none" else None,
         tuple(_station_state(there, state, s) for s in there.net.stations if there.net.stations[s].kind != "utility"),
         runs,
         earths,
@@ -192,7 +193,7 @@ def _clock(net: Network, run: Run | None, rating: float, amps: float, seconds: f
     what = f"{number(amps)} A ÷ {number(rating)} A" + (
         f", breaker to {net.stations[run.to_station].name}" if run else ""
     )
-    yield Step(what, amps / rating, "× rating", "")
+    yield Step(what, amps / rating, "× rating", "current over rating")
     words = "Longest an inverse-time breaker may take" if seconds is not None else "Below 1.35 ×: it need never trip"
     yield Step(words, seconds, "s", "model from the standard's limits, no maker's curve")
 
@@ -200,7 +201,18 @@ def _clock(net: Network, run: Run | None, rating: float, amps: float, seconds: f
 def _run_state(run: str, through: Callable[[str], complex]) -> RunState:
     a, b, n = through(f"A {run}"), through(f"B {run}"), through(f"N {run}")
     g, steel = through(f"G {run}"), through(f"raceway {run}")
-    return RunState(run, abs(a), abs(b), abs(n), abs(g), abs(steel), abs(a + b + n), (g * a.conjugate()).real <= 0.0)
+    left = abs(a + b + n)
+    steps = (
+        Step("Hot A", abs(a), "A", METHOD),
+        Step("Hot B", abs(b), "A", METHOD),
+        Step("Neutral", abs(n), "A", METHOD),
+        Step("Equipment ground", abs(g), "A", METHOD),
+        Step("Steel pipe", abs(steel), "A", METHOD),
+        Step("Hots and neutral added as phasors: what comes home another way", left, "A", "Kirchhoff's current law"),
+    )
+    kept = tuple(step for step in steps if step.value)
+    home = (g * a.conjugate()).real <= 0.0
+    return RunState(run, abs(a), abs(b), abs(n), abs(g), abs(steel), Figure(left, "A", kept), home)
 
 
 def _station_state(there: Wired, state: State, station: str) -> StationState:
@@ -214,10 +226,14 @@ def _station_state(there: Wired, state: State, station: str) -> StationState:
         station,
         reached,
         _touch(there, state, station, abs(can)),
-        abs(a - n) if legs else None,
-        abs(b - n) if legs and two else None,
-        abs(a - b) if two else None,
+        _between("Hot A to neutral", a - n) if legs else None,
+        _between("Hot B to neutral", b - n) if legs and two else None,
+        _between("Hot A to hot B", a - b) if two else None,
     )
+
+
+def _between(what: str, volts: complex) -> Figure:
+    return Figure(abs(volts), "V", (Step(f"{what}, difference of the two nodes", abs(volts), "V", METHOD),))
 
 
 def _touch(there: Wired, state: State, station: str, volts: float) -> Figure:

@@ -52,5 +52,6 @@ def _assumed(job: Job, places: Iterable[PlaceGround]) -> Iterable[str]:
     names = {p.id: p.name for p in job.places}
     if planned:
         yield f"Electrodes as planned, none on record: {', '.join(names[p] for p in planned)}"
+    yield "Every load runs as entered; electrodes stand at the middle of their band"
     yield "A fault at the service is taken beyond its main; ahead of it only the utility's fuse opens"
     yield "Wire warm, as the tables give it; faults bolted; feet on earth far from the electrodes"

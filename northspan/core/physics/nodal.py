@@ -112,6 +112,8 @@ class ImpedanceNetwork:
     @cached_property
     def _sound(self) -> Complex:
         currents = np.zeros(len(self._at), dtype=np.complex128)
+        if all(branch.volts == 0j for branch in self.branches):
+            return currents
         for branch in self.branches:
             if branch.volts != 0j:
                 amps = branch.volts / branch.ohms
@@ -127,8 +129,10 @@ class ImpedanceNetwork:
         return State(self, self._sound, 0j)
 
     def faulted(self, start: str, end: str, ohms: float) -> "State":
-        """With ``ohms`` (ohm) laid between two nodes, which are not one and the same."""
+        """With ``ohms`` (ohm) laid between two nodes; a node that is not in the network is the earth."""
         i, j = self._at.get(start), self._at.get(end)
+        if i == j:
+            return self.state()
         drawn = np.zeros(len(self._at), dtype=np.complex128)
         if i is not None:
             drawn[i] += 1.0

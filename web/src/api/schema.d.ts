@@ -2631,7 +2631,8 @@ export interface components {
         /**
          * RunState
          * @description Currents of a run (A): hots, neutral, equipment ground, raceway, and what a clamp round all its circuit wires
-         *     would read: what comes home another way. ``equipment_home``: the equipment ground's flows toward the source.
+         *     would read: what comes home another way, with the working of all. ``equipment_home``: the equipment ground's flows
+         *     toward the source.
          */
         RunState: {
             /** Run */
@@ -2646,8 +2647,7 @@ export interface components {
             equipment: number;
             /** Raceway */
             raceway: number;
-            /** Residual */
-            residual: number;
+            residual: components["schemas"]["Figure"];
             /** Equipment Home */
             equipment_home: boolean;
         };
@@ -2661,12 +2661,9 @@ export interface components {
             /** Reached */
             reached: boolean;
             touch_v: components["schemas"]["Figure"];
-            /** Leg A V */
-            leg_a_v: number | null;
-            /** Leg B V */
-            leg_b_v: number | null;
-            /** Line V */
-            line_v: number | null;
+            leg_a_v: components["schemas"]["Figure"] | null;
+            leg_b_v: components["schemas"]["Figure"] | null;
+            line_v: components["schemas"]["Figure"] | null;
         };
         /**
          * Stray

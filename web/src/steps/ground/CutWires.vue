@@ -22,6 +22,10 @@ const gone = computed(() => props.here && props.equipment !== 'whole')
 const open = computed(() => wires.value.neutral_open || (props.here && props.neutralOpen))
 const barStart = computed(() => (props.link.from.source ? left.value : left.value - 12))
 
+function show() {
+  if (flow.value) view.show(`currents on the run to ${props.link.to.station.name}`, flow.value.residual)
+}
+
 /** The way of a wire that goes under an enclosure between its ends. */
 function under(down: number): string {
   const y = CAN.bottom + 20 + down
@@ -73,7 +77,7 @@ const currents = computed<Current[]>(() => {
       <line v-if="piped && !(here && equipment === 'missing')" :x1="left" :x2="right" :y1="CAN.bottom - 8" :y2="CAN.bottom - 8" class="pipe" />
       <path v-if="gone && wired" :d="`M${middle - 6} ${WIRE.G + 8} l6 -16 M${middle} ${WIRE.G + 8} l6 -16`" class="cut" />
       <path v-if="open" :d="`M${middle - 6} ${WIRE.N + 8} l6 -16 M${middle} ${WIRE.N + 8} l6 -16`" class="cut" />
-      <g v-for="c in currents" :key="c.key" class="current" :class="{ stray: c.key === 'ground' || c.key === 'pipe' }">
+      <g v-for="c in currents" :key="c.key" class="current" role="button" tabindex="0" :aria-label="`Currents on the run to ${link.to.station.name}`" :class="{ stray: c.key === 'ground' || c.key === 'pipe' }" @click="show" @keydown.enter="show" @keydown.w.stop.prevent="show">
         <path :d="c.home ? `M${left + 5} ${c.y - 4} l7 -3.5 v7 Z` : `M${right - 5} ${c.y - 4} l-7 -3.5 v7 Z`" />
         <text :x="middle + (c.home ? 4 : -4)" :y="c.y" text-anchor="middle">{{ ampsText(c.amps) }}</text>
       </g>
@@ -97,6 +101,8 @@ path.around { fill: none; }
 .open { stroke-dasharray: 14 26; }
 .cut { stroke: var(--danger); stroke-width: 2; fill: none; }
 .lacking { fill: var(--danger); font-size: 13.5px; font-weight: 600; }
+.current { cursor: pointer; }
+.current:hover text { text-decoration: underline; }
 .current text { font: 600 12px var(--figures); paint-order: stroke; stroke: var(--paper); stroke-width: 3; }
 .stray text, .stray path { fill: var(--danger); }
 </style>

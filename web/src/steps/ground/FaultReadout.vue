@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import { ampsText } from './cut'
 import TripClock from './TripClock.vue'
 import type { Fault } from './useFault'
 import FigureButton from '@/figures/FigureButton.vue'
@@ -28,7 +27,7 @@ const service = computed(() => {
   const runs = props.fault.inMode.value?.runs.filter((r) => r.live) ?? []
   const first = desk.job?.runs.find((r) => runs.some((w) => w.run === r.id) && props.fault.inMode.value?.sources.includes(r.from_station))
   const flow = state.value?.runs.find((r) => r.run === first?.id)
-  return first && flow ? { name: names.value.get(first.to_station), amps: flow.residual } : null
+  return first && flow ? { name: names.value.get(first.to_station), residual: flow.residual } : null
 })
 </script>
 
@@ -42,10 +41,11 @@ const service = computed(() => {
           <dt>Opens in, at most</dt><dd><FigureButton :figure="state.seconds" title="breaker’s time" none="never" /></dd>
         </template>
         <template v-if="legs && legs.leg_a_v !== null">
-          <dt>Leg A to neutral here</dt><dd class="mono">{{ legs.leg_a_v.toFixed(1) }} V</dd>
-          <template v-if="legs.leg_b_v !== null"><dt>Leg B to neutral here</dt><dd class="mono">{{ legs.leg_b_v.toFixed(1) }} V</dd></template>
+          <dt>Leg A to neutral here</dt><dd><FigureButton :figure="legs.leg_a_v" title="leg A to neutral" :places="1" /></dd>
+          <template v-if="legs.leg_b_v !== null"><dt>Leg B to neutral here</dt><dd><FigureButton :figure="legs.leg_b_v" title="leg B to neutral" :places="1" /></dd></template>
         </template>
-        <template v-if="service && kind === 'none'"><dt>Clamp round the wires to {{ service.name }}</dt><dd class="mono">{{ ampsText(service.amps) }}</dd></template>
+        <template v-else-if="legs && legs.line_v !== null"><dt>Hot to hot here</dt><dd><FigureButton :figure="legs.line_v" title="hot to hot" :places="1" /></dd></template>
+        <template v-if="service && kind === 'none'"><dt>Clamp round the wires to {{ service.name }}</dt><dd><FigureButton :figure="service.residual" :title="`clamp round the wires to ${service.name}`" :places="2" /></dd></template>
       </dl>
       <p v-if="amps !== null && state.breaker" class="narrow quiet">Breaker to {{ state.breaker }}, as slow as the standard lets it be; a model, no maker’s curve.</p>
       <TripClock v-if="amps !== null" :seconds="seconds" :amps="amps" />

@@ -163,7 +163,8 @@ def _three_wires(book: CodeBook, w: Bonded) -> Iterable[Finding]:
                 "250.32(B)(1) Exception No. 1",
                 f"{end.name} may keep its three wires",
                 "It stands already, nothing metal joins the two buildings and no ground-fault protection stands ahead. "
-                "The neutral is bonded to the can there. The day a pipe or a cable shield joins them, it ends.",
+                "The neutral is bonded to the can there, in a disconnect suitable as service equipment, 225.36. The "
+                "day a pipe or a cable shield joins the two, it ends.",
                 run=run.id,
                 station=end.id,
                 place=end.place,

@@ -1,6 +1,8 @@
 """Findings on grounding electrodes: what is owed, what counts, rods, water pipes. Article 250 Part III."""
 
+import math
 from collections.abc import Iterable, Mapping, Sequence
+from itertools import combinations
 
 from northspan.core.codes.codebook import CodeBook
 from northspan.core.codes.nec import electrodes as rules
@@ -27,6 +29,7 @@ def find(book: CodeBook, view: JobView) -> Iterable[Finding]:
             yield from _one(view, place, i, e)
             if e.kind == "water-pipe":
                 yield from _water_pipe(view, place, i, e)
+        yield from _beside(view, place, ground)
         if ground.needed:
             yield from _left_out(view, place)
             yield from _rods(view, place)
@@ -127,6 +130,25 @@ def _one(view: JobView, place: Place, at: int, e: Electrode) -> Iterable[Finding
         )  # fmt: skip
 
 
+def _beside(view: JobView, place: Place, ground: PlaceGround) -> Iterable[Finding]:
+    """Rods, pipes and plates of different entries that stand too close, where the plan says where they stand."""
+    placed = [
+        (i, e, spots.at_ft)
+        for (i, e), spots in zip(enumerate(place.grounding.electrodes), ground.electrodes, strict=False)
+        if e.kind in MADE and e.x_ft is not None and e.y_ft is not None and e.connected
+    ]
+    for (_, a, here), (at, b, there) in combinations(placed, 2):
+        apart = min(math.dist(p, q) for p in here for q in there)
+        if apart < rules.APART_FT - 1e-9:
+            clear = max(x for spots in ground.electrodes for x, _ in spots.at_ft) + rules.APART_FT
+            yield _finding(
+                "electrodes-beside", "violation", "250.53(A)(3), 250.53(B)", place,
+                f"{place.name}: {_name(a)} and {_name(b)} {number(round(apart, 1))} ft apart",
+                f"{number(rules.APART_FT)} ft is the least between any two of them.",
+                (_fix(view, place, at, f"Set the {_name(b)} clear of them", x_ft=round(clear, 1)),),
+            )  # fmt: skip
+
+
 def _rods(view: JobView, place: Place) -> Iterable[Finding]:
     """The 25 ohm rule: a lone rod, pipe or plate, also where it supplements a water pipe."""
     system = _system(place)
@@ -219,7 +241,7 @@ def _add(view: JobView, place: Place, label: str, electrode: dict[str, object]) 
 
 
 def _add_rods(view: JobView, place: Place, count: int, label: str) -> Fix:
-    """New rods, standing clear of what is there: a lone one takes the spot eight feet past the last."""
+    """New rods, standing clear of what is there: eight feet past the last that the plan knows."""
     spaced = NEW_APART_FT if count > 1 else SPACING_FT
     rods: dict[str, object] = {"id": _free_id(place, "rods"), "kind": "rod", "count": count, "spacing_ft": spaced}
     last = next((e for e in reversed(place.grounding.electrodes) if e.x_ft is not None and e.y_ft is not None), None)
