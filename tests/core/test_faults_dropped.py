@@ -91,6 +91,13 @@ class ByHand(unittest.TestCase):
         found = ask(own, mode="gen", kind="line-to-neutral", share=0.0)
         self.assertAlmostEqual(found.state.amps.value, 120 / 0.48, delta=0.5)
 
+    def test_a_can_that_nothing_is_joined_to_is_live_and_not_the_earth(self):
+        lone = {"stations/2/bonding/ground_bar": "floating", "places/1/grounding/seen": True}
+        found = ask(job(**WIRES | lone))
+        self.assertGreater(touch(found), 110.0)
+        self.assertLess(found.state.amps.value, 0.01)
+        self.assertIsNone(found.state.seconds.value)
+
 
 class Strays(unittest.TestCase):
     def test_one_bond_keeps_neutral_current_on_the_neutral(self):

@@ -6,7 +6,7 @@ of its secondary besides. Wire is taken warm, as the tables give it, so that a f
 
 import cmath
 import math
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 
 from northspan.core.codes.codebook import CodeBook
@@ -78,7 +78,16 @@ def wired(
         branches.append(Branch(f"bond {at}", neutral, node(net, at, "can"), complex(BOND_OHM)))
     branches += _electrodes(job, net, place_ohms)
     branches += _loads(net, mode, sized, reached, running)
-    return Wired(net, mode, ImpedanceNetwork(tuple(branches), tuple(couplings)), frozenset(reached))
+    network = ImpedanceNetwork(tuple(branches), tuple(couplings), _nodes(net))
+    return Wired(net, mode, network, frozenset(reached))
+
+
+def _nodes(net: Network) -> Iterable[str]:
+    """Every node of every station, also of a can that nothing is joined to: it is not the earth."""
+    for station in net.stations:
+        for letter in ("A", "B", "N", "bar", "can"):
+            yield node(net, station, letter)
+            yield node(net, station, letter, True)
 
 
 def _source(station: Station, net: Network) -> list[Branch]:
@@ -215,7 +224,10 @@ def _loads(
     found: list[Branch] = []
     for at in sorted(reached):
         feed = mode.feed(net, at)
-        if feed is None or net.stations[at].transformer is not None:
+        if feed is None:
+            continue
+        if net.stations[at].transformer is not None:
+            found += _at_secondary(net, net.stations[at], running)
             continue
         q = sized[feed.id].sizing.question
         beyond = [sized[r.id].sizing.question for r in net.leaving.get(at, ())]
@@ -225,6 +237,14 @@ def _loads(
         if running.extra_at == at and running.extra_a > 0.0:
             found += _one_leg(net, at, feed.system, "extra", running.extra_a, 1.0)
     return found
+
+
+def _at_secondary(net: Network, station: Station, running: Running) -> list[Branch]:
+    """What is connected to a transformer itself stands at its secondary."""
+    if station.load is None or station.transformer is None:
+        return []
+    amps, unbalance = running.share * station.load.amps, running.share * (station.load.neutral_amps or 0.0)
+    return _load(net, station.id, station.transformer.secondary, amps, unbalance, station.load.power_factor)
 
 
 def _normal_amps(net: Network, sized: Mapping[str, SizedRun], station: str) -> float:
@@ -245,7 +265,7 @@ def _load(net: Network, at: str, system: SystemName, amps: float, unbalance: flo
     wiring = SYSTEMS[system]
     if wiring.to_neutral is not None and wiring.ungrounded == 1:
         return _one_leg(net, at, system, "load", amps, pf)
-    a, b, n = (node(net, at, letter) for letter in "ABN")
+    a, b, n = (node(net, at, letter, True) for letter in "ABN")
     balanced = amps - unbalance
     between = balanced if wiring.to_neutral is None else balanced * (1.0 - LEG_SHARE)
     found = []
@@ -264,7 +284,8 @@ def _one_leg(net: Network, at: str, system: SystemName, name: str, amps: float, 
     volts = SYSTEMS[system].to_neutral
     if volts is None or amps <= 0.0:
         return []
-    return [Branch(f"{name} {at}", node(net, at, "A"), node(net, at, "N"), _ohms(volts, amps, pf))]
+    ends = node(net, at, "A", True), node(net, at, "N", True)
+    return [Branch(f"{name} {at}", *ends, _ohms(volts, amps, pf))]
 
 
 def _ohms(volts: float, amps: float, pf: float) -> complex:

@@ -5,6 +5,7 @@ nodes, I = (Vi - Vj)/(Zf + Zii + Zjj - Zij - Zji), by Thévenin's theorem on Z =
 solved. Source: any text on nodal analysis of power systems. The reference node is the earth far away, at 0 V.
 """
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 from functools import cached_property
 from typing import Any
@@ -44,7 +45,8 @@ class Coupling:
 
 
 class ImpedanceNetwork:
-    """Branches and transformers between named nodes; nodes come into being with what names them.
+    """Branches and transformers between named nodes. A node comes into being with what names it, or by itself, joined
+    to nothing; to ask for one that is neither there nor the earth is a KeyError.
 
     >>> loop = ImpedanceNetwork((Branch("source", "n", "a", 0.1, 120.0), Branch("load", "a", "n", 11.9),
     ...                          Branch("rod", "n", EARTH, 10.0)))
@@ -52,8 +54,8 @@ class ImpedanceNetwork:
     (10.0, 1200.0)
     """
 
-    def __init__(self, branches: tuple[Branch, ...], couplings: tuple[Coupling, ...] = ()):
-        names: dict[str, int] = {}
+    def __init__(self, branches: tuple[Branch, ...], couplings: tuple[Coupling, ...] = (), nodes: Iterable[str] = ()):
+        names: dict[str, int] = {node: i for i, node in enumerate(dict.fromkeys(nodes))}
         ends = [(b.start, b.end) for b in branches] + [(*c.primary, *c.secondary) for c in couplings]
         for nodes in ends:
             for node in nodes:
@@ -65,19 +67,20 @@ class ImpedanceNetwork:
 
     def without(self, *names: str) -> "ImpedanceNetwork":
         """The same network with some branches cut; their nodes stay."""
-        kept = ImpedanceNetwork(tuple(b for b in self.branches if b.name not in names), self.couplings)
-        for node in self._at:
-            kept._at.setdefault(node, len(kept._at))
-        return kept
+        return ImpedanceNetwork(tuple(b for b in self.branches if b.name not in names), self.couplings, self._at)
 
     def with_branches(self, *more: Branch) -> "ImpedanceNetwork":
         """The same network with branches added."""
-        return ImpedanceNetwork((*self.branches, *more), self.couplings)
+        return ImpedanceNetwork((*self.branches, *more), self.couplings, self._at)
 
     @property
     def nodes(self) -> tuple[str, ...]:
         """Every node but the far earth."""
         return tuple(self._at)
+
+    def index(self, node: str) -> int | None:
+        """A node's place in the network's vectors; None for the earth. Raises KeyError."""
+        return None if node == EARTH else self._at[node]
 
     @cached_property
     def _by_name(self) -> dict[str, Branch]:
@@ -94,7 +97,7 @@ class ImpedanceNetwork:
         rows, columns, values = list(range(n)), list(range(n)), [complex(1.0 / LEAK_OHM)] * n
 
         def stamp(ends: tuple[str, ...], weights: tuple[float, ...], admittance: complex) -> None:
-            at = [self._at.get(end) for end in ends]
+            at = [self.index(end) for end in ends]
             for i, weight in zip(at, weights, strict=True):
                 for j, other in zip(at, weights, strict=True):
                     if i is not None and j is not None:
@@ -117,7 +120,7 @@ class ImpedanceNetwork:
         for branch in self.branches:
             if branch.volts != 0j:
                 amps = branch.volts / branch.ohms
-                i, j = self._at.get(branch.start), self._at.get(branch.end)
+                i, j = self.index(branch.start), self.index(branch.end)
                 if i is not None:
                     currents[i] -= amps
                 if j is not None:
@@ -129,8 +132,8 @@ class ImpedanceNetwork:
         return State(self, self._sound, 0j)
 
     def faulted(self, start: str, end: str, ohms: float) -> "State":
-        """With ``ohms`` (ohm) laid between two nodes; a node that is not in the network is the earth."""
-        i, j = self._at.get(start), self._at.get(end)
+        """With ``ohms`` (ohm) laid between two nodes."""
+        i, j = self.index(start), self.index(end)
         if i == j:
             return self.state()
         drawn = np.zeros(len(self._at), dtype=np.complex128)
@@ -158,7 +161,7 @@ class State:
 
     def node(self, name: str) -> complex:
         """Voltage (V) of a node above the far earth."""
-        return _at(self.volts, self.network._at.get(name))
+        return _at(self.volts, self.network.index(name))
 
     def amps(self, branch: Branch) -> complex:
         """Current (A) through a branch from its start to its end."""
