@@ -1,10 +1,16 @@
 """Electrodes, their conductors and piping: each rule tripped and not tripped, sizes by hand, every fix applied."""
 
 import unittest
+from typing import get_args
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
 
 from northspan.core.codes.nec.electrodes import conductor
-from northspan.core.grounding import Electrode
+from northspan.core.ground.ohms import ohms_of
+from northspan.core.grounding import Electrode, ElectrodeKind
 from northspan.core.jobfile import parse
+from northspan.core.physics.soil import Soil
 from northspan.core.sized import Hots
 from northspan.core.solve import solve
 from tests.core.fixing import findings, mended
@@ -206,6 +212,36 @@ class Ohms(unittest.TestCase):
         self.assertAlmostEqual(place.soil.middle, 100.0, delta=2.0)
         self.assertEqual(place.low_ohm, place.high_ohm)
         self.assertEqual(len(place.soil.points), 5)
+
+    @given(
+        st.builds(
+            Electrode,
+            id=st.just("any"),
+            kind=st.sampled_from(get_args(ElectrodeKind)),
+            count=st.integers(1, 12),
+            layout=st.sampled_from(("row", "ring")),
+            spacing_ft=st.none() | st.floats(1e-4, 500),
+            length_ft=st.none() | st.floats(1e-3, 5000),
+            diameter_in=st.none() | st.floats(1e-3, 48),
+            area_ft2=st.none() | st.floats(1e-3, 200),
+            depth_in=st.none() | st.floats(0, 600),
+            placing=st.sampled_from(("upright", "slanted", "trench")),
+            slant_deg=st.none() | st.floats(0, 90),
+        ),
+        st.builds(Soil, st.floats(1, 50_000))
+        | st.builds(Soil, st.floats(5, 5000), st.floats(0.3, 20), st.floats(5, 5000)),
+    )
+    @settings(max_examples=150, deadline=None)
+    def test_whatever_is_entered_comes_out_in_ohms(self, electrode, soil):
+        ohms = ohms_of(electrode, soil)[0]
+        self.assertGreater(ohms, 0.0)
+        self.assertLess(ohms, 1e12)
+
+    @given(st.sampled_from(("rod", "ring", "strip", "concrete-encased")), st.floats(5, 200), st.floats(1.05, 3))
+    @settings(max_examples=60, deadline=None)
+    def test_longer_in_the_earth_has_never_more_ohms(self, kind, length, times):
+        long, short = (Electrode(id="e", kind=kind, length_ft=ft) for ft in (length * times, length))
+        self.assertLess(ohms_of(long, Soil(100.0))[0], ohms_of(short, Soil(100.0))[0])
 
     def test_what_was_tested_stands(self):
         place = solve(job(**{f"{HOUSE}/electrodes": [ROD | {"measured_ohm": 18}]})).ground.places[0]

@@ -26,6 +26,8 @@ ROUND_IN = {"rod": ROD_IN, "pipe": PIPE_IN, "structural-metal": STRUCTURE_IN, "w
 COVER_IN = 2.0
 WIRE_IN = {"2": 0.292, "4": 0.232, "6": 0.184, "1/0": 0.372, "2/0": 0.418, "4/0": 0.528}
 APART_FT = 16.0
+# A rod that slants more than this is reckoned as if it slanted so much.
+FLATTEST_DEG = 80.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -77,7 +79,8 @@ def ohms_of(e: Electrode, soil: Soil) -> tuple[float, str, str]:
     """Ohms of one group in a soil, how it was reckoned and by which formula."""
     long_m, radius_m, deep_m = length_ft(e) * FOOT_M, radius_in(e) * INCH_M, depth_in(e) * INCH_M
     if e.kind in ("rod", "pipe", "structural-metal") and e.placing != "trench":
-        upright = long_m * math.cos(math.radians(e.slant_deg or 0.0)) if e.placing == "slanted" else long_m
+        slant = min(e.slant_deg or 0.0, FLATTEST_DEG) if e.placing == "slanted" else 0.0
+        upright = long_m * math.cos(math.radians(slant))
         at = [(x * FOOT_M, y * FOOT_M) for x, y in positions(e, (0.0, 0.0))]
         ohms = formulas.rods_ohms(soil, upright, radius_m, at)
         spaced = f", {number(e.spacing_ft or SPACING_FT)} ft apart" if e.count > 1 else ""
@@ -93,14 +96,14 @@ def ohms_of(e: Electrode, soil: Soil) -> tuple[float, str, str]:
         return (
             formulas.ring_ohms(rho, long_m, radius_m, deep_m),
             f"{number(length_ft(e))} ft round",
-            ("ρ/(2π²D) (ln(8D/d) + ln(4D/s)), Dwight"),
+            "ρ/(2π²D) (ln(8D/d) + ln(4D/s)), Dwight",
         )
     if e.kind == "concrete-encased":
         ohms = formulas.encased_ohms(rho, long_m, radius_m, COVER_IN * INCH_M, deep_m)
         return ohms, f"{number(length_ft(e))} ft in concrete", "shell of concrete + strip; Fagan and Lee, Dwight"
     one = formulas.strip_ohms(rho, long_m, radius_m, deep_m)
     what = f"{number(length_ft(e))} ft lying {number(depth_in(e))} in deep"
-    return _row(one, rho, e), what, "ρ/(4πL) (ln(4L/a) + ln(4L/s) − 2 + …), Dwight"
+    return _row(one, rho, e), what, "ρ/(2πL) (f(L/a) + f(L/2h)), Dwight"
 
 
 def _row(one: float, rho: float, e: Electrode) -> float:

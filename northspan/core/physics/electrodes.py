@@ -9,6 +9,7 @@ import math
 from collections.abc import Sequence
 
 import numpy as np
+from scipy.special import ellipk
 
 from northspan.core.physics.soil import Line, Soil, apparent, transfer_ohms
 
@@ -55,7 +56,8 @@ def rods_ohms(soil: Soil, length: float, radius: float, at: Sequence[tuple[float
     z = np.empty((len(every), len(every)))
     for i, (x, y, source) in enumerate(every):
         for j, (u, v, field) in enumerate(every):
-            apart = max(math.hypot(x - u, y - v), radius)
+            # Two that stand in one another would be one: they are kept a little apart.
+            apart = radius if (x, y) == (u, v) else max(math.hypot(x - u, y - v), 1.5 * radius)
             key = (round(apart, 9), source, field)
             if key not in made:
                 made[key] = transfer_ohms(soil, source, field, apart)
@@ -71,43 +73,53 @@ def _in_layers(soil: Soil, rod: Line) -> list[Line]:
 
 
 def strip_ohms(resistivity: float, length: float, radius: float, depth: float) -> float:
-    """A straight wire of ``length`` at ``depth``: Dwight, formula 5, half lengths L and s/2 = ``depth``.
+    """A straight wire of ``length`` at ``depth``: its own field and its image's, s = 2 ``depth`` above it.
 
-    ρ/(4πL) (ln(4L/a) + ln(4L/s) − 2 + s/2L − s²/16L² + s⁴/512L⁴)
+    ρ/(2πL) (f(L/a) + f(L/s)), f(u) = arsinh u − √(1 + 1/u²) + 1/u: the integral that Dwight's formula 5 writes as a
+    series for shallow wires, here whole, so that it holds at any depth.
 
     >>> round(strip_ohms(100.0, 20.0, 0.004, 0.75), 2)
     8.41
     """
-    half, s = length / 2.0, 2.0 * depth
-    r = s / half
-    inner = math.log(4.0 * half / radius) + math.log(4.0 * half / s) - 2.0 + r / 2.0 - r * r / 16.0 + r**4 / 512.0
-    return resistivity / (4.0 * math.pi * half) * inner
+
+    def field(apart: float) -> float:
+        u = length / apart
+        return math.asinh(u) - math.hypot(1.0, 1.0 / u) + 1.0 / u
+
+    return resistivity / (2.0 * math.pi * length) * (field(radius) + field(2.0 * depth))
 
 
 def ring_ohms(resistivity: float, length: float, radius: float, depth: float) -> float:
-    """A closed ring of wire of ``length`` round: ρ/(2π²D) (ln(8D/d) + ln(4D/s)), d the wire, s/2 its depth.
+    """A closed ring of wire of ``length`` round, with its image s = 2 ``depth`` above: D = ``length``/π.
 
-    Dwight, formula 14.
+    ρ/(2π²) (K(m)/√(D² + a²) + K(n)/√(D² + s²)), m = D²/(D² + a²), n = D²/(D² + s²), K the complete elliptic integral;
+    Dwight's formula 14, ρ/(2π²D) (ln(8D/d) + ln(4D/s)), is its limit for a thin wire near the surface.
 
     >>> round(ring_ohms(100.0, 40.0, 0.004, 0.75), 2)
     5.16
     """
     across = length / math.pi
-    inner = math.log(8.0 * across / (2.0 * radius)) + math.log(4.0 * across / (2.0 * depth))
-    return resistivity / (2.0 * math.pi**2 * across) * inner
+
+    def field(apart: float) -> float:
+        whole = across * across + apart * apart
+        return float(ellipk(across * across / whole)) / math.sqrt(whole)
+
+    return resistivity / (2.0 * math.pi**2) * (field(radius) + field(2.0 * depth))
 
 
 def plate_ohms(resistivity: float, area: float, depth: float) -> float:
     """A plate on edge of ``area`` (m², one side), as a disc: ρ/(8a) + ρ/(4πs) (1 + 7a²/24s²).
 
-    Dwight, formula 20; s/2 is the depth of its middle.
+    Dwight, formula 20; s/2 is the depth of its middle. Nearer the surface than the series holds, the image counts no
+    more than the plate itself.
 
     >>> round(plate_ohms(100.0, 0.0929, 0.9), 1)
     77.1
     """
     a = math.sqrt(area / math.pi)
     s = 2.0 * depth
-    return resistivity / (8.0 * a) + resistivity / (4.0 * math.pi * s) * (1.0 + 7.0 * a * a / (24.0 * s * s))
+    own = resistivity / (8.0 * a)
+    return own + min(own, resistivity / (4.0 * math.pi * s) * (1.0 + 7.0 * a * a / (24.0 * s * s)))
 
 
 def encased_ohms(resistivity: float, length: float, radius: float, cover: float, depth: float) -> float:
