@@ -1,6 +1,7 @@
 """The real interface in a headless browser, served by the real server on a database of its own."""
 
 import atexit
+import logging
 import tempfile
 import threading
 import unittest
@@ -24,6 +25,8 @@ FLAGS = [
     "--disable-sync",
 ]
 expect.set_options(timeout=10_000)
+# A window shut while an answer is on its way is no fault of the server's; faults of the application have their own log.
+logging.getLogger("waitress").setLevel(logging.CRITICAL)
 
 
 @cache

@@ -123,6 +123,41 @@ class Modes(GroundTest):
         expect(page.locator(".can .words.wrong")).to_have_count(0)
 
 
+class Standby(GroundTest):
+    def add(self, what, name, source):
+        page = self.page
+        page.get_by_role("button", name="Add building or circuit").click()
+        dialog = page.get_by_role("dialog", name="Add to the property")
+        dialog.get_by_label("What").first.click(force=True)
+        listed = page.locator(".v-overlay").get_by_role("option")
+        listed.filter(has_text=re.compile(f"^{what}")).click()
+        dialog.get_by_label("Name, as on the job").fill(name)
+        dialog.get_by_label("Feeds" if "Generator" in what else "Fed from").first.click(force=True)
+        listed.filter(has_text=re.compile(f"^{source}$")).last.click()
+        dialog.get_by_label("Length of wire, one way").fill("12")
+        dialog.get_by_role("button", name="Add and size its run").click()
+        expect(dialog).to_have_count(0)
+
+    def test_a_generator_brings_a_mode_of_its_own_with_its_bond(self):
+        page = self.page
+        page.keyboard.press("3")
+        self.add("Transfer switch", "Changeover", "House panel")
+        self.add("Generator", "Shed set", "Changeover")
+        page.keyboard.press("4")
+        page.get_by_role("group", name="Fed by").get_by_role("button", name="Shed set").click()
+        self.station("Shed set")
+        expect(page.get_by_label("Neutral to can")).to_have_value("0")
+        page.get_by_label("Neutral to can").select_option(label="screw")
+        found = page.locator("[data-rule=bond-extra]", has_text="Shed set")
+        expect(found).to_contain_text("with a neutral that is bonded already")
+        self.station("Changeover")
+        page.get_by_label("Switches the neutral").check()
+        expect(found).to_have_count(0)
+        expect(page.locator(".wires", has_text="neutral opened").first).to_be_visible()
+        page.keyboard.press("u")
+        expect(found).to_have_count(1)
+
+
 class Entering(GroundTest):
     def test_rods_are_added_tested_and_taken_off(self):
         page = self.page
@@ -179,3 +214,34 @@ class Entering(GroundTest):
         page.get_by_label("Fed with no equipment ground").check()
         expect(page.locator(".wires .lacking")).to_have_text("no ground")
         expect(page.locator("[data-rule=three-wire]")).to_have_count(1)
+
+    def test_conductor_and_piping_are_entered_and_judged(self):
+        page = self.page
+        self.station("Press house panel")
+        page.get_by_role("tab", name="Electrodes").click()
+        page.get_by_label("There, or to be pulled").select_option(label="10")
+        small = page.locator("[data-rule=gec-small]", has_text="Press house")
+        expect(small).to_contain_text("8 asked for")
+        small.get_by_role("button", name="Use 8 cu").click()
+        expect(small).to_have_count(0)
+        page.get_by_label("Metal water piping inside").check()
+        page.get_by_label("Water piping is").select_option(label="not bonded")
+        water = page.locator("[data-rule=water-bond]", has_text="Press house")
+        expect(water).to_have_count(1)
+        water.get_by_role("button", name="It is bonded").click()
+        expect(water).to_have_count(0)
+
+    def test_house_rules_of_grounding_take_hold(self):
+        page = self.page
+        page.get_by_role("link", name="House rules").click()
+        page.get_by_label("one, proved by a test").check()
+        page.get_by_label("Line on volts hand to earth").fill("20")
+        page.get_by_label("Line on volts hand to earth").press("Enter")
+        expect(page.get_by_text("not the default")).to_have_count(2)
+        page.get_by_role("navigation").get_by_role("link", name="Ground").click()
+        expect(self.readout()).to_contain_text("Line at 20 V")
+        expect(page.locator("[data-rule=rod-alone]")).to_contain_text("Look at")
+
+    def test_rods_stand_on_the_plan_of_the_walk(self):
+        self.page.keyboard.press("1")
+        expect(self.page.locator(".plan .rod")).to_have_count(6)

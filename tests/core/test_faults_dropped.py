@@ -192,6 +192,32 @@ class Laws(unittest.TestCase):
         slow, fast = longest_s(rating, amps), longest_s(rating, amps * more)
         self.assertTrue(slow is None or (fast is not None and fast <= slow))
 
+    @given(st.sampled_from(["14", "12", "10", "8", "6", "4"]), st.integers(20, 400))
+    @settings(max_examples=15, deadline=None)
+    def test_a_larger_ground_wire_brings_more_home_and_leaves_less_to_touch(self, size, feet):
+        larger = {"14": "12", "12": "10", "10": "8", "8": "6", "6": "4", "4": "2"}[size]
+        small, large = (
+            ask(job(**WIRES | {"runs/1/egc_size": egc, "runs/1/length_ft": feet})) for egc in (size, larger)
+        )
+        self.assertGreater(large.state.amps.value, small.state.amps.value)
+        self.assertLess(touch(large), touch(small))
+
+    @given(st.integers(10, 400), st.integers(5, 200))
+    @settings(max_examples=15, deadline=None)
+    def test_farther_out_a_fault_is_weaker(self, feet, more):
+        near, far = (ask(job(**WIRES | {"runs/1/length_ft": ft}), share=0.0) for ft in (feet, feet + more))
+        self.assertGreater(near.state.amps.value, far.state.amps.value)
+
+    @given(st.integers(1, 12), st.sampled_from(["clay", "loam", "sand", "rock"]))
+    @settings(max_examples=15, deadline=None)
+    def test_rods_however_many_do_not_take_the_ground_wires_place(self, rods, soil):
+        driven = {"id": "rods", "kind": "rod", "count": rods, "spacing_ft": 8}
+        own = job(**WIRES | {"places/1/soil": soil, "places/1/grounding/electrodes": [driven]})
+        found = ask(own, equipment="missing")
+        self.assertIsNone(found.state.seconds.value)
+        self.assertLess(found.state.amps.value, 1.35 * 50)
+        self.assertRegex(asked(found, "rod alone").answer, "never$")
+
     @given(st.integers(0, 10_000))
     @settings(max_examples=12, deadline=None)
     def test_a_lost_ground_never_brings_more_current_home(self, seed):
