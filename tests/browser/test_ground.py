@@ -88,6 +88,19 @@ class Faults(GroundTest):
         legs = [float(v) for v in re.findall(r"neutral here\s*([\d.]+) V", self.readout().inner_text())]
         self.assertGreater(max(legs) - min(legs), 3.0)
 
+    def test_a_circuit_without_a_neutral_offers_none(self):
+        self.station("Carport charger")
+        expect(self.page.get_by_role("button", name="Hot on the neutral")).to_be_disabled()
+        expect(self.page.get_by_role("checkbox", name="neutral open")).to_have_count(0)
+        expect(self.readout()).to_contain_text("Hot to hot here")
+        expect(self.page.get_by_label("Stations")).to_contain_text("no neutral")
+
+    def test_currents_of_a_run_show_their_working(self):
+        self.page.get_by_role("button", name="Currents on the run to Studio panel").first.click()
+        working = self.page.get_by_label("Working", exact=True)
+        expect(working).to_contain_text("Hot A")
+        expect(working).to_contain_text("what comes home another way")
+
     def test_volts_show_how_they_came_out(self):
         self.readout().get_by_title("Working: hand to earth at Press house panel").click()
         working = self.page.get_by_label("Working", exact=True)

@@ -69,6 +69,14 @@ class ByHand(unittest.TestCase):
         house, shed = (p.ohms.value for p in solve(own).ground.places)
         self.assertAlmostEqual(fallen.state.amps.value, 120 / (30 + 1 / (1 / house + 1 / shed + 1 / 10)), delta=0.05)
 
+    def test_a_hot_meets_no_neutral_where_none_comes(self):
+        found = ask(job(**WIRES | {"runs/1/system": "240-2w"}), kind="line-to-neutral")
+        self.assertIsNone(found.state.amps.value)
+        self.assertIsNone(next(s for s in found.state.stations if s.station == "shed-panel").leg_a_v)
+        self.assertAlmostEqual(
+            next(s for s in found.state.stations if s.station == "panel").leg_a_v.value, 119, delta=3
+        )
+
     def test_an_open_neutral_divides_as_the_loads_do(self):
         """30 A of which 5 on one leg alone: with no earth worth the name the legs share 240 V as their loads' ohms."""
         own = job(**WIRES | {"stations/2/load": {"amps": 30, "neutral_amps": 10}})

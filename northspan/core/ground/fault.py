@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from northspan.core.ground.found import Wired
-from northspan.core.ground.modes import Mode
+from northspan.core.ground.modes import Mode, has_neutral
 from northspan.core.ground.wired import node
 from northspan.core.ground_answer import StationFault
 from northspan.core.job import Run
@@ -142,8 +142,11 @@ def fault_state(
     open_neutral: str | None,
     earth_ohm: float = EARTH_CONTACT_OHM,
 ) -> FaultState:
-    """Everything of one state, for showing."""
+    """Everything of one state, for showing; as it runs where a hot is to meet a neutral that does not come here."""
     network = cut(there, station, equipment, open_neutral)
+    feed = there.mode.feed(there.net, station)
+    if kind == "line-to-neutral" and (feed is None or not has_neutral(feed)):
+        kind = "none"
     state = struck(there, network, station, kind, earth_ohm)
     seconds, run, rating, amps = first_to_trip(there, sized, state, station)
     fault = abs(state.fault_a)

@@ -2,7 +2,7 @@
 import type { Asked } from './useFault'
 import type { ModeAnswer } from '@/api/types'
 
-defineProps<{ modes: ModeAnswer[] }>()
+defineProps<{ modes: ModeAnswer[]; neutral: boolean }>()
 const mode = defineModel<string>('mode', { required: true })
 const asked = defineModel<Asked>('asked', { required: true })
 
@@ -34,15 +34,15 @@ function number(event: Event, name: 'extra_a' | 'earth_ohm', most: number) {
       <button v-for="m in modes" :key="m.id" class="pick narrow" :aria-pressed="m.id === mode" @click="mode = m.id">{{ m.name }}</button>
     </div>
     <div class="group" role="group" aria-label="What is dropped">
-      <button v-for="k in KINDS" :key="k.value" class="pick narrow" :aria-pressed="asked.kind === k.value" @click="set({ kind: k.value })">{{ k.words }}</button>
+      <button v-for="k in KINDS" :key="k.value" class="pick narrow" :aria-pressed="asked.kind === k.value" :disabled="k.value === 'line-to-neutral' && !neutral" @click="set({ kind: k.value })">{{ k.words }}</button>
     </div>
     <label class="narrow">Ground wire
       <select :value="asked.equipment" aria-label="Ground wire here" @change="set({ equipment: ($event.target as HTMLSelectElement).value as Asked['equipment'] })">
         <option v-for="g in GROUNDS" :key="g.value" :value="g.value">{{ g.words }}</option>
       </select>
     </label>
-    <label class="narrow"><input type="checkbox" :checked="asked.neutral_open" @change="set({ neutral_open: ($event.target as HTMLInputElement).checked })" /> neutral open</label>
-    <label class="narrow"><input class="mono number" inputmode="decimal" aria-label="More on one leg, A" :value="asked.extra_a" @change="number($event, 'extra_a', 1000)" /> A more on one leg</label>
+    <label v-if="neutral" class="narrow"><input type="checkbox" :checked="asked.neutral_open" @change="set({ neutral_open: ($event.target as HTMLInputElement).checked })" /> neutral open</label>
+    <label v-if="neutral" class="narrow"><input class="mono number" inputmode="decimal" aria-label="More on one leg, A" :value="asked.extra_a" @change="number($event, 'extra_a', 1000)" /> A more on one leg</label>
     <label v-if="asked.kind === 'line-to-earth'" class="narrow">through <input class="mono number" inputmode="decimal" aria-label="Between the hot and the earth, ohm" :value="asked.earth_ohm" @change="number($event, 'earth_ohm', 100000)" /> ohm</label>
   </div>
 </template>
@@ -52,8 +52,9 @@ function number(event: Event, name: 'extra_a' | 'earth_ohm', most: number) {
 .group { display: inline-flex; border: 1px solid var(--ink); }
 .pick { border: 0; border-left: 1px solid var(--ink); background: none; color: var(--ink); padding: 2px 7px; font-size: 15px; font-weight: 500; cursor: pointer; white-space: nowrap; }
 .pick:first-child { border-left: 0; }
-.pick:hover { background: var(--soft); }
-.pick[aria-pressed='true'] { background: var(--ink); color: var(--paper); }
+.pick:enabled:hover { background: var(--soft); }
+.pick:disabled { color: var(--quiet); cursor: default; }
+.pick[aria-pressed='true'], .pick[aria-pressed='true']:hover { background: var(--ink); color: var(--paper); }
 label { display: inline-flex; align-items: baseline; gap: 5px; font-size: 15px; white-space: nowrap; }
 select { border: 0; border-bottom: 1px dotted var(--ink); background: none; color: var(--ink); font: 13px var(--figures); cursor: pointer; }
 select option { background: var(--paper); color: var(--ink); }

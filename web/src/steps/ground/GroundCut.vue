@@ -34,7 +34,7 @@ const bolt = computed(() => {
   if (!c || kind.value === 'none') return null
   const x = dragged.value ?? c.x + c.width - 20
   if (kind.value === 'line-to-neutral') return { x, top: WIRE.A, bottom: WIRE.N }
-  if (kind.value === 'line-to-earth') return { x: dragged.value ?? c.x + c.width + 10, top: WIRE.A, bottom: EARTH_LINE }
+  if (kind.value === 'line-to-earth') return { x: dragged.value ?? c.x + 0.55 * c.width, top: CAN.bottom, bottom: EARTH_LINE + 6 }
   return { x, top: CAN.top - 14, bottom: WIRE.A }
 })
 

@@ -40,6 +40,8 @@ const chain = computed(() => {
   return desk.job && mode && fault.station.value ? chainOf(desk.job, mode, fault.station.value) : []
 })
 
+const neutralHere = computed(() => fault.inMode.value?.stations.find((s) => s.station === fault.station.value)?.neutral ?? false)
+
 function step(by: number) {
   const at = chain.value.indexOf(fault.station.value ?? '') + by
   if (chain.value[at]) desk.selectStation(chain.value[at])
@@ -56,7 +58,7 @@ watch(() => view.working?.title, (title) => title && nextTick(() => working.valu
   <WorkBench v-if="desk.job && desk.solution" :desk="desk" without-runs tall-right>
     <template #over>
       <template v-if="fault.inMode.value && station">
-        <FaultBar v-model:mode="fault.mode.value" v-model:asked="fault.asked.value" :modes="fault.modes.value" />
+        <FaultBar v-model:mode="fault.mode.value" v-model:asked="fault.asked.value" :modes="fault.modes.value" :neutral="neutralHere" />
         <GroundCut :fault="fault" :chain="chain" :mode="fault.inMode.value" />
       </template>
       <div v-else class="empty">

@@ -23,6 +23,7 @@ function words(b: StationBond): string {
   if (b.extra) return 'bonded wrongly'
   if (b.closed) return 'bonded'
   if (b.belongs) return 'bond missing'
+  if (!b.neutral && b.way_back) return 'no neutral'
   return b.way_back ? 'kept apart' : 'no way back'
 }
 
