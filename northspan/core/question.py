@@ -8,6 +8,7 @@ from northspan.core.systems import SYSTEMS, System, SystemName
 Metal = Literal["cu", "al"]
 Insulation = Literal["THHN", "THWN-2", "XHHW-2", "THWN", "THW", "TW", "UF", "NM", "SER"]
 Raceway = Literal["EMT", "PVC40", "PVC80", "RMC", "IMC", "LFNC-B", "none"]
+STEEL_RACEWAYS: frozenset[Raceway] = frozenset({"EMT", "RMC", "IMC"})
 TerminalTemperature = Literal[60, 75]
 ConductorTemperature = Literal["table", "running"]
 DropCurrent = Literal["load", "80-of-breaker", "breaker"]

@@ -2,6 +2,7 @@
 
 import atexit
 import logging
+import re
 import tempfile
 import threading
 import unittest
@@ -88,3 +89,18 @@ class BrowserTest(unittest.TestCase):
     def figure(self, label):
         """The text beside a label in the list of figures."""
         return self.page.locator("dl").locator(f"dt:text-is('{label}') + dd")
+
+    def add(self, what, name, source):
+        """Add a station in Span, as its dialog asks for it."""
+        page = self.page
+        page.get_by_role("button", name="Add building or circuit").click()
+        dialog = page.get_by_role("dialog", name="Add to the property")
+        dialog.get_by_label("What").first.click(force=True)
+        listed = page.locator(".v-overlay").get_by_role("option")
+        listed.filter(has_text=re.compile(f"^{what}")).click()
+        dialog.get_by_label("Name, as on the job").fill(name)
+        dialog.get_by_label("Feeds" if "Generator" in what else "Fed from").first.click(force=True)
+        listed.filter(has_text=re.compile(f"^{source}$")).last.click()
+        dialog.get_by_label("Length of wire, one way").fill("12")
+        dialog.get_by_role("button", name="Add and size its run").click()
+        expect(dialog).to_have_count(0)

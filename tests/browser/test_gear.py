@@ -1,7 +1,5 @@
 """Gear, transformers, standby sources and taps, entered in Span as a person does it."""
 
-import re
-
 from playwright.sync_api import expect
 
 from tests.browser.harness import BrowserTest
@@ -15,19 +13,6 @@ class Gear(BrowserTest):
     def select_station(self, name):
         self.page.get_by_role("button", name=name, exact=True).first.click()
         expect(self.page.get_by_label("Station name")).to_have_value(name)
-
-    def add(self, what, name, source):
-        page = self.page
-        page.get_by_role("button", name="Add building or circuit").click()
-        dialog = page.get_by_role("dialog", name="Add to the property")
-        dialog.get_by_label("What").first.click(force=True)
-        page.get_by_role("option", name=re.compile(f"^{what}")).click()
-        dialog.get_by_label("Name, as on the job").fill(name)
-        dialog.get_by_label("Feeds" if "Generator" in what else "Fed from").first.click(force=True)
-        page.get_by_role("option", name=source, exact=True).click()
-        dialog.get_by_label("Length of wire, one way").fill("12")
-        dialog.get_by_role("button", name="Add and size its run").click()
-        expect(dialog).to_have_count(0)
 
     def test_a_rating_too_small_is_found_and_mended(self):
         page = self.page

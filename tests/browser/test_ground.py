@@ -137,20 +137,6 @@ class Modes(GroundTest):
 
 
 class Standby(GroundTest):
-    def add(self, what, name, source):
-        page = self.page
-        page.get_by_role("button", name="Add building or circuit").click()
-        dialog = page.get_by_role("dialog", name="Add to the property")
-        dialog.get_by_label("What").first.click(force=True)
-        listed = page.locator(".v-overlay").get_by_role("option")
-        listed.filter(has_text=re.compile(f"^{what}")).click()
-        dialog.get_by_label("Name, as on the job").fill(name)
-        dialog.get_by_label("Feeds" if "Generator" in what else "Fed from").first.click(force=True)
-        listed.filter(has_text=re.compile(f"^{source}$")).last.click()
-        dialog.get_by_label("Length of wire, one way").fill("12")
-        dialog.get_by_role("button", name="Add and size its run").click()
-        expect(dialog).to_have_count(0)
-
     def test_a_generator_brings_a_mode_of_its_own_with_its_bond(self):
         page = self.page
         page.keyboard.press("3")

@@ -234,5 +234,6 @@ class Laws(unittest.TestCase):
         whole, broken, missing = (
             ask(own, station, equipment=e).state.amps.value for e in ("whole", "broken", "missing")
         )
-        self.assertGreaterEqual(whole * (1 + 1e-9), broken)
-        self.assertGreaterEqual(broken * (1 + 1e-9), missing)
+        # With reactance the law of resistances alone holds but for parts in a thousand.
+        self.assertGreaterEqual(whole * 1.002, broken)
+        self.assertGreaterEqual(broken * 1.002, missing)

@@ -8,10 +8,9 @@ from northspan.core.ground.modes import Mode, is_line_side, is_service_equipment
 from northspan.core.ground_answer import EquipmentPath
 from northspan.core.grounding import NeutralBond
 from northspan.core.job import Job, Run, Station
+from northspan.core.question import STEEL_RACEWAYS
 from northspan.core.systems import SYSTEMS
 from northspan.core.topology import SOURCES, Network
-
-STEEL = ("EMT", "RMC", "IMC")
 
 
 def joins(book: CodeBook, job: Job, net: Network) -> Joins:
@@ -63,7 +62,7 @@ def has_equipment_wire(run: Run) -> bool:
 
 def equipment_path(run: Run) -> EquipmentPath:
     """What of a run leads fault current back from an enclosure."""
-    wire, steel = has_equipment_wire(run), run.raceway in STEEL
+    wire, steel = has_equipment_wire(run), run.raceway in STEEL_RACEWAYS
     if wire and steel:
         return "wire-and-raceway"
     if wire or steel:

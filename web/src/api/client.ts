@@ -39,3 +39,8 @@ export async function answered<T>(call: Promise<Answer<T>>): Promise<T> {
   const trouble = answer.error as Partial<Trouble> | undefined
   throw new Refused(answer.response.status, trouble?.title ?? 'That did not work', trouble?.problems ?? [])
 }
+
+/** A call's options that send a file as it is. */
+export function asSent(file: File) {
+  return { body: file as never, bodySerializer: (b: unknown) => b as never, headers: { 'Content-Type': 'application/octet-stream' } }
+}

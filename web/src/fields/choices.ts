@@ -26,6 +26,7 @@ export const PLACE_KINDS: Choice<Place['kind']>[] = [
   { value: 'detached-building', words: 'detached bldg' },
   { value: 'yard', words: 'yard' },
 ]
+export const SOILS: Choice<Place['soil']>[] = [{ value: null, words: 'not known' }, ...same(['loam', 'clay', 'sand', 'gravel', 'rock'] as const)]
 export const APPLIANCE_KINDS: Choice<Appliance['kind']>[] = [
   { value: 'range', words: 'cooking' },
   { value: 'dryer', words: 'dryer' },

@@ -4,14 +4,13 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 from northspan.core.codes.nec.data import AMBIENT, AMPACITY, BUNDLING, IMPEDANCE, INSULATIONS, PROPERTIES
-from northspan.core.question import Insulation, Metal, Raceway, RunQuestion
+from northspan.core.question import STEEL_RACEWAYS, Insulation, Metal, Raceway, RunQuestion
 from northspan.core.wire_sizes import rank
 from northspan.core.working import Cell
 
 ROOFTOP_ADDER_C = 33.0
 BASE_AMBIENT_C = 30.0
 _SER_SMALL_LARGEST = "10"
-_STEEL: frozenset[Raceway] = frozenset({"EMT", "RMC", "IMC"})
 _AMBIENT_ROWS = tuple((float(row), row) for row in AMBIENT.rows)
 
 
@@ -57,7 +56,7 @@ def impedance_columns(metal: Metal, raceway: Raceway) -> tuple[str, str]:
     >>> impedance_columns("al", "EMT"), impedance_columns("cu", "none")
     (('r_al_steel', 'xl_steel'), ('r_cu_pvc', 'xl_pvc_al'))
     """
-    steel = raceway in _STEEL
+    steel = raceway in STEEL_RACEWAYS
     return f"r_{metal}_{'steel' if steel else 'pvc'}", "xl_steel" if steel else "xl_pvc_al"
 
 

@@ -1,10 +1,9 @@
 """The supply of another building, 250.32(B): when a feeder that stands may keep its neutral as the ground."""
 
 from northspan.core.job import Job, Run
+from northspan.core.question import STEEL_RACEWAYS
 from northspan.core.systems import SYSTEMS
 from northspan.core.topology import Network
-
-STEEL = ("EMT", "RMC", "IMC")
 
 
 def against_neutral_as_ground(job: Job, net: Network, run: Run) -> tuple[str, ...]:
@@ -20,7 +19,7 @@ def against_neutral_as_ground(job: Job, net: Network, run: Run) -> tuple[str, ..
         against.append("both ends stand in one building")
     if not place.existing:
         against.append(f"{place.name} is not an installation that stands already")
-    if run.raceway in STEEL:
+    if run.raceway in STEEL_RACEWAYS:
         against.append("its steel raceway joins the two")
     joining = [p.name for p in job.metal_paths if {p.from_place, p.to_place} == {start.place, end.place}]
     against += [f"{name} joins the two" for name in joining]

@@ -3,9 +3,10 @@ import { computed, ref, toRef } from 'vue'
 
 import SurveyPlot from './SurveyPlot.vue'
 import { useGrounding } from './useGrounding'
-import { answered, api, Refused } from '@/api/client'
+import { answered, api, asSent, Refused } from '@/api/client'
 import type { Place } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
+import { SOILS } from '@/fields/choices'
 import NumberField from '@/fields/NumberField.vue'
 import FigureButton from '@/figures/FigureButton.vue'
 
@@ -13,14 +14,6 @@ const props = defineProps<{ placeId: string }>()
 const { desk, place, base, known, ground, set } = useGrounding(toRef(props, 'placeId'))
 const broken = ref<{ line: number; words: string }[]>([])
 const trouble = ref('')
-const SOILS: { value: Place['soil']; words: string }[] = [
-  { value: null, words: 'not known' },
-  { value: 'loam', words: 'loam' },
-  { value: 'clay', words: 'clay' },
-  { value: 'sand', words: 'sand' },
-  { value: 'gravel', words: 'gravel' },
-  { value: 'rock', words: 'rock' },
-]
 const soil = computed(() => ground.value?.soil)
 const rods = computed(() => ground.value?.rods ?? [])
 const most = computed(() => Math.max(...rods.value.map((r) => r.ohms), 1))
@@ -42,8 +35,7 @@ async function read(event: Event) {
   trouble.value = ''
   broken.value = []
   try {
-    const body = { body: file as never, bodySerializer: (b: unknown) => b as never, headers: { 'Content-Type': 'application/octet-stream' } }
-    const found = await answered(api.POST('/api/surveys', body))
+    const found = await answered(api.POST('/api/surveys', asSent(file)))
     broken.value = found.broken
     await set('survey', found.readings)
   } catch (error) {

@@ -4,7 +4,7 @@ import { computed, toRef } from 'vue'
 import { freeSpot } from './plan'
 import type { Footprint, Place } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
-import { PLACE_KINDS, SYSTEMS } from '@/fields/choices'
+import { PLACE_KINDS, SOILS, SYSTEMS } from '@/fields/choices'
 import NumberField from '@/fields/NumberField.vue'
 import SwitchField from '@/fields/SwitchField.vue'
 import TextField from '@/fields/TextField.vue'
@@ -20,10 +20,6 @@ const stations = computed(() => (desk.job?.stations ?? []).map((s, i) => ({ s, i
 const utility = computed(() => stations.value.find(({ s }) => s.kind === 'utility'))
 const now = computed(() => place.value?.appliances.filter((a) => !a.later && !a.existing) ?? [])
 const later = computed(() => place.value?.appliances.filter((a) => a.later) ?? [])
-const SOILS: { value: Place['soil']; words: string }[] = [
-  { value: null, words: 'not known' },
-  ...(['loam', 'clay', 'sand', 'gravel', 'rock'] as const).map((v) => ({ value: v, words: v })),
-]
 const PIPES: { value: Place['water_pipe']; words: string }[] = [
   { value: null, words: 'not known' },
   { value: 'none', words: 'none' },

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 
 import { straightRoute, trackRoute } from './plan'
 import type { Route } from '@/api/types'
-import { answered, api, Refused } from '@/api/client'
+import { answered, api, asSent, Refused } from '@/api/client'
 import ChoiceField from '@/fields/ChoiceField.vue'
 import NumberField from '@/fields/NumberField.vue'
 import FigureButton from '@/figures/FigureButton.vue'
@@ -47,8 +47,7 @@ async function walked(event: Event) {
   input.value = ''
   if (!file || !desk.job || !run.value) return
   try {
-    const body = { body: file as never, bodySerializer: (b: unknown) => b as never, headers: { 'Content-Type': 'application/octet-stream' } }
-    const track = await answered(api.POST('/api/tracks', body))
+    const track = await answered(api.POST('/api/tracks', asSent(file)))
     setRoute(trackRoute(desk.job, run.value, track.points as [number, number][]))
   } catch (error) {
     if (!(error instanceof Refused)) throw error

@@ -9,8 +9,9 @@ from northspan.core.codes.codebook import CodeBook
 from northspan.core.fixes import run_fix
 from northspan.core.ground.bonded import Bonded
 from northspan.core.ground.found import Bonds
-from northspan.core.ground.joins import STEEL, has_equipment_wire
+from northspan.core.ground.joins import has_equipment_wire
 from northspan.core.job import Run, Station
+from northspan.core.question import STEEL_RACEWAYS
 from northspan.core.sized import Change
 from northspan.core.solution import Finding, Fix
 from northspan.core.topology import SOURCES
@@ -144,7 +145,7 @@ def _no_way_back(w: Bonded) -> Iterable[Finding]:
 def _first_without(w: Bonded, station: str) -> Run | None:
     """The nearest run toward the source that brings no equipment ground, wire or pipe."""
     for run in w.net.upstream(station):
-        if run.use != "service" and not has_equipment_wire(run) and run.raceway not in STEEL:
+        if run.use != "service" and not has_equipment_wire(run) and run.raceway not in STEEL_RACEWAYS:
             return run
     return None
 
@@ -170,7 +171,7 @@ def _three_wires(book: CodeBook, w: Bonded) -> Iterable[Finding]:
                 place=end.place,
             )
             continue
-        if run.raceway in STEEL:
+        if run.raceway in STEEL_RACEWAYS:
             continue
         apart = w.net.stations[run.from_station].place != end.place
         yield Finding(
