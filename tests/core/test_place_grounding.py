@@ -3,6 +3,9 @@
 import math
 import unittest
 
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
 from northspan.core.ground.modes import modes
 from northspan.core.ground.ohms import positions
 from northspan.core.grounding import Electrode
@@ -84,6 +87,16 @@ class HowTheyStand(unittest.TestCase):
         apart = [ROD | {"x_ft": 0, "y_ft": 0}, ROD | {"id": "far", "x_ft": 9000, "y_ft": 0}]
         place = grounds(**{f"{HOUSE}/electrodes": apart})[0]
         self.assertAlmostEqual(place.ohms.value / (place.electrodes[0].ohms.value / 2), 1.0, delta=0.002)
+
+    @given(st.lists(st.tuples(st.floats(1, 500), st.floats(0, 80), st.floats(0, 80)), min_size=2, max_size=8))
+    @settings(max_examples=40, deadline=None)
+    def test_joined_they_lie_between_parallel_and_the_best_of_them(self, tested):
+        electrodes = [
+            ROD | {"id": f"r{i}", "measured_ohm": ohm, "x_ft": x, "y_ft": y} for i, (ohm, x, y) in enumerate(tested)
+        ]
+        joined = grounds(**{f"{HOUSE}/electrodes": electrodes})[0].ohms.value
+        self.assertLessEqual(joined, min(ohm for ohm, _, _ in tested) * (1 + 1e-9))
+        self.assertGreaterEqual(joined * (1 + 1e-9), 1 / sum(1 / ohm for ohm, _, _ in tested))
 
     def test_a_slant_and_a_trench_have_more_ohms_than_upright(self):
         ways = (ROD, ROD | {"placing": "slanted", "slant_deg": 45}, ROD | {"placing": "trench"})

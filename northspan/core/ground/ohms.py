@@ -84,7 +84,8 @@ def ohms_of(e: Electrode, soil: Soil) -> tuple[float, str, str]:
         at = [(x * FOOT_M, y * FOOT_M) for x, y in positions(e, (0.0, 0.0))]
         ohms = formulas.rods_ohms(soil, upright, radius_m, at)
         spaced = f", {number(e.spacing_ft or SPACING_FT)} ft apart" if e.count > 1 else ""
-        return ohms, f"{e.count} × {number(length_ft(e))} ft{spaced}", "ρ/(2πL) (ln(4L/a) − 1), Dwight; Sunde"
+        what = f"{e.count} × {number(length_ft(e))} ft, {number(2.0 * radius_in(e))} in thick{spaced}"
+        return ohms, what, "ρ/(2πL) (ln(4L/a) − 1), Dwight; Sunde"
     extent = max(long_m, deep_m, 0.3)
     rho = formulas.seen_resistivity(soil, extent)
     if e.kind == "plate":
@@ -113,7 +114,10 @@ def _row(one: float, rho: float, e: Electrode) -> float:
 
 
 def _joined(ohms: Sequence[float], at: Sequence[tuple[float, float] | None], rho: float) -> float:
-    """Electrodes at one potential: own resistance on the diagonal, ρ/2πd beside it, never more than either's own."""
+    """Electrodes at one potential: own resistance on the diagonal, ρ/2πd beside it, never more than either's own.
+
+    What comes out lies between all of them in parallel, as if none felt another, and the best of them alone.
+    """
     n = len(ohms)
     z = np.diag(np.asarray(ohms, dtype=float))
     for i in range(n):
@@ -121,7 +125,8 @@ def _joined(ohms: Sequence[float], at: Sequence[tuple[float, float] | None], rho
             a, b = at[i], at[j]
             apart = APART_FT if a is None or b is None else max(math.dist(a, b), 1.0)
             z[i, j] = z[j, i] = min(rho / (2.0 * math.pi * apart * FOOT_M), 0.9 * min(ohms[i], ohms[j]))
-    return float(1.0 / np.linalg.solve(z, np.ones(n)).sum())
+    found = float(1.0 / np.linalg.solve(z, np.ones(n)).sum())
+    return min(max(found, formulas.parallel_ohms(ohms)), min(ohms))
 
 
 def grounded(e: Electrode, soil: PlaceSoil, origin: tuple[float, float]) -> Grounded:

@@ -47,10 +47,7 @@ function setFeed<K extends keyof Run>(name: K, value: Run[K]) {
 <template>
   <section v-if="station" class="fields" aria-label="Bonds">
     <h2 class="cap">{{ station.name }}</h2>
-    <template v-if="station.kind === 'utility'">
-      <NumberField label="Its own earth" :value="station.source?.earth_ohm ?? null" auto="5" unit="ohm" lockable :pointer="`${base}/source/earth_ohm`" hint="The utility's electrodes at the transformer; 5 ohm is taken where it is not known" @change="(v) => set('source', { fault_a: null, kva: null, impedance_pct: null, ...station?.source, earth_ohm: v })" />
-    </template>
-    <template v-else>
+    <template v-if="station.kind !== 'utility'">
       <ChoiceField v-if="bond?.neutral || station.bonding.neutral" label="Neutral to can" :value="station.bonding.neutral" :choices="BONDS" :pointer="`${base}/bonding/neutral`" hint="What joins the neutral to the enclosure; a relay inside closes when its own source runs" @change="(v) => set('bonding/neutral', v)" />
       <ChoiceField v-if="station.bonding.neutral === 'wire'" label="of size, copper" :value="station.bonding.jumper_size" :choices="sizeLocks('')" :pointer="`${base}/bonding/jumper_size`" @change="(v) => set('bonding/jumper_size', v)" />
       <ChoiceField label="Ground bar" :value="station.bonding.ground_bar" :choices="BARS" :pointer="`${base}/bonding/ground_bar`" @change="(v) => set('bonding/ground_bar', v)" />

@@ -25,7 +25,7 @@ const earths = computed(() =>
   props.columns.flatMap((c) => {
     if (c.source) {
       const earth = c.station.source?.earth_ohm
-      return [{ c, x: c.x + 40, from: CAN.bottom, shapes: rods(c.x + 40, 1), words: earth ? `${earth} Ω` : '5 Ω taken', amps: strayOf(c.station.id), quiet: true }]
+      return [{ c, x: c.x + 40, from: CAN.bottom, shapes: rods(c.x + 40, 1), words: earth ? `${earth} Ω` : 'earth taken', amps: strayOf(c.station.id), quiet: true }]
     }
     const g = c.ground
     if (!g) return []
