@@ -7,9 +7,10 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from northspan.core.fault_asked import FaultQuestion, fault_answer
+from northspan.core.jobfile import parse
 from northspan.core.physics.breaker_time import longest_s
 from northspan.core.solve import solve
-from tests.core.jobs import job
+from tests.core.jobs import document, job
 from tests.core.properties import random_property
 
 WIRES = {
@@ -178,6 +179,29 @@ class Answers(unittest.TestCase):
         self.assertEqual(asked(wrong, "bonded").answer, "House panel, and wrongly at Shed panel")
         nowhere = ask(job(**WIRES | {"stations/1/bonding/neutral": "none"}))
         self.assertEqual(asked(nowhere, "bonded").answer, "Nowhere")
+
+    def test_an_ungrounded_source_gives_no_volts_it_cannot_back(self):
+        step = {"id": "step", "name": "Step-up", "kind": "transformer", "place": "shed", "terminal_c": 75}
+        pump = {
+            "id": "pump",
+            "name": "Pump",
+            "kind": "equipment",
+            "place": "shed",
+            "load": {"amps": 8},
+            "terminal_c": 75,
+        }
+        made = document(**WIRES, **{"stations/-": step | {"transformer": {"secondary": "480-2w", "kva": 5}}})
+        made["stations"].append(pump)
+        run = {"use": "branch", "length_ft": 40}
+        made["runs"] += [
+            run | {"id": "up", "from_station": "shed-panel", "to_station": "step", "system": "240-2w"},
+            run | {"id": "line", "from_station": "step", "to_station": "pump", "system": "480-2w"},
+        ]
+        found = ask(parse(made), "pump")
+        self.assertLess(found.state.amps.value, 0.01)
+        broken = asked(found, "breaks")
+        self.assertEqual((broken.answer, broken.figure), ("The can floats with the hot until found", None))
+        self.assertAlmostEqual(next(s for s in found.state.stations if s.station == "pump").line_v.value, 475, delta=12)
 
     def test_a_property_with_no_source_stands_still(self):
         lone = job(**{"stations/0/kind": "meter", "stations/0/supply": None})

@@ -21,6 +21,8 @@ from northspan.core.working import Figure, Step, number
 TEST_A = 12.0
 WORTH_A_LOOK_A = 0.5
 APART_FT = 8.0
+# Below this a fault finds no way home but through insulation, and its volts to earth are nobody's to say.
+FLOATING_A = 0.01
 
 
 @dataclass(frozen=True)
@@ -143,6 +145,9 @@ def _broken(a: Asked) -> PlainAnswer | None:
     if path == "wire-and-raceway" and seconds is not None:
         more = f"The steel pipe still brings {abs(state.fault_a):.0f} A home: it opens in {_time(seconds)} at most."
         return PlainAnswer(asks, "The pipe carries it", more, "250.118", "plain", _amps(abs(state.fault_a)))
+    if seconds is None and abs(state.fault_a) < FLOATING_A:
+        more = "No neutral of its source is grounded: nothing opens, and what a hand finds hangs on the insulation."
+        return PlainAnswer(asks, "The can floats with the hot until found", more, "250.4(B), 250.21", "danger", None)
     if seconds is None:
         more = f"A hot on the can draws {abs(state.fault_a):.1f} A through the earth: nothing opens."
         return PlainAnswer(asks, f"Cans at {touch:.0f} V until found", more, "250.4(A)(5)", "danger", _volts(touch))

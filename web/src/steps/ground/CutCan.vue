@@ -62,6 +62,9 @@ function key(event: KeyboardEvent) {
       <rect :x="c.x" :y="CAN.top" :width="c.width" :height="CAN.bottom - CAN.top" class="box" />
       <rect v-if="bond?.neutral" :x="c.x + 12" :y="WIRE.N - BAR / 2" :width="c.width - 24" :height="BAR" class="neutral" />
       <rect v-if="bond?.ground_bar !== 'none'" :x="c.x + 12" :y="WIRE.G - BAR / 2" :width="c.width - 24" :height="BAR" class="ground" />
+      <template v-if="c.station.transformer">
+        <path v-for="i in 3" :key="`p${i}`" :d="`M${middle - 4} ${WIRE.B + 2 + i * 7} a3.5 3.5 0 0 1 0 7 M${middle + 4} ${WIRE.B + 2 + i * 7} a3.5 3.5 0 0 0 0 7`" class="coil" />
+      </template>
       <text v-if="bond?.neutral" :x="c.x + 13" :y="WIRE.N - BAR / 2 - 3" class="bar">N</text>
       <text :x="c.x + 13" :y="WIRE.G - BAR / 2 - 3" class="bar">G</text>
       <line v-if="bond?.neutral" :x1="middle" :x2="middle" :y1="WIRE.N + BAR / 2" :y2="WIRE.G - BAR / 2" class="bond" :class="tone" />

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, useTemplateRef } from 'vue'
+import { computed, ref, useTemplateRef, watch } from 'vue'
 
 import CutCan from './CutCan.vue'
 import CutEarth from './CutEarth.vue'
@@ -37,6 +37,16 @@ const bolt = computed(() => {
   if (kind.value === 'line-to-earth') return { x: dragged.value ?? c.x + 0.55 * c.width, top: CAN.bottom, bottom: EARTH_LINE + 6 }
   return { x, top: CAN.top - 14, bottom: WIRE.A }
 })
+
+// A chain longer than the screen moves so that the enclosure at hand is in sight.
+watch(() => at.value?.x, () => {
+  const c = at.value
+  const box = frame.value
+  if (!c || !box) return
+  const [left, right] = [c.x - 90, c.x + c.width + 60]
+  if (left < box.scrollLeft) box.scrollLeft = left
+  else if (right > box.scrollLeft + box.clientWidth) box.scrollLeft = right - box.clientWidth
+}, { flush: 'post' })
 
 function choose(column: Column | undefined) {
   if (column && !column.source) desk.selectStation(column.station.id)

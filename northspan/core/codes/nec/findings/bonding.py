@@ -85,11 +85,16 @@ def _jumpers(view: JobView) -> Iterable[Finding]:
 
 
 def _supply_jumpers(book: CodeBook, view: JobView) -> Iterable[Finding]:
-    """What goes with the first run out of a derived source with no breaker of its own is a supply-side jumper."""
+    """What goes with the first run out of a derived source with no breaker of its own is a supply-side jumper.
+
+    Out of a transformer of two wires on each side, the breaker ahead of it protects both, 240.21(C)(1).
+    """
     for each in view.runs.values():
         source = view.network.stations[each.run.from_station].transformer
         hots, also = hots_of(each), each.sizing.companions
-        if source is None or source.secondary_breaker_a is not None or hots is None or also is None:
+        if source is None or SYSTEMS[source.secondary].grounded == 0 or source.secondary_breaker_a is not None:
+            continue
+        if hots is None or also is None:
             continue
         needed = book.bonding_jumper(hots).value
         own = also.equipment_ground
