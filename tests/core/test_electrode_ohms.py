@@ -22,6 +22,7 @@ from northspan.core.physics.electrodes import (
 from northspan.core.physics.soil import Line, Soil, apparent, transfer_ohms, wenner_resistivity
 from northspan.core.physics.steel_raceway import raceway_ohms
 from northspan.core.physics.survey import invert
+from tests.core import moments
 
 ROD_M, RADIUS_M = 8 * 0.3048, 0.625 / 2 * 0.0254
 SOILS = st.builds(
@@ -145,6 +146,19 @@ class Rods(unittest.TestCase):
         dry = Soil(soil.upper * drier, soil.depth_m, None if soil.lower is None else soil.lower * drier)
         wet = rods_ohms(soil, long, RADIUS_M, [(0, 0)])
         self.assertAlmostEqual(rods_ohms(dry, long, RADIUS_M, [(0, 0)]) / wet, drier, 6)
+
+    def test_against_many_short_pieces_at_one_potential(self):
+        """An even current comes out high, by the percent that the pieces gain in leaving more at the rods' ends."""
+        one, pair = [(0.0, 0.0)], [(0.0, 0.0), (2.4, 0.0)]
+        three = [(0.0, 0.0), (2.0, 0.0), (4.0, 1.0)]
+        cut = ROD_M * 7 / 12
+        for soil in (Soil(100.0), Soil(100.0, cut, 400.0), Soil(300.0, cut, 60.0), Soil(80.0, 6.0, 500.0)):
+            for at in (one, pair, three):
+                with self.subTest(soil=soil, rods=len(at)):
+                    ours = rods_ohms(soil, ROD_M, RADIUS_M, at)
+                    pieces = moments.rods(soil, ROD_M, RADIUS_M, at)
+                    self.assertGreater(ours / pieces, 1.0)
+                    self.assertLess(ours / pieces, 1.012)
 
 
 class Survey(unittest.TestCase):

@@ -6,8 +6,10 @@ import math
 
 from pypdf import PdfReader
 
+from northspan.core.jobfile import dump
 from northspan.core.physics.soil import Soil, apparent
 from tests.core.jobs import document
+from tests.core.properties import random_property
 from tests.server.harness import ServerTest
 
 
@@ -24,6 +26,27 @@ class Faults(ServerTest):
         shed = next(s for s in answer["state"]["stations"] if s["station"] == "shed-panel")
         self.assertGreater(len(shed["touch_v"]["steps"]), 2)
         self.assertIn("Where is the neutral bonded?", {a["question"] for a in answer["answers"]})
+
+    def test_any_property_answers_for_every_station_in_every_state(self):
+        asked = 0
+        for seed in (3, 15, 60, 77):
+            job = dump(random_property(seed))
+            solved = self.client.post("/api/solve", json=job).json["solution"]["ground"]
+            for mode in solved["modes"]:
+                for at, station in enumerate(mode["stations"]):
+                    state = {
+                        "mode": mode["id"],
+                        "station": station["station"],
+                        "kind": ("none", "line-to-enclosure", "line-to-neutral", "line-to-earth")[at % 4],
+                        "equipment": ("whole", "broken", "missing")[at % 3],
+                        "neutral_open": at % 2 == 0,
+                    }
+                    answer = self.drop(job, **state)
+                    self.assertEqual(answer.status_code, 200, (seed, state))
+                    found = answer.json["answer"]["state"]
+                    self.assertTrue(all(s["touch_v"]["value"] >= 0.0 for s in found["stations"]))
+                    asked += 1
+        self.assertGreater(asked, 40)
 
     def test_more_current_with_the_ground_whole_than_broken(self):
         amps = [self.drop(equipment=e).json["answer"]["state"]["amps"]["value"] for e in ("whole", "broken")]
