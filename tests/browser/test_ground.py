@@ -244,3 +244,23 @@ class Entering(GroundTest):
     def test_rods_stand_on_the_plan_of_the_walk(self):
         self.page.keyboard.press("1")
         expect(self.page.locator(".plan .rod")).to_have_count(6)
+
+    def test_the_utilitys_earth_is_entered_with_its_source(self):
+        page = self.page
+        expect(page.locator(".electrode").first).to_contain_text("8 Ω")
+        page.keyboard.press("3")
+        page.get_by_role("button", name="Transformer 25 kVA", exact=True).first.click()
+        page.get_by_role("textbox", name="Its own earth").fill("30")
+        page.keyboard.press("Enter")
+        page.get_by_role("navigation").get_by_role("link", name="Ground").click()
+        expect(page.locator(".electrode").first).to_contain_text("30 Ω")
+
+    def test_it_can_be_read_on_a_phone(self):
+        page = self.page
+        page.set_viewport_size({"width": 390, "height": 844})
+        self.station("Press house panel")
+        expect(self.can("Press house panel")).to_be_in_viewport(ratio=0)
+        shown = page.locator(".frame").evaluate("e => [e.scrollLeft, e.clientWidth, e.scrollWidth]")
+        self.assertGreater(shown[0], 0)
+        self.assertLessEqual(shown[1], 390)
+        expect(self.readout()).to_contain_text("Press house panel", ignore_case=True)

@@ -85,6 +85,16 @@ class ByHand(unittest.TestCase):
         self.assertAlmostEqual(longest_s(100.0, 500.0), 360.0 * 4.0 / 25.0)
         self.assertEqual(longest_s(100.0, 1000.0), 0.02)
 
+    def test_a_larger_breaker_is_never_quicker_at_the_same_times_its_rating(self):
+        for times in (1.35, 1.7, 2.0, 5.0, 9.9):
+            taken = [round(longest_s(rating, times * rating), 6) for rating in (15, 30, 50, 100, 150, 225, 400, 600)]
+            self.assertEqual(taken, sorted(taken))
+
+    def test_a_mutual_effect_by_hand_and_far_away(self):
+        # 3 m rods 6 m apart: 100 / 6 pi (asinh 1 + 1 - sqrt 2) = 5.3052 x 0.46716; far off, 100 / 2 pi s.
+        self.assertAlmostEqual(mutual_ohms(100.0, 3.0, 6.0), 5.3052 * 0.46716, 3)
+        self.assertAlmostEqual(mutual_ohms(100.0, 3.0, 5000.0), 100 / (2 * math.pi * 5000), 6)
+
     def test_chance(self):
         self.assertAlmostEqual(chance_below(25.0, 25.0 / 4.0, 25.0), 0.9)
         self.assertEqual(chance_below(25.0, 20.0, 20.0), 1.0)
