@@ -1,6 +1,6 @@
 """A fault dropped on a job, or the job as it runs, in one of its modes; with the plain answers for that station."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from northspan.core.codes.library import code_book
 from northspan.core.ground.answers import TEST_A, Asked, plain_answers
@@ -9,12 +9,13 @@ from northspan.core.ground.fault import EquipmentGround, FaultKind, FaultState, 
 from northspan.core.ground.joins import joins
 from northspan.core.ground.modes import modes
 from northspan.core.ground.places import place_grounds, place_ohms
-from northspan.core.ground.wired import Running, wired
+from northspan.core.ground.wired import Running, at_fault, wired
 from northspan.core.ground_answer import PlainAnswer
 from northspan.core.job import Job
 from northspan.core.place_loads import place_loads
 from northspan.core.solve import size_all
 from northspan.core.topology import network
+from northspan.core.working import number
 
 
 @dataclass(frozen=True, slots=True)
@@ -37,9 +38,10 @@ class FaultQuestion:
 
 @dataclass(frozen=True, slots=True)
 class FaultAnswer:
-    """The property in that state, and the questions of the trade answered for its station."""
+    """The property in that state, what runs meanwhile in words, and the trade's questions answered for its station."""
 
     state: FaultState
+    running: str
     answers: tuple[PlainAnswer, ...]
 
 
@@ -54,12 +56,25 @@ def fault_answer(job: Job, asked: FaultQuestion) -> FaultAnswer:
     places = place_grounds(book, job, net, sized)
     joined = joins(book, job, net)
     ohms = place_ohms(places)
-    there = wired(book, job, net, mode, joined, sized, ohms, Running(asked.share, asked.extra_a, asked.station))
+    running = Running(asked.share, asked.extra_a, asked.station, steady=True)
+    if asked.kind != "none":
+        running = at_fault(mode, asked.share) if mode.kind != "utility" else replace(running, steady=False)
+    there = wired(book, job, net, mode, joined, sized, ohms, running)
     # The answers lay a load on one leg themselves, wherever their question turns on it.
-    plain = wired(book, job, net, mode, joined, sized, ohms, Running(asked.share))
+    steady = wired(book, job, net, mode, joined, sized, ohms, Running(asked.share, steady=True))
+    faulted = wired(book, job, net, mode, joined, sized, ohms, at_fault(mode, asked.share))
     feed = mode.feed(net, asked.station)
     open_neutral = feed.id if feed is not None and asked.neutral_open else None
     state = fault_state(there, sized, asked.station, asked.kind, asked.equipment, open_neutral, asked.earth_ohm)
     here = bonds(job, net, mode, joined)
-    asking = Asked(book, job, places, sized, plain, here, asked.station, asked.extra_a or TEST_A)
-    return FaultAnswer(state, plain_answers(asking))
+    asking = Asked(book, job, places, sized, steady, faulted, here, asked.station, asked.extra_a or TEST_A)
+    return FaultAnswer(state, _words(running), plain_answers(asking))
+
+
+def _words(running: Running) -> str:
+    if running.share == 0.0:
+        return "Loads are left out"
+    share = (
+        "Every load runs as entered" if running.share == 1.0 else f"{100.0 * running.share:.0f} % of every load runs"
+    )
+    return f"{share}, and {number(running.extra_a)} A more on one leg here" if running.extra_a else share

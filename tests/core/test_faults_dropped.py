@@ -96,9 +96,15 @@ class ByHand(unittest.TestCase):
             "runs/-": run | {"length_ft": 0, "breaker_a": 50, "size": "6"},
         }
         own = job(**WIRES | switch)
-        # 20 % of 240² / 12000 is 0.96 ohm, half of it to a leg; the rest of the way is short.
-        found = ask(own, mode="gen", kind="line-to-neutral", share=0.0)
+        # As it runs its regulator holds the voltage; 20 % of 240² / 12000 is 0.96 ohm, half of it to a leg in a fault.
+        runs = ask(own, mode="gen", kind="none", extra_a=12.0)
+        self.assertAlmostEqual(
+            next(s for s in runs.state.stations if s.station == "shed-panel").leg_a_v.value, 120, delta=1
+        )
+        self.assertEqual(runs.running, "Every load runs as entered, and 12 A more on one leg here")
+        found = ask(own, mode="gen", kind="line-to-neutral")
         self.assertAlmostEqual(found.state.amps.value, 120 / 0.48, delta=0.5)
+        self.assertEqual(found.running, "Loads are left out")
 
     def test_a_can_that_nothing_is_joined_to_is_live_and_not_the_earth(self):
         lone = {"stations/2/bonding/ground_bar": "floating", "places/1/grounding/seen": True}

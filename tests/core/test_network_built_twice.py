@@ -27,7 +27,7 @@ class BuiltTwice(unittest.TestCase):
                 at = struck[seed % len(struck)]
                 with self.subTest(seed=seed, mode=mode.id, at=at):
                     found = fault_answer(job, FaultQuestion(mode.id, at)).state
-                    second = Second(made, solution, mode.id)
+                    second = Second(made, solution, mode.id, 1.0 if mode.kind == "utility" else 0.0)
                     volts, amps = second.faulted((at, "A"), (at, "can"))
                     self.assertAlmostEqual(found.amps.value / abs(amps), 1.0, 5)
                     for s in found.stations:

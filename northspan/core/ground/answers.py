@@ -13,7 +13,7 @@ from northspan.core.ground.soils import place_soil
 from northspan.core.ground.wired import BOND_OHM, node
 from northspan.core.ground_answer import PlaceGround, PlainAnswer
 from northspan.core.job import Job, Run
-from northspan.core.physics.nodal import Branch, ImpedanceNetwork, State
+from northspan.core.physics.nodal import EARTH, Branch, ImpedanceNetwork, State
 from northspan.core.sized import SizedRun
 from northspan.core.systems import SYSTEMS
 from northspan.core.working import Figure, Step, number
@@ -27,8 +27,8 @@ FLOATING_A = 0.01
 
 @dataclass(frozen=True)
 class Asked:
-    """A station in a mode, with what answers are drawn from. ``test_a`` (A) is the load laid on one leg to see what
-    strays.
+    """A station in a mode, with what answers are drawn from: the property as it runs (``there``) and as it stands at
+    fault (``faulted``). ``test_a`` (A) is the load laid on one leg to see what strays.
     """
 
     book: CodeBook
@@ -36,6 +36,7 @@ class Asked:
     places: tuple[PlaceGround, ...]
     sized: Mapping[str, SizedRun]
     there: Wired
+    faulted: Wired
     bonds: Bonds
     station: str
     test_a: float = TEST_A
@@ -141,7 +142,7 @@ def _broken(a: Asked) -> PlainAnswer | None:
     asks = f"If the equipment ground to {a.name} breaks?"
     if path == "none":
         return PlainAnswer(asks, "There is none", "", "250.4(A)(5)", "danger", None)
-    state, touch, seconds = _struck(a, a.there.network.without(f"{'raceway' if path == 'raceway' else 'G'} {run.id}"))
+    state, touch, seconds = _struck(a, f"{'raceway' if path == 'raceway' else 'G'} {run.id}")
     if path == "wire-and-raceway" and seconds is not None:
         more = f"The steel pipe still brings {abs(state.fault_a):.0f} A home: it opens in {_time(seconds)} at most."
         return PlainAnswer(asks, "The pipe carries it", more, "250.118", "plain", _amps(abs(state.fault_a)))
@@ -212,9 +213,9 @@ def _rod_alone(a: Asked) -> PlainAnswer | None:
     own = a.place.ohms.value
     ohms, what = (own, "Electrodes of the place") if isinstance(own, float) else (_one_rod(a), "One rod in this soil")
     hot = node(a.there.net, a.station, "A")
-    state = a.there.network.faulted(hot, "earth", ohms)
+    state = a.faulted.network.faulted(hot, EARTH, ohms)
     amps = abs(state.fault_a)
-    seconds, by, _, _ = first_to_trip(a.there, a.sized, state, a.station)
+    seconds, by, _, _ = first_to_trip(a.faulted, a.sized, state, a.station)
     opens = by is not None and seconds is not None and amps > 0.0
     asks = f"Would the rod alone trip {number(rating)} A?" if rating else "Would the rod alone trip the breaker?"
     figure = Figure(
@@ -281,9 +282,10 @@ def _next_beyond(a: Asked) -> str | None:
     return None
 
 
-def _struck(a: Asked, network: ImpedanceNetwork) -> tuple[State, float, float | None]:
-    state = struck(a.there, network, a.station, "line-to-enclosure", 0.0)
-    seconds, by, _, _ = first_to_trip(a.there, a.sized, state, a.station)
+def _struck(a: Asked, cut: str) -> tuple[State, float, float | None]:
+    """A hot on the can with one branch cut: the state, volts of the can, seconds until a breaker opens."""
+    state = struck(a.faulted, a.faulted.network.without(cut), a.station, "line-to-enclosure", 0.0)
+    seconds, by, _, _ = first_to_trip(a.faulted, a.sized, state, a.station)
     touch = abs(state.node(node(a.there.net, a.station, "can")))
     return state, touch, seconds if by is not None else None
 

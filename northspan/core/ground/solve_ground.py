@@ -9,7 +9,7 @@ from northspan.core.ground.found import Ground
 from northspan.core.ground.joins import joins
 from northspan.core.ground.modes import modes
 from northspan.core.ground.places import place_grounds, place_ohms
-from northspan.core.ground.wired import UTILITY_EARTH_OHM, UTILITY_KVA, UTILITY_PCT, Running, wired
+from northspan.core.ground.wired import UTILITY_EARTH_OHM, UTILITY_KVA, UTILITY_PCT, at_fault, wired
 from northspan.core.ground_answer import ModeAnswer, PlaceGround
 from northspan.core.job import Job
 from northspan.core.sized import SizedRun
@@ -25,7 +25,7 @@ def solve_ground(book: CodeBook, job: Job, net: Network, sized: Mapping[str, Siz
     found = []
     for mode in modes(job, net):
         here = bonds(job, net, mode, joined)
-        there = wired(book, job, net, mode, joined, sized, ohms, Running())
+        there = wired(book, job, net, mode, joined, sized, ohms, at_fault(mode))
         answer = ModeAnswer(
             mode.id,
             mode.name,
@@ -53,5 +53,7 @@ def _assumed(job: Job, places: Iterable[PlaceGround]) -> Iterable[str]:
     if planned:
         yield f"Electrodes as planned, none on record: {', '.join(names[p] for p in planned)}"
     yield "Every load runs as entered; electrodes stand at the middle of their band"
+    if any(s.generator is not None for s in job.stations):
+        yield "A standby source holds its voltage while all is well; its faults leave the loads out"
     yield "A fault at the service is taken beyond its main; ahead of it only the utility's fuse opens"
     yield "Wire warm, as the tables give it; faults bolted; feet on earth far from the electrodes"

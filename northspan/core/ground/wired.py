@@ -27,17 +27,29 @@ BOND_OHM = 0.0005
 UTILITY_EARTH_OHM = 5.0
 UTILITY_KVA, UTILITY_PCT, UTILITY_X_OVER_R = 25.0, 2.0, 1.5
 GENERATOR_X_OVER_R = 6.0
+REGULATED_SHARE = 0.001
 SECOND_LEG: dict[SystemName, float] = {"120/208-3w": -120.0}
 LEG_SHARE = 0.5
 
 
 @dataclass(frozen=True, slots=True)
 class Running:
-    """What runs: every load as the job has it, times ``share``, and ``extra_a`` (A) more on leg A of a station."""
+    """What runs: every load as the job has it, times ``share``, and ``extra_a`` (A) more on leg A of a station.
+
+    ``steady`` says that nothing is at fault, so that a standby source holds its voltage by its regulator.
+    """
 
     share: float = 1.0
     extra_a: float = 0.0
     extra_at: str | None = None
+    steady: bool = False
+
+
+def at_fault(mode: Mode, share: float = 1.0) -> Running:
+    """What runs while a fault lasts: every load on the utility; none on a standby source, whose voltage collapses, as
+    short-circuit reckoning has it.
+    """
+    return Running(share if mode.kind == "utility" else 0.0)
 
 
 def node(net: Network, station: str, letter: str, leaving: bool = False) -> str:
@@ -61,7 +73,7 @@ def wired(
     couplings: list[Coupling] = []
     reached = set(mode.sources)
     for source in mode.sources:
-        branches += _source(net.stations[source], net)
+        branches += _source(net.stations[source], net, running.steady)
     for run in (*net.standby.values(), *net.order):
         each = sized[run.id]
         branches += _run(book, net, mode, run, each, reached)
@@ -90,12 +102,12 @@ def _nodes(net: Network) -> Iterable[str]:
             yield node(net, station, letter, True)
 
 
-def _source(station: Station, net: Network) -> list[Branch]:
+def _source(station: Station, net: Network, steady: bool) -> list[Branch]:
     system = net.delivers[station.id]
     if system is None:
         return []
     if station.generator is not None:
-        half = _machine_ohms(station, station.generator)
+        half = _machine_ohms(station, station.generator, steady)
     else:
         half = utility_ohms(station.source or UtilitySource(), system)
     a, b = node(net, station.id, "A", True), node(net, station.id, "B", True)
@@ -128,12 +140,16 @@ def utility_ohms(source: UtilitySource, system: SystemName) -> complex:
     return z if wiring.ungrounded == 1 else z / 2.0
 
 
-def _machine_ohms(station: Station, own: Generator) -> complex:
-    """One leg of a standby source (ohm): an engine's reactance in a fault, or what holds an inverter to its surge."""
+def _machine_ohms(station: Station, own: Generator, steady: bool) -> complex:
+    """One leg of a standby source (ohm): an engine's reactance in a fault, what holds an inverter to its surge, or
+    next to nothing while a regulator holds the voltage.
+    """
     wiring = SYSTEMS[own.system]
     rated = wiring.volts**2 / (1000.0 * own.kw * own.units)
     whole = complex(rated / own.surge_times, 0.0)
-    if station.kind == "generator":
+    if steady:
+        whole = complex(REGULATED_SHARE * rated)
+    elif station.kind == "generator":
         z = own.reactance_pct / 100.0 * rated
         r = z / math.hypot(1.0, GENERATOR_X_OVER_R)
         whole = complex(r, GENERATOR_X_OVER_R * r)

@@ -2582,10 +2582,12 @@ export interface components {
         };
         /**
          * FaultAnswer
-         * @description The property in that state, and the questions of the trade answered for its station.
+         * @description The property in that state, what runs meanwhile in words, and the trade's questions answered for its station.
          */
         FaultAnswer: {
             state: components["schemas"]["FaultState"];
+            /** Running */
+            running: string;
             /** Answers */
             answers: components["schemas"]["PlainAnswer"][];
         };

@@ -56,7 +56,7 @@ const service = computed(() => {
           <span class="bar" aria-hidden="true"><span class="fill" :class="{ over: t.volts > line }" :style="{ width: `${(100 * t.volts) / most}%` }" /><span class="mark" :style="{ left: `${(100 * line) / most}%` }" /></span>
         </li>
       </ul>
-      <p class="narrow quiet">Line at {{ line }} V by house rule. Every load runs as entered{{ fault.asked.value.extra_a ? `, and ${fault.asked.value.extra_a} A more on one leg here` : '' }}.</p>
+      <p class="narrow quiet">Line at {{ line }} V by house rule. {{ fault.answer.value?.running }}.</p>
     </template>
     <details v-if="desk.solution">
       <summary class="narrow">What was taken where nothing is on record</summary>
