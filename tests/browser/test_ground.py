@@ -241,6 +241,13 @@ class Entering(GroundTest):
         expect(self.readout()).to_contain_text("Line at 20 V")
         expect(page.locator("[data-rule=rod-alone]")).to_contain_text("Look at")
 
+    def test_the_code_book_shows_where_grounding_read_it(self):
+        page = self.page
+        page.get_by_role("link", name="Code book").click()
+        for table, reader in (("250.66", "Farmhouse: electrode conductor"), ("250.102(C)(1)", "bonding jumper")):
+            page.get_by_role("link", name=table).first.click()
+            expect(page.locator(".readers")).to_contain_text(reader)
+
     def test_rods_stand_on_the_plan_of_the_walk(self):
         self.page.keyboard.press("1")
         expect(self.page.locator(".plan .rod")).to_have_count(6)

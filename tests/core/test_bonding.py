@@ -198,6 +198,7 @@ class Modes(unittest.TestCase):
         self.assertEqual(self.rules(made), {})
         made["stations"][3]["bonding"] = {"neutral": "none"}
         self.assertIn("bond-missing", self.rules(made))
+        self.assertEqual(findings(made, "derived-ungrounded"), [])
         made["stations"][3]["transformer"]["secondary"] = "480-2w"
         made["runs"][-1]["system"] = "480-2w"
         self.assertIn("derived-ungrounded", {f.rule for f in findings(made)})

@@ -80,6 +80,8 @@ class Rules(unittest.TestCase):
         prove = {"house_rules": {"rods": "prove"}}
         self.assertEqual(self.trips("rod-alone", grounded(ROD, **prove)).level, "advice")
         self.assertEqual(self.trips("rod-alone", grounded(ROD | {"measured_ohm": 31}, **prove)).level, "violation")
+        fixes = [f.label for f in findings(grounded(ROD, **prove), "rod-alone")[0].fixes]
+        self.assertEqual(fixes, ["Drive a second rod", "Tested at 25 ohm or less"])
         planned = [solve(job(**more)).ground.places[0].electrodes[0].words for more in ({}, prove)]
         self.assertEqual(planned, ["2 rods, 8 ft", "rod, 8 ft"])
 
@@ -106,6 +108,9 @@ class Rules(unittest.TestCase):
         plastic = {"places/0/water_pipe": "metal-to-plastic"}
         finding = self.trips("water-pipe-gone", grounded(PIPE, **plastic), grounded(PIPE))
         self.assertEqual(finding.level, "danger")
+        self.assertIn("Nothing is left of the electrodes", finding.words)
+        with_rods = findings(grounded(PIPE, TWO, **plastic), "water-pipe-gone")[0]
+        self.assertRegex(with_rods.words, r"What is left comes to \d+ ohm")
         self.trips("water-pipe-gone", grounded(PIPE, TWO, **plastic), grounded(TWO, **plastic))
 
     def test_the_conductor(self):

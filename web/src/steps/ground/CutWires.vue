@@ -58,7 +58,7 @@ const currents = computed<Current[]>(() => {
   <g class="wires">
     <path v-if="link.past && wires.neutral" :d="under(0)" class="neutral-edge around" :class="{ open }" /><path v-if="link.past && wires.neutral" :d="under(0)" class="neutral around" :class="{ open }" />
     <path v-if="link.past && wired" :d="under(9)" class="ground around" />
-    <text v-if="link.past" :x="left + GAP / 2" :y="CAN.bottom + 14" text-anchor="middle" class="run">{{ open ? 'neutral opened' : 'neutral whole' }}<tspan v-if="flow && flow.neutral > SHOWN_A" class="amps" dx="5">{{ ampsText(flow.neutral) }}</tspan></text>
+    <text v-if="link.past" :x="left + GAP / 2 + 6" :y="CAN.bottom + 14" text-anchor="middle" class="run">{{ open ? 'neutral opened' : 'neutral whole' }}</text>
     <template v-else>
       <text :x="middle" y="38" text-anchor="middle" class="run">{{ feet(link.run.length_ft, view.metres) }}</text>
       <text :x="middle" y="22" text-anchor="middle" class="run">{{ wireWords(wires) }}</text>
@@ -97,7 +97,6 @@ line { stroke-width: 2.2; }
 .pipe { stroke: var(--quiet); stroke-width: 5; stroke-dasharray: 10 2; }
 path.around { fill: none; }
 .ground.around { stroke-width: 2.4; }
-.amps { font: 600 12px var(--figures); fill: var(--danger); }
 .open { stroke-dasharray: 14 26; }
 .cut { stroke: var(--danger); stroke-width: 2; fill: none; }
 .lacking { fill: var(--danger); font-size: 13.5px; font-weight: 600; }

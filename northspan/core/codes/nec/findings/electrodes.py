@@ -28,7 +28,7 @@ def find(book: CodeBook, view: JobView) -> Iterable[Finding]:
         for i, e in enumerate(electrodes):
             yield from _one(view, place, i, e)
             if e.kind == "water-pipe":
-                yield from _water_pipe(view, place, i, e)
+                yield from _water_pipe(view, place, ground, i, e)
         yield from _beside(view, place, ground)
         if ground.needed:
             yield from _left_out(view, place)
@@ -176,14 +176,18 @@ def _rods(view: JobView, place: Place) -> Iterable[Finding]:
     )  # fmt: skip
 
 
-def _water_pipe(view: JobView, place: Place, at: int, e: Electrode) -> Iterable[Finding]:
+def _water_pipe(view: JobView, place: Place, ground: PlaceGround, at: int, e: Electrode) -> Iterable[Finding]:
     """A water pipe as an electrode: whether it is still metal, its supplement, its path and where it is taken."""
     if e.connected and is_gone(place, e):
+        left = ground.ohms.value
+        rest = (
+            f"What is left comes to {left:.0f} ohm" if isinstance(left, float) else "Nothing is left of the electrodes"
+        )
         yield _finding(
             "water-pipe-gone", "danger", "250.52(A)(1), 250.50", place,
             f"{place.name}: the water line is plastic now",
-            "The pipe in the wall no longer reaches the earth. The electrode is gone; the metal inside stays bonded "
-            "as piping, 250.104(A).",
+            f"The pipe in the wall no longer reaches the earth. {rest}; the metal inside stays bonded as piping, "
+            "250.104(A).",
             (_fix_gone(view, place, at),),
         )  # fmt: skip
         return
