@@ -99,7 +99,7 @@ class PlaceGround:
 class StationBond:
     """A station in one mode. ``belongs`` says that a bond belongs here, ``closed`` that there is one now, ``extra``
     that it is one too many; ``way_back`` that metal leads unbroken from the enclosure to its source; ``jumper`` the
-    size of the bond that belongs here.
+    size of the bond that belongs here, ``electrode_conductor`` that from a derived source to the place's electrodes.
     """
 
     station: str
@@ -113,6 +113,7 @@ class StationBond:
     ground_bar: str
     way_back: bool
     jumper: Figure | None
+    electrode_conductor: Figure | None
 
 
 @dataclass(frozen=True, slots=True)

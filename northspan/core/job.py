@@ -242,6 +242,9 @@ class Run(Part):
     bare_egc: bool = False
     no_egc: bool = Field(False, description="there is no equipment grounding conductor with it")
     ground_fault_protected: bool = Field(False, description="ground-fault protection of equipment ahead of it")
+    raceway_bonded: bool | None = Field(
+        None, description="a service's steel raceway: bonded by bushing, hub or threads, not by locknuts alone"
+    )
     raceway_size: TradeSize | None = Field(None, description="lock: trade size")
     drop_limit_pct: float | None = Field(None, gt=0, le=20, description="own limit in place of the house rule")
     note: Note = ""

@@ -132,6 +132,15 @@ class Rules(unittest.TestCase):
         self.assertEqual([f.station for f in back], ["meter"])
         self.assertEqual(mended(self, made, back), 1)
 
+    def test_a_steel_service_raceway_is_bonded_by_more_than_locknuts(self):
+        steel = {"runs/0/raceway": "RMC"}
+        for known, level in ((None, "advice"), (False, "violation")):
+            found = findings(document(**steel | {"runs/0/raceway_bonded": known}), "service-raceway")
+            self.assertEqual([f.level for f in found], [level])
+            self.assertEqual(mended(self, document(**steel | {"runs/0/raceway_bonded": known}), found), 1)
+        for fine in (steel | {"runs/0/raceway_bonded": True}, {}, {"runs/1/raceway": "RMC"}):
+            self.assertEqual(findings(document(**fine), "service-raceway"), [])
+
     def test_the_jumper_out_of_a_transformer(self):
         made = document(**{"stations/-": TRANSFORMER | {"transformer": {"secondary": "120/240-3w", "kva": 50}}})
         load = {"id": "sub", "name": "Sub", "kind": "panelboard", "place": "shed", "terminal_c": 75}
@@ -194,7 +203,11 @@ class Modes(unittest.TestCase):
             run | {"id": "up", "from_station": "shed-panel", "to_station": "step", "system": "240-2w"},
             run | {"id": "down", "from_station": "step", "to_station": "lamp", "system": "120-2w"},
         ]
-        self.assertTrue(modes(made)["utility"]["step"].belongs)
+        step = modes(made)["utility"]["step"]
+        self.assertTrue(step.belongs)
+        # 14 copper leaves it: the first row of both tables; the service's conductor stands with its place.
+        self.assertEqual((step.jumper.value, step.electrode_conductor.value), ("8", "8"))
+        self.assertIsNone(modes(made)["utility"]["panel"].electrode_conductor)
         self.assertEqual(self.rules(made), {})
         made["stations"][3]["bonding"] = {"neutral": "none"}
         self.assertIn("bond-missing", self.rules(made))

@@ -8,7 +8,7 @@ from northspan.core.ground.joins import closed_bonds, equipment_path, neutral_no
 from northspan.core.ground.modes import Mode, has_neutral, is_line_side, is_service_equipment, neutral_open
 from northspan.core.ground_answer import RunWires, StationBond
 from northspan.core.job import Job, Station
-from northspan.core.sized import SizedRun, hots_of
+from northspan.core.sized import Hots, SizedRun, hots_of
 from northspan.core.systems import SYSTEMS
 from northspan.core.topology import SOURCES, Network
 from northspan.core.working import Figure
@@ -163,6 +163,7 @@ def bond_answers(
     for station in job.stations:
         node = neutral_node(net, station.id, True)
         belongs = station.id in found.belongs
+        hots = _source_hots(net, sized, station) if belongs else None
         answers.append(
             StationBond(
                 station.id,
@@ -175,24 +176,27 @@ def bond_answers(
                 station.id in found.extra,
                 station.bonding.ground_bar or "bonded",
                 station.id in found.way_back or station.kind == "utility",
-                _jumper(book, net, sized, station) if belongs else None,
+                book.bonding_jumper(hots) if hots is not None else None,
+                _to_electrodes(book, job, station, hots) if hots is not None else None,
             )
         )
     return tuple(answers)
 
 
-def _jumper(book: CodeBook, net: Network, sized: Mapping[str, SizedRun], station: Station) -> Figure | None:
-    """The bonding jumper that belongs at a station, by the conductors of its source: those that feed a service, those
-    that leave a derived source.
-    """
+def _source_hots(net: Network, sized: Mapping[str, SizedRun], station: Station) -> Hots | None:
+    """The hots that a bond at a station is sized by: those that feed a service, those that leave a derived source."""
     runs = [net.fed_by[station.id]] if station.id in net.fed_by and station.transformer is None else []
     if not runs:
         runs = [r for r in (*net.order, *net.standby.values()) if r.from_station == station.id]
-    for run in runs:
-        hots = hots_of(sized[run.id])
-        if hots is not None:
-            return book.bonding_jumper(hots)
-    return None
+    return next((hots for run in runs if (hots := hots_of(sized[run.id])) is not None), None)
+
+
+def _to_electrodes(book: CodeBook, job: Job, station: Station, hots: Hots) -> Figure | None:
+    """The conductor from a derived source's bond to the electrodes of its place."""
+    if station.transformer is None and station.kind not in SOURCES:
+        return None
+    grounding = next(p.grounding for p in job.places if p.id == station.place)
+    return book.electrode_conductor([hots], grounding.conductor.metal, grounding.electrodes)
 
 
 def run_wires(job: Job, net: Network, mode: Mode) -> tuple[RunWires, ...]:

@@ -1923,6 +1923,12 @@ export interface components {
              */
             ground_fault_protected: boolean;
             /**
+             * Raceway Bonded
+             * @description a service's steel raceway: bonded by bushing, hub or threads, not by locknuts alone
+             * @default null
+             */
+            raceway_bonded: boolean | null;
+            /**
              * Raceway Size
              * @description lock: trade size
              * @default null
@@ -2217,7 +2223,7 @@ export interface components {
          * StationBond
          * @description A station in one mode. ``belongs`` says that a bond belongs here, ``closed`` that there is one now, ``extra``
          *     that it is one too many; ``way_back`` that metal leads unbroken from the enclosure to its source; ``jumper`` the
-         *     size of the bond that belongs here.
+         *     size of the bond that belongs here, ``electrode_conductor`` that from a derived source to the place's electrodes.
          */
         StationBond: {
             /** Station */
@@ -2241,6 +2247,7 @@ export interface components {
             /** Way Back */
             way_back: boolean;
             jumper: components["schemas"]["Figure"] | null;
+            electrode_conductor: components["schemas"]["Figure"] | null;
         };
         /**
          * StationFault

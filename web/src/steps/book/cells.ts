@@ -15,7 +15,10 @@ function* figuresOf(job: Job, solution: Solution): Generator<[string, string, Fi
     for (const tap of ground.taps) yield [stations.get(tap.station) ?? who, 'electrode conductor tap', tap.conductor]
   }
   for (const mode of solution.ground.modes) {
-    for (const bond of mode.stations) yield [stations.get(bond.station) ?? bond.station, 'bonding jumper', bond.jumper]
+    for (const bond of mode.stations) {
+      yield [stations.get(bond.station) ?? bond.station, 'bonding jumper', bond.jumper]
+      yield [stations.get(bond.station) ?? bond.station, 'electrode conductor', bond.electrode_conductor]
+    }
   }
 }
 

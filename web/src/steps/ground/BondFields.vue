@@ -19,6 +19,7 @@ const bond = computed(() => props.mode?.stations.find((s) => s.station === props
 const feedIndex = computed(() => desk.job?.runs.findIndex((r) => r.to_station === props.stationId && r.id === fedBy.value) ?? -1)
 const fedBy = computed(() => props.mode?.runs.find((w) => w.live && desk.job?.runs.some((r) => r.id === w.run && r.to_station === props.stationId))?.run)
 const feed = computed(() => desk.job?.runs[feedIndex.value])
+const steel = computed(() => props.mode?.runs.find((w) => w.run === fedBy.value)?.equipment.includes('raceway'))
 
 const BONDS = computed<{ value: Bonding['neutral']; words: string }[]>(() => [
   { value: null, words: bond.value?.planned ? `${bond.value.bond} planned` : 'as it belongs' },
@@ -33,6 +34,12 @@ const BARS: { value: Bonding['ground_bar']; words: string }[] = [
   { value: 'bonded', words: 'seen on the can' },
   { value: 'floating', words: 'floating' },
   { value: 'none', words: 'no bar' },
+]
+
+const RACEWAY_BONDS: { value: Run['raceway_bonded']; words: string }[] = [
+  { value: null, words: 'not on record' },
+  { value: true, words: 'bushing or hub' },
+  { value: false, words: 'locknuts alone' },
 ]
 
 function set(name: string, value: unknown) {
@@ -52,6 +59,8 @@ function setFeed<K extends keyof Run>(name: K, value: Run[K]) {
       <ChoiceField v-if="station.bonding.neutral === 'wire'" label="of size, copper" :value="station.bonding.jumper_size" :choices="sizeLocks('')" :pointer="`${base}/bonding/jumper_size`" @change="(v) => set('bonding/jumper_size', v)" />
       <ChoiceField label="Ground bar" :value="station.bonding.ground_bar" :choices="BARS" :pointer="`${base}/bonding/ground_bar`" @change="(v) => set('bonding/ground_bar', v)" />
       <p v-if="bond?.jumper" class="figure narrow"><span class="quiet">Bonding jumper asked for</span><FigureButton :figure="bond.jumper" :title="`bonding jumper at ${station.name}`" /></p>
+      <p v-if="bond?.electrode_conductor" class="figure narrow"><span class="quiet">To the electrodes</span><FigureButton :figure="bond.electrode_conductor" :title="`electrode conductor of ${station.name}`" /></p>
+      <ChoiceField v-if="feed && feed.use === 'service' && steel" label="Its steel raceway" :value="feed.raceway_bonded" :choices="RACEWAY_BONDS" :pointer="`/runs/${feedIndex}/raceway_bonded`" @change="(v) => setFeed('raceway_bonded', v)" />
       <template v-if="feed && feed.use !== 'service'">
         <SwitchField label="Fed with no equipment ground" :value="feed.no_egc" @change="(v) => setFeed('no_egc', v)" />
         <SwitchField v-if="feed.no_egc" label="Ground-fault protection ahead of it" :value="feed.ground_fault_protected" @change="(v) => setFeed('ground_fault_protected', v)" />

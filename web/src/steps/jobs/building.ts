@@ -39,7 +39,7 @@ export function loadOf(typedAmps: number | null, continuous: number | null): Loa
 const BLANK_LOCKS = {
   rooftop: false, nipple: false, in_insulation: false, several_receptacles: false, loaded_conductors: null, sets: 1,
   whole_dwelling: false, load: null, breaker_a: null, size: null, neutral_size: null, egc_size: null, egc_metal: null,
-  bare_egc: false, no_egc: false, ground_fault_protected: false, raceway_size: null, drop_limit_pct: null, ambient_c: 30, note: '', tap: null, route: null,
+  bare_egc: false, no_egc: false, ground_fault_protected: false, raceway_bonded: null, raceway_size: null, drop_limit_pct: null, ambient_c: 30, note: '', tap: null, route: null,
 } as const // prettier-ignore
 
 const BLANK_CONDUCTOR = {

@@ -12,6 +12,7 @@ from northspan.core.fixes import run_fix, station_fix
 from northspan.core.ground.bonded import Bonded, bonded
 from northspan.core.ground_answer import ModeAnswer
 from northspan.core.job import Job
+from northspan.core.question import STEEL_RACEWAYS
 from northspan.core.sized import Change, hots_of
 from northspan.core.solution import Finding, Fix
 from northspan.core.systems import SYSTEMS
@@ -30,6 +31,7 @@ def find(book: CodeBook, view: JobView) -> Iterable[Finding]:
         yield replace(finding, fixes=tuple(fix for fix in fixes if fix is not None))
     yield from _jumpers(view)
     yield from _supply_jumpers(book, view)
+    yield from _service_raceways(view)
     yield from _ungrounded(view)
 
 
@@ -113,6 +115,27 @@ def _supply_jumpers(book: CodeBook, view: JobView) -> Iterable[Finding]:
             station=end.id,
             place=end.place,
             fixes=(run_fix(each.index, Change(f"Use {needed} copper", {"egc_size": needed})),),
+        )
+
+
+def _service_raceways(view: JobView) -> Iterable[Finding]:
+    """Steel round service conductors, which no breaker watches, is bonded by more than locknuts."""
+    for each in view.runs.values():
+        run, end = each.run, view.network.stations[each.run.to_station]
+        if run.use != "service" or run.raceway not in STEEL_RACEWAYS or run.raceway_bonded:
+            continue
+        sure = run.raceway_bonded is False
+        yield Finding(
+            "service-raceway",
+            "violation" if sure else "advice",
+            "250.92(A), (B)",
+            f"{end.name}: its steel service raceway {'is not bonded' if sure else 'has no bond on record'}",
+            "Ahead of the service disconnect only the utility's fuse opens. Locknuts alone do not do there; a bonding "
+            "bushing, a hub or threads do.",
+            run=run.id,
+            station=end.id,
+            place=end.place,
+            fixes=(run_fix(each.index, Change("It is bonded", {"raceway_bonded": True})),),
         )
 
 
