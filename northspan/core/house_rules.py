@@ -60,7 +60,7 @@ class HouseRules(BaseModel):
     )
     conductor_temperature: Literal["table", "running"] = Field(
         "table",
-        description="Temperature for resistance. Table: 75 C, on the safe side; running: as warm as the load "
+        description="Temperature for resistance. Table: 75 C, which never comes out low; running: as warm as the load "
         "makes the wire",
     )
     neutral: Literal["full", "calculated"] = Field(
@@ -71,7 +71,7 @@ class HouseRules(BaseModel):
     load_method: Literal["optional", "standard", "larger"] = Field(
         "optional",
         description="Which load calculation drives a dwelling. Optional: 220.82, where it may be used, because it is "
-        "the code book's own figure for a whole dwelling; standard: Part III always; larger: the safer of the two",
+        "the code book's own figure for a whole dwelling; standard: Part III always; larger: the higher of the two",
     )
     outbuildings: Literal["added", "within"] = Field(
         "added",

@@ -1187,7 +1187,7 @@ export interface components {
             unmarked_terminals: "by-rating" | "60" | "75";
             /**
              * Conductor Temperature
-             * @description Temperature for resistance. Table: 75 C, on the safe side; running: as warm as the load makes the wire
+             * @description Temperature for resistance. Table: 75 C, which never comes out low; running: as warm as the load makes the wire
              * @default table
              * @enum {string}
              */
@@ -1201,7 +1201,7 @@ export interface components {
             neutral: "full" | "calculated";
             /**
              * Load Method
-             * @description Which load calculation drives a dwelling. Optional: 220.82, where it may be used, because it is the code book's own figure for a whole dwelling; standard: Part III always; larger: the safer of the two
+             * @description Which load calculation drives a dwelling. Optional: 220.82, where it may be used, because it is the code book's own figure for a whole dwelling; standard: Part III always; larger: the higher of the two
              * @default optional
              * @enum {string}
              */

@@ -44,7 +44,7 @@ export const CHOICE_RULES: { heading: string; rules: ChoiceRule[] }[] = [
       {
         name: 'conductor_temperature', title: 'Resistance taken at',
         schools: [
-          { value: 'table', title: '75 °C', why: 'Default: the table’s own, on the safe side.' },
+          { value: 'table', title: '75 °C', why: 'Default: the table’s own, which never comes out low.' },
           { value: 'running', title: 'as warm as it runs', why: 'A lightly loaded wire is cooler and drops less.' },
         ],
       },
