@@ -6,6 +6,7 @@ import re
 import tempfile
 import threading
 import unittest
+from contextlib import suppress
 from functools import cache
 from pathlib import Path
 
@@ -48,12 +49,17 @@ class Desk:
         app = create_app(f"sqlite:///{Path(self.folder.name) / 'jobs.sqlite'}", with_demo=True)
         self.server = create_server(app, host="127.0.0.1", port=0, threads=8)
         self.address = f"http://127.0.0.1:{self.server.effective_port}"
-        threading.Thread(target=self.server.run, daemon=True).start()
+        threading.Thread(target=self.serve, daemon=True).start()
         self.window = chromium().new_context(viewport={"width": width, "height": height}, accept_downloads=True)
         self.page = self.window.new_page()
         self.faults = []
         self.page.on("pageerror", lambda error: self.faults.append(str(error)))
         self.page.on("console", lambda m: self.faults.append(m.text) if m.type == "error" else None)
+
+    def serve(self):
+        """Answer until closed, which takes the socket away under the loop."""
+        with suppress(OSError):
+            self.server.run()
 
     def close(self):
         """Shut the window, the browser and the server."""

@@ -40,7 +40,8 @@ export function chainOf(job: Job, mode: ModeAnswer, selected: string): string[] 
   for (let next = down(chain[chain.length - 1]); next.length; next = down(chain[chain.length - 1])) {
     chain.push(next.reduce((best, id) => (weight(id) > weight(best) ? id : best)))
   }
-  const dead = job.runs.find((r) => chain.includes(r.to_station) && !live.has(r.id) && !mode.sources.includes(r.from_station))
+  const standby = (id: string) => job.stations.some((s) => s.id === id && s.generator)
+  const dead = job.runs.find((r) => chain.includes(r.to_station) && !live.has(r.id) && !standby(r.from_station))
   const before: string[] = []
   for (let run = dead; run; run = job.runs.find((r) => r.to_station === before[0])) before.unshift(run.from_station)
   const shown = before.filter((id) => job.stations.some((s) => s.id === id && s.kind !== 'utility'))
@@ -54,10 +55,10 @@ export function columnsOf(job: Job, mode: ModeAnswer, grounds: PlaceGround[], ch
   const taken = 44 + GAP * (chain.length - 1) + (utility ? SOURCE_WIDE : 0)
   const each = Math.min(WIDEST, Math.max(NARROWEST, (room - taken) / boxes))
   let x = 14
-  return chain.flatMap((id, i) => {
+  return chain.flatMap((id) => {
     const station = job.stations.find((s) => s.id === id)
     if (!station) return []
-    const source = i === 0 && station.kind === 'utility'
+    const source = station.kind === 'utility'
     const width = source ? SOURCE_WIDE : each
     const column = {
       station, source, x, width,
