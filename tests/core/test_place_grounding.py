@@ -47,6 +47,18 @@ class WhatIsOwed(unittest.TestCase):
         self.assertTrue(planned.planned and planned.electrodes)
         self.assertEqual((looked.planned, looked.electrodes, looked.ohms.value), (False, (), None))
 
+    def test_a_metal_water_line_found_on_the_walk_is_in_the_plan(self):
+        planned = grounds(**{"places/0/water_pipe": "metal", "runs/0/size": "4/0"})[0]
+        self.assertEqual([e.words for e in planned.electrodes], ["metal water pipe, 10 ft", "2 rods, 8 ft"])
+        # The pipe lifts the cap of the rods: 4/0 aluminium asks for 4 copper.
+        self.assertEqual(planned.conductor.value, "4")
+        self.assertEqual(grounds(**{"places/0/water_pipe": "plastic", "runs/0/size": "4/0"})[0].conductor.value, "6")
+
+    def test_what_does_not_count_lifts_no_cap(self):
+        short = {"id": "stub", "kind": "water-pipe", "length_ft": 6}
+        made = {f"{HOUSE}/electrodes": [ROD, ROD | {"id": "two"}, short], "runs/0/size": "4/0"}
+        self.assertEqual(grounds(**made)[0].conductor.value, "6")
+
     def test_conductor_and_jumper_by_what_comes_in(self):
         locked = {"runs/0/size": "4/0", "runs/1/size": "4", "runs/1/breaker_a": 60}
         piped = {f"{HOUSE}/water_piping": True, f"{SHED}/water_piping": True}

@@ -66,16 +66,16 @@ def landing_station(job: Job, place: str) -> Station | None:
 
 
 def electrodes_of(job: Job, place: Place, needed: bool) -> tuple[tuple[Electrode, ...], bool]:
-    """A place's electrodes, and whether they are only planned: rods, as many as the house rule asks, where none are on
-    record and nobody has looked.
+    """A place's electrodes, and whether they are only planned: where none are on record and nobody has looked, the
+    metal water line that the walk found, which must be used, and rods, as many as the house rule asks.
     """
     own = place.grounding.electrodes
     if own or place.grounding.seen or not needed:
         return own, False
     many = 2 if job.house_rules.rods == "two" else 1
-    return (
-        Electrode(id=PLANNED, kind="rod", count=many, spacing_ft=PLANNED_APART_FT, length_ft=ROD_FT, diameter_in=0.625),
-    ), True
+    pipe = Electrode(id=f"{PLANNED}-pipe", kind="water-pipe", metal="copper", existing=True)
+    rods = Electrode(id=PLANNED, kind="rod", count=many, spacing_ft=PLANNED_APART_FT, length_ft=ROD_FT)
+    return ((pipe, rods) if place.water_pipe == "metal" else (rods,)), True
 
 
 def place_grounds(book: CodeBook, job: Job, net: Network, sized: Mapping[str, SizedRun]) -> tuple[PlaceGround, ...]:
@@ -112,7 +112,7 @@ def _place(book: CodeBook, job: Job, net: Network, sized: Mapping[str, SizedRun]
     hots = [own for _, own in entering]
     largest = max(entering, key=lambda each: rank(each[1].size), default=None)
     made_of = place.grounding.conductor.metal
-    serving = [e for e in electrodes if not is_gone(place, e)]
+    serving = [e for e in electrodes if e.connected and book.electrode_counts(e) and not is_gone(place, e)]
     lands = landing_station(job, place.id)
     return PlaceGround(
         place.id,

@@ -41,7 +41,7 @@ def _owed(view: JobView, place: Place, ground: PlaceGround) -> Iterable[Finding]
         return
     section = f"{ground.section}, 250.50" if "250.50" not in ground.section else ground.section
     if ground.planned:
-        planned = ground.electrodes[0].words
+        planned = " and ".join(e.words for e in ground.electrodes)
         yield _finding(
             "electrodes-planned", "note", section, place, f"{place.name}: {planned} planned",
             f"{ground.why}; nothing is on record of what is there. Look for a water pipe, a footing bar and rods, and "
