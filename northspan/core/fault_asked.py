@@ -9,7 +9,8 @@ from northspan.core.ground.fault import EquipmentGround, FaultKind, FaultState, 
 from northspan.core.ground.joins import joins
 from northspan.core.ground.modes import modes
 from northspan.core.ground.places import place_grounds, place_ohms
-from northspan.core.ground.wired import Running, at_fault, wired
+from northspan.core.ground.running import Running, at_fault
+from northspan.core.ground.wired import wired
 from northspan.core.ground_answer import PlainAnswer
 from northspan.core.job import Job
 from northspan.core.place_loads import place_loads

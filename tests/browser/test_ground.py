@@ -248,6 +248,17 @@ class Entering(GroundTest):
             page.get_by_role("link", name=table).first.click()
             expect(page.locator(".readers")).to_contain_text(reader)
 
+    def test_a_finding_of_the_ground_leads_there_from_anywhere(self):
+        page = self.page
+        page.keyboard.press("3")
+        expect(page.locator(".ladder").first).to_be_visible()
+        page.locator("[data-rule=bar-floating] .title").click()
+        expect(self.readout()).to_contain_text("Press house panel", ignore_case=True)
+        page.keyboard.press("2")
+        expect(page.locator(".methods")).to_be_visible()
+        page.locator("[data-rule=water-pipe-gone] .title").click()
+        expect(self.readout()).to_contain_text("Service 200 A", ignore_case=True)
+
     def test_rods_stand_on_the_plan_of_the_walk(self):
         self.page.keyboard.press("1")
         expect(self.page.locator(".plan .rod")).to_have_count(6)

@@ -8,9 +8,10 @@ from northspan.core.ground.fault import METHOD, first_to_trip, struck
 from northspan.core.ground.found import Bonds, Wired
 from northspan.core.ground.joins import equipment_path
 from northspan.core.ground.modes import has_neutral
+from northspan.core.ground.nodes import node
 from northspan.core.ground.ohms import rods_by_thumb
 from northspan.core.ground.soils import place_soil
-from northspan.core.ground.wired import BOND_OHM, node
+from northspan.core.ground.wired import BOND_OHM
 from northspan.core.ground_answer import PlaceGround, PlainAnswer
 from northspan.core.job import Job, Run
 from northspan.core.physics.nodal import EARTH, Branch, ImpedanceNetwork, State

@@ -6,7 +6,7 @@ from typing import Literal
 
 from northspan.core.ground.found import Wired
 from northspan.core.ground.modes import Mode, has_neutral
-from northspan.core.ground.wired import node
+from northspan.core.ground.nodes import node
 from northspan.core.ground_answer import StationFault
 from northspan.core.job import Run
 from northspan.core.physics.breaker_time import longest_s

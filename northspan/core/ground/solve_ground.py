@@ -9,7 +9,9 @@ from northspan.core.ground.found import Ground
 from northspan.core.ground.joins import joins
 from northspan.core.ground.modes import modes
 from northspan.core.ground.places import place_grounds, place_ohms
-from northspan.core.ground.wired import UTILITY_EARTH_OHM, UTILITY_KVA, UTILITY_PCT, at_fault, wired
+from northspan.core.ground.running import at_fault
+from northspan.core.ground.sources import UTILITY_KVA, UTILITY_PCT
+from northspan.core.ground.wired import UTILITY_EARTH_OHM, wired
 from northspan.core.ground_answer import ModeAnswer, PlaceGround
 from northspan.core.job import Job
 from northspan.core.sized import SizedRun
