@@ -39,8 +39,8 @@ class RodsByThumb:
     """So many rods in a row: ohms computed, and by the trade's rule of thumb from one rod."""
 
     rods: int
-    ohms: float
-    by_thumb: float | None
+    ohms: Figure
+    by_thumb: Figure
 
 
 @dataclass(frozen=True, slots=True)

@@ -197,11 +197,26 @@ class Entering(GroundTest):
         expect(page.get_by_label("Four-pin survey")).to_contain_text(re.compile(r"Misfit [\d.]+ %"))
         expect(page.get_by_label(re.compile("^Apparent resistivity"))).to_be_visible()
 
+    def test_a_reading_is_typed_and_none_is_made_up(self):
+        page = self.page
+        page.get_by_role("tab", name="Soil and ohms").click()
+        rows = page.locator(".readings tbody tr")
+        expect(rows).to_have_count(6)
+        expect(page.get_by_role("button", name="Add reading")).to_be_disabled()
+        page.get_by_label("New spacing, ft").fill("60")
+        page.get_by_label("New reading, ohm").fill("0.22")
+        page.get_by_role("button", name="Add reading").click()
+        expect(rows).to_have_count(7)
+        page.get_by_title("Working: 3 rods by thumb").click()
+        expect(page.get_by_label("Working", exact=True)).to_contain_text("rule of thumb")
+
     def test_shared_metal_is_entered(self):
         page = self.page
         page.get_by_role("tab", name="Electrodes").click()
         page.get_by_label("Other building").select_option(label="Farmhouse")
-        page.get_by_role("button", name="Add a pipe or shield").click()
+        expect(page.get_by_role("button", name="Add it")).to_be_disabled()
+        page.get_by_label("Ohms end to end").fill("0.4")
+        page.get_by_role("button", name="Add it").click()
         expect(page.get_by_label("To Farmhouse")).to_have_value("Metal pipe")
         expect(page.locator(".earth .path")).to_have_count(2)
 

@@ -232,7 +232,8 @@ class Laws(unittest.TestCase):
         wrong = {f.rule for f in solve(job).findings} & {"bond-extra", "bond-missing"}
         own = bonded(code_book(job.code_book), job)
         counts = [
-            len(set(island.bonds) - own.joins.kept)
+            # A building that may keep its three wires has its bond besides, or is itself the first disconnect.
+            len(set(island.bonds) - own.joins.kept) or min(1, len(island.bonds))
             for _, here in own.modes
             for island in here.islands
             if island.live and (island.services or island.derived)

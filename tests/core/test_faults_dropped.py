@@ -179,6 +179,8 @@ class Answers(unittest.TestCase):
         self.assertIn("If the neutral to Shed panel opens?", answers(kept))
         steel = ask(job(**WIRES | {"runs/1/raceway": "EMT"}))
         self.assertEqual(asked(steel, "breaks").answer, "The pipe carries it")
+        two_wire = asked(ask(job(**WIRES | {"runs/1/system": "240-2w"})), "clamp")
+        self.assertRegex(two_wire.answer, "with the loads as entered$")
         branch = ask(job(**WIRES | {"runs/1/use": "branch"}))
         self.assertEqual(asked(branch, "Rods").answer, "Not owed")
         wrong = ask(job(**WIRES | {"stations/2/bonding/neutral": "screw"}))

@@ -166,8 +166,8 @@ def _open_neutral(a: Asked, run: Run) -> PlainAnswer | None:
     at = {letter: state.node(node(net, a.station, letter)) for letter in ("A", "B", "N", "can")}
     legs = sorted((abs(at["A"] - at["N"]), abs(at["B"] - at["N"])))
     more = (
-        f"With the loads as entered and {number(a.test_a)} A more on one leg: the earth alone stands in for the "
-        f"neutral, and every can is {abs(at['can']):.0f} V above it."
+        f"With the loads as entered and {number(a.test_a)} A more on one leg: the earth, and what metal is shared, "
+        f"stands in for the neutral, and every can is {abs(at['can']):.0f} V above it."
     )
     asks, words = f"If the neutral to {a.name} opens?", f"Legs at {legs[0]:.0f} and {legs[1]:.0f} V"
     return PlainAnswer(asks, words, more, "250.24(D)", "caution", _volts(legs[1]))
@@ -212,16 +212,15 @@ def _rod_alone(a: Asked) -> PlainAnswer | None:
         return None
     rating = next((r for r in _ratings(a) if r is not None), None)
     own = a.place.ohms.value
-    ohms, what = (own, "Electrodes of the place") if isinstance(own, float) else (_one_rod(a), "One rod in this soil")
+    there = a.place.ohms if isinstance(own, float) else _one_rod(a)
+    ohms = float(there.value or 0.0)
     hot = node(a.there.net, a.station, "A")
     state = a.faulted.network.faulted(hot, EARTH, ohms)
     amps = abs(state.fault_a)
     seconds, by, _, _ = first_to_trip(a.faulted, a.sized, state, a.station)
     opens = by is not None and seconds is not None and amps > 0.0
     asks = f"Would the rod alone trip {number(rating)} A?" if rating else "Would the rod alone trip the breaker?"
-    figure = Figure(
-        amps, "A", (Step(what, ohms, "ohm", "see its own working"), Step("Hot into the earth there", amps, "A", METHOD))
-    )
+    figure = Figure(amps, "A", (*there.steps, Step("Hot into the earth there", amps, "A", METHOD)))
     words = f"No: {amps:.1f} A, never" if not opens else f"{amps:.0f} A: in {_time(seconds or 0.0)} at most"
     return PlainAnswer(asks, words, "The earth is no way back for a fault.", "250.4(A)(5)", "plain", figure)
 
@@ -233,7 +232,8 @@ def _clamp(a: Asked) -> PlainAnswer | None:
     first = way[-1]
     if not has_neutral(first):
         return None
-    network = _tested(a, a.station) if has_neutral(way[0]) else a.there.network
+    tested = has_neutral(way[0])
+    network = _tested(a, a.station) if tested else a.there.network
     state = network.state()
     amps = {b.name: state.amps(b) for b in network.branches}
     wires = [amps[f"{leg} {first.id}"] for leg in "ABN" if f"{leg} {first.id}" in amps]
@@ -248,7 +248,9 @@ def _clamp(a: Asked) -> PlainAnswer | None:
         ),
     )
     extra = [net.stations[s].name for s in sorted(a.bonds.extra)]
-    words = f"{reads:.2f} A with {number(a.test_a)} A on one leg"
+    words = (
+        f"{reads:.2f} A with {number(a.test_a)} A on one leg" if tested else f"{reads:.2f} A with the loads as entered"
+    )
     asks = f"What does a clamp round the wires to {net.stations[first.to_station].name} read?"
     if reads < WORTH_A_LOOK_A:
         more = "Neutral current comes home on the neutral. More than that means a second bond or a bad neutral."
@@ -302,7 +304,8 @@ def _ratings(a: Asked) -> Iterable[float | None]:
     return (a.sized[run.id].sizing.breaker_a for run in _upstream(a))
 
 
-def _one_rod(a: Asked) -> float:
+def _one_rod(a: Asked) -> Figure:
+    """One common rod in the place's soil, where the place has no electrode."""
     place = next(p for p in a.job.places if p.id == a.place.place)
     return rods_by_thumb(place_soil(place), APART_FT)[0].ohms
 

@@ -11,6 +11,7 @@ from northspan.core.ground.soils import PlaceSoil
 from northspan.core.ground_answer import RodsByThumb
 from northspan.core.grounding import Electrode
 from northspan.core.physics import electrodes as formulas
+from northspan.core.physics.data import RODS_BY_THUMB
 from northspan.core.physics.soil import FOOT_M, INCH_M, Soil
 from northspan.core.working import Figure, Step, number
 
@@ -160,9 +161,13 @@ def _at_share(parts: Sequence[Grounded], soil: PlaceSoil, share: float) -> float
 def rods_by_thumb(soil: PlaceSoil, spacing_ft: float) -> tuple[RodsByThumb, ...]:
     """One to four common rods in a row ``spacing_ft`` apart: ohms computed beside the trade's rule of thumb."""
     found: list[RodsByThumb] = []
-    for many in range(1, 5):
+    for row in RODS_BY_THUMB.rows:
+        many = int(row)
         rods = Electrode(id="rods", kind="rod", count=many, spacing_ft=spacing_ft)
-        ohms = ohms_of(rods, soil.middle)[0]
-        one = found[0].ohms if found else ohms
-        found.append(RodsByThumb(many, ohms, formulas.RULE_OF_THUMB[many] * one))
+        ohms, what, cite = ohms_of(rods, soil.middle)
+        computed = Figure(ohms, "ohm", (soil.step, Step(what, ohms, "ohm", cite)))
+        one, share = float(found[0].ohms.value or 0.0) if found else ohms, RODS_BY_THUMB.number(row, "share") or 0.0
+        words = f"{number(share)} of one rod's {number(round(one, 1))} ohm"
+        thumb = Figure(share * one, "ohm", (Step(words, share * one, "ohm", RODS_BY_THUMB.section),))
+        found.append(RodsByThumb(many, computed, thumb))
     return tuple(found)

@@ -6,4 +6,5 @@ _TABLES = load_tables("northspan.core.physics")
 
 SOILS = _TABLES["soils"]
 BREAKER_TIMES = _TABLES["breaker times"]
+RODS_BY_THUMB = _TABLES["rods by thumb"]
 STEEL_RACEWAYS = _TABLES["steel raceways"]

@@ -13,37 +13,15 @@ from scipy.special import ellipk
 
 from northspan.core.physics.soil import Line, Soil, apparent, transfer_ohms
 
-# What three and four rods come to by the trade's rule of thumb, as shares of one rod.
-RULE_OF_THUMB = {1: 1.00, 2: 0.58, 3: 0.40, 4: 0.34}
 CONCRETE_OHM_M = 50.0
-
-
-def rod_ohms(resistivity: float, length: float, radius: float) -> float:
-    """One driven rod in even soil: ρ/(2πL) (ln(4L/a) − 1). Dwight, formula 1.
-
-    >>> round(rod_ohms(100.0, 3.0, 0.008), 2)
-    33.49
-    """
-    return resistivity / (2.0 * math.pi * length) * (math.log(4.0 * length / radius) - 1.0)
-
-
-def mutual_ohms(resistivity: float, length: float, apart: float) -> float:
-    """What 1 A into one rod raises an equal one ``apart`` by: ρ/(2πL) (arsinh(2L/s) + s/2L − √(1 + (s/2L)²)).
-
-    Sunde's integral in closed form; ρ/(2πs) far away.
-
-    >>> round(mutual_ohms(100.0, 3.0, 3.0), 2), round(mutual_ohms(100.0, 3.0, 1000.0), 4)
-    (4.38, 0.0159)
-    """
-    ratio = apart / (2.0 * length)
-    return resistivity / (2.0 * math.pi * length) * (math.asinh(1.0 / ratio) + ratio - math.hypot(1.0, ratio))
 
 
 def rods_ohms(soil: Soil, length: float, radius: float, at: Sequence[tuple[float, float]], top: float = 0.0) -> float:
     """Equal upright rods at ``at`` (m east, m north), joined: all at one potential, in one or two layers of soil.
 
     Each rod is one line of even current in each layer it reaches; 1 / Σ(Z⁻¹) over all of them. In even soil one rod
-    comes out by ``rod_ohms``.
+    comes out by Dwight's formula 1, ρ/(2πL) (ln(4L/a) − 1), and raises another by Sunde's integral,
+    ρ/(2πL) (arsinh(2L/s) + s/2L − √(1 + (s/2L)²)).
 
     >>> one = rods_ohms(Soil(100.0), 3.0, 0.008, [(0.0, 0.0)])
     >>> two = rods_ohms(Soil(100.0), 3.0, 0.008, [(0.0, 0.0), (3.0, 0.0)])

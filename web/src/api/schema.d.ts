@@ -1739,10 +1739,8 @@ export interface components {
         RodsByThumb: {
             /** Rods */
             rods: number;
-            /** Ohms */
-            ohms: number;
-            /** By Thumb */
-            by_thumb: number | null;
+            ohms: components["schemas"]["Figure"];
+            by_thumb: components["schemas"]["Figure"];
         };
         /**
          * Route

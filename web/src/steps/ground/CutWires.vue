@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import { ampsText, GAP, wireWords, type Link } from './cut'
+import { ampsText, GAP, groundWire, wireWords, type Link } from './cut'
 import { CAN, WIRE } from './levels'
 import type { FaultRequest, FaultState } from '@/api/types'
 import { feet } from '@/figures/write'
@@ -16,7 +16,7 @@ const right = computed(() => props.link.to.x)
 const middle = computed(() => (left.value + right.value) / 2)
 const wires = computed(() => props.link.wires)
 const flow = computed(() => props.state?.runs.find((r) => r.run === props.link.run.id))
-const wired = computed(() => wires.value.equipment === 'wire' || wires.value.equipment === 'wire-and-raceway')
+const wired = computed(() => groundWire(wires.value))
 const piped = computed(() => wires.value.equipment.includes('raceway'))
 const gone = computed(() => props.here && props.equipment !== 'whole')
 const open = computed(() => wires.value.neutral_open || (props.here && props.neutralOpen))

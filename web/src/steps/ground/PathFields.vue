@@ -10,6 +10,8 @@ import { useDesk } from '@/stores/desk'
 const props = defineProps<{ placeId: string }>()
 const desk = useDesk()
 const to = ref('')
+const ohm = ref('')
+const measured = computed(() => Number(ohm.value.trim().replace(',', '.')))
 const KINDS: { value: MetalPath['kind']; words: string }[] = [
   { value: 'water-pipe', words: 'water pipe' },
   { value: 'gas-pipe', words: 'gas pipe' },
@@ -26,12 +28,12 @@ const here = computed(() =>
   }),
 )
 
-function add() {
+async function add() {
   const taken = new Set(desk.job?.metal_paths.map((p) => p.id))
   let i = 1
   while (taken.has(`path-${i}`)) i++
-  const value: MetalPath = { id: `path-${i}`, name: 'Metal pipe', kind: 'water-pipe', from_place: props.placeId, to_place: to.value || others.value[0].id, ohm: 0.5 }
-  void desk.edit([{ op: 'add', path: '/metal_paths/-', value }])
+  const value: MetalPath = { id: `path-${i}`, name: 'Metal pipe', kind: 'water-pipe', from_place: props.placeId, to_place: to.value, ohm: measured.value }
+  if (await desk.edit([{ op: 'add', path: '/metal_paths/-', value }])) to.value = ohm.value = ''
 }
 
 function set(at: number, name: keyof MetalPath, value: unknown) {
@@ -49,7 +51,8 @@ function set(at: number, name: keyof MetalPath, value: unknown) {
   </div>
   <div v-if="others.length" class="add">
     <select v-model="to" aria-label="Other building"><option value="" disabled>choose a place</option><option v-for="o in others" :key="o.id" :value="o.id">{{ o.name }}</option></select>
-    <button class="ink-button" :disabled="!to" @click="add">Add a pipe or shield</button>
+    <label class="narrow"><input v-model="ohm" class="mono" inputmode="decimal" aria-label="Ohms end to end" @keydown.enter="to && measured > 0 && add()" /> ohm</label>
+    <button class="ink-button" :disabled="!to || !(measured > 0)" @click="add">Add it</button>
   </div>
 </template>
 
@@ -59,5 +62,7 @@ h3.cap { margin: 10px 0 3px; font-size: 13px; }
 .path .plain { text-decoration: underline; font-size: 14px; }
 .add { display: flex; gap: 8px; margin-top: 6px; }
 select { border: 1px solid var(--rule); background: none; color: var(--ink); padding: 3px 6px; font-size: 14px; min-width: 0; flex: 1; }
+.add label { display: inline-flex; align-items: baseline; gap: 3px; }
+.add input { width: 44px; border: 0; border-bottom: 1px dotted var(--ink); background: none; color: var(--ink); font-size: 13px; text-align: right; }
 option { background: var(--paper); color: var(--ink); }
 </style>

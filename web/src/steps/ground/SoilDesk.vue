@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, toRef } from 'vue'
+import { computed, reactive, ref, toRef } from 'vue'
 
 import SurveyPlot from './SurveyPlot.vue'
 import { useGrounding } from './useGrounding'
@@ -16,7 +16,7 @@ const broken = ref<{ line: number; words: string }[]>([])
 const trouble = ref('')
 const soil = computed(() => ground.value?.soil)
 const rods = computed(() => ground.value?.rods ?? [])
-const most = computed(() => Math.max(...rods.value.map((r) => r.ohms), 1))
+const most = computed(() => Math.max(...rods.value.map((r) => Number(r.ohms.value)), 1))
 const surveyed = computed(() => soil.value?.depth_ft !== null)
 
 function setSoil(value: Place['soil']) {
@@ -25,6 +25,18 @@ function setSoil(value: Place['soil']) {
 
 function setReading(at: number, name: 'spacing_ft' | 'ohm', value: number) {
   void desk.edit([{ op: 'add', path: `${base.value}/survey/${at}/${name}`, value }])
+}
+
+/** What is typed of a new reading, once both of it are numbers; nothing is put in its place. */
+const typed = reactive({ spacing: '', ohm: '' })
+const reading = computed(() => {
+  const [spacing_ft, ohm] = [typed.spacing, typed.ohm].map((v) => Number(v.trim().replace(',', '.')))
+  return spacing_ft > 0 && ohm > 0 ? { spacing_ft, ohm } : null
+})
+
+async function addReading() {
+  if (!reading.value || !known.value) return
+  if (await set('survey', [...known.value.survey, reading.value])) typed.spacing = typed.ohm = ''
 }
 
 async function read(event: Event) {
@@ -64,9 +76,9 @@ async function read(event: Event) {
           <thead><tr class="narrow"><th>Rods</th><th>Computed</th><th /><th class="right">By thumb</th></tr></thead>
           <tbody>
             <tr v-for="r in rods" :key="r.rods">
-              <td class="mono">{{ r.rods }}</td><td class="mono">{{ r.ohms.toFixed(1) }} ohm</td>
-              <td class="bars"><span class="bar" :style="{ width: `${(100 * r.ohms) / most}%` }" /><span v-if="r.by_thumb !== null" class="thumb" :style="{ left: `${Math.min(99, (100 * r.by_thumb) / most)}%` }" /></td>
-              <td class="mono right">{{ r.by_thumb?.toFixed(1) }} ohm</td>
+              <td class="mono">{{ r.rods }}</td><td><FigureButton :figure="r.ohms" :title="`${r.rods} rods at ${place.name}`" :places="1" /></td>
+              <td class="bars"><span class="bar" :style="{ width: `${(100 * Number(r.ohms.value)) / most}%` }" /><span class="thumb" :style="{ left: `${Math.min(99, (100 * Number(r.by_thumb.value)) / most)}%` }" /></td>
+              <td class="right"><FigureButton :figure="r.by_thumb" :title="`${r.rods} rods by thumb`" :places="1" /></td>
             </tr>
           </tbody>
         </table>
@@ -92,7 +104,9 @@ async function read(event: Event) {
         </tbody>
       </table>
       <div class="acts">
-        <button class="ink-button" @click="set('survey', [...known.survey, { spacing_ft: (known.survey[known.survey.length - 1]?.spacing_ft ?? 2.5) * 2, ohm: known.survey[known.survey.length - 1]?.ohm ?? 10 }])">Add a reading</button>
+        <label class="typed narrow"><input v-model="typed.spacing" class="mono" inputmode="decimal" aria-label="New spacing, ft" /> ft</label>
+        <label class="typed narrow"><input v-model="typed.ohm" class="mono" inputmode="decimal" aria-label="New reading, ohm" @keydown.enter="addReading" /> ohm</label>
+        <button class="ink-button" :disabled="!reading" @click="addReading">Add reading</button>
         <label class="ink-button file">Read CSV: spacing, ohms<input type="file" accept=".csv,text/csv,.txt" class="visually-hidden" @change="read" /></label>
       </div>
     </section>
@@ -113,6 +127,8 @@ td { padding: 3px 0; border-bottom: 1px solid var(--rule); white-space: nowrap; 
 .bar { display: block; height: 8px; background: var(--bar); }
 .thumb { position: absolute; top: 2px; bottom: 2px; width: 2px; background: var(--caution); }
 .acts { display: flex; flex-wrap: wrap; gap: 8px; margin-top: 8px; }
+.typed { display: inline-flex; align-items: baseline; gap: 3px; }
+.typed input { width: 52px; border: 0; border-bottom: 1px dotted var(--ink); background: none; color: var(--ink); font-size: 13px; text-align: right; }
 .file:focus-within { outline: 2px solid var(--good); }
 ul { margin: 4px 0; padding-left: 18px; }
 </style>

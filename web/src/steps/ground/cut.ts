@@ -80,10 +80,14 @@ export function linksOf(job: Job, mode: ModeAnswer, columns: Column[]): Link[] {
   })
 }
 
+/** Whether an equipment ground of wire goes with a run. */
+export function groundWire(wires: RunWires): boolean {
+  return wires.equipment === 'wire' || wires.equipment === 'wire-and-raceway'
+}
+
 /** How many wires a run brings, as it is said. */
 export function wireWords(wires: RunWires): string {
-  const ground = wires.equipment === 'wire' || wires.equipment === 'wire-and-raceway'
-  const count = wires.ungrounded + Number(wires.neutral) + Number(ground)
+  const count = wires.ungrounded + Number(wires.neutral) + Number(groundWire(wires))
   return `${count} wires${wires.equipment.includes('raceway') ? ', steel' : ''}`
 }
 

@@ -59,7 +59,7 @@ def _owed(view: JobView, place: Place, ground: PlaceGround) -> Iterable[Finding]
 def _left_out(view: JobView, place: Place) -> Iterable[Finding]:
     """What is there must be used: electrodes not bonded in, and a metal water line nobody entered."""
     for i, e in enumerate(place.grounding.electrodes):
-        if not e.connected and rules.counts(e):
+        if not e.connected and rules.counts(e) and not is_gone(place, e):
             yield _finding(
                 "electrode-left-out", "violation", "250.50", place, f"{place.name}: {_name(e)} left out",
                 "Every electrode that is present is bonded into one system.",
@@ -246,12 +246,17 @@ def _add(view: JobView, place: Place, label: str, electrode: dict[str, object]) 
 
 def _add_rods(view: JobView, place: Place, count: int, label: str) -> Fix:
     """New rods, standing clear of what is there: eight feet past the last that the plan knows."""
-    spaced = NEW_APART_FT if count > 1 else SPACING_FT
-    rods: dict[str, object] = {"id": _free_id(place, "rods"), "kind": "rod", "count": count, "spacing_ft": spaced}
+    rods = _new_rods(place, count)
     last = next((e for e in reversed(place.grounding.electrodes) if e.x_ft is not None and e.y_ft is not None), None)
     if last is not None and last.x_ft is not None:
         rods |= {"x_ft": last.x_ft + last.count * (last.spacing_ft or NEW_APART_FT), "y_ft": last.y_ft}
-    return _add(view, place, label, rods | {"length_ft": NEW_ROD_FT, "diameter_in": rules.ROD_IN})
+    return _add(view, place, label, rods)
+
+
+def _new_rods(place: Place, count: int) -> dict[str, object]:
+    spaced = NEW_APART_FT if count > 1 else SPACING_FT
+    rods: dict[str, object] = {"id": _free_id(place, "rods"), "kind": "rod", "count": count, "spacing_ft": spaced}
+    return rods | {"length_ft": NEW_ROD_FT, "diameter_in": rules.ROD_IN}
 
 
 def _fix(view: JobView, place: Place, at: int, label: str, **fields: object) -> Fix:
@@ -264,8 +269,7 @@ def _fix_gone(view: JobView, place: Place, at: int) -> Fix:
     values: dict[str, object] = {f"grounding/electrodes/{at}/connected": False, "grounding/water_piping": True}
     if _system(place):
         return place_fix(view.job, place, "Take the pipe off the electrode system", values)
-    rods = {"id": _free_id(place, "rods"), "kind": "rod", "count": 2, "spacing_ft": NEW_APART_FT}
-    values["grounding/electrodes/-"] = rods | {"length_ft": NEW_ROD_FT, "diameter_in": rules.ROD_IN}
+    values["grounding/electrodes/-"] = _new_rods(place, 2)
     return place_fix(view.job, place, "Drive two rods in its stead", values)
 
 
