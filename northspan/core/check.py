@@ -91,6 +91,8 @@ class CheckCase(BaseModel):
             raise PydanticCustomError("case", "length-ft is missing: give the one-way length in feet")
         if self.amps is not None and self.continuous_amps > self.amps + 1e-9:
             raise PydanticCustomError("case", "continuous-amps is more than amps: it is a part of it")
+        if self.amps is not None and self.neutral_amps is not None and self.neutral_amps > self.amps + 1e-9:
+            raise PydanticCustomError("case", "neutral-amps is more than amps: the neutral carries the unbalance only")
         if self.metal == "al" and self.lock_size == "14":
             raise PydanticCustomError("case", "lock-size: aluminium starts at 12")
         if self.max_length and self.no_drop:
@@ -118,6 +120,7 @@ def question(case: CheckCase) -> RunQuestion:
         pf=case.pf,
         drop_limit_pct=None if case.no_drop else case.drop_pct,
         neutral_amps=case.neutral_amps,
+        unbalance_a=case.neutral_amps,
         egc_metal=case.egc_metal,
         bare_egc=case.bare_egc,
         breaker_lock_a=case.lock_breaker,

@@ -15,7 +15,7 @@ from northspan.core.ground_answer import PlainAnswer
 from northspan.core.job import Job
 from northspan.core.place_loads import place_loads
 from northspan.core.solve import size_all
-from northspan.core.topology import network
+from northspan.core.topology import as_used, network
 from northspan.core.working import number
 
 
@@ -48,7 +48,7 @@ class FaultAnswer:
 
 def fault_answer(job: Job, asked: FaultQuestion) -> FaultAnswer:
     """Solve one state of a job. Raises KeyError for a mode or a station that the job does not have."""
-    book = code_book(job.code_book)
+    book, job = code_book(job.code_book), as_used(job)
     net = network(job)
     if asked.station not in net.stations:
         raise KeyError(asked.station)

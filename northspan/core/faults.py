@@ -1,11 +1,13 @@
 """Available fault current along the property, point to point from the source."""
 
+import math
 from collections.abc import Mapping
 from dataclasses import dataclass
 
 from northspan.core.job import Job, UtilitySource
 from northspan.core.physics.fault_current import (
     LEG_FACTOR,
+    bank_fault_amps,
     cold_resistance,
     fault_amps,
     source_ohms,
@@ -59,8 +61,10 @@ def _leaving(net: Network, station: str, point: _Point | None) -> _Point | None:
     line = point.line * ratio * ratio + own
     step = Step(f"Through {net.stations[station].name}", abs(line), "ohm", "both impedances at the secondary")
     leg = None
-    if secondary.to_neutral is not None:
-        leg = line * (secondary.to_neutral / secondary.volts) / LEG_FACTOR if secondary.ungrounded == 2 else line
+    if secondary.centre_tapped and secondary.to_neutral is not None:
+        leg = line * (secondary.to_neutral / secondary.volts) / LEG_FACTOR
+    elif secondary.to_neutral is not None:
+        leg = line / 2.0 if secondary.of_a_wye else line
     return _Point(line, leg, (*point.steps, step))
 
 
@@ -71,20 +75,30 @@ def _volts(net: Network, station: str) -> System | None:
 
 def _source(source: UtilitySource, system: System) -> _Point | None:
     if source.fault_a is not None:
-        step = Step("At the source, as entered", source.fault_a, "A", "entered")
-        leg = None if system.to_neutral is None else source_ohms(system.to_neutral, source.fault_a)
-        return _Point(source_ohms(system.volts, source.fault_a), leg, (step,))
-    if source.kva is None or source.impedance_pct is None:
+        steps = [Step("At the source, as entered", source.fault_a, "A", "entered")]
+        amps = source.fault_a
+    elif source.kva is None or source.impedance_pct is None:
         return None
-    amps = transformer_fault_amps(source.kva, system.volts, source.impedance_pct)
-    what = f"{number(source.kva)} kVA ÷ {number(system.volts)} V ÷ {number(source.impedance_pct)} %"
-    steps = [Step(what, amps, "A", "unlimited primary, line to line")]
-    leg = None
-    if system.to_neutral is not None:
+    elif system.of_a_wye:
+        amps = bank_fault_amps(source.kva, system.volts, source.impedance_pct)
+        what = f"{number(source.kva)} kVA ÷ √3 ÷ {number(system.volts)} V ÷ {number(source.impedance_pct)} %"
+        steps = [Step(what, amps, "A", "three-phase bank on an unlimited primary")]
+    else:
+        amps = transformer_fault_amps(source.kva, system.volts, source.impedance_pct)
+        what = f"{number(source.kva)} kVA ÷ {number(system.volts)} V ÷ {number(source.impedance_pct)} %"
+        steps = [Step(what, amps, "A", "unlimited primary, line to line")]
+    if system.to_neutral is None:
+        return _Point(source_ohms(system.volts, amps), None, tuple(steps))
+    if system.of_a_wye:
+        # Each phase stands behind its own winding: one to neutral, two between lines.
+        phase = source_ohms(system.to_neutral, amps)
+        steps.append(Step("Between two lines, two phases in series", math.sqrt(3.0) / 2.0 * amps, "A", "wye"))
+        return _Point(2.0 * phase, phase, tuple(steps))
+    leg_amps = amps
+    if system.centre_tapped and source.fault_a is None:
         leg_amps = LEG_FACTOR * amps
         steps.append(Step(f"One leg to neutral, × {number(LEG_FACTOR)}", leg_amps, "A", "centre-tapped winding"))
-        leg = source_ohms(system.to_neutral, leg_amps)
-    return _Point(source_ohms(system.volts, amps), leg, tuple(steps))
+    return _Point(source_ohms(system.volts, amps), source_ohms(system.to_neutral, leg_amps), tuple(steps))
 
 
 def _after(before: _Point, each: SizedRun, rung: Rung) -> _Point:

@@ -5,29 +5,46 @@ from collections.abc import Iterable, Mapping
 from northspan.core.asking import changed
 from northspan.core.codes.codebook import CodeBook
 from northspan.core.job import Job, Place, Station
-from northspan.core.sized import Change, RunFinding, Sizing
+from northspan.core.sized import Change, RunFinding, SizedRun, Sizing
 from northspan.core.sizing import size_run
 from northspan.core.solution import Fix
 
+WORSE = ("danger", "violation")
+
 
 def proved_changes(book: CodeBook, sizing: Sizing, finding: RunFinding) -> Iterable[Change]:
-    """The finding's candidate changes that mend it without raising a danger that was not there before."""
-    dangers = {f.rule for f in book.run_findings(sizing) if f.level == "danger"}
+    """The finding's candidate changes that mend it without raising a danger or a violation that was not there
+    before.
+    """
+    before = {f.rule for f in book.run_findings(sizing) if f.level in WORSE}
     for change in finding.candidates:
         tried = size_run(book, changed(sizing.question, change.fields))
         after = book.run_findings(tried)
-        new_danger = any(f.level == "danger" and f.rule not in dangers for f in after)
-        if tried.rung is not None and not new_danger and all(f.rule != finding.rule for f in after):
+        worse = any(f.level in WORSE and f.rule not in before for f in after)
+        if tried.rung is not None and not worse and all(f.rule != finding.rule for f in after):
             yield change
 
 
-def run_fix(run_index: int, change: Change) -> Fix:
-    """A change to a run as a JSON Patch on the job."""
+def run_fix(each: SizedRun, change: Change) -> Fix:
+    """A change to a sized run as a JSON Patch on the job; its device is changed where it is entered."""
+    operations = []
+    for name, value in change.fields.items():
+        own = f"/runs/{each.index}/{name}"
+        entered = each.guard.pointer if name == "breaker_a" else own
+        if entered is None:
+            continue
+        operations.append({"op": "add", "path": entered, "value": value})
+        if entered != own and each.run.breaker_a is not None:
+            operations.append({"op": "add", "path": own, "value": None})
+    return Fix(change.label, tuple(operations))
+
+
+def fields_fix(run_index: int, change: Change) -> Fix:
+    """A change to the fields of a run, its device apart, as a JSON Patch on the job."""
+    fields = change.fields.items()
     return Fix(
         change.label,
-        tuple(
-            {"op": "add", "path": f"/runs/{run_index}/{name}", "value": value} for name, value in change.fields.items()
-        ),
+        tuple({"op": "add", "path": f"/runs/{run_index}/{name}", "value": value} for name, value in fields),
     )
 
 

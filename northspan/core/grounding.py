@@ -44,6 +44,10 @@ class Electrode(Part):
     measured_ohm: float | None = Field(
         None, gt=0, le=100_000, description="proved by a test, all of them together, ohm"
     )
+    conductor_size: Size | None = Field(
+        None, description="lock: the wire that bonds it to the others, or to the service"
+    )
+    cover_in: float | None = Field(None, gt=0, le=60, description="concrete between a footing bar and the earth, in")
     clamp_for_burial: bool | None = Field(
         None, description="its clamp, where buried or in concrete, is listed for that"
     )
@@ -73,6 +77,7 @@ class SurveyReading(Part):
 
     spacing_ft: float = Field(gt=0, le=2000)
     ohm: float = Field(gt=0, le=100_000, description="as the meter shows it")
+    pin_depth_ft: float = Field(0.0, ge=0, le=50, description="pins in the earth, ft; 0: short beside their spacing")
 
 
 class PlaceGrounding(Part):

@@ -4,7 +4,7 @@ from typing import Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from northspan.core.question import DropCurrent
+from northspan.core.question import DropCurrent, FillRounding
 
 
 class HouseRules(BaseModel):
@@ -53,6 +53,16 @@ class HouseRules(BaseModel):
         "ask and which never needs the increase",
     )
     pipe_up: bool = Field(False, description="One trade size above what holds the wires, for an easier pull")
+    fill_rounding: FillRounding = Field(
+        "strict",
+        description="Raceway fill of wires all of one size. Strict: never more than the table's share; note-7: a last "
+        "wire that fits to eight tenths counts as fitting, chapter 9 note 7, which is how annex C is counted",
+    )
+    several_mains: Literal["sum", "load"] = Field(
+        "sum",
+        description="Service conductors ahead of several mains. Sum: made for the mains together, so that what is "
+        "added later never overloads them; load: made for the calculated load, which 230.90(A) exception 3 allows",
+    )
     unmarked_terminals: Literal["by-rating", "60", "75"] = Field(
         "by-rating",
         description="Temperature of terminals with no marking. By rating: 60 C up to 100 A, 75 C above, the "

@@ -9,6 +9,7 @@ from northspan.core.grounding import Bonding, MetalPath, PlaceGrounding
 from northspan.core.house_rules import HouseRules
 from northspan.core.part import Id, Name, Note, Part, Size
 from northspan.core.question import Insulation, Location, Metal, Raceway, RunUse, TerminalTemperature
+from northspan.core.run_facts import Outlets, Overhead
 from northspan.core.systems import SystemName
 
 FORMAT = "northspan-job"
@@ -18,11 +19,13 @@ TRADE_SIZES = ("1/2", "3/4", "1", "1 1/4", "1 1/2", "2", "2 1/2", "3", "3 1/2", 
 TradeSize = Literal["1/2", "3/4", "1", "1 1/4", "1 1/2", "2", "2 1/2", "3", "3 1/2", "4", "5", "6"]
 PlaceKind = Literal["dwelling", "detached-building", "yard"]
 ApplianceKind = Literal[
-    "range", "dryer", "fastened", "ev-charger", "space-heat", "heat-pump", "supplemental-heat", "cooling", "other"
-]
+    "range", "dryer", "fastened", "water-heater", "ev-charger", "space-heat", "heat-pump", "supplemental-heat",
+    "cooling", "other",
+]  # fmt: skip
 Soil = Literal["loam", "clay", "sand", "gravel", "rock"]
 WaterPipe = Literal["none", "plastic", "metal", "metal-to-plastic"]
 LoadMethodName = Literal["standard", "optional", "existing", "recorded"]
+GearRoom = Literal["utility-room", "garage", "basement", "hall", "outdoors", "bathroom", "clothes-closet", "over-steps"]
 StationKind = Literal[
     "utility", "meter", "service-disconnect", "panelboard", "disconnect", "equipment", "transformer",
     "transfer-switch", "generator", "inverter",
@@ -61,6 +64,16 @@ class Appliance(Part):
     amps: float | None = Field(None, gt=0, le=1000, description="nameplate, A each, where it gives no VA")
     count: int = Field(1, ge=1, le=100)
     motor: bool = Field(False, description="motor-driven; heat pumps and cooling always are")
+    min_circuit_a: float | None = Field(
+        None, gt=0, le=1000, description="minimum circuit ampacity on its plate, A each"
+    )
+    max_device_a: float | None = Field(None, gt=0, le=1000, description="largest breaker or fuse on its plate, A")
+    needs_neutral: bool | None = Field(
+        None, description="a 240 V appliance that takes 120 V too; blank: ranges and dryers do"
+    )
+    managed_va: float | None = Field(
+        None, gt=0, le=200_000, description="VA that listed load management holds it to, each"
+    )
     continuous: bool = Field(False, description="runs three hours or more")
     leg: Literal["A", "B"] | None = Field(None, description="leg of a 120 V load; blank: shared between both")
     existing: bool = Field(False, description="already there before this job")
@@ -72,6 +85,8 @@ class Appliance(Part):
     def _one_nameplate(self) -> Self:
         if (self.va is None) == (self.amps is None):
             raise PydanticCustomError("nameplate", "give the nameplate's VA or its amperes, one of them")
+        if self.managed_va is not None and self.va is not None and self.managed_va > self.va + 1e-9:
+            raise PydanticCustomError("nameplate", "load management holds it to less than its nameplate, not to more")
         if self.leg is not None and self.volts != 120:
             raise PydanticCustomError("nameplate", "only a 120 V load is on one leg")
         return self
@@ -141,6 +156,17 @@ class UtilitySource(Part):
     earth_ohm: float | None = Field(None, gt=0, le=10_000, description="its own electrodes to earth, ohm")
 
 
+class ParallelSource(Part):
+    """A source that feeds a panel's bus beside its supply: solar, storage, or any other with an inverter."""
+
+    name: Name
+    kind: Literal["solar", "storage", "other"] = "solar"
+    output_a: float = Field(gt=0, le=6000, description="rated output current of its inverter, A")
+    breaker_a: float | None = Field(None, gt=0, le=6000, description="its breaker on the bus, A")
+    far_end: bool | None = Field(None, description="lands at the end of the bus away from the main")
+    disconnect: bool | None = Field(None, description="a disconnect of its own is readily accessible")
+
+
 class Gear(Part):
     """What is known of the equipment at a station; blank: not on record."""
 
@@ -153,6 +179,23 @@ class Gear(Part):
     back_fed: bool = Field(False, description="fed through a plug-in breaker")
     retained: bool | None = Field(None, description="that breaker is held by a retainer")
     handle_height_in: float | None = Field(None, gt=0, le=200, description="grip at its highest, in above the floor")
+    ground_detection: bool | None = Field(None, description="of an ungrounded source: ground detection is fitted")
+    circuits: int | None = Field(
+        None, ge=0, le=200, description="two-wire branch circuits it feeds, where they are few"
+    )
+    bus_a: float | None = Field(None, gt=0, le=6000, description="bus rating where it has a main of its own, A")
+    series_ka: float | None = Field(
+        None, gt=0, le=200, description="marked series rating with the device ahead of it, kA"
+    )
+    second_sources: tuple[ParallelSource, ...] = Field((), max_length=8, description="sources that back-feed its bus")
+    torque_lb_in: float | None = Field(None, gt=0, le=2000, description="maker's torque of its lugs, lb·in")
+    room: GearRoom | None = Field(None, description="where it hangs")
+    nearest_entry: bool | None = Field(
+        None, description="a disconnect: outdoors, or inside nearest to where its conductors come in"
+    )
+    working_condition: Literal[1, 2, 3] | None = Field(
+        None, description="across the working space: nothing grounded (1), grounded (2), live parts (3)"
+    )
     working_depth_in: float | None = Field(None, gt=0, le=500)
     working_width_in: float | None = Field(None, gt=0, le=500)
 
@@ -188,6 +231,10 @@ class Generator(Part):
 class TransferSwitch(Part):
     """What changes a load from one source to the other."""
 
+    form: Literal["switch", "interlock"] = Field(
+        "switch", description="interlock: a kit on a panel's main, with an inlet"
+    )
+    inlet_a: float | None = Field(None, gt=0, le=400, description="of an interlock's inlet and its back-fed breaker, A")
     automatic: bool = False
     managed: bool = Field(False, description="sheds load by itself to fit the source")
     service_rated: bool = Field(False, description="suitable as service equipment")
@@ -246,8 +293,13 @@ class Run(Part):
         None, description="a service's steel raceway: bonded by bushing, hub or threads, not by locknuts alone"
     )
     raceway_size: TradeSize | None = Field(None, description="lock: trade size")
+    shares_raceway: Name | None = Field(
+        None, description="a name for the raceway that it shares: runs of one name lie in one raceway"
+    )
     drop_limit_pct: float | None = Field(None, gt=0, le=20, description="own limit in place of the house rule")
     note: Note = ""
+    outlets: Outlets | None = Field(None, description="of a branch circuit: where its outlets are, what guards them")
+    overhead: Overhead | None = Field(None, description="what it passes over, where it hangs in the air")
     tap: Literal["10-ft", "25-ft", "outside"] | None = Field(
         None, description="a tap: its breaker is at its far end, the feeder's at its source"
     )

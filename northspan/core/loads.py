@@ -3,6 +3,7 @@
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field, replace
 
+from northspan.core.circuit import Circuit
 from northspan.core.codes.codebook import CodeBook
 from northspan.core.job import Appliance, Generator, Job, Load, Run, Transformer
 from northspan.core.place_load import PlaceLoad
@@ -19,7 +20,7 @@ class RunLoad:
 
     ``beyond`` is the sum (A) also where the run's own load is locked. ``by_place`` is the part of ``amps`` that comes
     from each place's load calculation, so that a panel whose calculation includes that place leaves it out.
-    ``cooking_va`` is the nameplate (VA) of the cooking appliances at its far end.
+    ``circuit`` is what the appliances at its far end ask of it.
     """
 
     amps: float
@@ -29,7 +30,7 @@ class RunLoad:
     steps: tuple[Step, ...]
     beyond: float
     by_place: Mapping[str, float] = field(default_factory=dict)
-    cooking_va: float = 0.0
+    circuit: Circuit | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -78,12 +79,17 @@ def run_loads(book: CodeBook, job: Job, net: Network, places: Iterable[PlaceLoad
 
 
 def _of_source(run: Run, own: Generator) -> RunLoad:
-    """A standby source's feeder carries what the source can give, or the bigger one to come."""
+    """A standby source's feeder carries what the source can give, or the bigger one to come, held by its own
+    breaker.
+    """
     kw = max(own.kw * own.units, own.later_kw or 0.0)
     volts = SYSTEMS[run.system].volts
     amps = 1000.0 * kw / volts
-    step = Step(f"{number(kw)} kW ÷ {number(volts)} V, its rating", amps, "A", "445.13(A)")
-    return _of_run(run, [_Part(RunLoad(amps, 0.0, None, 1.0, (step,), amps), (step,))])
+    steps = [Step(f"{number(kw)} kW ÷ {number(volts)} V, its rating", amps, "A", "445.13(A)")]
+    if own.breaker_a is not None and own.later_kw is None and own.breaker_a < amps:
+        amps = own.breaker_a
+        steps.append(Step("Held to its own breaker", amps, "A", "445.12(A)"))
+    return _of_run(run, [_Part(RunLoad(amps, 0.0, None, 1.0, tuple(steps), amps), tuple(steps))])
 
 
 def _through(part: _Part, transformer: Transformer, run: Run) -> _Part:
@@ -117,16 +123,15 @@ def _appliance_loads(book: CodeBook, job: Job, net: Network, driven: set[str]) -
 
 def _circuit(book: CodeBook, feed: Run, appliances: list[Appliance], place: str | None) -> RunLoad:
     volts = SYSTEMS[feed.system].volts
-    va, steps = book.circuit_va(appliances, volts)
+    circuit = book.circuit(appliances, volts)
+    va, steps = circuit.va, circuit.steps
     amps = va / volts
-    each = {a.id: book.circuit_va([a], volts)[0] / volts for a in appliances}
+    each = {a.id: book.circuit([a], volts).va / volts for a in appliances}
     lasting = sum(each[a.id] for a in appliances if a.continuous or a.kind == "ev-charger")
     neutral = sum(each[a.id] for a in appliances if a.volts == 120)
-    cooking = [a for a in appliances if a.kind == "range"]
-    cooking_va = sum(a.count * (a.va if a.va is not None else (a.amps or 0.0) * volts) for a in cooking)
     step = Step(f"{number(va)} VA ÷ {number(volts)} V", amps, "A", "220.5(A)")
     by_place = {} if place is None else {place: amps}
-    return RunLoad(amps, min(lasting, amps), min(neutral, amps), 1.0, (*steps, step), amps, by_place, cooking_va)
+    return RunLoad(amps, min(lasting, amps), min(neutral, amps), 1.0, (*steps, step), amps, by_place, circuit)
 
 
 def _calculated(place: PlaceLoad) -> _Part:
@@ -143,7 +148,7 @@ def _below(name: str, below: RunLoad, here: PlaceLoad | None) -> list[_Part]:
     """What a run that leaves adds to the one that arrives: all of it, or what is not in the calculation ``here``."""
     already = 0.0 if here is None else sum(below.by_place.get(p, 0.0) for p in (here.place, *here.includes))
     if already == 0.0:
-        return [_Part(below, (Step(name, below.amps, "A", "entered"),))]
+        return [_Part(replace(below, circuit=None), (Step(name, below.amps, "A", "entered"),))]
     left = below.amps - already
     if left <= 1e-9:
         return []
@@ -154,6 +159,7 @@ def _below(name: str, below: RunLoad, here: PlaceLoad | None) -> list[_Part]:
         continuous_amps=share * below.continuous_amps,
         neutral_amps=None if below.neutral_amps is None else share * below.neutral_amps,
         by_place={},
+        circuit=None,
     )
     what = f"{name}: {number(below.amps)} A less {number(already)} A counted in Loads"
     return [_Part(part, (Step(what, left, "A", "220.40"),))]
@@ -175,14 +181,14 @@ def _of_run(run: Run, parts: list[_Part]) -> RunLoad:
     loads = [part.load for part in parts]
     beyond = sum((load.amps for load in loads), 0.0)
     by_place = _summed(load.by_place for load in loads)
-    cooking = sum((load.cooking_va for load in loads), 0.0)
+    circuit = next((load.circuit for load in loads if load.circuit is not None), None)
     if run.load is not None:
         own = _of_load(run.load)
         step = Step("Locked on this run", own.amps, "A", "locked")
         neutral = _neutral(run, own.amps, own.neutral_amps)
         share = own.amps / beyond if beyond else 0.0
         locked = {place: share * amps for place, amps in by_place.items()}
-        return replace(own, neutral_amps=neutral, steps=(step,), beyond=beyond, by_place=locked)
+        return replace(own, neutral_amps=neutral, steps=(step,), beyond=beyond, by_place=locked, circuit=circuit)
     steps = tuple(step for part in parts for step in part.steps)
     if len(parts) > 1:
         what = " + ".join(number(load.amps) for load in loads)
@@ -192,7 +198,7 @@ def _of_run(run: Run, parts: list[_Part]) -> RunLoad:
     known = [u for u in unbalances if u is not None]
     unbalance = sum(known) if len(known) == len(unbalances) else None
     pf = sum(load.amps * load.pf for load in loads) / beyond if beyond else 1.0
-    return RunLoad(beyond, continuous, _neutral(run, beyond, unbalance), pf, steps, beyond, by_place, cooking)
+    return RunLoad(beyond, continuous, _neutral(run, beyond, unbalance), pf, steps, beyond, by_place, circuit)
 
 
 def _neutral(run: Run, amps: float, unbalance: float | None) -> float | None:

@@ -6,7 +6,9 @@ from typing import Literal
 from northspan.core.systems import SYSTEMS, System, SystemName
 
 Metal = Literal["cu", "al"]
-Insulation = Literal["THHN", "THWN-2", "XHHW-2", "THWN", "THW", "TW", "UF", "NM", "SER"]
+Insulation = Literal[
+    "THHN", "THWN-2", "XHHW-2", "RHW-2", "USE-2", "THWN", "THW", "TW", "UF", "NM", "SER", "SEU", "MC", "MHF",
+]  # fmt: skip
 Raceway = Literal["EMT", "PVC40", "PVC80", "RMC", "IMC", "LFNC-B", "none"]
 STEEL_RACEWAYS: frozenset[Raceway] = frozenset({"EMT", "RMC", "IMC"})
 TerminalTemperature = Literal[60, 75]
@@ -14,6 +16,11 @@ ConductorTemperature = Literal["table", "running"]
 DropCurrent = Literal["load", "80-of-breaker", "breaker"]
 RunUse = Literal["service", "feeder", "branch"]
 Location = Literal["dry", "wet", "buried"]
+FillRounding = Literal["strict", "note-7"]
+DeviceAt = Literal["run", "main", "source", "secondary"]
+DEVICE_WORDS: dict[DeviceAt, str] = {
+    "run": "breaker", "main": "main", "source": "breaker at its source", "secondary": "breaker at the transformer",
+}  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True)
@@ -29,6 +36,32 @@ class Least:
     wire_only: bool = False
 
 
+@dataclass(frozen=True, slots=True)
+class DeviceLimit:
+    """The largest overcurrent device (A) of a circuit by the equipment on it, the one to fit where none is on record
+    (A), why, and by which section. ``in_place_of_wire`` says that the equipment guards itself and its circuit against
+    overload, so that the limits by the wire do not bind.
+    """
+
+    most_a: float
+    usual_a: float
+    why: str
+    cite: str
+    in_place_of_wire: bool = True
+
+
+@dataclass(frozen=True, slots=True)
+class Beside:
+    """Another run's wires in the same raceway: its hots and its neutral, and what they are."""
+
+    run: str
+    metal: Metal
+    insulation: Insulation
+    hots: int
+    size: str
+    neutral: str | None
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class RunQuestion:
     """One run to be sized, or judged where something is locked.
@@ -41,6 +74,13 @@ class RunQuestion:
     the current that the drop is judged at, ``dwelling_load_too`` that the 83 % rule leaves wire for the load itself,
     ``full_ground`` a ground as large as the hots, ``pipe_up`` one trade size above what holds the wires. A lock of
     None leaves the answer to the solver.
+
+    ``unbalance_a`` is what the loads leave on the neutral (A; None: not on record), whatever the neutral is sized by.
+    ``device_at`` says where the device that guards it stands, ``mains`` how many mains at its end guard it together,
+    ``mains_by_load`` that their sum may pass the wire's ampacity; ``tap`` closes the next-size-up rule;
+    ``ground_device_a`` is the device (A) its equipment ground goes by where that is another; ``device`` the largest
+    device by the equipment on it; ``ahead_a`` the most (A) that what stands ahead of it lets through; ``beside`` are
+    the other runs in its raceway, ``shared_ground`` the one equipment ground that serves them all.
     """
 
     system: SystemName
@@ -70,7 +110,18 @@ class RunQuestion:
     dwelling_load_too: bool = False
     full_ground: bool = False
     pipe_up: bool = False
+    fill_rounding: FillRounding = "strict"
     neutral_amps: float | None = None
+    unbalance_a: float | None = None
+    device_at: DeviceAt = "run"
+    mains: int = 1
+    mains_by_load: bool = False
+    tap: bool = False
+    ground_device_a: float | None = None
+    device: DeviceLimit | None = None
+    ahead_a: float | None = None
+    beside: tuple[Beside, ...] = ()
+    shared_ground: str | None = None
     egc_metal: Metal | None = None
     bare_egc: bool = False
     no_egc: bool = False

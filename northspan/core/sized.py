@@ -1,12 +1,14 @@
 """A run sized, before its working is written, and what was found wrong with it."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any
 
+from northspan.core.guards import Guard
 from northspan.core.job import Run
 from northspan.core.question import Metal, RunQuestion
 from northspan.core.solution import Ladder, Level, Rung
+from northspan.core.wire_sizes import circular_mils
 from northspan.core.working import Step
 
 
@@ -44,7 +46,8 @@ class Sizing:
 
 @dataclass(frozen=True, slots=True)
 class SizedRun:
-    """One run of the job with its place in the file and its sizing (without rungs where it has no load yet).
+    """One run of the job with its place in the file, its sizing (without rungs where it has no load yet) and what
+    guards it.
 
     ``entered_over`` is the sum of the loads beyond (A) where the run's own load is locked, else None;
     ``limit_pct`` the drop limit in force (%), binding or not, ``unbalance_a`` what its loads leave on the neutral (A;
@@ -54,6 +57,7 @@ class SizedRun:
     index: int
     run: Run
     sizing: Sizing
+    guard: Guard
     entered_over: float | None
     limit_pct: float
     carries_dwelling: bool
@@ -73,6 +77,11 @@ def hots_of(each: SizedRun) -> Hots | None:
     """A sized run's ungrounded conductors; None while it has no size."""
     rung, q = each.sizing.rung, each.sizing.question
     return None if rung is None else Hots(q.metal, rung.size, q.sets)
+
+
+def area_of(hots: Sequence[Hots]) -> float:
+    """Area (circular mils) of one hot of every set together."""
+    return sum(circular_mils(h.size) * h.sets for h in hots)
 
 
 @dataclass(frozen=True, slots=True)

@@ -85,8 +85,8 @@ def _leg_drop_pct(q: RunQuestion, rung: Rung, companions: Companions | None, run
     z_neutral = complex(neutral.r_kft, neutral.x_kft) * per_kft
     if q.system == "120/208-3w":
         worse = max(two_phase_leg_drops(leg_v, q.amps, q.pf, z, z_neutral))
-    elif q.neutral_amps:
-        worse = max(three_wire_leg_drops(leg_v, q.amps, q.neutral_amps, q.pf, z, z_neutral))
+    elif q.unbalance_a:
+        worse = max(three_wire_leg_drops(leg_v, q.amps, q.unbalance_a, q.pf, z, z_neutral))
     else:
         return None
     return 100.0 * worse / leg_v

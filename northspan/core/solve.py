@@ -3,12 +3,13 @@
 from collections.abc import Collection, Mapping
 from dataclasses import replace
 
-from northspan.core.asking import drop_limit, question
+from northspan.core.asking import Standing, drop_limit, question
 from northspan.core.codes.codebook import CodeBook
 from northspan.core.codes.library import code_book
 from northspan.core.faults import available_faults
 from northspan.core.fixes import proved_changes, run_fix
 from northspan.core.ground.solve_ground import solve_ground
+from northspan.core.guards import ahead_a, guards
 from northspan.core.job import Job, Run
 from northspan.core.loads import run_loads
 from northspan.core.physics.transformer import series_ohms
@@ -16,11 +17,12 @@ from northspan.core.physics.voltage_drop import receiving_volts
 from northspan.core.place_load import PlaceLoad
 from northspan.core.place_loads import place_loads
 from northspan.core.routes import route_answers
+from northspan.core.shared_raceway import loaded_together, shared
 from northspan.core.sized import SizedRun, Sizing
 from northspan.core.sizing import other_ladder, size_run, unsized
 from northspan.core.solution import Finding, Ladder, RunAnswer, Solution, StationAnswer
 from northspan.core.systems import SYSTEMS, SystemName
-from northspan.core.topology import Network, network, source_system
+from northspan.core.topology import Network, as_used, network, source_system
 from northspan.core.view import JobView
 from northspan.core.wire_sizes import spoken
 from northspan.core.working import Figure, Step, number
@@ -33,7 +35,8 @@ def solve(job: Job) -> Solution:
 
     The job must come from ``jobfile.parse``, which has checked its network. Raises nothing else.
     """
-    book = code_book(job.code_book)
+    book, entered = code_book(job.code_book), job
+    job = as_used(entered)
     net = network(job)
     places = place_loads(book, job, net)
     sized = size_all(book, job, net, places)
@@ -43,7 +46,7 @@ def solve(job: Job) -> Solution:
     drops = {s.id: float(s.drop_pct.value) for s in stations if isinstance(s.drop_pct.value, float)}
     figures = {run_id: book.explain(each.sizing) for run_id, each in sized.items()}
     ground = solve_ground(book, job, net, sized)
-    view = JobView(job, net, sized, drops, faults, places, routes, figures, ground)
+    view = JobView(entered, job, net, sized, drops, faults, places, routes, figures, ground)
     findings = [*_run_findings(book, sized), *book.job_findings(view)]
     findings.sort(key=lambda f: LEVELS.index(f.level))
     runs = tuple(_run_answer(book, view, sized[run.id]) for run in job.runs)
@@ -53,19 +56,25 @@ def solve(job: Job) -> Solution:
 def size_all(book: CodeBook, job: Job, net: Network, places: tuple[PlaceLoad, ...]) -> Mapping[str, SizedRun]:
     """Every run sized, by id; a run with no load beyond it has no rungs."""
     loads = run_loads(book, job, net, places)
+    guarding = guards(job, net)
+    together = loaded_together(job)
     landings = {p.station for p in places if p.drives}
-    sized = {}
+    sized: dict[str, SizedRun] = {}
     for index, run in enumerate(job.runs):
         load = loads[run.id]
         whole = carries_dwelling(job, net, run, landings)
         limit = drop_limit(job.house_rules, run)
         entered_over = load.beyond if run.load is not None else None
         ends = net.stations[run.from_station], net.stations[run.to_station]
-        asked = question(book, job.house_rules, run, ends, load, whole)
+        guard = guarding[run.id]
+        ahead = guarding[net.fed_by[ends[0].id].id] if run.tap is not None and ends[0].id in net.fed_by else None
+        ground_a = ahead.rating_a if ahead else None
+        at = Standing(ends, guard, whole, ground_a, together.get(run.id), ahead_a(net, guarding, run))
+        asked = question(book, job.house_rules, run, load, at)
         loaded = load.amps > 0.0
         sizing = size_run(book, asked, load.steps, raceways=True) if loaded else unsized(asked)
-        sized[run.id] = SizedRun(index, run, sizing, entered_over, limit, whole, load.neutral_amps)
-    return sized
+        sized[run.id] = SizedRun(index, run, sizing, guard, entered_over, limit, whole, load.neutral_amps)
+    return shared(book, job, sized)
 
 
 def carries_dwelling(job: Job, net: Network, run: Run, landings: Collection[str | None]) -> bool:
@@ -130,13 +139,14 @@ def _transformer_step(net: Network, station: str, share: float) -> tuple[Step, .
 def _share_leaving(net: Network, station: str, share: float, sized: Mapping[str, SizedRun]) -> float:
     """Share of nominal voltage at what leaves a station: after its own impedance where it is a transformer."""
     transformer = net.stations[station].transformer
-    loads = [sized[run.id].sizing.question for run in net.leaving.get(station, ())]
-    amps = sum(q.amps for q in loads)
+    beyond = [sized[run.id].sizing for run in net.leaving.get(station, ())]
+    loads = [(s.question.drop_amps(s.breaker_a), s.question.pf) for s in beyond if s.question.amps > 0.0]
+    amps = sum(a for a, _ in loads)
     if transformer is None or amps == 0.0:
         return share
     volts = SYSTEMS[transformer.secondary].volts
     z = series_ohms(transformer.kva, volts, transformer.impedance_pct, transformer.x_over_r)
-    pf = sum(q.amps * q.pf for q in loads) / amps
+    pf = sum(a * each for a, each in loads) / amps
     return max(0.0, receiving_volts(share * volts, amps, pf, z.real, z.imag) / volts)
 
 
@@ -151,7 +161,7 @@ def _share_after(sizing: Sizing, before: float) -> float:
         return before
     loop = 2.0 * q.length_ft / 1000.0 / q.sets
     volts = q.wiring.volts
-    left = receiving_volts(before * volts, q.amps, q.pf, loop * rung.r_kft, loop * rung.x_kft)
+    left = receiving_volts(before * volts, q.drop_amps(sizing.breaker_a), q.pf, loop * rung.r_kft, loop * rung.x_kft)
     return max(0.0, left / volts)
 
 
@@ -182,7 +192,7 @@ def _run_findings(book: CodeBook, sized: Mapping[str, SizedRun]) -> list[Finding
         if each.sizing.question.amps == 0.0:
             continue
         for finding in book.run_findings(each.sizing):
-            fixes = tuple(run_fix(each.index, c) for c in proved_changes(book, each.sizing, finding))
+            fixes = tuple(run_fix(each, c) for c in proved_changes(book, each.sizing, finding))
             found.append(
                 Finding(
                     finding.rule,
@@ -228,7 +238,8 @@ def _conductors(sizing: Sizing) -> str:
     q, rung, also = sizing.question, sizing.rung, sizing.companions
     if rung is None or also is None:
         return ""
-    words = [f"{q.wiring.ungrounded} × {spoken(rung.size, q.metal)}"]
+    hots = "hot" if q.wiring.ungrounded == 1 else f"{q.wiring.ungrounded} hots"
+    words = [f"{hots} {spoken(rung.size, q.metal)}"]
     if also.neutral is not None:
         words.append(f"{spoken(also.neutral, q.metal)} neutral")
     if also.equipment_ground is not None:

@@ -27,6 +27,16 @@ class System:
         """Whether the neutral is the only way back, so that it carries the whole load."""
         return self.ungrounded == 1
 
+    @property
+    def centre_tapped(self) -> bool:
+        """Whether its neutral is the middle of one winding."""
+        return self.ungrounded == 2 and self.to_neutral is not None and 2.0 * self.to_neutral == self.volts
+
+    @property
+    def of_a_wye(self) -> bool:
+        """Whether it is two phases and the neutral of a wye."""
+        return self.ungrounded == 2 and self.to_neutral is not None and 2.0 * self.to_neutral > self.volts
+
 
 SYSTEMS: dict[SystemName, System] = {
     s.name: s

@@ -15,6 +15,17 @@ def is_standby(start: Station, end: Station) -> bool:
     return start.kind in SOURCES and end.kind == "transfer-switch"
 
 
+def disconnects(station: Station) -> bool | None:
+    """Whether a station switches off what lies beyond it; None where that is not on record. A meter is no
+    disconnect.
+    """
+    if station.kind in ("service-disconnect", "disconnect"):
+        return True
+    if station.kind in ("utility", "meter", "transformer", *SOURCES):
+        return bool(station.gear.has_main)
+    return station.gear.has_main
+
+
 def source_system(station: Station) -> SystemName | None:
     """What a station that nothing feeds delivers by itself."""
     return station.generator.system if station.generator is not None else station.supply
@@ -52,6 +63,17 @@ class Network:
             at = queue.popleft()
             yield at
             queue.extend(run.to_station for run in self.leaving.get(at, ()))
+
+
+def as_used(job: Job) -> Job:
+    """The job with every run called what it is: a branch circuit that feeds a panelboard is a feeder."""
+    panels = {s.id for s in job.stations if s.kind == "panelboard"}
+    if not any(r.use == "branch" and r.to_station in panels for r in job.runs):
+        return job
+    runs = tuple(
+        r.model_copy(update={"use": "feeder"}) if r.use == "branch" and r.to_station in panels else r for r in job.runs
+    )
+    return job.model_copy(update={"runs": runs})
 
 
 def network(job: Job) -> Network:

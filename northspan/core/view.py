@@ -14,11 +14,13 @@ from northspan.core.working import Figure
 
 @dataclass(frozen=True, slots=True)
 class JobView:
-    """The job between solving and judging. ``drop_pct`` holds each fed station's drop from the source (%),
-    ``faults`` the bolted fault current there (A), ``loads`` what each place takes,
-    ``routes`` what the plan measures, ``ground`` electrodes, bonds and networks.
+    """The job between solving and judging: as it was entered, and with every run called what it is.
+
+    ``drop_pct`` holds each fed station's drop from the source (%), ``faults`` the bolted fault current there (A),
+    ``loads`` what each place takes, ``routes`` what the plan measures, ``ground`` electrodes, bonds and networks.
     """
 
+    entered: Job
     job: Job
     network: Network
     runs: Mapping[str, SizedRun]

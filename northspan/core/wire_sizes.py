@@ -25,6 +25,20 @@ def rank(size: str) -> int:
     raise ValueError(f"{size!r} is not a wire size")
 
 
+@cache
+def circular_mils(size: str) -> float:
+    """Area (circular mils) of a size, by the gauge's own law below 250 kcmil.
+
+    >>> circular_mils("250"), round(circular_mils("4/0")), round(circular_mils("10"))
+    (250000.0, 211600, 10383)
+    """
+    gauge = rank(size)
+    if gauge >= _SMALLEST_KCMIL:
+        return 1000.0 * gauge
+    number = -gauge
+    return float((5.0 * 92.0 ** ((36.0 - number) / 39.0)) ** 2)
+
+
 def larger(a: str, b: str) -> str:
     """The thicker of two sizes.
 

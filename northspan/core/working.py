@@ -51,3 +51,13 @@ def number(value: float) -> str:
     if abs(value) >= 1000:
         return f"{value:.0f}"
     return f"{value:.4g}"
+
+
+def a_number(value: float) -> str:
+    """A number with its article, for a sentence.
+
+    >>> a_number(80.0), a_number(200.0), a_number(18.0)
+    ('an 80', 'a 200', 'an 18')
+    """
+    text = number(value)
+    return f"{'an' if text.startswith('8') or text in ('11', '18') else 'a'} {text}"

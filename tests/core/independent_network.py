@@ -145,8 +145,19 @@ class Second:
         if run is None or not run["no_egc"] or run["raceway"] == "EMT":
             return False
         here, there = (self.stations[run[end]]["place"] for end in ("from_station", "to_station"))
-        shared = any({p["from_place"], p["to_place"]} == {here, there} for p in self.job["metal_paths"])
-        return here != there and self.places[there]["existing"] and not shared
+        return here != there and self.places[there]["existing"] and there not in self.by_metal(here, run)
+
+    def by_metal(self, start, without):
+        """Places that metal leads to from one: pipes, and grounds and steel of every run but one."""
+        links = [(p["from_place"], p["to_place"]) for p in self.job["metal_paths"]]
+        for run in self.job["runs"]:
+            steel, wire = run["raceway"] == "EMT", run["use"] != "service" and not run["no_egc"]
+            if run is not without and (steel or wire):
+                links.append(tuple(self.stations[run[end]]["place"] for end in ("from_station", "to_station")))
+        reached = {start}
+        while more := {b for ends in links for a, b in (ends, ends[::-1]) if a in reached} - reached:
+            reached |= more
+        return reached
 
     def metal(self):
         for s, own in self.stations.items():

@@ -74,16 +74,19 @@ class Rules(unittest.TestCase):
     def test_the_screw_out_and_the_bar_left_floating(self):
         floating = {SHED: "none", "stations/2/bonding/ground_bar": "floating"}
         finding = self.tripped("bar-floating", **floating)
-        self.assertEqual(finding.fixes[0].label, "Bond the can to the ground bar")
+        self.assertEqual(finding.fixes[0].label, "Bolt the ground bar to the can of Shed panel")
         both = self.tripped("bond-extra", **{SHED: "screw", "stations/2/bonding/ground_bar": "floating"})
         self.assertIn("screw", both.fixes[0].label)
 
     def test_no_bond_at_the_service(self):
-        self.assertEqual(self.tripped("bond-missing", **{PANEL: "none"}).fixes[0].label, "Put the bond in")
+        self.assertEqual(
+            self.tripped("bond-missing", **{PANEL: "none"}).fixes[0].label, "Put the bonding screw in House panel"
+        )
         moved = found(**{PANEL: "none", SHED: "strap"})
         self.assertIn("bond-missing", moved)
         self.assertEqual(
-            moved["bond-extra"].fixes[0].label, "Take out the bonding strap in Shed panel, put the bond in"
+            moved["bond-extra"].fixes[0].label,
+            "Take out the bonding strap in Shed panel, put the bonding screw in House panel",
         )
 
     def test_three_wires_to_another_building(self):
@@ -109,7 +112,7 @@ class Rules(unittest.TestCase):
 
     def test_three_wires_that_may_stay_need_their_bond(self):
         finding = self.tripped("no-way-back", **STANDING | {SHED: "none"})
-        self.assertEqual(finding.fixes[0].label, "Bond the neutral to the can here")
+        self.assertEqual(finding.fixes[0].label, "Put the bonding screw in Shed panel")
 
     def test_a_jumper_of_wire(self):
         # 1/0 aluminium comes in at least; its row asks for 8 copper or more.

@@ -45,7 +45,7 @@ class Rules(unittest.TestCase):
         self.assertEqual(len(findings(document(), "electrodes-planned")), 2)
 
     def test_one_circuit_with_a_ground_needs_none(self):
-        one = {"runs/1/use": "branch", "runs/1/breaker_a": 40}
+        one = {"runs/1/use": "branch", "runs/1/breaker_a": 40, "stations/2/kind": "equipment"}
         place = solve(job(**one)).ground.places[1]
         self.assertEqual((place.needed, place.electrodes), (False, ()))
         self.assertTrue(solve(job(**one | {"runs/1/no_egc": True})).ground.places[1].needed)

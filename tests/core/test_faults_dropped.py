@@ -181,7 +181,7 @@ class Answers(unittest.TestCase):
         self.assertEqual(asked(steel, "breaks").answer, "The pipe carries it")
         two_wire = asked(ask(job(**WIRES | {"runs/1/system": "240-2w"})), "clamp")
         self.assertRegex(two_wire.answer, "with the loads as entered$")
-        branch = ask(job(**WIRES | {"runs/1/use": "branch"}))
+        branch = ask(job(**WIRES | {"runs/1/use": "branch", "stations/2/kind": "equipment"}))
         self.assertEqual(asked(branch, "Rods").answer, "Not owed")
         wrong = ask(job(**WIRES | {"stations/2/bonding/neutral": "screw"}))
         self.assertEqual(asked(wrong, "bonded").answer, "House panel, and wrongly at Shed panel")

@@ -40,7 +40,7 @@ RUN_RULES = {
     "raceway-not-made": {"amps": 30, "raceway": "LFNC-B", "raceway_lock": "3"},
     "raceway-none-holds": {"amps": 420, "raceway": "LFNC-B", "size_lock": "600"},
     "leg-drop": {
-        "system": "120/240-3w", "length_ft": 190, "drop_limit_pct": 3, "neutral_amps": 40.0, "neutral_lock": "8",
+        "system": "120/240-3w", "length_ft": 190, "drop_limit_pct": 3, "unbalance_a": 40.0, "neutral_lock": "8",
     },
 }  # fmt: skip
 

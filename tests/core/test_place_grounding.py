@@ -34,7 +34,7 @@ class WhatIsOwed(unittest.TestCase):
         self.assertEqual((lone.fed, lone.needed, lone.lands_at), (False, False, None))
 
     def test_two_circuits_owe_what_one_does_not(self):
-        one = {"runs/1/use": "branch", "runs/1/breaker_a": 40}
+        one = {"runs/1/use": "branch", "runs/1/breaker_a": 40, "stations/2/kind": "equipment"}
         light = {"id": "light", "name": "Light", "kind": "equipment", "place": "shed", "load": {"amps": 3}}
         made = document(**one, **{"stations/-": light})
         run = {"id": "second", "from_station": "panel", "to_station": "light", "use": "branch", "system": "120-2w"}

@@ -10,7 +10,8 @@ from northspan.core.physics.plane import bends, lengths, simplified
 from northspan.core.solve import solve
 from tests.core.jobs import job
 
-COORDINATES = st.tuples(st.floats(-1000, 1000), st.floats(-1000, 1000))
+FEET = st.integers(-100_000, 100_000).map(lambda n: n / 100)
+COORDINATES = st.tuples(FEET, FEET)
 
 
 def route(*points, pulls=(), **more):

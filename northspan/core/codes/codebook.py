@@ -3,6 +3,7 @@
 from collections.abc import Mapping, Sequence
 from typing import Protocol
 
+from northspan.core.circuit import Circuit
 from northspan.core.grounding import Electrode
 from northspan.core.house_rules import HouseRules
 from northspan.core.job import Appliance, Job, LoadMethodName, Place, Run
@@ -14,7 +15,7 @@ from northspan.core.systems import SystemName
 from northspan.core.tables import Table
 from northspan.core.topology import Network
 from northspan.core.view import JobView
-from northspan.core.working import Figure, Step
+from northspan.core.working import Figure
 
 
 class CodeBook(Protocol):
@@ -41,13 +42,13 @@ class CodeBook(Protocol):
     def design_amps(self, q: RunQuestion) -> float:
         """Design current (A): the load with what continuous loads add."""
 
-    def least(self, use: RunUse, dwelling: bool, source_a: float, cooking_va: float) -> Least | None:
-        """Smallest current a run is made for: a service, one that carries a ``dwelling``, a feeder from a standby
-        source of ``source_a`` (A), a circuit of cooking appliances of ``cooking_va`` (VA); None if none is set.
+    def least(self, use: RunUse, dwelling: bool, plate_a: float) -> Least | None:
+        """Smallest current a run is made for: a service, one that carries a ``dwelling``, what leaves a source of
+        ``plate_a`` (A) that has no device of its own; None if none is set.
         """
 
-    def circuit_va(self, appliances: Sequence[Appliance], line_volts: float) -> tuple[float, tuple[Step, ...]]:
-        """Load (VA) of one branch circuit that serves these appliances, with its working."""
+    def circuit(self, appliances: Sequence[Appliance], line_volts: float) -> Circuit:
+        """One branch circuit that serves these appliances: its load and what they ask of it."""
 
     def standard_rating(self, amps: float) -> float | None:
         """Smallest standard rating of an overcurrent device not below ``amps`` (A); None if there is none."""
@@ -71,11 +72,13 @@ class CodeBook(Protocol):
     def most_amps(self, q: RunQuestion, rung: Rung, breaker_a: float | None) -> float:
         """Largest load (A) the size may carry, the drop left out."""
 
-    def conductor_ohms(self, metal: Metal, size: str, raceway: Raceway) -> complex | None:
-        """R + jX (ohm per 1000 ft) of one conductor; None for a size without a row."""
+    def conductor_ohms(self, metal: Metal, size: str, raceway: Raceway) -> complex:
+        """R + jX (ohm per 1000 ft) of one conductor, of every size there is."""
 
-    def electrodes_needed(self, service: bool, supplies: Sequence[Run]) -> tuple[bool, str, str]:
-        """Whether a place with a service, or fed by ``supplies``, needs electrodes; why; by which section."""
+    def electrodes_needed(self, service: bool, supplies: Sequence[Run], own_source: bool) -> tuple[bool, str, str]:
+        """Whether a place with a service, fed by ``supplies``, or with a source of its own needs electrodes; why; by
+        which section.
+        """
 
     def electrode_counts(self, electrode: Electrode) -> bool:
         """Whether an electrode counts as one."""
@@ -86,8 +89,8 @@ class CodeBook(Protocol):
     def water_jumper(self, hots: Hots, breaker_a: float | None, service: bool) -> Figure:
         """Size of the copper bonding jumper of metal water piping, at a service or another building."""
 
-    def bonding_jumper(self, hots: Hots) -> Figure:
-        """Size of the copper main, system or supply-side bonding jumper."""
+    def bonding_jumper(self, hots: Hots, kva: float | None = None) -> Figure:
+        """Size of the copper main, system or supply-side bonding jumper; ``kva`` of the transformer it belongs to."""
 
     def against_neutral_as_ground(self, job: Job, net: Network, run: Run) -> tuple[str, ...]:
         """What speaks against a run's neutral doing the ground's work at another building; empty where it may."""

@@ -8,7 +8,7 @@ from northspan.core.ground.found import Bonds, Joins
 from northspan.core.ground.joins import joins
 from northspan.core.ground.modes import Mode, modes
 from northspan.core.job import Job
-from northspan.core.topology import Network, network
+from northspan.core.topology import Network, as_used, network
 
 
 @dataclass(frozen=True)
@@ -23,6 +23,7 @@ class Bonded:
 
 def bonded(book: CodeBook, job: Job) -> Bonded:
     """Find a job's bonds; nothing is sized for it."""
+    job = as_used(job)
     net = network(job)
     joined = joins(book, job, net)
     return Bonded(job, net, joined, tuple((mode, bonds(job, net, mode, joined)) for mode in modes(job, net)))

@@ -176,7 +176,9 @@ def bond_answers(
                 station.id in found.extra,
                 station.bonding.ground_bar or "bonded",
                 station.id in found.way_back or station.kind == "utility",
-                book.bonding_jumper(hots) if hots is not None else None,
+                book.bonding_jumper(hots, station.transformer.kva if station.transformer else None)
+                if hots is not None
+                else None,
                 _to_electrodes(book, job, station, hots) if hots is not None else None,
             )
         )

@@ -71,11 +71,15 @@ def has_neutral(run: Run) -> bool:
 
 
 def is_service_equipment(net: Network, station: str) -> bool:
-    """Whether service conductors end at a station."""
+    """Whether service conductors end at a station: never at a meter, and what leaves a meter without a disconnect is
+    still service conductors, whatever it is called.
+    """
     feed = net.fed_by.get(station)
-    if feed is None or feed.use != "service":
+    if feed is None or is_passive(net, station):
         return False
-    return all(run.use != "service" for run in net.leaving.get(station, ()))
+    if feed.use == "service":
+        return all(run.use != "service" for run in net.leaving.get(station, ()))
+    return is_passive(net, feed.from_station) and is_line_side(net, feed.from_station)
 
 
 def is_line_side(net: Network, station: str) -> bool:
@@ -83,4 +87,12 @@ def is_line_side(net: Network, station: str) -> bool:
     feed = net.fed_by.get(station)
     if feed is None:
         return net.stations[station].kind == "utility"
+    if is_passive(net, station):
+        return feed.use == "service" or is_line_side(net, feed.from_station)
     return feed.use == "service" and not is_service_equipment(net, station)
+
+
+def is_passive(net: Network, station: str) -> bool:
+    """Whether a station is a meter with no disconnect of its own."""
+    own = net.stations[station]
+    return own.kind == "meter" and not own.gear.has_main

@@ -11,7 +11,7 @@ from northspan.core.ground.soils import PlaceSoil
 from northspan.core.ground_answer import RodsByThumb
 from northspan.core.grounding import Electrode
 from northspan.core.physics import electrodes as formulas
-from northspan.core.physics.data import RODS_BY_THUMB
+from northspan.core.physics.data import BARE_WIRE, RODS_BY_THUMB
 from northspan.core.physics.soil import FOOT_M, INCH_M, Soil
 from northspan.core.working import Figure, Step, number
 
@@ -25,7 +25,7 @@ LENGTH_FT = {
 }  # fmt: skip
 ROUND_IN = {"rod": ROD_IN, "pipe": PIPE_IN, "structural-metal": STRUCTURE_IN, "water-pipe": WATER_PIPE_IN}
 COVER_IN = 2.0
-WIRE_IN = {"2": 0.292, "4": 0.232, "6": 0.184, "1/0": 0.372, "2/0": 0.418, "4/0": 0.528}
+RING_WIRE = "2"
 APART_FT = 16.0
 # A rod that slants more than this is reckoned as if it slanted so much.
 FLATTEST_DEG = 80.0
@@ -53,7 +53,7 @@ def radius_in(e: Electrode) -> float:
         return ROUND_IN[e.kind] / 2.0
     if e.kind == "concrete-encased" and e.wire_size is None:
         return BAR_IN / 2.0
-    return WIRE_IN.get(e.wire_size or "2", WIRE_IN["2"]) / 2.0
+    return (BARE_WIRE.number(e.wire_size or RING_WIRE, "diam_in") or 0.0) / 2.0
 
 
 def depth_in(e: Electrode) -> float:

@@ -5,7 +5,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 from northspan.core.codes.codebook import CodeBook
-from northspan.core.ground.modes import is_service_equipment
+from northspan.core.ground.modes import is_line_side, is_service_equipment
 from northspan.core.ground.ohms import (
     ROD_FT,
     Grounded,
@@ -20,8 +20,8 @@ from northspan.core.ground_answer import ElectrodeAnswer, PlaceGround, Tap
 from northspan.core.grounding import DRIVEN, Electrode
 from northspan.core.job import Job, Place, Run, Station
 from northspan.core.physics.electrodes import chance_below
-from northspan.core.sized import Hots, SizedRun, hots_of
-from northspan.core.topology import Network
+from northspan.core.sized import Hots, SizedRun, area_of, hots_of
+from northspan.core.topology import SOURCES, Network
 from northspan.core.wire_sizes import rank
 from northspan.core.working import Figure, Step, number
 
@@ -36,23 +36,40 @@ WORDS = {
 
 @dataclass(frozen=True, slots=True)
 class Supplied:
-    """How a place gets its power: whether service conductors end there, and the runs that come from other places."""
+    """How a place gets its power: whether service conductors end there, the runs that end there, what stands ahead of
+    them on the line side in one common set each, and the sources of its own that nothing else feeds.
+    """
 
     service: bool
     runs: tuple[Run, ...]
+    common: tuple[Run, ...] = ()
+    own_sources: tuple[str, ...] = ()
+
+    @property
+    def fed(self) -> bool:
+        """Whether anything brings power."""
+        return self.service or bool(self.runs) or bool(self.own_sources)
 
 
 def supplied(net: Network, place: str) -> Supplied:
     """The runs that enter a place, its service first."""
-    entering = []
+    entering: list[Run] = []
+    common: dict[str, Run] = {}
     service = False
     for run in net.order:
         start, end = net.stations[run.from_station], net.stations[run.to_station]
         ends_service = end.place == place and is_service_equipment(net, end.id)
         service = service or ends_service
-        if ends_service or (end.place == place and start.place != place):
+        if ends_service or (end.place == place and start.place != place and not is_line_side(net, end.id)):
             entering.append(run)
-    return Supplied(service, tuple(entering))
+        if ends_service:
+            common |= {r.id: r for r in net.upstream(start.id)}
+    own = tuple(
+        s.id
+        for s in net.stations.values()
+        if s.place == place and s.kind in SOURCES and s.id in net.leaving and s.id not in net.fed_by
+    )
+    return Supplied(service, tuple(entering), tuple(common.values()), own)
 
 
 def landing_station(job: Job, place: str) -> Station | None:
@@ -90,8 +107,8 @@ def place_ohms(grounds: Sequence[PlaceGround]) -> dict[str, float]:
 
 def _place(book: CodeBook, job: Job, net: Network, sized: Mapping[str, SizedRun], place: Place) -> PlaceGround:
     supply = supplied(net, place.id)
-    fed = supply.service or bool(supply.runs)
-    needed, why, section = book.electrodes_needed(supply.service, supply.runs)
+    fed = supply.fed
+    needed, why, section = book.electrodes_needed(supply.service, supply.runs, bool(supply.own_sources))
     if place.kind == "yard" and not fed:
         needed = False
     soil = place_soil(place)
@@ -109,7 +126,7 @@ def _place(book: CodeBook, job: Job, net: Network, sized: Mapping[str, SizedRun]
     rods = [e for e in electrodes if e.kind in DRIVEN]
     spacing = next((e.spacing_ft for e in rods if e.spacing_ft), PLANNED_APART_FT)
     entering = [(run, own) for run in supply.runs if (own := hots_of(sized[run.id])) is not None]
-    hots = [own for _, own in entering]
+    hots = _incoming(net, sized, supply) or [own for _, own in entering]
     largest = max(entering, key=lambda each: rank(each[1].size), default=None)
     made_of = place.grounding.conductor.metal
     serving = [e for e in electrodes if e.connected and book.electrode_counts(e) and not is_gone(place, e)]
@@ -137,6 +154,20 @@ def _place(book: CodeBook, job: Job, net: Network, sized: Mapping[str, SizedRun]
         else None,
         _wants_intersystem(place, supply, needed),
     )
+
+
+def _incoming(net: Network, sized: Mapping[str, SizedRun], supply: Supplied) -> list[Hots]:
+    """The hots that the electrode conductor goes by: of a service those that end at its disconnects, all together, or a
+    common set ahead of them where that is more; what leaves a source of the place's own.
+    """
+    if supply.own_sources:
+        leaving = [run for source in supply.own_sources for run in net.leaving.get(source, ())]
+        return [own for run in leaving if (own := hots_of(sized[run.id])) is not None]
+    if not supply.service:
+        return []
+    ends = [own for run in supply.runs if (own := hots_of(sized[run.id])) is not None]
+    ahead = [own for run in supply.common if (own := hots_of(sized[run.id])) is not None]
+    return max([ends, *([own] for own in ahead)], key=area_of)
 
 
 def _chance(limit: float, low: float, high: float) -> Figure:

@@ -48,11 +48,10 @@ def load_branches(
         if net.stations[at].transformer is not None:
             found += _at_secondary(net, net.stations[at], running)
             continue
-        q = sized[feed.id].sizing.question
         beyond = [sized[r.id].sizing.question for r in net.leaving.get(at, ())]
         amps = running.share * max(0.0, _normal_amps(net, sized, at) - sum(b.amps for b in beyond))
         unbalance = running.share * max(0.0, _unbalance(net, sized, at))
-        found += _load(net, at, feed.system, amps, min(unbalance, amps), q.pf)
+        found += _load(net, at, feed.system, amps, min(unbalance, amps), _own_pf(net, sized, at))
         if running.extra_at == at and running.extra_a > 0.0:
             found += _one_leg(net, at, feed.system, "extra", running.extra_a, 1.0)
     return found
@@ -70,6 +69,23 @@ def _normal_amps(net: Network, sized: Mapping[str, SizedRun], station: str) -> f
     """Design load (A) at a station by its normal feed: a standby run is sized for its source."""
     feed = net.fed_by.get(station)
     return 0.0 if feed is None else sized[feed.id].sizing.question.amps
+
+
+def _own_pf(net: Network, sized: Mapping[str, SizedRun], station: str) -> float:
+    """Power factor of a station's own load: its entry, else what is left of the feed's mean without what lies
+    beyond.
+    """
+    own, feed = net.stations[station].load, net.fed_by.get(station)
+    if own is not None:
+        return own.power_factor
+    if feed is None:
+        return 1.0
+    q = sized[feed.id].sizing.question
+    beyond = [sized[r.id].sizing.question for r in net.leaving.get(station, ())]
+    amps = q.amps - sum(b.amps for b in beyond)
+    if amps <= 1e-9:
+        return q.pf
+    return min(1.0, max(0.01, (q.amps * q.pf - sum(b.amps * b.pf for b in beyond)) / amps))
 
 
 def _unbalance(net: Network, sized: Mapping[str, SizedRun], station: str) -> float:

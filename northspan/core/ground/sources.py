@@ -38,7 +38,8 @@ def source_branches(station: Station, net: Network, steady: bool) -> list[Branch
 
 
 def utility_ohms(source: UtilitySource, system: SystemName) -> complex:
-    """One leg of the utility's transformer (ohm): half of what stands line to line, as resistance and reactance.
+    """One leg of the utility's transformer (ohm) as resistance and reactance: half of what stands line to line, or one
+    phase of a bank.
 
     >>> z = utility_ohms(UtilitySource(kva=25.0, impedance_pct=2.0), "120/240-3w")
     >>> round(abs(z), 5)
@@ -46,13 +47,15 @@ def utility_ohms(source: UtilitySource, system: SystemName) -> complex:
     """
     wiring = SYSTEMS[system]
     if source.fault_a is not None:
-        whole = wiring.volts / source.fault_a
+        whole = (
+            (wiring.to_neutral or wiring.volts) / source.fault_a if wiring.of_a_wye else wiring.volts / source.fault_a
+        )
         r = whole / math.hypot(1.0, UTILITY_X_OVER_R)
         z = complex(r, UTILITY_X_OVER_R * r)
     else:
         kva, pct = source.kva or UTILITY_KVA, source.impedance_pct or UTILITY_PCT
         z = series_ohms(kva, wiring.volts, pct, UTILITY_X_OVER_R)
-    return z if wiring.ungrounded == 1 else z / 2.0
+    return z if wiring.ungrounded == 1 or wiring.of_a_wye else z / 2.0
 
 
 def _machine_ohms(station: Station, own: Generator, steady: bool) -> complex:

@@ -82,15 +82,12 @@ def _run(book: CodeBook, net: Network, mode: Mode, run: Run, each: SizedRun, rea
         hots = "AB"[: SYSTEMS[run.system].ungrounded]
         found += [Branch(f"{leg} {name}", node(net, start, leg, True), node(net, end, leg), hot) for leg in hots]
     if has_neutral(run) and not neutral_open(net, mode, run):
-        kept = book.conductor_ohms(run.metal, also.neutral or rung.size, run.raceway)
-        ohms = hot if kept is None else _at_least(kept * kft / run.sets)
+        ohms = _at_least(book.conductor_ohms(run.metal, also.neutral or rung.size, run.raceway) * kft / run.sets)
         found.append(Branch(f"N {name}", node(net, start, "N", True), node(net, end, "N"), ohms))
     if has_equipment_wire(run) and also.equipment_ground is not None:
         metal = run.egc_metal or run.metal
-        own = book.conductor_ohms(metal, also.equipment_ground, run.raceway)
-        if own is not None:
-            ohms = _at_least(own * kft / run.sets)
-            found.append(Branch(f"G {name}", node(net, start, "bar"), node(net, end, "bar"), ohms))
+        ohms = _at_least(book.conductor_ohms(metal, also.equipment_ground, run.raceway) * kft / run.sets)
+        found.append(Branch(f"G {name}", node(net, start, "bar"), node(net, end, "bar"), ohms))
     if also.raceway is not None:
         steel = raceway_ohms(run.raceway, also.raceway, run.length_ft)
         if steel is not None:

@@ -4,6 +4,8 @@ I = V / |Zs + Zl|, with Zs the source's impedance and Zl both conductors of the 
 calculation by the ohmic method.
 """
 
+import math
+
 # Copper and aluminium alike within a percent: the temperature at which the metal's resistance would vanish.
 _ZERO_RESISTANCE_C = 234.5
 LEG_FACTOR = 1.5
@@ -16,6 +18,16 @@ def transformer_fault_amps(kva: float, volts: float, impedance_pct: float) -> fl
     5208
     """
     return 1000.0 * kva / volts / (impedance_pct / 100.0)
+
+
+def bank_fault_amps(kva: float, line_volts: float, impedance_pct: float) -> float:
+    """Current (A) of a bolted fault of one phase of a three-phase bank, line to neutral or all three lines together:
+    kVA ÷ √3 V ÷ Z.
+
+    >>> round(bank_fault_amps(75.0, 208.0, 2.0))
+    10409
+    """
+    return 1000.0 * kva / (math.sqrt(3.0) * line_volts) / (impedance_pct / 100.0)
 
 
 def source_ohms(volts: float, fault_amps: float) -> complex:

@@ -1,5 +1,6 @@
 """Ampacity: base columns, termination limit, ambient correction, bundling adjustment (Articles 110 and 310)."""
 
+import math
 from dataclasses import dataclass
 from functools import lru_cache
 
@@ -61,17 +62,27 @@ def impedance_columns(metal: Metal, raceway: Raceway) -> tuple[str, str]:
 
 
 @lru_cache(maxsize=4096)
-def impedance_kft(metal: Metal, size: str, raceway: Raceway) -> complex | None:
-    """R + jX (ohm per 1000 ft) of one conductor at 75 C; None for a size without a row. Chapter 9 Table 9.
+def impedance_kft(metal: Metal, size: str, raceway: Raceway) -> complex:
+    """R + jX (ohm per 1000 ft) of one conductor at 75 C. Chapter 9 Table 9; between its rows, and beyond its ends, R
+    with the inverse of the area and X with its logarithm.
 
-    >>> impedance_kft("al", "3/0", "PVC40")
-    (0.13+0.042j)
+    >>> impedance_kft("al", "3/0", "PVC40"), impedance_kft("cu", "2000", "PVC40").real < 0.019
+    ((0.13+0.042j), True)
     """
     r_column, x_column = impedance_columns(metal, raceway)
-    if size not in IMPEDANCE.rows:
-        return None
-    r, x = IMPEDANCE.number(size, r_column), IMPEDANCE.number(size, x_column)
-    return None if r is None or x is None else complex(r, x)
+    rows = [s for s in IMPEDANCE.rows if IMPEDANCE.number(s, r_column) is not None]
+    if size in rows:
+        return complex(IMPEDANCE.number(size, r_column) or 0.0, IMPEDANCE.number(size, x_column) or 0.0)
+    above = next((i for i, s in enumerate(rows) if rank(s) > rank(size)), len(rows) - 1)
+    low, high = rows[max(above - 1, 0)], rows[max(above, 1)]
+    mils, low_mils, high_mils = (PROPERTIES.number(s, "cmil") or 0.0 for s in (size, low, high))
+    by_area = (1.0 / mils - 1.0 / low_mils) / (1.0 / high_mils - 1.0 / low_mils)
+    by_log = math.log(mils / low_mils) / math.log(high_mils / low_mils)
+    (r_low, r_high), (x_low, x_high) = (
+        (IMPEDANCE.number(low, column) or 0.0, IMPEDANCE.number(high, column) or 0.0) for column in (r_column, x_column)
+    )
+    # Past the last row skin effect holds R up; it never falls below what direct current finds.
+    return complex(r_low + by_area * (r_high - r_low), x_low + by_log * (x_high - x_low))
 
 
 @lru_cache(maxsize=4096)

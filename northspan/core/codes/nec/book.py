@@ -2,6 +2,7 @@
 
 from collections.abc import Mapping, Sequence
 
+from northspan.core.circuit import Circuit
 from northspan.core.codes.nec import ampacity, dwelling, minimums, overcurrent, rungs, separate_buildings
 from northspan.core.codes.nec import electrodes as earth
 from northspan.core.codes.nec.companions import companions
@@ -20,9 +21,8 @@ from northspan.core.systems import SystemName
 from northspan.core.tables import Table
 from northspan.core.topology import Network
 from northspan.core.view import JobView
-from northspan.core.working import Figure, Step, number
+from northspan.core.working import Figure, number
 
-CONTINUOUS_EXTRA = 0.25
 SOURCE_SHARE = 1.15
 
 
@@ -53,30 +53,37 @@ class Nec2023:
         210.19(A)(1), 215.2(A)(1), 230.42(A) and (B), 230.79.
         """
         return max(
-            (q.amps + CONTINUOUS_EXTRA * q.continuous_amps) * (1.0 + q.spare_pct / 100.0),
+            (q.amps + overcurrent.CONTINUOUS_EXTRA * q.continuous_amps) * (1.0 + q.spare_pct / 100.0),
             q.least.amps if q.least else 0.0,
         )
 
-    def least(self, use: RunUse, dwelling: bool, source_a: float, cooking_va: float) -> Least | None:
-        """230.79(C) and (D) for a service, 445.13(A) from a standby source, 210.19 for a household range."""
+    def least(self, use: RunUse, dwelling: bool, plate_a: float) -> Least | None:
+        """230.79(C) and (D) for a service, 445.13(A) out of a source with no device of its own."""
         if use == "service":
             amps = minimums.DWELLING_A if dwelling else minimums.OTHER_A
             return Least(amps, f"a service here is {number(amps)} A at least", "230.42(B), 230.79")
-        if source_a > 0.0:
-            return Least(SOURCE_SHARE * source_a, "115 % of it from a generator", "445.13(A)", wire_only=True)
-        return circuits.least_for_cooking(cooking_va) if use == "branch" else None
+        if plate_a > 0.0:
+            words = f"115 % of the {number(plate_a)} A on its source's plate"
+            return Least(SOURCE_SHARE * plate_a, words, "445.13(A)", wire_only=True)
+        return None
 
-    def circuit_va(self, appliances: Sequence[Appliance], line_volts: float) -> tuple[float, tuple[Step, ...]]:
-        """Nameplates; household cooking by Table 220.55 note 4."""
-        return circuits.circuit_va(appliances, line_volts)
+    def circuit(self, appliances: Sequence[Appliance], line_volts: float) -> Circuit:
+        """Nameplates and Articles 422, 424, 430 and 440; household cooking by Table 220.55 note 4."""
+        return circuits.circuit(appliances, line_volts)
 
     def standard_rating(self, amps: float) -> float | None:
         """Smallest standard rating not below ``amps`` (A). 240.6(A)."""
         return overcurrent.standard_rating(amps)
 
     def breaker(self, q: RunQuestion, design_a: float) -> float | None:
-        """The locked rating, else the smallest standard one not below the design current (A). 240.6(A)."""
-        return q.breaker_lock_a if q.breaker_lock_a is not None else overcurrent.standard_rating(design_a)
+        """The locked rating, else the smallest standard one not below the design current (A), 240.6(A); for a motor or
+        a compressor the one its own article gives.
+        """
+        if q.breaker_lock_a is not None:
+            return q.breaker_lock_a
+        if q.device is not None and q.device.in_place_of_wire:
+            return q.device.usual_a
+        return overcurrent.standard_rating(overcurrent.needed(q, design_a))
 
     def rungs(self, q: RunQuestion, design_a: float, breaker_a: float | None) -> tuple[Rung, ...]:
         """Every size of the impedance table judged, small to large."""
@@ -95,11 +102,13 @@ class Nec2023:
 
     def most_amps(self, q: RunQuestion, rung: Rung, breaker_a: float | None) -> float:
         """Largest load (A) under 210.19, 240.4 and 310.15, its continuous part held as asked, drop left out."""
-        extra = CONTINUOUS_EXTRA * q.continuous_amps
+        extra = overcurrent.CONTINUOUS_EXTRA * q.continuous_amps
         if dwelling.rule_applies(q, breaker_a):
             most = float(breaker_a or 0.0) - extra
         else:
             most = min(rung.termination_limit_a - extra, rung.derated_ampacity_a)
+        if q.device is not None and q.device.in_place_of_wire:
+            return max(0.0, most)
         if q.breaker_lock_a is not None:
             return max(0.0, min(most, q.breaker_lock_a - extra))
         small = overcurrent.small_conductor_limit(q.metal, rung.size)
@@ -110,13 +119,13 @@ class Nec2023:
             most = min(most, float(below or 0.0) - extra)
         return max(0.0, most)
 
-    def conductor_ohms(self, metal: Metal, size: str, raceway: Raceway) -> complex | None:
-        """Chapter 9 Table 9 at 75 C (ohm per 1000 ft)."""
+    def conductor_ohms(self, metal: Metal, size: str, raceway: Raceway) -> complex:
+        """Chapter 9 Table 9 at 75 C (ohm per 1000 ft), between and beyond its rows by area."""
         return ampacity.impedance_kft(metal, size, raceway)
 
-    def electrodes_needed(self, service: bool, supplies: Sequence[Run]) -> tuple[bool, str, str]:
-        """250.24(A), 250.32(A)."""
-        return earth.needed(service, supplies)
+    def electrodes_needed(self, service: bool, supplies: Sequence[Run], own_source: bool) -> tuple[bool, str, str]:
+        """250.24(A), 250.30(A), 250.32(A)."""
+        return earth.needed(service, supplies, own_source)
 
     def electrode_counts(self, electrode: Electrode) -> bool:
         """250.52."""
@@ -130,8 +139,10 @@ class Nec2023:
         """250.104(A)(1), 250.104(A)(3) and 250.102(D)."""
         return earth.water_jumper(hots, breaker_a, service)
 
-    def bonding_jumper(self, hots: Hots) -> Figure:
-        """250.28(D), 250.30(A)(1) and (2)."""
+    def bonding_jumper(self, hots: Hots, kva: float | None = None) -> Figure:
+        """250.28(D), 250.30(A)(1) and (2), with exception 3 for a control transformer."""
+        if kva is not None and kva <= earth.CONTROL_KVA:
+            return earth.control_jumper(hots)
         return earth.jumper(hots, "", "250.28(D), 250.30(A)(1), (2)")
 
     def against_neutral_as_ground(self, job: Job, net: Network, run: Run) -> tuple[str, ...]:

@@ -23,6 +23,8 @@ def companions(
     if breaker_a is not None and q.has_equipment_ground:
         ground = ground_for(q, breaker_a, size, required)
     ground_needed = None if ground is None else ground.size
+    if ground_needed is not None and q.shared_ground is not None:
+        ground_needed = larger(ground_needed, q.shared_ground)
     neutral = q.neutral_lock if q.neutral_lock and q.wiring.grounded else neutral_needed
     egc = (q.egc_lock or ground_needed) if q.has_equipment_ground else None
     needed = raceway_fit(q, size, neutral, egc, None)
@@ -41,8 +43,10 @@ def companions(
 
 
 def ground_for(q: RunQuestion, breaker_a: float, size: str, required: str | None) -> grounding.EquipmentGround | None:
-    """The equipment ground of a run; each parallel set has its own, full size. 250.122(F)."""
-    found = grounding.equipment_ground(breaker_a, q.ground_metal, size, required)
+    """The equipment ground of a run; each parallel set has its own, full size, 250.122(F). A tap's goes by the device
+    ahead of its feeder, 250.122(G), and that of a shared raceway by the largest device in it, 250.122(C).
+    """
+    found = grounding.equipment_ground(q.ground_device_a or breaker_a, q.ground_metal, size, required)
     return replace(found, size=size, ratio=1.0) if found is not None and q.full_ground else found
 
 
@@ -77,8 +81,15 @@ def raceway_fit(
         if middle is None:
             return None
         pulled.append(raceways.Pulled(f"neutral {neutral} {q.metal}", q.wiring.grounded, *middle))
+    for other in q.beside:
+        for what, many, each in (("hot", other.hots, other.size), ("neutral", 1, other.neutral)):
+            area = raceways.conductor_area(other.insulation, other.metal, each) if each is not None else None
+            if each is not None and area is None:
+                return None
+            if each is not None and area is not None:
+                pulled.append(raceways.Pulled(f"{what} {each} {other.metal} of {other.run}", many, *area))
     if not q.has_equipment_ground:
-        return raceways.fit(q.raceway, pulled, q.nipple, lock)
+        return raceways.fit(q.raceway, pulled, q.nipple, lock, q.fill_rounding)
     if egc is None:
         return None
     ground = (
@@ -89,4 +100,4 @@ def raceway_fit(
     if ground is None:
         return None
     pulled.append(raceways.Pulled(f"equipment ground {egc} {q.ground_metal}", 1, *ground))
-    return raceways.fit(q.raceway, pulled, q.nipple, lock)
+    return raceways.fit(q.raceway, pulled, q.nipple, lock, q.fill_rounding)

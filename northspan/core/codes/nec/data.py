@@ -26,6 +26,7 @@ RACEWAYS = TABLES["Ch. 9 Table 4"]
 AREAS = TABLES["Ch. 9 Table 5"]
 COMPACT_AREAS = TABLES["Ch. 9 Table 5A"]
 INSULATIONS = TABLES["insulations"]
+WORKING_DEPTH = TABLES["110.26(A)(1)"]
 
 NOTES: tuple[str, ...] = tuple(
     tomllib.loads((files("northspan.core.codes.nec") / "notes.toml").read_text("utf-8"))["notes"]

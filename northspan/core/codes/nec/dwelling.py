@@ -15,6 +15,7 @@ def rule_applies(q: RunQuestion, breaker_a: float | None) -> bool:
     """
     return (
         q.dwelling_rule
+        and not q.mains_by_load
         and breaker_a is not None
         and SMALLEST_A <= breaker_a <= LARGEST_A
         and q.system in ("120/240-3w", "120/208-3w")

@@ -14,19 +14,23 @@ from northspan.core.working import Figure, Step, number
 ROD_FT, ROD_IN, LISTED_ROD_IN, PIPE_IN = 8.0, 0.625, 0.5, 1.05
 WATER_PIPE_FT, STRUCTURE_FT, CONCRETE_FT, RING_FT = 10.0, 10.0, 20.0, 20.0
 PLATE_FT2, PLATE_STEEL_IN, PLATE_COPPER_IN = 2.0, 0.25, 0.06
+CONCRETE_COVER_IN = 2.0
 BAR_IN, CONCRETE_WIRE, RING_WIRE = 0.5, "4", "2"
 BURIED_IN, SLANT_DEG, APART_FT, ROD_OHM = 30.0, 45.0, 6.0, 25.0
 CAP_MADE: dict[Metal, str] = {"cu": "6", "al": "4"}
 CAP_CONCRETE = "4"
 MOST_WATER_JUMPER = "3/0"
 ENTRY_FT = 5.0
+CONTROL_KVA, CONTROL_LEAST = 1.0, "14"
 _MILS = {size: PROPERTIES.number(size, "cmil") or 0.0 for size in PROPERTIES.rows}
 
 
-def needed(service: bool, supplies: Sequence[Run]) -> tuple[bool, str, str]:
+def needed(service: bool, supplies: Sequence[Run], own_source: bool) -> tuple[bool, str, str]:
     """Whether a place needs electrodes, why, and by which section."""
     if service:
         return True, "The service is here", "250.24(A), 250.50"
+    if own_source:
+        return True, "Its own source is here", "250.30(A), 250.50"
     if not supplies:
         return False, "Nothing feeds it", "250.32(A)"
     if len(supplies) == 1 and supplies[0].use == "branch" and not supplies[0].no_egc:
@@ -64,6 +68,7 @@ def shortfalls(e: Electrode) -> tuple[tuple[str, str, dict[str, object]], ...]:
     if e.kind == "concrete-encased":
         least("length_ft", e.length_ft, CONCRETE_FT, "feet in concrete:", "250.52(A)(3)")
         least("diameter_in", e.diameter_in if e.wire_size is None else None, BAR_IN, "inches thick:", "250.52(A)(3)")
+        least("cover_in", e.cover_in, CONCRETE_COVER_IN, "inches of concrete round it:", "250.52(A)(3)")
         if e.wire_size is not None and rank(e.wire_size) < rank(CONCRETE_WIRE):
             words = f"{e.wire_size} copper, {CONCRETE_WIRE} at least"
             found.append((words, "250.52(A)(3)", {"wire_size": CONCRETE_WIRE}))
@@ -160,6 +165,13 @@ def jumper(hots: Hots, what: str, cite: str, most: str | None = None) -> Figure:
         chosen = most
         steps.append(Step("No larger is asked", chosen, "size", cite))
     return Figure(chosen, "", tuple(steps))
+
+
+def control_jumper(hots: Hots) -> Figure:
+    """The jumper of a transformer of 1000 VA at most: as its hots, 14 copper at least. 250.30(A)(1) exception 3."""
+    size = larger(hots.size if hots.metal == "cu" else CONTROL_LEAST, CONTROL_LEAST)
+    step = Step("Of a transformer of 1000 VA at most: as its hots", size, "size", "250.30(A)(1) exception 3")
+    return Figure(size, "", (step,))
 
 
 def water_jumper(hots: Hots, breaker_a: float | None, service: bool) -> Figure:

@@ -16,7 +16,7 @@ from northspan.core.codes.nec.data import (
 )
 from northspan.core.codes.nec.rungs import SECTIONS
 from northspan.core.physics.voltage_drop import constant_k_drop, drop_parts
-from northspan.core.question import RunQuestion
+from northspan.core.question import DeviceAt, RunQuestion
 from northspan.core.sized import Companions, Sizing
 from northspan.core.solution import RunFigures, Rung
 from northspan.core.wire_sizes import spoken
@@ -25,6 +25,12 @@ from northspan.core.working import Cell, Figure, Step, number
 CONTINUOUS_SECTION = {"service": "230.42(A)", "feeder": "215.2(A)(1)", "branch": "210.19(A)(1)"}
 SHORT_LINE = "short-line formula"
 NO_LOAD = Step("No load beyond this run yet", None, "", "entered")
+LOCKED_WORDS: dict[DeviceAt, tuple[str, str]] = {
+    "run": ("Locked", "locked"),
+    "main": ("The main at its end", "230.90(A), 240.21"),
+    "source": ("The breaker at its source", "entered"),
+    "secondary": ("The breaker at the transformer", "240.21(C)"),
+}
 K_OHM_CMIL_FT = {"cu": 12.9, "al": 21.2}
 
 
@@ -114,11 +120,16 @@ def _design_step(q: RunQuestion, design_a: float) -> Step:
 
 
 def _breaker_step(s: Sizing) -> Step:
-    if s.question.breaker_lock_a is not None:
-        return Step("Locked", s.breaker_a, "A", "locked")
+    q = s.question
+    if q.mains > 1:
+        return Step(f"{q.mains} mains at its end, together", s.breaker_a, "A", "230.90(A) exception 3")
+    if q.breaker_lock_a is not None:
+        return Step(LOCKED_WORDS[q.device_at][0], s.breaker_a, "A", LOCKED_WORDS[q.device_at][1])
+    if q.device is not None and q.device.in_place_of_wire and q.amps > 0.0:
+        return Step(f"{q.device.why[:1].upper()}{q.device.why[1:]}", s.breaker_a, "A", q.device.cite)
     if s.question.amps == 0.0:
         return NO_LOAD
-    what = f"Smallest standard rating not below {number(s.design_a)} A"
+    what = f"Smallest standard rating not below {number(overcurrent.needed(q, s.design_a))} A"
     if s.breaker_a is None:
         return Step(f"No standard rating reaches {number(s.design_a)} A", None, "A", "240.6(A)")
     return Step(what, s.breaker_a, "A", "240.6(A)", overcurrent.rating_cell(s.breaker_a))
@@ -199,6 +210,12 @@ def _breaker_rule(s: Sizing, rung: Rung) -> tuple[Step, ...]:
     """What ties the wire to its breaker: 240.4, or the dwelling rule where it is in use."""
     if s.breaker_a is None:
         return ()
+    if s.question.mains_by_load:
+        return (Step("Made for the load; its mains may be more together", None, "", "230.90(A) exception 3"),)
+    if s.question.device is not None and s.question.device.in_place_of_wire:
+        most = number(s.question.device.most_a)
+        what = f"Breaker {number(s.breaker_a)} A; what it feeds guards itself: {most} A at most"
+        return (Step(what, None, "", f"240.4(G), {s.question.device.cite}"),)
     if not dwelling.rule_applies(s.question, s.breaker_a):
         what = f"Breaker {number(s.breaker_a)} A; the wire allows {number(rung.largest_breaker_a)} A"
         return (Step(what, None, "", "240.4"),)
@@ -263,7 +280,7 @@ def _leg_drop(s: Sizing) -> Figure | None:
     if q.system == "120/208-3w":
         what = "Worse leg to neutral: the neutral carries as much as a phase, 60° from each"
     else:
-        what = f"Worse leg to neutral, {number(q.amps)} A against {number(q.amps - (q.neutral_amps or 0.0))} A"
+        what = f"Worse leg to neutral, {number(q.amps)} A against {number(q.amps - (q.unbalance_a or 0.0))} A"
     step = Step(what, s.leg_drop_pct, "%", "Kirchhoff round each leg and the neutral")
     return Figure(s.leg_drop_pct, "%", (step,))
 
@@ -322,7 +339,9 @@ def _ground(s: Sizing, rung: Rung, also: Companions) -> Figure | None:
         ground = companions.ground_for(q, s.breaker_a, rung.size, s.ladder.required)
     if ground is None:
         return Figure(also.equipment_ground, "", (Step("Above the table", None, "", "250.122(A)"),))
-    what = f"For a {number(s.breaker_a or 0)} A device, {q.ground_metal}"
+    device = q.ground_device_a or s.breaker_a or 0.0
+    ahead = " ahead of the feeder" if q.tap and q.ground_device_a else ""
+    what = f"For a {number(device)} A device{ahead}, {q.ground_metal}"
     steps = [EQUIPMENT_GROUND.read(ground.table_row, q.ground_metal, what)]
     if ground.ratio > 1.0:
         steps += [
@@ -344,6 +363,8 @@ def _ground(s: Sizing, rung: Rung, also: Companions) -> Figure | None:
         steps.append(Step("Full size by house rule, as the hots", ground.size, "", "house rule"))
     elif ground.size != ground.table_size:
         steps.append(Step("Not larger than the ungrounded conductor", ground.size, "", "250.122(A)"))
+    if q.shared_ground is not None:
+        steps.append(Step("One for every run in the raceway", also.equipment_ground_needed, "", "250.122(C)"))
     if also.equipment_ground != also.equipment_ground_needed:
         steps.append(Step("Locked", also.equipment_ground, "", "locked"))
     return Figure(also.equipment_ground, "", tuple(steps))

@@ -4,10 +4,11 @@ from bisect import bisect_left, bisect_right
 from functools import lru_cache
 
 from northspan.core.codes.nec.data import RATINGS, SMALL_CONDUCTORS
-from northspan.core.question import Metal
+from northspan.core.question import Metal, RunQuestion
 from northspan.core.working import Cell
 
 TOLERANCE = 1e-9
+CONTINUOUS_EXTRA = 0.25
 NEXT_SIZE_UP_LIMIT_A = 800.0
 
 _RATINGS = tuple(float(v["amps"] or 0.0) for v in RATINGS.rows.values())
@@ -38,6 +39,15 @@ def is_standard(amps: float) -> bool:
     """Whether ``amps`` is a standard rating. 240.6(A)."""
     found = standard_rating(amps)
     return found is not None and abs(found - amps) <= TOLERANCE
+
+
+def needed(q: RunQuestion, design_a: float) -> float:
+    """Current (A) that a device must carry: the design current, without what only the wire is made for: 445.13(A), the
+    125 percent of a motor or compressor.
+    """
+    if q.least is not None and q.least.wire_only and design_a == q.least.amps:
+        return (q.amps + CONTINUOUS_EXTRA * q.continuous_amps) * (1.0 + q.spare_pct / 100.0)
+    return design_a
 
 
 def rating_cell(amps: float) -> Cell:

@@ -5,10 +5,11 @@ from dataclasses import dataclass
 from functools import cache
 
 from northspan.core.codes.nec.data import AREAS, COMPACT_AREAS, FILL, INSULATIONS, PROPERTIES, RACEWAYS
-from northspan.core.question import Insulation, Metal, Raceway
+from northspan.core.question import FillRounding, Insulation, Metal, Raceway
 from northspan.core.working import Cell
 
 TRADES = tuple(RACEWAYS.rows)
+NOTE_7 = 0.8
 
 
 @dataclass(frozen=True, slots=True)
@@ -96,12 +97,28 @@ def fill_share(count: int, nipple: bool) -> tuple[float, str]:
     return FILL.number(row, "share") or 0.0, row
 
 
-def fit(raceway: Raceway, pulled: Sequence[Pulled], nipple: bool, lock: str | None) -> Fit:
+def fit(
+    raceway: Raceway, pulled: Sequence[Pulled], nipple: bool, lock: str | None, rounding: FillRounding = "strict"
+) -> Fit:
     """Smallest trade size that holds the conductors, or the locked one with its fill, whatever it is."""
     total = sum(p.count * p.area_in2 for p in pulled)
     share, row = fill_share(sum(p.count for p in pulled), nipple)
     for trade in TRADES if lock is None else (lock,):
         area = raceway_area(raceway, trade)
-        if area is not None and (lock is not None or total <= share * area + 1e-9):
+        if area is not None and (lock is not None or holds(pulled, total, share * area, rounding)):
             return Fit(tuple(pulled), total, share, row, trade, 100.0 * total / area)
     return Fit(tuple(pulled), total, share, row, None, None)
+
+
+def holds(pulled: Sequence[Pulled], total: float, room: float, rounding: FillRounding) -> bool:
+    """Whether wires of ``total`` (in²) fit a ``room`` (in²). By note 7, wires all of one size fit where their number
+    comes within two tenths of a whole one. Chapter 9 Table 1, note 7.
+    """
+    if total <= room + 1e-9:
+        return True
+    areas = {p.area_in2 for p in pulled}
+    if rounding == "strict" or len(areas) != 1:
+        return False
+    fraction = room / areas.pop()
+    many = int(fraction) + (1 if fraction - int(fraction) >= NOTE_7 - 1e-9 else 0)
+    return sum(p.count for p in pulled) <= many

@@ -70,7 +70,9 @@ def _judge(setting: _Setting, conductor: ampacity.Conductor) -> Rung:
     derated = conductor.base_a * setting.ambient * setting.bundling * q.sets
     terminal = conductor.terminal_a * q.sets
     allowed = min(derated, terminal)
-    most = allowed if q.several_receptacles else overcurrent.largest_breaker(allowed)
+    most = allowed if q.several_receptacles or q.tap else overcurrent.largest_breaker(allowed)
+    if q.device is not None and q.device.in_place_of_wire:
+        most = q.device.most_a
     volts = q.wiring.volts
     r_kft = resistance(q, conductor)
     r_ohm, x_ohm = setting.loop_kft * r_kft, setting.loop_kft * conductor.x_kft
@@ -103,6 +105,7 @@ def _first_stop(
     setting: _Setting, conductor: ampacity.Conductor, derated: float, terminal: float, allowed: float, most: float
 ) -> tuple[Stop, str] | None:
     q, size, breaker_a = setting.q, conductor.size, setting.breaker_a
+    equipment = q.device is not None and q.device.in_place_of_wire
     if q.sets > 1 and rank(size) < _PARALLEL_FROM:
         return "parallel", "parallel from 1/0 up"
     if not ampacity.is_made(q.insulation, size):
@@ -118,8 +121,10 @@ def _first_stop(
             return "termination", f"terminals {number(terminal)} A"
         if derated < q.amps - TOLERANCE:
             return "ampacity", f"carries {number(derated)} A"
-        if breaker_a > most + TOLERANCE:
+        if breaker_a > most + TOLERANCE and not (q.mains_by_load or equipment):
             return "breaker", f"breaker to {number(most)} A"
+    if equipment:
+        return None
     small = overcurrent.small_conductor_limit(q.metal, size)
     if small is not None and breaker_a > small + TOLERANCE:
         return "small-conductor", f"breaker to {number(small)} A"

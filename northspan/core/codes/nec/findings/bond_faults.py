@@ -6,7 +6,7 @@
 from collections.abc import Callable, Iterable, Mapping
 
 from northspan.core.codes.codebook import CodeBook
-from northspan.core.fixes import run_fix
+from northspan.core.fixes import fields_fix
 from northspan.core.ground.bonded import Bonded
 from northspan.core.ground.found import Bonds
 from northspan.core.ground.joins import has_equipment_wire
@@ -14,10 +14,12 @@ from northspan.core.job import Run, Station
 from northspan.core.question import STEEL_RACEWAYS
 from northspan.core.sized import Change
 from northspan.core.solution import Finding, Fix
+from northspan.core.systems import SYSTEMS
 from northspan.core.topology import SOURCES
 
 FOURTH_WIRE = Change("Pull an equipment grounding conductor", {"no_egc": False})
 OUT: Mapping[str, object] = {"bonding/neutral": "none"}
+SCREW: Mapping[str, object] = {"bonding/neutral": "screw"}
 
 
 def find(book: CodeBook, w: Bonded) -> Iterable[Finding]:
@@ -88,7 +90,7 @@ def _missing(w: Bonded) -> Iterable[Finding]:
             + ("The main bonding jumper belongs here." if at_service else "Its system bonding jumper belongs here."),
             station=at,
             place=own.place,
-            fixes=(_fix(w, at, "Put the bond in", {"bonding/neutral": "screw"}),),
+            fixes=(_fix(w, at, f"Put the bonding screw in {own.name}", SCREW),),
         )
 
 
@@ -104,7 +106,9 @@ def _floating(w: Bonded) -> Iterable[Finding]:
                 "leaves the can with nothing.",
                 station=own.id,
                 place=own.place,
-                fixes=(_fix(w, own.id, "Bond the can to the ground bar", {"bonding/ground_bar": "bonded"}),),
+                fixes=(
+                    _fix(w, own.id, f"Bolt the ground bar to the can of {own.name}", {"bonding/ground_bar": "bonded"}),
+                ),
             )
 
 
@@ -118,17 +122,19 @@ def _no_way_back(w: Bonded) -> Iterable[Finding]:
             w.net.stations[s].bonding.ground_bar == "floating"
             for s in (station, *(r.from_station for r in w.net.upstream(station)))
         )
-        if station in said or floating or own.kind == "utility" or feed is None:
+        if station in said or floating or own.kind == "utility" or feed is None or _ungrounded_service(w, feed):
             continue
         broken = _first_without(w, station)
         kept = broken is not None and broken.to_station in w.joins.kept
         fixes: tuple[Fix, ...] = ()
         if kept and broken is not None:
-            fixes = (_fix(w, broken.to_station, "Bond the neutral to the can here", {"bonding/neutral": "screw"}),)
+            fixes = (
+                _fix(w, broken.to_station, f"Put the bonding screw in {w.net.stations[broken.to_station].name}", SCREW),
+            )
         elif broken is not None:
-            fixes = (run_fix(w.job.runs.index(broken), FOURTH_WIRE),)
+            fixes = (fields_fix(w.job.runs.index(broken), FOURTH_WIRE),)
         elif feed.use == "service":
-            fixes = (_fix(w, station, "Bond the can to the neutral", {"bonding/neutral": "screw"}),)
+            fixes = (_fix(w, station, f"Put the bonding screw in {own.name}", SCREW),)
         yield Finding(
             "no-way-back",
             "danger",
@@ -140,6 +146,11 @@ def _no_way_back(w: Bonded) -> Iterable[Finding]:
             place=own.place,
             fixes=fixes,
         )
+
+
+def _ungrounded_service(w: Bonded, feed: Run) -> bool:
+    """Whether a run is a service that brings no neutral: its cans are bonded to earth and to each other, 250.24(E)."""
+    return feed.use == "service" and SYSTEMS[feed.system].grounded == 0
 
 
 def _first_without(w: Bonded, station: str) -> Run | None:
@@ -157,6 +168,21 @@ def _three_wires(book: CodeBook, w: Bonded) -> Iterable[Finding]:
         if not run.no_egc or run.use == "service":
             continue
         against = book.against_neutral_as_ground(w.job, w.net, run)
+        apart = w.net.stations[run.from_station].place != end.place
+        if not against and not apart:
+            yield Finding(
+                "frame-on-neutral",
+                "note",
+                "250.140(B)",
+                f"{end.name} may keep its frame on the neutral",
+                "The circuit of a range or dryer that stands may keep its three wires. A new one, or one that is moved "
+                "or "
+                "extended, has four.",
+                run=run.id,
+                station=end.id,
+                place=end.place,
+            )
+            continue
         if not against:
             yield Finding(
                 "three-wire-kept",
@@ -173,7 +199,6 @@ def _three_wires(book: CodeBook, w: Bonded) -> Iterable[Finding]:
             continue
         if run.raceway in STEEL_RACEWAYS:
             continue
-        apart = w.net.stations[run.from_station].place != end.place
         yield Finding(
             "three-wire",
             "violation",
@@ -185,7 +210,7 @@ def _three_wires(book: CodeBook, w: Bonded) -> Iterable[Finding]:
             run=run.id,
             station=end.id,
             place=end.place,
-            fixes=(run_fix(at, FOURTH_WIRE),),
+            fixes=(fields_fix(at, FOURTH_WIRE),),
         )
 
 

@@ -8,14 +8,16 @@ import jsonpatch
 
 from northspan.core.codes.codebook import CodeBook
 from northspan.core.codes.nec.findings import bond_faults
+from northspan.core.codes.nec.findings.transformers import primary_protects
 from northspan.core.fixes import run_fix, station_fix
 from northspan.core.ground.bonded import Bonded, bonded
 from northspan.core.ground_answer import ModeAnswer
-from northspan.core.job import Job
+from northspan.core.job import Job, Station
 from northspan.core.question import STEEL_RACEWAYS
-from northspan.core.sized import Change, hots_of
+from northspan.core.sized import Change, SizedRun, hots_of
 from northspan.core.solution import Finding, Fix
 from northspan.core.systems import SYSTEMS
+from northspan.core.topology import SOURCES
 from northspan.core.view import JobView
 from northspan.core.wire_sizes import rank
 
@@ -87,35 +89,44 @@ def _jumpers(view: JobView) -> Iterable[Finding]:
 
 
 def _supply_jumpers(book: CodeBook, view: JobView) -> Iterable[Finding]:
-    """What goes with the first run out of a derived source with no breaker of its own is a supply-side jumper.
+    """What goes with the first run out of a source with no breaker of its own is a supply-side jumper.
 
     Out of a transformer of two wires on each side, the breaker ahead of it protects both, 240.21(C)(1).
     """
     for each in view.runs.values():
-        source = view.network.stations[each.run.from_station].transformer
+        source = view.network.stations[each.run.from_station]
         hots, also = hots_of(each), each.sizing.companions
-        if source is None or SYSTEMS[source.secondary].grounded == 0 or source.secondary_breaker_a is not None:
+        if hots is None or also is None or not _unguarded(view, source, each):
             continue
-        if hots is None or also is None:
-            continue
-        needed = book.bonding_jumper(hots).value
+        needed = book.bonding_jumper(hots, source.transformer.kva if source.transformer else None).value
         own = also.equipment_ground
         copper = each.sizing.question.ground_metal == "cu"
         if own is None or not copper or not isinstance(needed, str) or rank(own) >= rank(needed):
             continue
         end = view.network.stations[each.run.to_station]
+        derived = "250.30(A)(2)" if source.transformer is not None else "250.35(B)(1)"
         yield Finding(
             "supply-jumper",
             "violation",
-            "250.30(A)(2), 250.102(C)(1)",
+            f"{derived}, 250.102(C)(1)",
             f"{end.name}: {own} copper comes with it, {needed} asked for",
-            "No breaker stands at the transformer, so what goes with its secondary wires as far as the first one is a "
-            "supply-side bonding jumper, sized by those wires and not by a breaker.",
+            f"No breaker stands at {source.name}, so what goes with its wires as far as the first one is a supply-side "
+            "bonding jumper, sized by those wires and not by a breaker.",
             run=each.run.id,
             station=end.id,
             place=end.place,
-            fixes=(run_fix(each.index, Change(f"Use {needed} copper", {"egc_size": needed})),),
+            fixes=(run_fix(each, Change(f"Use {needed} copper", {"egc_size": needed})),),
         )
+
+
+def _unguarded(view: JobView, source: Station, each: SizedRun) -> bool:
+    """Whether a run's wires leave a source with nothing ahead that opens on a fault in them."""
+    if source.generator is not None:
+        return each.guard.at == "main" or each.guard.rating_a is None
+    own = source.transformer
+    if own is None or SYSTEMS[own.secondary].grounded == 0 or own.secondary_breaker_a is not None:
+        return False
+    return not primary_protects(view, source)
 
 
 def _service_raceways(view: JobView) -> Iterable[Finding]:
@@ -135,22 +146,31 @@ def _service_raceways(view: JobView) -> Iterable[Finding]:
             run=run.id,
             station=end.id,
             place=end.place,
-            fixes=(run_fix(each.index, Change("It is bonded", {"raceway_bonded": True})),),
+            fixes=(run_fix(each, Change("It is bonded", {"raceway_bonded": True})),),
         )
 
 
 def _ungrounded(view: JobView) -> Iterable[Finding]:
-    """A transformer whose secondary has no neutral to bond."""
+    """A source that has no neutral to bond: what it needs instead."""
     for own in view.job.stations:
-        if own.transformer is not None and SYSTEMS[own.transformer.secondary].grounded == 0:
-            volts = own.transformer.secondary.partition("-")[0]
-            yield Finding(
-                "derived-ungrounded",
-                "note",
-                "250.20(B), 250.21",
-                f"{own.name}: {volts} V out, no neutral to bond",
-                "Nothing opens on a first hot to a can; a second one on the other leg is a short through the cans. "
-                "They are bonded together all the same, and ground detection tells of the first.",
-                station=own.id,
-                place=own.place,
-            )
+        system = view.network.delivers.get(own.id)
+        source = own.kind == "utility" or own.transformer is not None or own.kind in SOURCES
+        if not source or system is None or SYSTEMS[system].grounded or own.id not in view.network.leaving:
+            continue
+        volts = system.partition("-")[0]
+        known = own.gear.ground_detection
+        if known:
+            continue
+        yield Finding(
+            "derived-ungrounded",
+            "advice" if known is None else "violation",
+            "250.21(B) and (C), 250.30(B)" if own.kind != "utility" else "250.21(B) and (C), 250.24(E)",
+            f"{own.name}: {volts} V out with no neutral to bond",
+            "Nothing opens on a first hot to a can; a second one on the other leg is a short through the cans. Ground "
+            "detection as near the source as can be tells of the first, the gear is marked as ungrounded, and the cans "
+            "are "
+            "bonded together and to the electrodes all the same.",
+            station=own.id,
+            place=own.place,
+            fixes=(station_fix(view.job, own, f"Fit ground detection at {own.name}", "gear/ground_detection", True),),
+        )

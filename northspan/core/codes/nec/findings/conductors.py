@@ -4,11 +4,11 @@ from collections.abc import Iterable
 
 from northspan.core.codes.nec.overcurrent import small_conductor_limit, standard_rating_below
 from northspan.core.codes.nec.rungs import SECTIONS, TOLERANCE
-from northspan.core.question import RunQuestion
+from northspan.core.question import DEVICE_WORDS, RunQuestion
 from northspan.core.sized import Change, RunFinding, Sizing
 from northspan.core.solution import Level, Rung, Stop
 from northspan.core.wire_sizes import spoken
-from northspan.core.working import number
+from northspan.core.working import a_number, number
 
 _LEVELS: dict[Stop, Level] = {"parallel": "violation", "made": "violation", "drop": "house"}
 
@@ -20,6 +20,9 @@ def find(s: Sizing) -> Iterable[RunFinding]:
         yield _not_offered(s) if q.size_lock else _none_passes(s)
     elif rung.stopped_by is not None:
         yield _locked_fails(s, rung, rung.stopped_by)
+        guarded = s.breaker_a is None or q.mains_by_load or s.breaker_a <= rung.largest_breaker_a + TOLERANCE
+        if rung.stopped_by in ("termination", "ampacity") and not guarded:
+            yield _locked_fails(s, rung, "breaker")
     if q.loaded_conductors < q.wiring.loaded:
         yield RunFinding(
             "loaded-conductors",
@@ -39,6 +42,8 @@ def _smallest(s: Sizing) -> tuple[Change, ...]:
         changes.append(Change(f"Pull {spoken(s.ladder.smallest, metal)}", {"size": s.ladder.smallest}))
     if s.question.size_lock is not None:
         changes.append(Change("Unlock the size", {"size": None}))
+        if s.question.breaker_lock_a is not None and s.question.device_at == "run":
+            changes.append(Change("Unlock size and breaker", {"size": None, "breaker_a": None}))
     return tuple(changes)
 
 
@@ -64,7 +69,7 @@ def _none_passes(s: Sizing) -> RunFinding:
     return RunFinding(
         "no-size-passes",
         "violation",
-        "310.16",
+        SECTIONS[last.stopped_by] if last is not None and last.stopped_by is not None else "310.16",
         f"No size carries {number(q.amps)} A over {number(q.length_ft)} ft",
         f"Every size of {q.insulation} {q.metal} was tried.{why}",
         (*more[:2], *single, *other),
@@ -73,11 +78,14 @@ def _none_passes(s: Sizing) -> RunFinding:
 
 def _locked_fails(s: Sizing, rung: Rung, stop: Stop) -> RunFinding:
     q, breaker = s.question, s.breaker_a or 0.0
+    rule, small = f"size-{stop}", small_conductor_limit(q.metal, rung.size)
+    if stop == "breaker" and small is not None and breaker > small + TOLERANCE and not q.tap:
+        stop = "small-conductor"
     name = spoken(rung.size, q.metal)
     changes = list(_smallest(s))
     lower = _breaker_held(s, rung)
-    if stop in ("breaker", "small-conductor") and lower is not None:
-        changes.append(Change(f"Put it on a {number(lower)} A breaker", {"breaker_a": lower}))
+    if stop in ("breaker", "small-conductor") and lower is not None and q.mains == 1:
+        changes.append(Change(f"Put it on {a_number(lower)} A {DEVICE_WORDS[q.device_at]}", {"breaker_a": lower}))
     if stop in ("termination", "ampacity", "drop"):
         changes += _load_held(q, s.max_amps)
     words = {
@@ -88,19 +96,33 @@ def _locked_fails(s: Sizing, rung: Rung, stop: Stop) -> RunFinding:
         "ampacity": f"Corrected, it carries {number(rung.derated_ampacity_a)} A; the load is {number(q.amps)} A.",
         "breaker": f"It may have a breaker of {number(rung.largest_breaker_a)} A; {number(breaker)} A would let it "
         "burn before it trips.",
-        "small-conductor": f"A conductor this small has a limit of its own, below {number(breaker)} A.",
+        "small-conductor": f"A conductor this small may have {number(small or 0.0)} A at most; "
+        f"{number(breaker)} A would let it burn before it trips.",
         "dwelling-rule": f"83 % of {number(breaker)} A asks for more than {number(rung.allowed_ampacity_a)} A.",
         "drop": f"It drops {rung.drop_pct:.1f} % over {number(q.length_ft)} ft at {number(q.amps)} A; the limit "
         f"is {number(q.drop_limit_pct or 0.0)} %.",
     }[stop]
     return RunFinding(
-        f"size-{stop}",
+        rule,
         _LEVELS.get(stop, "danger"),
-        SECTIONS[stop],
-        f"{name}: {rung.stopped_words}",
+        _section(q, stop),
+        f"{name}: {_short(rung, stop, small)}",
         words,
         tuple(changes),
     )
+
+
+def _short(rung: Rung, stop: Stop, small: float | None) -> str:
+    if stop == rung.stopped_by:
+        return rung.stopped_words
+    most = small if stop == "small-conductor" and small is not None else rung.largest_breaker_a
+    return f"breaker to {number(most)} A"
+
+
+def _section(q: RunQuestion, stop: Stop) -> str:
+    if stop == "breaker" and q.tap:
+        return "240.21(B)"
+    return "230.90(A), 240.4(B)" if stop == "breaker" and q.use == "service" else SECTIONS[stop]
 
 
 def _breaker_held(s: Sizing, rung: Rung) -> float | None:

@@ -16,7 +16,7 @@ _DROP_CLAIM = Change("Size it without the 83 % rule", {"whole_dwelling": False})
 def find_rating(s: Sizing) -> Iterable[RunFinding]:
     """The rule asked for where the rating or the supply rules it out; a load above what the rule leaves."""
     q, rung = s.question, s.rung
-    if q.dwelling_rule and not rule_applies(q, s.breaker_a):
+    if q.dwelling_rule and not q.mains_by_load and not rule_applies(q, s.breaker_a):
         yield RunFinding(
             "dwelling-rule-range",
             "violation",
@@ -50,5 +50,5 @@ def find_claims(book: CodeBook, view: JobView) -> Iterable[Finding]:
                 f"The run to {name} does not carry the whole load of a dwelling, so it was sized for its full rating.",
                 run=each.run.id,
                 station=each.run.to_station,
-                fixes=(run_fix(each.index, _DROP_CLAIM),),
+                fixes=(run_fix(each, _DROP_CLAIM),),
             )

@@ -22,6 +22,7 @@ def find(book: CodeBook, view: JobView) -> Iterable[Finding]:
     for place, ground in zip(view.job.places, view.ground.places, strict=True):
         if ground.needed:
             yield from _size(view, place, ground)
+            yield from _each(view, place, ground)
             yield from _way(view, place)
             yield from _landing(view, place)
         if ground.fed:
@@ -40,6 +41,27 @@ def _size(view: JobView, place: Place, ground: PlaceGround) -> Iterable[Finding]
             f"By the largest conductor that comes in, {spoken(needed, own.metal)} at least.",
             (f"Use {spoken(needed, own.metal)}", {"conductor/size": needed}),
         )  # fmt: skip
+
+
+def _each(view: JobView, place: Place, ground: PlaceGround) -> Iterable[Finding]:
+    """The wire to one electrode, where it has one of its own: as if it served that one alone."""
+    answers = {e.id: e for e in ground.electrodes}
+    metal = place.grounding.conductor.metal
+    for at, electrode in enumerate(place.grounding.electrodes):
+        own, answer = electrode.conductor_size, answers.get(electrode.id)
+        needed = answer.conductor.value if answer is not None and answer.conductor is not None else None
+        if own is None or not electrode.connected or not isinstance(needed, str) or rank(own) >= rank(needed):
+            continue
+        way = f"grounding/electrodes/{at}/conductor_size"
+        yield Finding(
+            "electrode-wire",
+            "violation",
+            "250.53(C), 250.66",
+            f"{place.name}: {spoken(own, metal)} to the {electrode.kind.replace('-', ' ')}, {needed} asked for",
+            "What bonds one electrode to the others is sized as the conductor to that electrode would be.",
+            place=place.id,
+            fixes=(place_fix(view.job, place, f"Use {spoken(needed, metal)}", {way: needed}),),
+        )
 
 
 def _way(view: JobView, place: Place) -> Iterable[Finding]:
@@ -108,7 +130,7 @@ def _piping(view: JobView, place: Place, ground: PlaceGround) -> Iterable[Findin
             view, place, "water-bond", "violation" if sure else "advice", "250.104(A)",
             f"{place.name}: metal water piping {'not bonded' if sure else 'bond not on record'}",
             "A hot on a pipe that leads nowhere makes every tap live.",
-            ("It is bonded", {"water_bonded": True}),
+            (f"The water piping at {place.name} is bonded", {"water_bonded": True}),
         )  # fmt: skip
     needed = ground.water_jumper.value if ground.water_jumper is not None else None
     if known.water_jumper is not None and isinstance(needed, str) and rank(known.water_jumper) < rank(needed):
@@ -124,7 +146,7 @@ def _piping(view: JobView, place: Place, ground: PlaceGround) -> Iterable[Findin
             f"{place.name}: gas piping {'not bonded' if sure else 'bond not on record'}",
             "The equipment ground of the appliance that can energize it will do; flexible tubing also follows its "
             "maker's sheet.",
-            ("It is bonded", {"gas_bonded": True}),
+            (f"The gas piping at {place.name} is bonded", {"gas_bonded": True}),
         )  # fmt: skip
 
 

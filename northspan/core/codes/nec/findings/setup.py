@@ -20,6 +20,8 @@ def find_supply(book: CodeBook, view: JobView) -> Iterable[Finding]:
         if source is not None and not can_feed(source, each.run.system):
             name = view.network.stations[each.run.from_station].name
             fitting = [s for s in SYSTEMS if can_feed(source, s)]
+            with_neutral = [s for s in fitting if SYSTEMS[s].grounded >= SYSTEMS[each.run.system].grounded]
+            fitting = with_neutral or fitting
             fitting.sort(key=lambda s: SYSTEMS[s].ungrounded != SYSTEMS[each.run.system].ungrounded)
             yield Finding(
                 "voltage-not-there",
@@ -29,14 +31,14 @@ def find_supply(book: CodeBook, view: JobView) -> Iterable[Finding]:
                 f"{name} has {source}; this run cannot be taken from it without a transformer.",
                 run=each.run.id,
                 station=each.run.from_station,
-                fixes=tuple(run_fix(each.index, Change(f"Make it {s}", {"system": s})) for s in fitting[:2]),
+                fixes=tuple(run_fix(each, Change(f"Make it {s}", {"system": s})) for s in fitting[:2]),
             )
     for station in view.job.stations:
         if station.id not in view.network.fed_by and station.kind not in ("utility", *SOURCES):
             yield Finding(
                 "not-fed",
                 "note",
-                "225.30",
+                "",
                 f"{station.name} is not fed",
                 "Nothing connects it to a utility station yet, so no voltage is shown for it.",
                 station=station.id,
@@ -68,7 +70,7 @@ def find_loads(book: CodeBook, view: JobView) -> Iterable[Finding]:
                 "make sure that they do.",
                 run=each.run.id,
                 station=each.run.to_station,
-                fixes=(run_fix(each.index, Change("Use the sum", {"load": None})),),
+                fixes=(run_fix(each, Change("Use the sum", {"load": None})),),
             )
 
 

@@ -4,27 +4,24 @@ from collections.abc import Iterable
 
 from northspan.core.codes.codebook import CodeBook
 from northspan.core.fixes import station_fix
-from northspan.core.job import Generator, Station
-from northspan.core.physics.standby import capacity_kw
+from northspan.core.job import Generator, Station, TransferSwitch
 from northspan.core.solution import Finding, Level
+from northspan.core.source_amps import able_amps
 from northspan.core.systems import SYSTEMS
 from northspan.core.view import JobView
-from northspan.core.working import number
+from northspan.core.working import a_number, number
+
+MADE_KW = (10.0, 12.0, 14.0, 16.0, 18.0, 20.0, 22.0, 24.0, 26.0, 30.0, 38.0, 48.0, 60.0)
 
 
 def find(book: CodeBook, view: JobView) -> Iterable[Finding]:
-    """Every standby source against the load behind its transfer switch, and the switch against its supply."""
+    """Every source against the load on it or behind its transfer switch, and the switch against its supply."""
     for station in view.job.stations:
         if station.generator is not None:
             yield from _source(view, station, station.generator)
+            yield from _prime(view, station, station.generator)
         if station.transfer is not None:
             yield from _switch(view, station)
-
-
-def able_amps(own: Generator) -> float:
-    """Current (A) the source gives line to line where it stands, all its units together."""
-    kw = capacity_kw(own.kw * own.units, own.fuel_pct, own.altitude_ft, own.altitude_loss_pct)
-    return 1000.0 * kw / SYSTEMS[own.system].volts
 
 
 def _source(view: JobView, station: Station, own: Generator) -> Iterable[Finding]:
@@ -49,6 +46,24 @@ def _source(view: JobView, station: Station, own: Generator) -> Iterable[Finding
         )  # fmt: skip
 
 
+def _prime(view: JobView, station: Station, own: Generator) -> Iterable[Finding]:
+    """A source that is the only supply, with more on it than it gives."""
+    load = sum(view.runs[run.id].sizing.question.amps for run in view.network.leaving.get(station.id, ()))
+    able = able_amps(own)
+    if load <= able + 1e-9:
+        return
+    needed = own.kw * load / able
+    enough = next((kw for kw in MADE_KW if kw >= needed - 1e-9), None) if station.kind == "generator" else None
+    yield _finding(
+        view, station, "source-overload", "violation", "445.12(A), 220.40",
+        f"{station.name} gives {able:.0f} A, {number(load)} A hang on it",
+        "Nothing else feeds them: it stalls or trips when they all run. 710.15(A) lets a stand-alone source be smaller "
+        "than "
+        "the calculated load, never smaller than its largest single load, where what runs is held to what it gives.",
+        ((f"Use {a_number(enough)} kW set", "generator/kw", enough),) if enough is not None else (),
+    )  # fmt: skip
+
+
 def _switch(view: JobView, station: Station) -> Iterable[Finding]:
     transfer, feed, standby = (
         station.transfer,
@@ -57,14 +72,15 @@ def _switch(view: JobView, station: Station) -> Iterable[Finding]:
     )
     if transfer is None:
         return
+    yield from _interlock(view, station, transfer)
     breaker = view.runs[feed.id].sizing.breaker_a if feed else None
     rating = station.gear.rating_a
     if rating is not None and breaker is not None and rating < breaker:
         yield _finding(
             view, station, "transfer-rating", "violation", "702.5, 110.3(B)",
-            f"{station.name}: {number(rating)} A switch behind a {number(breaker)} A breaker",
+            f"{station.name}: {number(rating)} A switch behind {a_number(breaker)} A breaker",
             "The switch is rated below the breaker ahead of it.",
-            ((f"Use a {number(breaker)} A switch", "gear/rating_a", breaker),),
+            ((f"Use {a_number(breaker)} A switch", "gear/rating_a", breaker),),
         )  # fmt: skip
     if feed is not None and feed.use == "service" and not transfer.service_rated:
         yield _finding(
@@ -101,6 +117,41 @@ def _switch(view: JobView, station: Station) -> Iterable[Finding]:
             run=standby.id,
             station=station.id,
             fixes=(station_fix(view.job, station, "The switch sheds load to fit", "transfer/managed", True),),
+        )  # fmt: skip
+
+
+def _interlock(view: JobView, station: Station, transfer: TransferSwitch) -> Iterable[Finding]:
+    """A kit that holds a panel's main and a back-fed breaker apart, fed through an inlet."""
+    if transfer.form != "interlock":
+        return
+    for field, words, label in (
+        ("automatic", "works by itself", "It is worked by hand"),
+        ("switches_neutral", "opens the neutral", "It leaves the neutral whole"),
+    ):
+        if getattr(transfer, field):
+            yield _finding(
+                view, station, f"interlock-{field.replace('_', '-')}", "violation", "702.5, 110.3(B)",
+                f"{station.name}: no interlock kit {words}",
+                "It slides between two breakers of one panel by hand and leaves their neutral alone, so the set is not "
+                "separately derived.",
+                ((label, f"transfer/{field}", False),),
+            )  # fmt: skip
+    if not station.gear.retained:
+        yield _finding(
+            view, station, "back-fed", "violation" if station.gear.retained is False else "advice", "408.36(D)",
+            f"{station.name}: back-fed breaker without its retainer" if station.gear.retained is False
+            else f"{station.name}: retainer of the back-fed breaker not on record",
+            "A plug-in breaker that is fed from its load side is held by a fastener of its own.",
+            ((f"Fit the retainer in {station.name}", "gear/retained", True),),
+        )  # fmt: skip
+    standby = view.network.standby.get(station.id)
+    breaker = view.runs[standby.id].sizing.breaker_a if standby is not None else None
+    if transfer.inlet_a is not None and breaker is not None and breaker > transfer.inlet_a + 1e-9:
+        yield _finding(
+            view, station, "inlet-small", "violation", "702.7(C), 110.3(B)",
+            f"{station.name}: {number(transfer.inlet_a)} A inlet behind a {number(breaker)} A breaker",
+            "Nothing holds the inlet and its cord to what they are made for.",
+            ((f"Use {a_number(breaker)} A inlet", "transfer/inlet_a", breaker),),
         )  # fmt: skip
 
 

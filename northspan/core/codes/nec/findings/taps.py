@@ -68,5 +68,5 @@ def _feeder_device(view: JobView, each: SizedRun) -> float | None:
 
 
 def _finding(each: SizedRun, rule: str, section: str, title: str, words: str, changes: tuple[Change, ...]) -> Finding:
-    fixes = tuple(run_fix(each.index, change) for change in changes)
+    fixes = tuple(run_fix(each, change) for change in changes)
     return Finding(rule, "violation", section, title, words, run=each.run.id, station=each.run.to_station, fixes=fixes)

@@ -9,7 +9,7 @@ from northspan.core.ladder import smallest_passing
 from northspan.core.sized import Change, RunFinding, SizedRun, Sizing
 from northspan.core.solution import Finding, Fix
 from northspan.core.view import JobView
-from northspan.core.wire_sizes import spoken
+from northspan.core.wire_sizes import rank, spoken
 from northspan.core.working import number
 
 _SECTION = "210.19(A) and 215.2(A)(2) notes, house rule"
@@ -20,12 +20,15 @@ def find(s: Sizing) -> Iterable[RunFinding]:
     limit, leg = s.question.drop_limit_pct, s.leg_drop_pct
     if limit is None or leg is None or s.rung is None or not s.rung.passes or leg <= limit + 1e-9:
         return
+    metal = s.question.metal
+    thicker = [r.size for r in s.ladder.rungs if rank(r.size) > rank(s.rung.size)]
     yield RunFinding(
         "leg-drop",
-        "advice",
+        "house",
         _SECTION,
         f"Worse leg drops {leg:.1f} % to neutral",
-        f"Line to line it keeps {number(limit)} %, but from one leg to the neutral the return is not shared.",
+        f"Line to line it keeps {number(limit)} %, but what hangs on one leg comes home on the neutral alone.",
+        tuple(Change(f"Pull {spoken(size, metal)}", {"size": size, "neutral_size": None}) for size in thicker),
     )
 
 
@@ -43,7 +46,7 @@ def find_advisory(book: CodeBook, view: JobView) -> Iterable[Finding]:
                 "The house rule makes the limit advisory, so the size was chosen without it.",
                 run=each.run.id,
                 station=each.run.to_station,
-                fixes=tuple(run_fix(each.index, c) for c in changes),
+                fixes=tuple(run_fix(each, c) for c in changes),
             )
 
 
@@ -78,7 +81,7 @@ def _total_fixes(book: CodeBook, view: JobView, each: SizedRun, limit: float, dr
         # Constant current from a slightly different voltage moves a later drop in the fourth figure only.
         for change in _enough(book, other, spare - 0.01) if spare > 0.05 else ():
             name = view.network.stations[run.to_station].name
-            yield run_fix(other.index, Change(f"Feed {name} with {change.label}", change.fields))
+            yield run_fix(other, Change(f"Feed {name} with {change.label}", change.fields))
 
 
 def _enough(book: CodeBook, each: SizedRun, limit_pct: float) -> Iterable[Change]:

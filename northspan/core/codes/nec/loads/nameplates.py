@@ -7,20 +7,34 @@ from northspan.core.working import Step, number
 
 EV_SMALLEST_VA = 7200.0
 COMPRESSORS: frozenset[ApplianceKind] = frozenset({"heat-pump", "cooling"})
+FASTENED: tuple[ApplianceKind, ...] = ("fastened", "water-heater")
+
+
+def own_va(appliance: Appliance, line_volts: float) -> float:
+    """Nameplate VA of one, as its own circuit sees it: the 7200 VA of 220.57 and load management are for a feeder."""
+    if appliance.va is not None:
+        return appliance.va
+    return (appliance.amps or 0.0) * (120.0 if appliance.volts == 120 else line_volts)
+
+
+def is_storage_heater(appliance: Appliance) -> bool:
+    """Whether it is a storage water heater, by its kind, or by the name under which it was fastened in place."""
+    name = appliance.name.lower()
+    named = "water heater" in name and "tankless" not in name and "instant" not in name
+    return appliance.kind == "water-heater" or (appliance.kind == "fastened" and named)
 
 
 def each_va(appliance: Appliance, line_volts: float) -> float:
-    """VA of one such appliance; nameplate amperes are taken at the nominal voltage of the supply. 220.5(A), 220.57.
+    """VA of one such appliance to a service or feeder; nameplate amperes are taken at the nominal voltage of the
+    supply, and listed load management holds it to what it is set to. 220.5(A), 220.57, 220.70, 625.42(A), 750.30.
 
     >>> a = Appliance(id="ac", name="Window unit", kind="cooling", volts=240, amps=6)
     >>> each_va(a, 240.0), each_va(a, 208.0)
     (1440.0, 1248.0)
     """
-    if appliance.va is not None:
-        va = appliance.va
-    else:
-        volts = 120.0 if appliance.volts == 120 else line_volts
-        va = (appliance.amps or 0.0) * volts
+    va = own_va(appliance, line_volts)
+    if appliance.managed_va is not None:
+        return min(va, appliance.managed_va)
     return max(va, EV_SMALLEST_VA) if appliance.kind == "ev-charger" else va
 
 
@@ -66,7 +80,9 @@ def _step(appliance: Appliance, line_volts: float) -> Step:
         cite = "220.5(A)"
     else:
         what = f"{appliance.name}: {number(appliance.va)} VA"
-    if appliance.kind == "ev-charger" and each == EV_SMALLEST_VA:
+    if appliance.managed_va is not None and each == appliance.managed_va:
+        what, cite = f"{appliance.name}: held by load management to {number(each)} VA", "220.70, 625.42(A), 750.30"
+    elif appliance.kind == "ev-charger" and each == EV_SMALLEST_VA:
         what, cite = f"{appliance.name}: none below {number(EV_SMALLEST_VA)} VA", "220.57"
     if appliance.count > 1:
         what = f"{appliance.count} × {what}"

@@ -53,7 +53,7 @@ def own_loads(place: Place, line_volts: float, wye: bool) -> LoadMethod:
     tally = Tally(line_volts, wye)
     for name, kinds in (
         ("Cooking and drying", ("range", "dryer")),
-        ("Equipment on circuits of its own", ("fastened",)),
+        ("Equipment on circuits of its own", nameplates.FASTENED),
         ("Vehicle chargers", ("ev-charger",)),
     ):
         tally.appliances(name, [a for a in place.appliances if a.kind in kinds])
@@ -65,7 +65,7 @@ def own_loads(place: Place, line_volts: float, wye: bool) -> LoadMethod:
 
 def _fastened(tally: Tally, place: Place) -> None:
     """220.53: 75 % where four or more of at least 500 VA are fastened in place; smaller ones count whole."""
-    each = nameplates.of_kind(place.appliances, "fastened")
+    each = nameplates.of_kind(place.appliances, *nameplates.FASTENED)
     large = [a for a in each if nameplates.each_va(a, tally.line_volts) >= FASTENED_SMALLEST_VA]
     if sum(a.count for a in large) < FASTENED_AT_LEAST:
         tally.appliances("Appliances fastened in place", each)
