@@ -103,7 +103,7 @@ def _read_job(path: str) -> Job | None:
     except OSError as error:
         _complain([f"{path}: {error.strerror or error}"])
     except JobFileError as error:
-        _complain(f"{path}{p.pointer}: {p.words}" for p in error.problems)
+        _complain(f"{path}{p.said()}" if p.pointer else f"{path}: {p.words}" for p in error.problems)
     return None
 
 

@@ -47,6 +47,7 @@ class Electrode(Part):
     conductor_size: Size | None = Field(
         None, description="lock: the wire that bonds it to the others, or to the service"
     )
+    stands_in_footing: bool = Field(False, description="of a bar in concrete: it stands upright in a pier")
     cover_in: float | None = Field(None, gt=0, le=60, description="concrete between a footing bar and the earth, in")
     clamp_for_burial: bool | None = Field(
         None, description="its clamp, where buried or in concrete, is listed for that"

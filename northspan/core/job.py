@@ -267,7 +267,7 @@ class Run(Part):
     to_station: Id
     use: RunUse
     system: SystemName
-    length_ft: float = Field(ge=0, le=20000, description="one way, along the wire")
+    length_ft: float = Field(gt=0, le=20000, description="one way, along the wire")
     metal: Metal = "cu"
     insulation: Insulation = "THWN-2"
     raceway: Raceway = "PVC40"

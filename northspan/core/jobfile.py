@@ -2,12 +2,13 @@
 
 import json
 from collections.abc import Iterable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 from pydantic import ValidationError
 
 from northspan.core.job import FORMAT, VERSION, Job
+from northspan.core.job_names import called
 from northspan.core.topology import SOURCES, is_standby
 
 LARGEST_BYTES = 4_000_000
@@ -15,10 +16,16 @@ LARGEST_BYTES = 4_000_000
 
 @dataclass(frozen=True, slots=True)
 class Problem:
-    """One thing wrong with a job file: a JSON pointer to the place, and plain words."""
+    """One thing wrong with a job file: a JSON pointer to the place, plain words, and what a person calls the place."""
 
     pointer: str
     words: str
+    where: str = ""
+
+    def said(self) -> str:
+        """The place and the words in one line."""
+        name = f" ({self.where})" if self.where else ""
+        return f"{self.pointer or 'the file'}{name}: {self.words}"
 
 
 class JobFileError(ValueError):
@@ -26,7 +33,7 @@ class JobFileError(ValueError):
 
     def __init__(self, problems: Iterable[Problem]):
         self.problems = tuple(problems)
-        super().__init__("; ".join(f"{p.pointer or 'the file'}: {p.words}" for p in self.problems))
+        super().__init__("; ".join(p.said() for p in self.problems))
 
 
 def parse_text(text: bytes | str) -> Job:
@@ -52,11 +59,15 @@ def parse(document: Any) -> Job:
     try:
         job = Job.model_validate(document)
     except ValidationError as error:
-        raise JobFileError(validation_problems(error)) from None
+        raise JobFileError(_placed(document, validation_problems(error))) from None
     found = list(problems(job))
     if found:
-        raise JobFileError(found)
+        raise JobFileError(_placed(document, found))
     return job
+
+
+def _placed(document: Any, found: Iterable[Problem]) -> list[Problem]:
+    return [replace(problem, where=called(document, problem.pointer)) for problem in found]
 
 
 def dump(job: Job) -> dict[str, Any]:
@@ -81,15 +92,21 @@ def problems(job: Job) -> Iterable[Problem]:
     for i, station in enumerate(job.stations):
         if station.place not in places:
             yield Problem(f"/stations/{i}/place", f"there is no place {station.place!r} in this job")
-        if (station.kind == "utility") != (station.supply is not None):
-            yield Problem(f"/stations/{i}/supply", "a utility station, and no other, says what it delivers")
+        if station.kind == "utility" and station.supply is None:
+            words = "is missing: a utility station says what it delivers, 120/240-3w for most houses"
+            yield Problem(f"/stations/{i}/supply", words)
+        elif station.kind != "utility" and station.supply is not None:
+            words = "only a utility station says what it delivers: leave it blank, it gets what its run brings"
+            yield Problem(f"/stations/{i}/supply", words)
         for kinds, name in (
             (("transformer",), "transformer"),
             (SOURCES, "generator"),
             (("transfer-switch",), "transfer"),
         ):
             if (station.kind in kinds) != (getattr(station, name) is not None):
-                words = f"a station of kind {' or '.join(kinds)}, and no other, says what it is"
+                kind = " or ".join(kinds)
+                missing = station.kind in kinds
+                words = f"is missing: a {kind} says what it is" if missing else f"only a {kind} says what it is"
                 yield Problem(f"/stations/{i}/{name}", words)
     for i, place in enumerate(job.places):
         yield from _duplicates(f"places/{i}/appliances", [a.id for a in place.appliances])
@@ -117,13 +134,23 @@ def problems(job: Job) -> Iterable[Problem]:
         if to is not None and to.kind in SOURCES:
             yield Problem(f"/runs/{i}/to_station", "a generator or inverter feeds; nothing feeds it")
         start = stations.get(run.from_station)
-        if start is not None and to is not None and is_standby(start, to):
+        if start is not None and to is start:
+            words = f"it starts and ends at {start.name}: choose another station at one of its ends"
+            yield Problem(f"/runs/{i}/to_station", words)
+        elif start is not None and to is not None and is_standby(start, to):
             if run.to_station in standby:
-                words = f"{run.to_station!r} has its standby source already, /runs/{standby[run.to_station]}"
+                words = f"{to.name} has its standby source already, /runs/{standby[run.to_station]}: take one out"
                 yield Problem(f"/runs/{i}/to_station", words)
             standby[run.to_station] = i
         elif run.to_station in fed:
-            words = f"{run.to_station!r} is already fed by /runs/{fed[run.to_station]}"
+            name = to.name if to is not None else run.to_station
+            words = f"{name} is already fed by /runs/{fed[run.to_station]}, {job.runs[fed[run.to_station]].id!r}: "
+            source = start is not None and start.kind in SOURCES
+            words += (
+                "a second source comes in through a transfer switch or an interlock kit, so put one between them"
+                if source
+                else "a station has one supply, so take one of the two out"
+            )
             yield Problem(f"/runs/{i}/to_station", words)
         else:
             fed[run.to_station] = i
@@ -149,7 +176,8 @@ def _loops(job: Job) -> Iterable[Problem]:
         while at in feeding and at not in clear:
             if at in walked:
                 loop = [*walked[walked.index(at) :], at]
-                yield Problem(f"/runs/{feeding[at]}", "runs form a loop: " + " ← ".join(loop))
+                words = f"runs form a loop, so nothing feeds them: {' ← '.join(loop)}; turn or take out one"
+                yield Problem(f"/runs/{feeding[at]}", words)
                 break
             walked.append(at)
             at = job.runs[feeding[at]].from_station
@@ -177,13 +205,25 @@ _LIMITS = {"greater_than": "gt", "greater_than_equal": "ge", "less_than": "lt", 
 _LIMIT_WORDS = {"gt": "more than", "ge": "at least", "lt": "less than", "le": "at most"}
 
 
+def _meant(size: str) -> str | None:
+    """The wire size that was meant: zeros in place of 4/0, a sign or a unit beside it."""
+    bare = size.upper().replace("AWG", "").replace("KCMIL", "").replace("MCM", "").replace("#", "").strip()
+    return f"{len(bare)}/0" if bare and set(bare) == {"0"} and len(bare) <= 4 else bare or None
+
+
 def _words(error: Any) -> str:
     kind, context = error["type"], error.get("ctx", {})
     if kind in _LIMITS:
         limit = _LIMITS[kind]
-        return f"must be {_LIMIT_WORDS[limit]} {context[limit]:g}, not {error['input']}"
+        what = ", in feet one way along the wire" if error["loc"][-1:] == ("length_ft",) else ""
+        return f"must be {_LIMIT_WORDS[limit]} {context[limit]:g}{what}, not {error['input']}"
     if kind == "literal_error":
+        meant = _meant(str(error["input"]))
+        if meant is not None and f"'{meant}'" in context["expected"]:
+            return f"{str(error['input'])[:40]!r} is written {meant!r} here"
         return f"{str(error['input'])[:40]!r} is not one of {context['expected']}"
+    if kind == "missing" and error["loc"][-1:] == ("length_ft",):
+        return "is missing: enter its length one way along the wire, in feet"
     if kind in _PLAIN:
         return _PLAIN[kind]
     message: str = error["msg"]

@@ -96,10 +96,11 @@ class JobState(_Model):
 
 
 class ProblemModel(_Model):
-    """One thing wrong: a JSON pointer into what was sent, and plain words."""
+    """One thing wrong: a JSON pointer into what was sent, plain words, and what a person calls the place."""
 
     pointer: str
     words: str
+    where: str = ""
 
 
 class Trouble(_Model):

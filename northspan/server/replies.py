@@ -25,7 +25,7 @@ def reply(model: BaseModel, status: int = 200, etag: int | None = None) -> Respo
 
 def refuse(status: int, title: str, problems: tuple[Problem, ...] = (), version: int | None = None) -> Response:
     """A refusal in words a person can act on."""
-    named = [ProblemModel(pointer=p.pointer, words=p.words) for p in problems]
+    named = [ProblemModel(pointer=p.pointer, words=p.words, where=p.where) for p in problems]
     return reply(Trouble(title=title, problems=named, version=version), status)
 
 

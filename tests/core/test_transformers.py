@@ -16,7 +16,7 @@ STEP_UP = {
     "stations/2/load": {"amps": 10, "power_factor": 1},
     "runs/1": {
         "id": "primary", "from_station": "panel", "to_station": "up", "use": "feeder", "system": "240-2w",
-        "length_ft": 0, "metal": "cu",
+        "length_ft": 1e-8, "metal": "cu",
     },
     "runs/-": {
         "id": "long", "from_station": "up", "to_station": "shed-panel", "use": "branch", "system": "480-2w",

@@ -100,8 +100,12 @@ def ohms_of(e: Electrode, soil: Soil) -> tuple[float, str, str]:
             f"{number(length_ft(e))} ft round",
             "ρ/(2π²D) (ln(8D/d) + ln(4D/s)), Dwight",
         )
+    if e.kind == "concrete-encased" and e.stands_in_footing:
+        cover_m = (e.cover_in or COVER_IN) * INCH_M
+        ohms = formulas.encased_rod_ohms(soil, long_m, radius_m, cover_m)
+        return ohms, f"{number(length_ft(e))} ft upright in concrete", "shell of concrete + rod; Fagan and Lee"
     if e.kind == "concrete-encased":
-        ohms = formulas.encased_ohms(rho, long_m, radius_m, COVER_IN * INCH_M, deep_m)
+        ohms = formulas.encased_ohms(rho, long_m, radius_m, (e.cover_in or COVER_IN) * INCH_M, deep_m)
         return ohms, f"{number(length_ft(e))} ft in concrete", "shell of concrete + strip; Fagan and Lee, Dwight"
     one = formulas.strip_ohms(rho, long_m, radius_m, deep_m)
     what = f"{number(length_ft(e))} ft lying {number(depth_in(e))} in deep"

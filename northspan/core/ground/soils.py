@@ -66,7 +66,10 @@ def _surveyed(survey: tuple[SurveyReading, ...]) -> PlaceSoil | None:
 
 
 def _resistivities(survey: tuple[SurveyReading, ...]) -> list[tuple[float, float]]:
-    return [(r.spacing_ft * FOOT_M, wenner_resistivity(r.spacing_ft * FOOT_M, r.ohm)) for r in survey]
+    return [
+        (r.spacing_ft * FOOT_M, wenner_resistivity(r.spacing_ft * FOOT_M, r.ohm, r.pin_depth_ft * FOOT_M))
+        for r in survey
+    ]
 
 
 def _points(survey: tuple[SurveyReading, ...]) -> tuple[SurveyPoint, ...]:

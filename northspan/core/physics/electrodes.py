@@ -114,6 +114,19 @@ def encased_ohms(resistivity: float, length: float, radius: float, cover: float,
     return shell + strip_ohms(resistivity, length, outside, depth)
 
 
+def encased_rod_ohms(soil: Soil, length: float, radius: float, cover: float) -> float:
+    """An upright bar in a concrete footing: the shell round it, ρc/(2πL) ln(b/a), then a rod as thick as the concrete.
+
+    Fagan and Lee, in one or two layers of soil; moist concrete is taken as 50 ohm·m, ``cover`` (m) is what is round it.
+
+    >>> round(encased_rod_ohms(Soil(100.0), 3.0, 0.008, 0.05), 2)
+    28.29
+    """
+    outside = radius + cover
+    shell = CONCRETE_OHM_M / (2.0 * math.pi * length) * math.log(outside / radius)
+    return shell + rods_ohms(soil, length, outside, [(0.0, 0.0)])
+
+
 def seen_resistivity(soil: Soil, extent: float) -> float:
     """Resistivity (ohm·m) that stands for two layers where a formula knows one: what pins ``extent`` apart find.
 

@@ -64,13 +64,17 @@ def apparent(soil: Soil, spacing_m: float) -> float:
     return float(soil.upper * (1.0 + 4.0 * np.sum(powers * (1.0 / np.sqrt(1.0 + far) - 1.0 / np.sqrt(4.0 + far)))))
 
 
-def wenner_resistivity(spacing_m: float, ohms: float) -> float:
-    """Apparent resistivity (ohm·m) from a four-pin reading, pins shallow beside their spacing: 2 π a R.
+def wenner_resistivity(spacing: float, ohm: float, depth: float = 0.0) -> float:
+    """Apparent resistivity (ohm·m) of four pins ``spacing`` (m) apart that read ``ohm``, driven ``depth`` (m) deep:
+    4πaR ÷ (1 + 2a/√(a² + 4b²) − a/√(a² + b²)), 2πaR for pins that are short beside their spacing. Wenner; IEEE Std 81.
 
-    >>> round(wenner_resistivity(3.0, 5.0), 2)
-    94.25
+    >>> round(wenner_resistivity(3.0, 5.0), 2), round(wenner_resistivity(1.0, 10.0, 0.5), 2)
+    (94.25, 82.69)
     """
-    return 2.0 * math.pi * spacing_m * ohms
+    if depth == 0.0:
+        return 2.0 * math.pi * spacing * ohm
+    far = 2.0 * spacing / math.hypot(spacing, 2.0 * depth) - spacing / math.hypot(spacing, depth)
+    return 4.0 * math.pi * spacing * ohm / (1.0 + far)
 
 
 @dataclass(frozen=True, slots=True)

@@ -19,7 +19,7 @@ export const useShelf = defineStore('shelf', () => {
       return await work()
     } catch (error) {
       if (!(error instanceof Refused)) throw error
-      notice.value = [error.message, ...error.problems.map((p) => `${p.pointer || 'the file'}: ${p.words}`)]
+      notice.value = [error.message, ...error.problems.map((p) => `${p.where || p.pointer || 'the file'}: ${p.words}${p.where ? ` (${p.pointer})` : ''}`)]
       return null
     }
   }

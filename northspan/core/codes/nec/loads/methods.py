@@ -10,6 +10,7 @@ from northspan.core.place_load import LoadMethod
 from northspan.core.systems import SYSTEMS, SystemName
 from northspan.core.working import Figure
 
+MOTOR_SHARE = 1.25
 NO_AREA = "Enter the floor area: a dwelling's lighting and receptacles are counted by it, 220.41."
 
 
@@ -37,15 +38,31 @@ def load_methods(place: Place, system: SystemName) -> tuple[LoadMethod, ...]:
 
 
 def _counted(appliances: tuple[Appliance, ...], volts: float) -> tuple[Appliance, ...]:
+    """What is counted now; of loads that never run together the largest, a motor or compressor that would not be the
+    largest by itself at 125 %, 220.60.
+    """
     now = [a for a in appliances if not a.later]
-    largest: dict[str, Appliance] = {}
-    for appliance in now:
-        group = appliance.never_with
-        if group is not None:
-            before = largest.get(group)
-            if before is None or nameplates.nameplate_va(appliance, volts) > nameplates.nameplate_va(before, volts):
-                largest[group] = appliance
-    return tuple(a for a in now if a.never_with is None or largest[a.never_with] is a)
+    chosen: dict[str, Appliance] = {}
+    for group in dict.fromkeys(a.never_with for a in now if a.never_with is not None):
+        chosen[group] = _largest([a for a in now if a.never_with == group], volts)
+    kept = {id(a) for a in now}
+    for group, largest in chosen.items():
+        kept -= {id(a) for a in now if a.never_with == group and a.id != largest.id}
+    return tuple(chosen[a.never_with] if a.never_with is not None else a for a in now if id(a) in kept)
+
+
+def _largest(group: list[Appliance], volts: float) -> Appliance:
+    """The load of a group that counts; a motor's at 125 % where that lifts it above the others."""
+    plain = max(group, key=lambda a: nameplates.nameplate_va(a, volts))
+    motors = [a for a in group if nameplates.has_motor(a)]
+    motor = max(motors, key=lambda a: nameplates.nameplate_va(a, volts), default=None)
+    if motor is None or motor is plain:
+        return plain
+    raised = MOTOR_SHARE * nameplates.each_va(motor, volts)
+    if raised * motor.count <= nameplates.nameplate_va(plain, volts):
+        return plain
+    name = f"{motor.name} at 125 %, 220.60"[:80]
+    return motor.model_copy(update={"va": raised, "amps": None, "managed_va": None, "name": name})
 
 
 def in_force(place: Place, methods: tuple[LoadMethod, ...], rules: HouseRules) -> tuple[LoadMethodName | None, str]:
