@@ -79,7 +79,7 @@ def question(book: CodeBook, rules: HouseRules, run: Run, load: RunLoad, at: Sta
         least=least or (load.circuit.least if load.circuit else None),
         # On two phases and neutral of a wye the neutral carries like a phase whatever the balance, 220.61(C)(1).
         neutral_amps=load.neutral_amps if rules.neutral == "calculated" and run.system != "120/208-3w" else None,
-        unbalance_a=load.neutral_amps,
+        unbalance_a=load.unbalance_a,
         egc_metal=run.egc_metal,
         bare_egc=run.bare_egc,
         no_egc=run.no_egc,

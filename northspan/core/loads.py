@@ -20,7 +20,8 @@ class RunLoad:
 
     ``beyond`` is the sum (A) also where the run's own load is locked. ``by_place`` is the part of ``amps`` that comes
     from each place's load calculation, so that a panel whose calculation includes that place leaves it out.
-    ``circuit`` is what the appliances at its far end ask of it.
+    ``circuit`` is what the appliances at its far end ask of it, ``unbalance_a`` (A; None: not known) what is entered of
+    unbalance: a calculated load is taken as balanced, though its neutral is made for more.
     """
 
     amps: float
@@ -31,6 +32,7 @@ class RunLoad:
     beyond: float
     by_place: Mapping[str, float] = field(default_factory=dict)
     circuit: Circuit | None = None
+    unbalance_a: float | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -50,11 +52,12 @@ def run_loads(book: CodeBook, job: Job, net: Network, places: Iterable[PlaceLoad
     """
     calculated = {p.station: p for p in places if p.drives and p.station is not None}
     driven = {p.place for p in calculated.values()}
-    equipment = _appliance_loads(book, job, net, driven)
+    alone = {p.place: at for at, p in calculated.items() if _is_circuit(net, at)}
+    equipment = _appliance_loads(book, job, net, driven, alone)
     found: dict[str, RunLoad] = {}
     for run in reversed(net.order):
         station = net.stations[run.to_station]
-        here = calculated.get(station.id)
+        here = calculated.get(station.id) if station.id not in equipment or station.place not in alone else None
         parts = [] if here is None else [_calculated(here)]
         if station.load is not None:
             own = _of_load(station.load)
@@ -101,6 +104,7 @@ def _through(part: _Part, transformer: Transformer, run: Run) -> _Part:
         amps=ratio * load.amps,
         continuous_amps=ratio * load.continuous_amps,
         neutral_amps=0.0,
+        unbalance_a=0.0,
         by_place={place: ratio * amps for place, amps in load.by_place.items()},
     )
     volts = f"{number(SYSTEMS[transformer.secondary].volts)} V ÷ {number(SYSTEMS[run.system].volts)} V"
@@ -108,14 +112,25 @@ def _through(part: _Part, transformer: Transformer, run: Run) -> _Part:
     return _Part(turned, (*part.steps, step))
 
 
-def _appliance_loads(book: CodeBook, job: Job, net: Network, driven: set[str]) -> Mapping[str, RunLoad]:
-    """The load of every equipment station that appliances of its place stand at, by station."""
+def _is_circuit(net: Network, station: str) -> bool:
+    """Whether a place's load lands on equipment at the end of a branch circuit: then it is that circuit's."""
+    feed = net.fed_by.get(station)
+    return net.stations[station].kind == "equipment" and feed is not None and feed.use == "branch"
+
+
+def _appliance_loads(
+    book: CodeBook, job: Job, net: Network, driven: set[str], alone: Mapping[str, str]
+) -> Mapping[str, RunLoad]:
+    """The load of every equipment station that appliances of its place stand at, by station; ``alone`` is the only
+    station of its place, where all of them stand.
+    """
     found: dict[str, RunLoad] = {}
     for place in job.places:
         here: dict[str, list[Appliance]] = {}
         for appliance in place.appliances:
-            if appliance.station is not None and appliance.station in net.fed_by and not appliance.later:
-                here.setdefault(appliance.station, []).append(appliance)
+            at = appliance.station or alone.get(place.id)
+            if at is not None and at in net.fed_by and not appliance.later:
+                here.setdefault(at, []).append(appliance)
         for station, appliances in here.items():
             found[station] = _circuit(book, net.fed_by[station], appliances, place.id if place.id in driven else None)
     return found
@@ -131,7 +146,9 @@ def _circuit(book: CodeBook, feed: Run, appliances: list[Appliance], place: str 
     neutral = sum(each[a.id] for a in appliances if a.volts == 120)
     step = Step(f"{number(va)} VA ÷ {number(volts)} V", amps, "A", "220.5(A)")
     by_place = {} if place is None else {place: amps}
-    return RunLoad(amps, min(lasting, amps), min(neutral, amps), 1.0, (*steps, step), amps, by_place, circuit)
+    return RunLoad(
+        amps, min(lasting, amps), min(neutral, amps), 1.0, (*steps, step), amps, by_place, circuit, min(neutral, amps)
+    )
 
 
 def _calculated(place: PlaceLoad) -> _Part:
@@ -141,7 +158,7 @@ def _calculated(place: PlaceLoad) -> _Part:
     neutral = min(method.neutral_amps.value, amps) if isinstance(method.neutral_amps.value, float) else None
     lasting = min(method.continuous_amps, amps)
     steps = (*method.total_va.steps, *method.amps.steps)
-    return _Part(RunLoad(amps, lasting, neutral, 1.0, steps, amps, {place.place: amps}), steps)
+    return _Part(RunLoad(amps, lasting, neutral, 1.0, steps, amps, {place.place: amps}, None, 0.0), steps)
 
 
 def _below(name: str, below: RunLoad, here: PlaceLoad | None) -> list[_Part]:
@@ -158,6 +175,7 @@ def _below(name: str, below: RunLoad, here: PlaceLoad | None) -> list[_Part]:
         amps=left,
         continuous_amps=share * below.continuous_amps,
         neutral_amps=None if below.neutral_amps is None else share * below.neutral_amps,
+        unbalance_a=None if below.unbalance_a is None else share * below.unbalance_a,
         by_place={},
         circuit=None,
     )
@@ -174,7 +192,8 @@ def _summed(parts: Iterable[Mapping[str, float]]) -> Mapping[str, float]:
 
 
 def _of_load(load: Load) -> RunLoad:
-    return RunLoad(load.amps, load.continuous_amps, load.neutral_amps, load.power_factor, (), load.amps)
+    own = load.neutral_amps
+    return RunLoad(load.amps, load.continuous_amps, own, load.power_factor, (), load.amps, unbalance_a=own)
 
 
 def _of_run(run: Run, parts: list[_Part]) -> RunLoad:
@@ -188,17 +207,29 @@ def _of_run(run: Run, parts: list[_Part]) -> RunLoad:
         neutral = _neutral(run, own.amps, own.neutral_amps)
         share = own.amps / beyond if beyond else 0.0
         locked = {place: share * amps for place, amps in by_place.items()}
-        return replace(own, neutral_amps=neutral, steps=(step,), beyond=beyond, by_place=locked, circuit=circuit)
+        return replace(
+            own,
+            neutral_amps=neutral,
+            unbalance_a=neutral,
+            steps=(step,),
+            beyond=beyond,
+            by_place=locked,
+            circuit=circuit,
+        )
     steps = tuple(step for part in parts for step in part.steps)
     if len(parts) > 1:
         what = " + ".join(number(load.amps) for load in loads)
         steps = (*steps, Step(what, beyond, "A", SUM_OF_LOADS))
     continuous = sum((load.continuous_amps for load in loads), 0.0)
-    unbalances = [load.neutral_amps for load in loads]
-    known = [u for u in unbalances if u is not None]
-    unbalance = sum(known) if len(known) == len(unbalances) else None
+    neutral = _neutral(run, beyond, _all_known([load.neutral_amps for load in loads]))
+    unbalance = _neutral(run, beyond, _all_known([load.unbalance_a for load in loads]))
     pf = sum(load.amps * load.pf for load in loads) / beyond if beyond else 1.0
-    return RunLoad(beyond, continuous, _neutral(run, beyond, unbalance), pf, steps, beyond, by_place, circuit)
+    return RunLoad(beyond, continuous, neutral, pf, steps, beyond, by_place, circuit, unbalance)
+
+
+def _all_known(parts: list[float | None]) -> float | None:
+    known = [part for part in parts if part is not None]
+    return sum(known) if len(known) == len(parts) else None
 
 
 def _neutral(run: Run, amps: float, unbalance: float | None) -> float | None:

@@ -10,7 +10,7 @@ from northspan.core.systems import SYSTEMS
 from northspan.core.working import Figure, Step, number
 
 Unit = Literal["ft", "each"]
-CABLES = ("NM", "UF", "SER")
+CABLES = ("NM", "UF", "SER", "SEU", "MC", "MHF")
 
 
 @dataclass(frozen=True, slots=True)

@@ -10,6 +10,7 @@ from northspan.core.question import Metal
 from northspan.core.working import Figure
 
 Stop = Literal["parallel", "made", "termination", "ampacity", "breaker", "small-conductor", "dwelling-rule", "drop"]
+StepName = Literal["walk", "loads", "span", "ground", "what-if", "rules"]
 Level = Literal["danger", "violation", "house", "advice", "note"]
 
 
@@ -82,6 +83,17 @@ class RunFigures:
 
 
 @dataclass(frozen=True, slots=True)
+class Device:
+    """What guards a run: in words, its rating on record (A), and the JSON pointer under which that is entered (None: a
+    sum of several).
+    """
+
+    words: str
+    rating_a: float | None
+    pointer: str | None
+
+
+@dataclass(frozen=True, slots=True)
 class RunAnswer:
     """One run as solved. ``ladders`` holds the run's own metal first; ``passes`` speaks of the chosen size."""
 
@@ -93,6 +105,7 @@ class RunAnswer:
     sets: int
     passes: bool
     stopped_by: Stop | None
+    device: Device
     conductors: str
     drop_limit_pct: float | None
     figures: RunFigures
@@ -148,6 +161,15 @@ class Finding:
 
 
 @dataclass(frozen=True, slots=True)
+class NextStep:
+    """The one line of a step; ``done`` says that nothing there is open."""
+
+    step: StepName
+    words: str
+    done: bool
+
+
+@dataclass(frozen=True, slots=True)
 class Solution:
     """The whole answer to a job."""
 
@@ -159,3 +181,4 @@ class Solution:
     routes: tuple[RouteAnswer, ...]
     ground: GroundAnswer
     findings: tuple[Finding, ...]
+    next_steps: tuple[NextStep, ...]

@@ -12,15 +12,17 @@ from northspan.core.ground.solve_ground import solve_ground
 from northspan.core.guards import ahead_a, guards
 from northspan.core.job import Job, Run
 from northspan.core.loads import run_loads
+from northspan.core.next_steps import next_steps
 from northspan.core.physics.transformer import series_ohms
 from northspan.core.physics.voltage_drop import receiving_volts
 from northspan.core.place_load import PlaceLoad
 from northspan.core.place_loads import place_loads
+from northspan.core.question import DEVICE_WORDS
 from northspan.core.routes import route_answers
 from northspan.core.shared_raceway import loaded_together, shared
 from northspan.core.sized import SizedRun, Sizing
 from northspan.core.sizing import other_ladder, size_run, unsized
-from northspan.core.solution import Finding, Ladder, RunAnswer, Solution, StationAnswer
+from northspan.core.solution import Device, Finding, Ladder, RunAnswer, Solution, StationAnswer
 from northspan.core.systems import SYSTEMS, SystemName
 from northspan.core.topology import Network, as_used, network, source_system
 from northspan.core.view import JobView
@@ -50,7 +52,8 @@ def solve(job: Job) -> Solution:
     findings = [*_run_findings(book, sized), *book.job_findings(view)]
     findings.sort(key=lambda f: LEVELS.index(f.level))
     runs = tuple(_run_answer(book, view, sized[run.id]) for run in job.runs)
-    return Solution(job.code_book, book.edition, places, runs, stations, routes, ground.answer(), tuple(findings))
+    todo = next_steps(job, net, places, findings)
+    return Solution(job.code_book, book.edition, places, runs, stations, routes, ground.answer(), tuple(findings), todo)
 
 
 def size_all(book: CodeBook, job: Job, net: Network, places: tuple[PlaceLoad, ...]) -> Mapping[str, SizedRun]:
@@ -226,6 +229,7 @@ def _run_answer(book: CodeBook, view: JobView, each: SizedRun) -> RunAnswer:
         run.sets,
         rung is not None and rung.passes,
         rung.stopped_by if rung else None,
+        Device(DEVICE_WORDS[each.guard.at], each.guard.rating_a, each.guard.pointer),
         _conductors(sizing),
         each.limit_pct,
         figures,

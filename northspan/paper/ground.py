@@ -49,7 +49,7 @@ def bond_rows(job: Job, mode: ModeAnswer) -> Iterator[Row]:
         if not bond.live or bond.station in mode.sources:
             continue
         fault = faults.get(bond.station)
-        opens = "—" if fault is None else "never" if fault.seconds is None else written(fault.seconds, "s")
+        opens = "—" if fault is None else "need never" if fault.seconds is None else f"≤ {written(fault.seconds, 's')}"
         yield (
             names[bond.station],
             _words(bond),

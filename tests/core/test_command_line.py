@@ -120,4 +120,4 @@ class CommandLine(unittest.TestCase):
             self.assertEqual(solution["runs"][1]["figures"]["size"]["value"], "8")
             status, _, err = run("solve", str(bad))
             self.assertEqual((status, len(err)), (2, 1))
-            self.assertIn("/runs/1/length_ft: must be at least 0", err[0])
+            self.assertIn("/runs/1/length_ft (the run from House panel to Shed panel): must be more than 0", err[0])

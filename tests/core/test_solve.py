@@ -1,6 +1,7 @@
 """A whole job solved: loads from the far end in, voltages from the source out."""
 
 import unittest
+from dataclasses import replace
 
 from bench.synthetic import property_of
 from northspan.core.jobfile import parse
@@ -103,7 +104,8 @@ class Solving(unittest.TestCase):
     def test_order_in_the_file_does_not_matter(self):
         turned = document()
         turned["runs"].reverse()
-        self.assertEqual(runs(solve(parse(turned)))["feeder"], runs(solve(job()))["feeder"])
+        one, other = (replace(runs(solve(j))["feeder"], device=None) for j in (parse(turned), job()))
+        self.assertEqual(one, other)
 
     def test_demo_jobs_have_something_right_and_something_wrong(self):
         for key, demo in demo_jobs().items():

@@ -154,7 +154,7 @@ def _broken(a: Asked) -> PlainAnswer | None:
         more = f"A hot on the can draws {abs(state.fault_a):.1f} A through the earth: nothing opens."
         return PlainAnswer(asks, f"Cans at {touch:.0f} V until found", more, "250.4(A)(5)", "danger", _volts(touch))
     more = f"Other metal brings {abs(state.fault_a):.0f} A home: it opens in {_time(seconds)} at most."
-    words = f"Cans at {touch:.0f} V for {_time(seconds)}"
+    words = f"Cans at {touch:.0f} V for {_time(seconds)} at most"
     return PlainAnswer(asks, words, more, "250.4(A)(5)", "caution", _volts(touch))
 
 

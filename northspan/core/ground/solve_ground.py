@@ -10,10 +10,11 @@ from northspan.core.ground.joins import joins
 from northspan.core.ground.modes import modes
 from northspan.core.ground.places import place_grounds, place_ohms
 from northspan.core.ground.running import at_fault
-from northspan.core.ground.sources import UTILITY_KVA, UTILITY_PCT
-from northspan.core.ground.wired import UTILITY_EARTH_OHM, wired
+from northspan.core.ground.sources import GENERATOR_X_OVER_R, UTILITY_KVA, UTILITY_PCT, UTILITY_X_OVER_R
+from northspan.core.ground.wired import BOND_OHM, UTILITY_EARTH_OHM, wired
 from northspan.core.ground_answer import ModeAnswer, PlaceGround
 from northspan.core.job import Job
+from northspan.core.physics.nodal import LEAK_OHM
 from northspan.core.sized import SizedRun
 from northspan.core.topology import Network
 from northspan.core.working import number
@@ -59,3 +60,12 @@ def _assumed(job: Job, places: Iterable[PlaceGround]) -> Iterable[str]:
         yield "A standby source holds its voltage while all is well; its faults leave the loads out"
     yield "A fault at the service is taken beyond its main; ahead of it only the utility's fuse opens"
     yield "Wire warm, as the tables give it; faults bolted; feet on earth far from the electrodes"
+    yield f"Every bond and every ground bar on its can: {number(1000.0 * BOND_OHM)} thousandth of an ohm"
+    leak = number(LEAK_OHM / 1e6)
+    yield f"Insulation leaks through {leak} megohm at every joint, so that what floats has volts to show"
+    yield "Where a place's own power factor is not on record: what is left of its feed's mean"
+    yield (
+        f"X over R where it is not on record: {number(UTILITY_X_OVER_R)} for the utility, {number(GENERATOR_X_OVER_R)} "
+        "for "
+        "an engine set"
+    )

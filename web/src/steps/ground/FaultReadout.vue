@@ -38,7 +38,7 @@ const service = computed(() => {
       <dl>
         <template v-if="amps !== null">
           <dt>Current</dt><dd><FigureButton :figure="state.amps" title="fault current" :places="amps < 100 ? 1 : 0" /></dd>
-          <dt>Opens in, at most</dt><dd><FigureButton :figure="state.seconds" title="breaker’s time" none="never" /></dd>
+          <dt>Opens in, at most</dt><dd><FigureButton :figure="state.seconds" title="breaker’s time" none="need never" /></dd>
         </template>
         <template v-if="legs && legs.leg_a_v !== null">
           <dt>Leg A to neutral here</dt><dd><FigureButton :figure="legs.leg_a_v" title="leg A to neutral" :places="1" /></dd>

@@ -40,7 +40,7 @@ function wrong(b: StationBond): boolean {
       :aria-current="row.station.id === desk.selectedStation" @click="desk.selectStation(row.station.id)"
     >
       <span class="name narrow">{{ row.station.name }}</span>
-      <span class="mono">{{ row.fault ? (row.fault.seconds === null ? 'never' : secondsText(row.fault.seconds)) : '' }}</span>
+      <span class="mono">{{ row.fault ? (row.fault.seconds === null ? 'need never' : `≤ ${secondsText(row.fault.seconds)}`) : '' }}</span>
       <span class="state narrow" :class="{ danger: wrong(row.bond) }">{{ row.words }}</span>
     </button>
   </nav>

@@ -40,7 +40,7 @@ onBeforeUnmount(() => cancelAnimationFrame(frame))
       <line x1="20" y1="20" x2="20" y2="8" :transform="`rotate(${360 * share} 20 20)`" class="hand" />
     </svg>
     <p v-if="seconds === null" class="narrow danger">The clock never stops: no breaker need open.</p>
-    <p v-else class="narrow"><span class="mono">{{ secondsText(share < 1 ? gone : seconds) }}</span> {{ share < 1 ? 'and still live' : 'and open' }}<span v-if="rate > 1" class="quiet"> · shown {{ Math.round(rate) }} times faster</span></p>
+    <p v-else class="narrow"><span class="mono">{{ secondsText(share < 1 ? gone : seconds) }}</span> {{ share < 1 ? 'and may still be live' : 'and open at the latest' }}<span v-if="rate > 1" class="quiet"> · shown {{ Math.round(rate) }} times faster</span></p>
     <button v-if="seconds !== null" class="plain narrow again" @click="run">again</button>
   </div>
 </template>

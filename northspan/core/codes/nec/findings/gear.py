@@ -34,7 +34,7 @@ def find_ratings(book: CodeBook, view: JobView) -> Iterable[Finding]:
                 "gear-below-load", "violation", "408.30, 230.79", f"{station.name}: {number(gear.rating_a)} A gear "
                 f"on {number(sizing.question.amps)} A", station,
                 "The gear is rated below what it is to carry.",
-                (gear_fix(view, station, f"Use {a_number(enough)} A gear", "rating_a", enough),) if enough else (),
+                (gear_fix(view, station, f"Use {number(enough)} A gear", "rating_a", enough),) if enough else (),
             )  # fmt: skip
         breaker = sizing.breaker_a
         behind = station.kind == "panelboard" and not gear.has_main

@@ -73,10 +73,13 @@ def _changes(q: RunQuestion, fitting: float | None) -> tuple[Change, ...]:
     """Another rating where it is entered, no larger than what stands ahead of it; a lock that can be opened."""
     changes = []
     useful = standard_rating(q.ahead_a) if q.ahead_a is not None else None
-    if fitting is not None and q.mains == 1 and (useful is None or fitting <= useful):
+    held = fitting is not None and useful is not None and fitting > useful
+    if fitting is not None and q.mains == 1 and not held:
         changes.append(Change(f"Use {a_number(fitting)} A {DEVICE_WORDS[q.device_at]}", {"breaker_a": fitting}))
-    if q.device_at == "run":
+    if q.device_at == "run" and not held:
         changes.append(Change("Unlock the breaker", {"breaker_a": None}))
+        if q.size_lock is not None:
+            changes.append(Change("Unlock size and breaker", {"size": None, "breaker_a": None}))
     return tuple(changes)
 
 
