@@ -40,6 +40,7 @@ class Standing:
     dwelling: bool
     ground_device_a: float | None = None
     loaded: int | None = None
+    supply_side: bool = False
     ahead_a: float | None = None
 
 
@@ -90,6 +91,7 @@ def question(book: CodeBook, rules: HouseRules, run: Run, load: RunLoad, at: Sta
         mains_by_load=guard.mains > 1 and (rules.several_mains == "load" or run.size is not None),
         tap=run.tap is not None,
         ground_device_a=at.ground_device_a,
+        supply_side=at.supply_side,
         device=load.circuit.device if load.circuit and run.use == "branch" else None,
         ahead_a=at.ahead_a,
         size_lock=run.size,

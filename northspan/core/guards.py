@@ -47,6 +47,19 @@ def guards(job: Job, net: Network) -> Mapping[str, Guard]:
     return found
 
 
+def unguarded(start: Station, guard: Guard) -> bool:
+    """Whether nothing at its source opens on a fault in a run: out of a generator whose first breaker is at the far
+    end, or a transformer of three wires without a breaker of its own.
+    """
+    if start.generator is not None:
+        return guard.at == "main"
+    own = start.transformer
+    if own is None or own.secondary_breaker_a is not None:
+        return False
+    secondary = SYSTEMS[own.secondary]
+    return secondary.ungrounded + secondary.grounded > 2
+
+
 def main_a(station: Station) -> float | None:
     """Rating (A) of a station's own main; None where it has none or its rating is not on record."""
     has = station.kind == "service-disconnect" or station.gear.has_main

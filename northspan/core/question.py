@@ -78,7 +78,8 @@ class RunQuestion:
     ``unbalance_a`` is what the loads leave on the neutral (A; None: not on record), whatever the neutral is sized by.
     ``device_at`` says where the device that guards it stands, ``mains`` how many mains at its end guard it together,
     ``mains_by_load`` that their sum may pass the wire's ampacity; ``tap`` closes the next-size-up rule;
-    ``ground_device_a`` is the device (A) its equipment ground goes by where that is another; ``device`` the largest
+    ``ground_device_a`` is the device (A) its equipment ground goes by where that is another, ``supply_side`` that none
+    stands ahead, so that it is a supply-side jumper; ``device`` the largest
     device by the equipment on it; ``ahead_a`` the most (A) that what stands ahead of it lets through; ``beside`` are
     the other runs in its raceway, ``shared_ground`` the one equipment ground that serves them all.
     """
@@ -118,6 +119,7 @@ class RunQuestion:
     mains_by_load: bool = False
     tap: bool = False
     ground_device_a: float | None = None
+    supply_side: bool = False
     device: DeviceLimit | None = None
     ahead_a: float | None = None
     beside: tuple[Beside, ...] = ()

@@ -9,7 +9,7 @@ from northspan.core.codes.library import code_book
 from northspan.core.faults import available_faults
 from northspan.core.fixes import proved_changes, run_fix
 from northspan.core.ground.solve_ground import solve_ground
-from northspan.core.guards import ahead_a, guards
+from northspan.core.guards import ahead_a, guards, unguarded
 from northspan.core.job import Job, Run
 from northspan.core.loads import run_loads
 from northspan.core.next_steps import next_steps
@@ -72,7 +72,8 @@ def size_all(book: CodeBook, job: Job, net: Network, places: tuple[PlaceLoad, ..
         guard = guarding[run.id]
         ahead = guarding[net.fed_by[ends[0].id].id] if run.tap is not None and ends[0].id in net.fed_by else None
         ground_a = ahead.rating_a if ahead else None
-        at = Standing(ends, guard, whole, ground_a, together.get(run.id), ahead_a(net, guarding, run))
+        open_a = ahead_a(net, guarding, run)
+        at = Standing(ends, guard, whole, ground_a, together.get(run.id), unguarded(ends[0], guard), open_a)
         asked = question(book, job.house_rules, run, load, at)
         loaded = load.amps > 0.0
         sizing = size_run(book, asked, load.steps, raceways=True) if loaded else unsized(asked)

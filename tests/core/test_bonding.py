@@ -153,6 +153,9 @@ class Rules(unittest.TestCase):
             run | {"id": "up", "from_station": "shed-panel", "to_station": "step", "system": "240-2w"},
             run | {"id": "down", "from_station": "step", "to_station": "sub", "system": "120/240-3w", "size": "3/0"},
         ]
+        # Left to the solver it is a supply-side jumper from the start.
+        self.assertEqual(findings(made, "supply-jumper"), [])
+        made["runs"][-1]["egc_size"] = "6"
         # 200 A asks for 6 as equipment ground; 3/0 copper hots for 4 as supply-side jumper.
         small = findings(made, "supply-jumper")
         self.assertEqual([f.title for f in small], ["Sub: 6 copper comes with it, 4 asked for"])

@@ -181,9 +181,9 @@ class MetalBetween(unittest.TestCase):
         range_ = {"id": "r", "name": "Range", "kind": "range", "va": 9000, "existing": True, "station": "shed-panel"}
         old = {
             "places/0/existing": True, "places/0/appliances": [range_], "stations/2/place": "house",
-            "stations/2/load": None, "stations/2/kind": "equipment", "runs/1/use": "branch", "runs/1/no_egc": True, "runs/1/length_ft": 40,
-            "runs/1/insulation": "SEU", "runs/1/raceway": "none", "runs/1/location": "dry", "runs/1/metal": "al",
-            "stations/2/bonding": {"neutral": "screw"},
+            "stations/2/load": None, "stations/2/kind": "equipment", "runs/1/use": "branch", "runs/1/no_egc": True,
+            "runs/1/length_ft": 40, "runs/1/insulation": "SEU", "runs/1/raceway": "none", "runs/1/location": "dry",
+            "runs/1/metal": "al", "stations/2/bonding": {"neutral": "screw"},
         }  # fmt: skip
         rules = {f.rule for f in findings(document(**old))}
         self.assertIn("frame-on-neutral", rules)

@@ -34,9 +34,9 @@ class Editing(ServerTest):
     def test_a_bad_edit_names_its_field_and_saves_nothing(self):
         state = self.create()
         for path, value, words in (
-            ("/runs/1/length_ft", -5, "at least 0"),
+            ("/runs/1/length_ft", -5, "must be more than 0"),
             ("/runs/1/size", "5", "not one of"),
-            ("/runs/1/from_station", "shed-panel", "loop"),
+            ("/runs/1/from_station", "shed-panel", "starts and ends at Shed panel"),
         ):
             with self.subTest(path=path):
                 refused = self.edit(state, path, value)

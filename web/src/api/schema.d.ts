@@ -474,13 +474,18 @@ export interface components {
         };
         /**
          * ProblemModel
-         * @description One thing wrong: a JSON pointer into what was sent, and plain words.
+         * @description One thing wrong: a JSON pointer into what was sent, plain words, and what a person calls the place.
          */
         ProblemModel: {
             /** Pointer */
             pointer: string;
             /** Words */
             words: string;
+            /**
+             * Where
+             * @default
+             */
+            where: string;
         };
         /**
          * JobList
@@ -554,7 +559,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "range" | "dryer" | "fastened" | "ev-charger" | "space-heat" | "heat-pump" | "supplemental-heat" | "cooling" | "other";
+            kind: "range" | "dryer" | "fastened" | "water-heater" | "ev-charger" | "space-heat" | "heat-pump" | "supplemental-heat" | "cooling" | "other";
             /**
              * Volts
              * @description 120: leg to neutral; 240: line to line of the supply
@@ -585,6 +590,30 @@ export interface components {
              * @default false
              */
             motor: boolean;
+            /**
+             * Min Circuit A
+             * @description minimum circuit ampacity on its plate, A each
+             * @default null
+             */
+            min_circuit_a: number | null;
+            /**
+             * Max Device A
+             * @description largest breaker or fuse on its plate, A
+             * @default null
+             */
+            max_device_a: number | null;
+            /**
+             * Needs Neutral
+             * @description a 240 V appliance that takes 120 V too; blank: ranges and dryers do
+             * @default null
+             */
+            needs_neutral: boolean | null;
+            /**
+             * Managed Va
+             * @description VA that listed load management holds it to, each
+             * @default null
+             */
+            managed_va: number | null;
             /**
              * Continuous
              * @description runs three hours or more
@@ -657,6 +686,19 @@ export interface components {
             row: string;
             /** Column */
             column: string;
+        };
+        /**
+         * Device
+         * @description What guards a run: in words, its rating on record (A), and the JSON pointer under which that is entered (None: a
+         *     sum of several).
+         */
+        Device: {
+            /** Words */
+            words: string;
+            /** Rating A */
+            rating_a: number | null;
+            /** Pointer */
+            pointer: string | null;
         };
         /**
          * Electrode
@@ -779,6 +821,24 @@ export interface components {
              * @default null
              */
             measured_ohm: number | null;
+            /**
+             * Conductor Size
+             * @description lock: the wire that bonds it to the others, or to the service
+             * @default null
+             */
+            conductor_size: ("14" | "12" | "10" | "8" | "6" | "4" | "3" | "2" | "1" | "1/0" | "2/0" | "3/0" | "4/0" | "250" | "300" | "350" | "400" | "500" | "600" | "700" | "750" | "800" | "900" | "1000" | "1250" | "1500" | "1750" | "2000") | null;
+            /**
+             * Stands In Footing
+             * @description of a bar in concrete: it stands upright in a pier
+             * @default false
+             */
+            stands_in_footing: boolean;
+            /**
+             * Cover In
+             * @description concrete between a footing bar and the earth, in
+             * @default null
+             */
+            cover_in: number | null;
             /**
              * Clamp For Burial
              * @description its clamp, where buried or in concrete, is listed for that
@@ -1012,6 +1072,60 @@ export interface components {
              */
             handle_height_in: number | null;
             /**
+             * Ground Detection
+             * @description of an ungrounded source: ground detection is fitted
+             * @default null
+             */
+            ground_detection: boolean | null;
+            /**
+             * Circuits
+             * @description two-wire branch circuits it feeds, where they are few
+             * @default null
+             */
+            circuits: number | null;
+            /**
+             * Bus A
+             * @description bus rating where it has a main of its own, A
+             * @default null
+             */
+            bus_a: number | null;
+            /**
+             * Series Ka
+             * @description marked series rating with the device ahead of it, kA
+             * @default null
+             */
+            series_ka: number | null;
+            /**
+             * Second Sources
+             * @description sources that back-feed its bus
+             * @default []
+             */
+            second_sources: components["schemas"]["ParallelSource"][];
+            /**
+             * Torque Lb In
+             * @description maker's torque of its lugs, lb·in
+             * @default null
+             */
+            torque_lb_in: number | null;
+            /**
+             * Room
+             * @description where it hangs
+             * @default null
+             */
+            room: ("utility-room" | "garage" | "basement" | "hall" | "outdoors" | "bathroom" | "clothes-closet" | "over-steps") | null;
+            /**
+             * Nearest Entry
+             * @description a disconnect: outdoors, or inside nearest to where its conductors come in
+             * @default null
+             */
+            nearest_entry: boolean | null;
+            /**
+             * Working Condition
+             * @description across the working space: nothing grounded (1), grounded (2), live parts (3)
+             * @default null
+             */
+            working_condition: (1 | 2 | 3) | null;
+            /**
              * Working Depth In
              * @default null
              */
@@ -1179,6 +1293,20 @@ export interface components {
              */
             pipe_up: boolean;
             /**
+             * Fill Rounding
+             * @description Raceway fill of wires all of one size. Strict: never more than the table's share; note-7: a last wire that fits to eight tenths counts as fitting, chapter 9 note 7, which is how annex C is counted
+             * @default strict
+             * @enum {string}
+             */
+            fill_rounding: "strict" | "note-7";
+            /**
+             * Several Mains
+             * @description Service conductors ahead of several mains. Sum: made for the mains together, so that what is added later never overloads them; load: made for the calculated load, which 230.90(A) exception 3 allows
+             * @default sum
+             * @enum {string}
+             */
+            several_mains: "sum" | "load";
+            /**
              * Unmarked Terminals
              * @description Temperature of terminals with no marking. By rating: 60 C up to 100 A, 75 C above, the letter of 110.14(C)(1); the other schools take one figure for all gear
              * @default by-rating
@@ -1281,6 +1409,8 @@ export interface components {
              *       "dwelling_rule": "rating",
              *       "equipment_ground": "table",
              *       "pipe_up": false,
+             *       "fill_rounding": "strict",
+             *       "several_mains": "sum",
              *       "unmarked_terminals": "by-rating",
              *       "conductor_temperature": "table",
              *       "neutral": "full",
@@ -1491,6 +1621,130 @@ export interface components {
             runs: components["schemas"]["RunWires"][];
             /** Faults */
             faults: components["schemas"]["StationFault"][];
+        };
+        /**
+         * NextStep
+         * @description The one line of a step; ``done`` says that nothing there is open.
+         */
+        NextStep: {
+            /**
+             * Step
+             * @enum {string}
+             */
+            step: "walk" | "loads" | "span" | "ground" | "what-if" | "rules";
+            /** Words */
+            words: string;
+            /** Done */
+            done: boolean;
+        };
+        /**
+         * Outlets
+         * @description The outlets of a branch circuit in a dwelling or its outbuilding: where they are and what guards them.
+         */
+        Outlets: {
+            /**
+             * Room
+             * @description where its outlets are
+             * @enum {string}
+             */
+            room: "bathroom" | "garage" | "outdoors" | "crawl-space" | "basement" | "kitchen" | "sink" | "boathouse" | "tub" | "laundry" | "damp" | "bedroom" | "living-room" | "dining-room" | "hallway" | "closet" | "den" | "sunroom";
+            /**
+             * Receptacles
+             * @description receptacles among them
+             * @default true
+             */
+            receptacles: boolean;
+            /**
+             * Gfci
+             * @description guarded against ground faults, class A
+             * @default null
+             */
+            gfci: boolean | null;
+            /**
+             * Afci
+             * @description guarded against arcs
+             * @default null
+             */
+            afci: boolean | null;
+        };
+        /**
+         * Overhead
+         * @description What an overhead run passes over, and the mast that holds it.
+         */
+        Overhead: {
+            /**
+             * Over
+             * @default walkway
+             * @enum {string}
+             */
+            over: "walkway" | "driveway" | "street" | "roof";
+            /**
+             * Clearance Ft
+             * @description lowest point above it, ft
+             * @default null
+             */
+            clearance_ft: number | null;
+            /**
+             * Roof Rise In
+             * @description of the roof, inches in 12
+             * @default null
+             */
+            roof_rise_in: number | null;
+            /**
+             * Mast
+             * @description held by a mast
+             * @default false
+             */
+            mast: boolean;
+            /**
+             * Mast Strong
+             * @description strong enough or braced for the pull
+             * @default null
+             */
+            mast_strong: boolean | null;
+            /**
+             * Mast Alone
+             * @description nothing but these conductors is attached to it
+             * @default null
+             */
+            mast_alone: boolean | null;
+        };
+        /**
+         * ParallelSource
+         * @description A source that feeds a panel's bus beside its supply: solar, storage, or any other with an inverter.
+         */
+        ParallelSource: {
+            /** Name */
+            name: string;
+            /**
+             * Kind
+             * @default solar
+             * @enum {string}
+             */
+            kind: "solar" | "storage" | "other";
+            /**
+             * Output A
+             * @description rated output current of its inverter, A
+             */
+            output_a: number;
+            /**
+             * Breaker A
+             * @description its breaker on the bus, A
+             * @default null
+             */
+            breaker_a: number | null;
+            /**
+             * Far End
+             * @description lands at the end of the bus away from the main
+             * @default null
+             */
+            far_end: boolean | null;
+            /**
+             * Disconnect
+             * @description a disconnect of its own is readily accessible
+             * @default null
+             */
+            disconnect: boolean | null;
         };
         /**
          * Place
@@ -1812,7 +2066,7 @@ export interface components {
              * @default THWN-2
              * @enum {string}
              */
-            insulation: "THHN" | "THWN-2" | "XHHW-2" | "THWN" | "THW" | "TW" | "UF" | "NM" | "SER";
+            insulation: "THHN" | "THWN-2" | "XHHW-2" | "RHW-2" | "USE-2" | "THWN" | "THW" | "TW" | "UF" | "NM" | "SER" | "SEU" | "MC" | "MHF";
             /**
              * Raceway
              * @default PVC40
@@ -1933,6 +2187,12 @@ export interface components {
              */
             raceway_size: ("1/2" | "3/4" | "1" | "1 1/4" | "1 1/2" | "2" | "2 1/2" | "3" | "3 1/2" | "4" | "5" | "6") | null;
             /**
+             * Shares Raceway
+             * @description a name for the raceway that it shares: runs of one name lie in one raceway
+             * @default null
+             */
+            shares_raceway: string | null;
+            /**
              * Drop Limit Pct
              * @description own limit in place of the house rule
              * @default null
@@ -1943,6 +2203,16 @@ export interface components {
              * @default
              */
             note: string;
+            /**
+             * @description of a branch circuit: where its outlets are, what guards them
+             * @default null
+             */
+            outlets: components["schemas"]["Outlets"] | null;
+            /**
+             * @description what it passes over, where it hangs in the air
+             * @default null
+             */
+            overhead: components["schemas"]["Overhead"] | null;
             /**
              * Tap
              * @description a tap: its breaker is at its far end, the feeder's at its source
@@ -1979,6 +2249,7 @@ export interface components {
             passes: boolean;
             /** Stopped By */
             stopped_by: ("parallel" | "made" | "termination" | "ampacity" | "breaker" | "small-conductor" | "dwelling-rule" | "drop") | null;
+            device: components["schemas"]["Device"];
             /** Conductors */
             conductors: string;
             /** Drop Limit Pct */
@@ -2122,6 +2393,8 @@ export interface components {
             ground: components["schemas"]["GroundAnswer"];
             /** Findings */
             findings: components["schemas"]["Finding"][];
+            /** Next Steps */
+            next_steps: components["schemas"]["NextStep"][];
         };
         /**
          * Station
@@ -2172,6 +2445,15 @@ export interface components {
              *       "back_fed": false,
              *       "retained": null,
              *       "handle_height_in": null,
+             *       "ground_detection": null,
+             *       "circuits": null,
+             *       "bus_a": null,
+             *       "series_ka": null,
+             *       "second_sources": [],
+             *       "torque_lb_in": null,
+             *       "room": null,
+             *       "nearest_entry": null,
+             *       "working_condition": null,
              *       "working_depth_in": null,
              *       "working_width_in": null
              *     }
@@ -2313,6 +2595,12 @@ export interface components {
              * @description as the meter shows it
              */
             ohm: number;
+            /**
+             * Pin Depth Ft
+             * @description pins in the earth, ft; 0: short beside their spacing
+             * @default 0
+             */
+            pin_depth_ft: number;
         };
         /**
          * Tap
@@ -2328,6 +2616,19 @@ export interface components {
          * @description What changes a load from one source to the other.
          */
         TransferSwitch: {
+            /**
+             * Form
+             * @description interlock: a kit on a panel's main, with an inlet
+             * @default switch
+             * @enum {string}
+             */
+            form: "switch" | "interlock";
+            /**
+             * Inlet A
+             * @description of an interlock's inlet and its back-fed breaker, A
+             * @default null
+             */
+            inlet_a: number | null;
             /**
              * Automatic
              * @default false
@@ -2894,7 +3195,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "range" | "dryer" | "fastened" | "ev-charger" | "space-heat" | "heat-pump" | "supplemental-heat" | "cooling" | "other";
+            kind: "range" | "dryer" | "fastened" | "water-heater" | "ev-charger" | "space-heat" | "heat-pump" | "supplemental-heat" | "cooling" | "other";
             /**
              * Volts
              * @default 240

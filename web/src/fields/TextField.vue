@@ -31,5 +31,5 @@ function commit() {
 
 <style scoped>
 .text { display: block; font-size: 15px; margin: 4px 0; }
-input, textarea { display: block; width: 100%; border: 1px solid var(--rule); background: none; color: var(--ink); font: 14px var(--words); padding: 4px 6px; }
+input, textarea { display: block; box-sizing: border-box; width: 100%; border: 1px solid var(--rule); background: none; color: var(--ink); font: 14px var(--words); padding: 4px 6px; }
 </style>

@@ -10,7 +10,9 @@ function same<T extends string>(values: readonly T[]): Choice<T>[] {
 }
 
 export const SYSTEMS = same<Run['system']>(['120/240-3w', '120/208-3w', '120-2w', '240-2w', '208-2w', '277-2w', '480-2w'])
-export const INSULATIONS = same<Run['insulation']>(['THWN-2', 'XHHW-2', 'THHN', 'THWN', 'THW', 'TW', 'UF', 'NM', 'SER'])
+export const INSULATIONS = same<Run['insulation']>(['THWN-2', 'XHHW-2', 'RHW-2', 'USE-2', 'THHN', 'THWN', 'THW', 'TW', 'UF', 'NM', 'SER', 'SEU', 'MC', 'MHF']).map((c) =>
+  c.value === 'MHF' ? { ...c, words: 'MHF, mobile-home feeder' } : c,
+)
 export const SIZES: readonly Size[] = [
   '14', '12', '10', '8', '6', '4', '3', '2', '1', '1/0', '2/0', '3/0', '4/0', '250', '300', '350', '400', '500', '600',
   '750', '1000',
@@ -31,6 +33,7 @@ export const APPLIANCE_KINDS: Choice<Appliance['kind']>[] = [
   { value: 'range', words: 'cooking' },
   { value: 'dryer', words: 'dryer' },
   { value: 'fastened', words: 'fastened in place' },
+  { value: 'water-heater', words: 'storage water heater' },
   { value: 'ev-charger', words: 'vehicle charger' },
   { value: 'space-heat', words: 'electric heat' },
   { value: 'heat-pump', words: 'heat pump' },
@@ -38,6 +41,23 @@ export const APPLIANCE_KINDS: Choice<Appliance['kind']>[] = [
   { value: 'cooling', words: 'cooling only' },
   { value: 'other', words: 'other' },
 ]
+export const KNOWN: Choice<boolean | null>[] = [
+  { value: null, words: 'not on record' },
+  { value: true, words: 'yes' },
+  { value: false, words: 'no' },
+]
+export const GEAR_ROOMS: Choice<Station['gear']['room']>[] = [
+  { value: null, words: 'not on record' },
+  ...same(['outdoors', 'garage', 'basement', 'utility-room', 'hall', 'bathroom', 'clothes-closet', 'over-steps'] as const),
+]
+export const OUTLET_ROOMS: Choice<NonNullable<Run['outlets']>['room'] | null>[] = [
+  { value: null, words: 'not on record' },
+  ...same([
+    'kitchen', 'bathroom', 'laundry', 'garage', 'outdoors', 'basement', 'crawl-space', 'sink', 'tub', 'boathouse', 'damp', 'bedroom',
+    'living-room', 'dining-room', 'hallway', 'closet', 'den', 'sunroom',
+  ] as const),
+] // prettier-ignore
+export const OVER: Choice<NonNullable<Run['overhead']>['over']>[] = same(['walkway', 'driveway', 'street', 'roof'] as const)
 export const LOAD_METHODS: Choice<Place['load_method']>[] = [
   { value: null, words: 'house rule' },
   { value: 'standard', words: 'standard' },

@@ -2,6 +2,7 @@
 import { onBeforeUnmount, onMounted, provide } from 'vue'
 
 import { onKey } from './keys'
+import NextLine from './NextLine.vue'
 import { runKeys } from '@/steps/span/runKeys'
 import { deskKey, type Desk } from '@/stores/desk'
 import { useView } from '@/stores/view'
@@ -23,6 +24,7 @@ onBeforeUnmount(() => {
 
 <template>
   <div class="whole" :class="{ tall: tallRight }">
+    <NextLine :desk="desk"><slot name="act" /></NextLine>
     <div class="over"><slot name="over" /></div>
     <p v-if="desk.notice" class="notice" role="alert">
       {{ desk.notice }}<template v-if="desk.problems.length">: {{ desk.problems.map((p) => p.words).join('; ') }}</template>
@@ -37,21 +39,24 @@ onBeforeUnmount(() => {
 </template>
 
 <style scoped>
-.whole { display: grid; grid-template: auto auto 1fr / minmax(0, 1fr); height: 100%; }
+.whole { display: grid; grid-template: auto auto auto 1fr / minmax(0, 1fr); height: 100%; }
 .over { border-bottom: 1px solid var(--rule); }
 .notice { margin: 0; padding: 6px 14px; background: var(--danger-soft); color: var(--danger); font-weight: 600; }
-.bench { display: grid; grid-template-columns: 240px minmax(0, 1fr) 276px; min-height: 0; grid-row: 3; }
+.bench { display: grid; grid-template-columns: 240px minmax(0, 1fr) 276px; min-height: 0; grid-row: 4; }
+.whole > .next { grid-row: 1; }
+.whole > .over { grid-row: 2; }
+.whole > .notice { grid-row: 3; }
 .bench > * { min-height: 0; overflow-y: auto; }
 .left { border-right: 1px solid var(--rule); }
 .right { border-left: 1px solid var(--rule); padding: 10px 12px 16px 14px; }
 .tall { grid-template-columns: minmax(0, 1fr) 276px; }
-.tall .notice { grid-column: 1; }
+.tall > .notice, .tall > .next { grid-column: 1; }
 .tall .bench { grid-template-columns: 240px minmax(0, 1fr); }
-.tall > .right { grid-area: 1 / 2 / 4 / 3; overflow-y: auto; min-height: 0; }
+.tall > .right { grid-area: 1 / 2 / 5 / 3; overflow-y: auto; min-height: 0; }
 @media (max-width: 1000px) {
   .whole { height: auto; }
   .tall { grid-template-columns: minmax(0, 1fr); }
-  .tall > .right { grid-area: 4 / 1; }
+  .tall > .right { grid-area: 5 / 1; }
   .bench, .tall .bench { grid-template-columns: minmax(0, 1fr); }
   .left, .right { border: 0; border-top: 1px solid var(--rule); }
 }

@@ -44,8 +44,11 @@ def companions(
 
 def ground_for(q: RunQuestion, breaker_a: float, size: str, required: str | None) -> grounding.EquipmentGround | None:
     """The equipment ground of a run; each parallel set has its own, full size, 250.122(F). A tap's goes by the device
-    ahead of its feeder, 250.122(G), and that of a shared raceway by the largest device in it, 250.122(C).
+    ahead of its feeder, 250.122(G), and that of a shared raceway by the largest device in it, 250.122(C). With no
+    device ahead it is a supply-side jumper, by the hots of its own raceway, 250.102(C)(2).
     """
+    if q.supply_side:
+        return grounding.supply_jumper(q.metal, size, q.ground_metal)
     found = grounding.equipment_ground(q.ground_device_a or breaker_a, q.ground_metal, size, required)
     return replace(found, size=size, ratio=1.0) if found is not None and q.full_ground else found
 

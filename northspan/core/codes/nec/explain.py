@@ -12,6 +12,7 @@ from northspan.core.codes.nec.data import (
     IMPEDANCE,
     PROPERTIES,
     RACEWAYS,
+    SERVICE_NEUTRAL,
     TABLES,
 )
 from northspan.core.codes.nec.rungs import SECTIONS
@@ -339,6 +340,12 @@ def _ground(s: Sizing, rung: Rung, also: Companions) -> Figure | None:
         ground = companions.ground_for(q, s.breaker_a, rung.size, s.ladder.required)
     if ground is None:
         return Figure(also.equipment_ground, "", (Step("Above the table", None, "", "250.122(A)"),))
+    if q.supply_side and ground.table_row:
+        hot = f"No device ahead: a supply-side jumper with {spoken(rung.size, q.metal)}"
+        jumper = [SERVICE_NEUTRAL.read(ground.table_row, f"jumper_{q.ground_metal}", hot)]
+        if also.equipment_ground != also.equipment_ground_needed:
+            jumper.append(Step("Locked", also.equipment_ground, "", "locked"))
+        return Figure(also.equipment_ground, "", tuple(jumper))
     device = q.ground_device_a or s.breaker_a or 0.0
     ahead = " ahead of the feeder" if q.tap and q.ground_device_a else ""
     what = f"For a {number(device)} A device{ahead}, {q.ground_metal}"

@@ -61,6 +61,17 @@ def equipment_ground(breaker_a: float, metal: Metal, size: str, required: str | 
     return EquipmentGround(capped, row, base, asked, ratio)
 
 
+def supply_jumper(metal: Metal, size: str, made_of: Metal) -> EquipmentGround:
+    """The supply-side bonding jumper that goes with hots of ``size``: Table 250.102(C)(1).
+
+    >>> supply_jumper("cu", "2/0", "cu").size
+    '4'
+    """
+    row = service_row(metal, _MILS[size])
+    chosen = SERVICE_NEUTRAL.word(row, f"jumper_{made_of}") if row else _service_neutral(made_of, _MILS[size])
+    return EquipmentGround(chosen, row or "", chosen, _MILS[chosen], 1.0)
+
+
 def smallest_of_mils(circular_mils: float, metal: Metal) -> str | None:
     """Smallest size made in ``metal`` within half a percent of ``circular_mils`` or above; None past the table.
 

@@ -5,7 +5,7 @@ import { ELECTRODE_METALS, FIELDS, PLACINGS } from './electrodeWords'
 import { useGrounding } from './useGrounding'
 import type { Electrode } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
-import { sizeLocks } from '@/fields/choices'
+import { KNOWN, sizeLocks } from '@/fields/choices'
 import NumberField from '@/fields/NumberField.vue'
 import SwitchField from '@/fields/SwitchField.vue'
 
@@ -19,11 +19,6 @@ const has = (name: keyof Electrode) => !!e.value && FIELDS[e.value.kind].include
 const LAYOUTS: { value: Electrode['layout']; words: string }[] = [
   { value: 'row', words: 'in a row' },
   { value: 'ring', words: 'in a ring' },
-]
-const KNOWN: { value: boolean | null; words: string }[] = [
-  { value: null, words: 'not on record' },
-  { value: true, words: 'yes' },
-  { value: false, words: 'no' },
 ]
 
 function set<K extends keyof Electrode>(name: K, value: Electrode[K]) {
@@ -64,6 +59,9 @@ async function takeOut() {
       <NumberField label="Clamped inside at" :value="e.lands_from_entry_ft" auto="unknown" unit="ft" lockable :pointer="`${pointer}/lands_from_entry_ft`" hint="Feet of pipe from where it comes in" @change="(v) => set('lands_from_entry_ft', v)" />
       <ChoiceField label="Jumper round the meter" :value="e.bonded_past_meter" :choices="KNOWN" :pointer="`${pointer}/bonded_past_meter`" @change="(v) => set('bonded_past_meter', v)" />
     </template>
+    <NumberField v-if="has('cover_in')" label="Concrete round it" :value="e.cover_in" auto="2" unit="in" lockable :pointer="`${pointer}/cover_in`" hint="Between the bar and the earth" @change="(v) => set('cover_in', v)" />
+    <SwitchField v-if="has('stands_in_footing')" label="Stands upright in a pier" :value="e.stands_in_footing" @change="(v) => set('stands_in_footing', v)" />
+    <ChoiceField label="Wire of its own" :value="e.conductor_size" :choices="sizeLocks('')" :pointer="`${pointer}/conductor_size`" hint="What bonds it to the others, or to the service" @change="(v) => set('conductor_size', v)" />
     <ChoiceField label="Clamp listed for burial" :value="e.clamp_for_burial" :choices="KNOWN" :pointer="`${pointer}/clamp_for_burial`" @change="(v) => set('clamp_for_burial', v)" />
     <NumberField label="Tested at" :value="e.measured_ohm" auto="not tested" unit="ohm" lockable :pointer="`${pointer}/measured_ohm`" hint="All of them together, by a test" @change="(v) => set('measured_ohm', v)" />
     <SwitchField label="There already" :value="e.existing" @change="(v) => set('existing', v)" />

@@ -29,10 +29,16 @@ function setReading(at: number, name: 'spacing_ft' | 'ohm', value: number) {
 
 /** What is typed of a new reading, once both of it are numbers; nothing is put in its place. */
 const typed = reactive({ spacing: '', ohm: '' })
+const pinDepth = computed(() => known.value?.survey[0]?.pin_depth_ft ?? 0)
 const reading = computed(() => {
   const [spacing_ft, ohm] = [typed.spacing, typed.ohm].map((v) => Number(v.trim().replace(',', '.')))
-  return spacing_ft > 0 && ohm > 0 ? { spacing_ft, ohm } : null
+  return spacing_ft > 0 && ohm > 0 ? { spacing_ft, ohm, pin_depth_ft: pinDepth.value } : null
 })
+
+/** The pins of a survey go in equally deep at every spacing. */
+function setPinDepth(pin_depth_ft: number) {
+  void set('survey', (known.value?.survey ?? []).map((r) => ({ ...r, pin_depth_ft })))
+}
 
 async function addReading() {
   if (!reading.value || !known.value) return
@@ -49,7 +55,7 @@ async function read(event: Event) {
   try {
     const found = await answered(api.POST('/api/surveys', asSent(file)))
     broken.value = found.broken
-    await set('survey', found.readings)
+    await set('survey', found.readings.map((r) => ({ ...r, pin_depth_ft: pinDepth.value })))
   } catch (error) {
     if (!(error instanceof Refused)) throw error
     trouble.value = [error.message, ...error.problems.map((p) => p.words)].join(': ')
@@ -103,6 +109,7 @@ async function read(event: Event) {
           </tr>
         </tbody>
       </table>
+      <NumberField v-if="known.survey.length" label="Pins in the earth" :value="pinDepth" unit="ft" :pointer="`${base}/survey/0/pin_depth_ft`" hint="0: short beside their spacing" @change="(v) => setPinDepth(v ?? 0)" />
       <div class="acts">
         <label class="typed narrow"><input v-model="typed.spacing" class="mono" inputmode="decimal" aria-label="New spacing, ft" /> ft</label>
         <label class="typed narrow"><input v-model="typed.ohm" class="mono" inputmode="decimal" aria-label="New reading, ohm" @keydown.enter="addReading" /> ohm</label>

@@ -30,7 +30,7 @@ export const FIELDS: Record<Electrode['kind'], (keyof Electrode)[]> = {
   plate: ['count', 'area_ft2', 'thickness_in', 'depth_in', 'x_ft'],
   ring: ['length_ft', 'wire_size', 'depth_in', 'x_ft'],
   strip: ['length_ft', 'wire_size', 'depth_in', 'x_ft'],
-  'concrete-encased': ['length_ft', 'diameter_in', 'depth_in', 'x_ft'],
+  'concrete-encased': ['length_ft', 'diameter_in', 'depth_in', 'cover_in', 'stands_in_footing', 'x_ft'],
   'water-pipe': ['length_ft', 'diameter_in', 'depth_in', 'x_ft'],
   'structural-metal': ['length_ft', 'diameter_in', 'x_ft'],
   'gas-pipe': ['length_ft'],
@@ -39,7 +39,7 @@ export const FIELDS: Record<Electrode['kind'], (keyof Electrode)[]> = {
 const BLANK: Omit<Electrode, 'id' | 'kind'> = {
   metal: 'steel', existing: false, connected: true, listed: false, count: 1, layout: 'row', spacing_ft: null, length_ft: null, diameter_in: null,
   wire_size: null, area_ft2: null, thickness_in: null, depth_in: null, placing: 'upright', slant_deg: null, x_ft: null, y_ft: null,
-  measured_ohm: null, clamp_for_burial: null, lands_from_entry_ft: null, bonded_past_meter: null,
+  measured_ohm: null, clamp_for_burial: null, lands_from_entry_ft: null, bonded_past_meter: null, conductor_size: null, stands_in_footing: false, cover_in: null,
 } // prettier-ignore
 
 const NEW: Partial<Record<Electrode['kind'], Partial<Electrode>>> = {

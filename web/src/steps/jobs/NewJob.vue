@@ -31,7 +31,7 @@ const wrong = computed(() => ({
 }))
 
 function isLength(feet: number | null): boolean {
-  return typeof feet === 'number' && feet >= 0
+  return typeof feet === 'number' && feet > 0
 }
 
 async function make() {

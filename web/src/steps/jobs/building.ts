@@ -1,4 +1,4 @@
-import type { Generator, Job, Load, PatchStep, Place, Run, TransferSwitch, Transformer } from '@/api/types'
+import type { Footprint, Gear, Generator, Job, Load, PatchStep, Place, Run, TransferSwitch, Transformer } from '@/api/types'
 
 export interface NewBuilding {
   name: string
@@ -40,6 +40,7 @@ const BLANK_LOCKS = {
   rooftop: false, nipple: false, in_insulation: false, several_receptacles: false, loaded_conductors: null, sets: 1,
   whole_dwelling: false, load: null, breaker_a: null, size: null, neutral_size: null, egc_size: null, egc_metal: null,
   bare_egc: false, no_egc: false, ground_fault_protected: false, raceway_bonded: null, raceway_size: null, drop_limit_pct: null, ambient_c: 30, note: '', tap: null, route: null,
+  shares_raceway: null, outlets: null, overhead: null,
 } as const // prettier-ignore
 
 const BLANK_CONDUCTOR = {
@@ -59,6 +60,15 @@ export function newPlace(part: Pick<Place, 'id' | 'name' | 'kind'>): Place {
   } // prettier-ignore
 }
 
+/** What a place is drawn as until it is measured: a pole's patch of ground, a building. */
+export const YARD = { width_ft: 8, depth_ft: 8 }
+const BUILDING = { width_ft: 36, depth_ft: 28 }
+
+/** A building laid on the plan at its distance of wire due east of what feeds it, to be dragged right. */
+export function footprintAt(x_ft: number, y_ft: number, from: { width_ft: number; depth_ft: number }, feet: number | null) {
+  return { x_ft: x_ft + from.width_ft + (feet ?? 0), y_ft: y_ft + from.depth_ft / 2 - BUILDING.depth_ft / 2, ...BUILDING }
+}
+
 const KINDS = { building: 'panelboard', panel: 'panelboard', equipment: 'equipment', transformer: 'transformer', 'transfer-switch': 'transfer-switch', generator: 'generator',
 } as const // prettier-ignore
 
@@ -70,14 +80,15 @@ export const NEW_GENERATOR: Generator = {
   system: '120/240-3w', kw: 22, units: 1, fuel: 'propane', fuel_pct: 100, altitude_ft: 0, altitude_loss_pct: 3.5, breaker_a: null,
   later_kw: null, diversion_w: null, reactance_pct: 15, surge_times: 2,
 } // prettier-ignore
-export const NEW_TRANSFER: TransferSwitch = { automatic: true, managed: false, service_rated: false, switches_neutral: false }
+export const NEW_TRANSFER: TransferSwitch = { form: 'switch', inlet_a: null, automatic: true, managed: false, service_rated: false, switches_neutral: false }
 
 /** What is not known of a station. */
 export const BLANK_STATION = {
   supply: null, terminal_c: null, load: null, source: null, transformer: null, generator: null, transfer: null,
   gear: {
     rating_a: null, has_main: null, interrupting_ka: null, spaces: null, outdoors: null, surge_protected: null, back_fed: false,
-    retained: null, handle_height_in: null, working_depth_in: null, working_width_in: null,
+    retained: null, handle_height_in: null, working_depth_in: null, working_width_in: null, ground_detection: null, circuits: null,
+    bus_a: null, series_ka: null, second_sources: [] as Gear['second_sources'], torque_lb_in: null, room: null, nearest_entry: null, working_condition: null,
   },
   bonding: { neutral: null, jumper_size: null, ground_bar: null },
 } as const // prettier-ignore
@@ -85,6 +96,16 @@ export const BLANK_STATION = {
 /** A run with nothing locked. */
 export function newRun(run: Omit<Run, keyof typeof BLANK_LOCKS> & Partial<Run>): Run {
   return { ...BLANK_LOCKS, ...run }
+}
+
+/** The footprint moved north until it stands on no other. */
+function clear(job: Job, wanted: Footprint): Footprint {
+  const others = job.places.flatMap((p) => (p.footprint ? [p.footprint] : []))
+  const meets = (y_ft: number) =>
+    others.some((o) => o.x_ft < wanted.x_ft + wanted.width_ft && wanted.x_ft < o.x_ft + o.width_ft && o.y_ft < y_ft + wanted.depth_ft && y_ft < o.y_ft + o.depth_ft)
+  let y_ft = wanted.y_ft
+  for (let tries = 0; meets(y_ft) && tries < 50; tries++) y_ft += wanted.depth_ft + 12
+  return { ...wanted, y_ft }
 }
 
 /** The edit that adds a place, its station and the run that feeds it. */
@@ -95,7 +116,9 @@ export function buildingPatch(job: Job, form: NewBuilding): { patch: PatchStep[]
   let place = source?.place ?? job.places[0]?.id
   if (form.what === 'building') {
     place = freshId(name, job.places.map((p) => p.id))
-    patch.push({ op: 'add', path: '/places/-', value: newPlace({ id: place, name, kind: 'detached-building' }) })
+    const from = job.places.find((p) => p.id === source?.place)?.footprint
+    const footprint = from ? clear(job, footprintAt(from.x_ft, from.y_ft, from, amount(form.feet))) : null
+    patch.push({ op: 'add', path: '/places/-', value: { ...newPlace({ id: place, name, kind: 'detached-building' }), footprint } })
   }
   const feeder = form.what !== 'equipment'
   const panel = form.what === 'building' || form.what === 'panel'
@@ -128,7 +151,7 @@ export function buildingPatch(job: Job, form: NewBuilding): { patch: PatchStep[]
       to_station: form.what === 'generator' ? form.from : station,
       use: feeder ? 'feeder' : 'branch',
       system: form.system,
-      length_ft: amount(form.feet) ?? 0,
+      length_ft: amount(form.feet) ?? 1,
       metal: outdoors ? form.metal : 'cu',
       insulation: outdoors ? 'XHHW-2' : 'THWN-2',
       raceway: outdoors ? 'PVC40' : 'EMT',

@@ -1,4 +1,4 @@
-import { BLANK_STATION, amount, buildingPatch, freshId, loadOf, newPlace, newRun } from './building'
+import { BLANK_STATION, YARD, amount, footprintAt, buildingPatch, freshId, loadOf, newPlace, newRun } from './building'
 import type { Job, Run, Station } from '@/api/types'
 import { applyPatch, deepClone, type Operation } from 'fast-json-patch'
 
@@ -26,6 +26,8 @@ export const HOUSE_RULES: Job['house_rules'] = {
   dwelling_rule: 'rating',
   equipment_ground: 'table',
   pipe_up: false,
+  fill_rounding: 'strict',
+  several_mains: 'sum',
   unmarked_terminals: 'by-rating',
   conductor_temperature: 'table',
   neutral: 'full',
@@ -51,15 +53,22 @@ export function emptyJob(name: string): Job {
 /** The job that the walk-through describes: supply, service, house panel, and a detached building where wanted. */
 export function jobOf(walk: WalkThrough): Job {
   const job = emptyJob(walk.name.trim())
-  job.places = [newPlace({ id: 'yard', name: 'Yard', kind: 'yard' }), newPlace({ id: 'house', name: 'House', kind: 'dwelling' })]
+  job.places = [
+    { ...newPlace({ id: 'yard', name: 'Yard', kind: 'yard' }), footprint: { x_ft: 0, y_ft: 0, ...YARD } },
+    { ...newPlace({ id: 'house', name: 'House', kind: 'dwelling' }), footprint: footprintAt(0, 0, YARD, amount(walk.serviceFeet)) },
+  ]
   job.stations = [
     station({ id: 'transformer', name: 'Utility transformer', kind: 'utility', place: 'yard', supply: walk.supply }),
-    station({ id: 'house-panel', name: 'House panel', kind: 'panelboard', place: 'house', terminal_c: 75, load: loadOf(walk.houseAmps, 0) }),
+    station({
+      id: 'house-panel', name: 'House panel', kind: 'panelboard', place: 'house', terminal_c: 75, load: loadOf(walk.houseAmps, 0),
+      // The main and the service's breaker are one device: its rating stands on the panel alone.
+      gear: { ...BLANK_STATION.gear, rating_a: amount(walk.rating), has_main: true },
+    }),
   ]
   const service: Run = newRun({
     id: 'service', from_station: 'transformer', to_station: 'house-panel', use: 'service', system: walk.supply,
-    length_ft: amount(walk.serviceFeet) ?? 0, metal: 'al', insulation: 'XHHW-2', raceway: 'PVC40', location: 'wet',
-    whole_dwelling: true, breaker_a: amount(walk.rating),
+    length_ft: amount(walk.serviceFeet) ?? 1, metal: 'al', insulation: 'XHHW-2', raceway: 'PVC40', location: 'wet',
+    whole_dwelling: true,
   }) // prettier-ignore
   job.runs = [service]
   if (!walk.building) return job

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed, reactive, ref, toRef, watch } from 'vue'
 
+import { newAppliance } from './newAppliance'
 import { useEdited } from './useEdited'
 import type { Appliance, CatalogueItem } from '@/api/types'
 import { APPLIANCE_KINDS } from '@/fields/choices'
-import { amount, freshId } from '@/steps/jobs/building'
+import { amount } from '@/steps/jobs/building'
 import { useDesk } from '@/stores/desk'
 import { useShop } from '@/stores/shop'
 
@@ -13,7 +14,7 @@ const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ added: [at: number] }>()
 const desk = useDesk()
 const shop = useShop()
-const { place, addAppliance } = useEdited(toRef(props, 'placeId'))
+const { place, addAppliances } = useEdited(toRef(props, 'placeId'))
 
 const blank = { name: '', kind: 'fastened' as Appliance['kind'], figure: null as number | null, unit: 'VA' as 'VA' | 'A', volts: 240 as Appliance['volts'], count: 1 as number | null, motor: false, continuous: false }
 const form = reactive({ ...blank })
@@ -45,11 +46,9 @@ async function add() {
   const name = form.name.trim()
   const at = place.value.appliances.length
   const nameplate = form.unit === 'VA' ? { va: form.figure, amps: null } : { va: null, amps: form.figure }
-  const appliance: Appliance = {
-    id: freshId(name, place.value.appliances.map((a) => a.id)), name, kind: form.kind, volts: form.volts, ...nameplate,
-    count: form.count ?? 1, motor: form.motor, continuous: form.continuous || form.kind === 'ev-charger', leg: null, existing: false, later: false, never_with: null, station: null,
-  } // prettier-ignore
-  if (await addAppliance(appliance)) {
+  const plate = { name, kind: form.kind, volts: form.volts, motor: form.motor, continuous: form.continuous, ...nameplate }
+  const appliance = newAppliance(plate, form.count ?? 1, place.value.appliances.map((a) => a.id))
+  if (await addAppliances([appliance])) {
     open.value = false
     emit('added', at)
   }

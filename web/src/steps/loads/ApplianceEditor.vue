@@ -25,6 +25,11 @@ const LEGS: { value: Appliance['leg']; words: string }[] = [
   { value: 'A', words: 'leg A' },
   { value: 'B', words: 'leg B' },
 ]
+const NEUTRAL: { value: Appliance['needs_neutral']; words: string }[] = [
+  { value: null, words: 'by its kind' },
+  { value: true, words: 'yes' },
+  { value: false, words: 'no' },
+]
 const stations = computed(() => [
   { value: null, words: 'not drawn' },
   ...(desk.job?.stations ?? [])
@@ -54,6 +59,10 @@ async function remove() {
     <ChoiceField label="At" :value="appliance.volts" :choices="VOLTS" :pointer="`${pointer}/volts`" hint="240 V: line to line, whatever the supply's voltage" @change="(v) => set(v === 240 ? { leg: null, volts: v } : { volts: v })" />
     <ChoiceField v-if="appliance.volts === 120" label="Hangs on" :value="appliance.leg" :choices="LEGS" :pointer="`${pointer}/leg`" @change="(v) => set({ leg: v })" />
     <ChoiceField label="Stands at" :value="appliance.station" :choices="stations" :pointer="`${pointer}/station`" hint="The equipment station on the drawing whose circuit takes this load" @change="(v) => set({ station: v })" />
+    <NumberField label="Minimum circuit" :value="appliance.min_circuit_a" auto="by load" unit="A" lockable set-word="clear" :pointer="`${pointer}/min_circuit_a`" hint="On the plate of an air conditioner or heat pump" @change="(v) => set({ min_circuit_a: v })" />
+    <NumberField label="Largest device" :value="appliance.max_device_a" auto="by load" unit="A" lockable set-word="clear" :pointer="`${pointer}/max_device_a`" hint="Largest breaker or fuse on its plate" @change="(v) => set({ max_device_a: v })" />
+    <ChoiceField v-if="appliance.volts === 240" label="Needs a neutral" :value="appliance.needs_neutral" :choices="NEUTRAL" :pointer="`${pointer}/needs_neutral`" @change="(v) => set({ needs_neutral: v })" />
+    <NumberField label="Held to" :value="appliance.managed_va" auto="not held" unit="VA" lockable set-word="clear" :pointer="`${pointer}/managed_va`" hint="By listed load management, in service and feeder" @change="(v) => set({ managed_va: v })" />
     <SwitchField label="There already" :value="appliance.existing" @change="(v) => set({ existing: v })" />
     <SwitchField label="Wanted later, not counted yet" :value="appliance.later" @change="(v) => set({ later: v })" />
     <SwitchField label="Motor-driven" :value="appliance.motor" @change="(v) => set({ motor: v })" />

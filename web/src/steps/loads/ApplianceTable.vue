@@ -2,6 +2,7 @@
 import { ref, toRef } from 'vue'
 
 import AddAppliance from './AddAppliance.vue'
+import ApplianceTicks from './ApplianceTicks.vue'
 import { nameplateText, remarks } from './words'
 import { useEdited } from './useEdited'
 import { APPLIANCE_KINDS } from '@/fields/choices'
@@ -33,7 +34,7 @@ function kind(value: string): string {
         </tr>
       </tbody>
     </table>
-    <p v-else class="quiet">Nothing entered. Take it from the nameplates, or from the catalogue.</p>
+    <ApplianceTicks v-else :place-id="placeId" />
     <AddAppliance v-model="adding" :place-id="placeId" @added="(i) => (at = i)" />
   </section>
 </template>

@@ -43,8 +43,8 @@ watch(governing, (now) => {
       <MethodBars v-if="place && load?.methods.length" :place="place" :load="load" />
       <div v-else class="empty">
         <h2>{{ place?.name ?? 'No place yet' }}: nothing to add up yet</h2>
-        <p v-if="place?.kind === 'dwelling'">Enter the floor area at the left and add what it takes; the methods stand side by side here.</p>
-        <p v-else-if="place">Add what it takes. A building that is not a dwelling is counted by its own loads.</p>
+        <p v-if="place?.kind === 'dwelling'">Every load calculation that fits it stands here, side by side.</p>
+        <p v-else-if="place">A building that is not a dwelling is counted by its own loads.</p>
       </div>
     </template>
     <template #left>

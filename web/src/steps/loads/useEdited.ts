@@ -20,13 +20,13 @@ export function useEdited(placeId: Ref<string>) {
     return desk.edit(patch)
   }
 
-  function addAppliance(appliance: Appliance) {
-    return desk.edit([{ op: 'add', path: `${base.value}/appliances/-`, value: appliance }])
+  function addAppliances(appliances: Appliance[]) {
+    return desk.edit(appliances.map((value) => ({ op: 'add' as const, path: `${base.value}/appliances/-`, value })))
   }
 
   function removeAppliance(at: number) {
     return desk.edit([{ op: 'remove', path: `${base.value}/appliances/${at}` }])
   }
 
-  return { place, base, load, set, setAppliance, addAppliance, removeAppliance }
+  return { place, base, load, set, setAppliance, addAppliances, removeAppliance }
 }

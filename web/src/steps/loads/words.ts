@@ -2,7 +2,7 @@ import type { Appliance } from '@/api/types'
 import { written } from '@/figures/write'
 
 /** An appliance's nameplate as it is read: how many, VA or A, volts. */
-export function nameplateText(a: Appliance): string {
+export function nameplateText(a: Pick<Appliance, 'va' | 'amps' | 'count' | 'volts'>): string {
   const each = a.va === null ? written(a.amps, 'A') : written(a.va, 'VA')
   return `${a.count > 1 ? `${a.count} × ` : ''}${each} · ${a.volts === 120 ? '1-pole' : '2-pole'}`
 }

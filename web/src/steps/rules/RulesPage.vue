@@ -5,6 +5,7 @@ import { CHOICE_RULES, NUMBER_RULES, type ChoiceRule } from './rules'
 import type { Job } from '@/api/types'
 import NumberField from '@/fields/NumberField.vue'
 import TextField from '@/fields/TextField.vue'
+import NextLine from '@/shell/NextLine.vue'
 import NoJob from '@/shell/NoJob.vue'
 import { useDesk } from '@/stores/desk'
 
@@ -24,6 +25,7 @@ function changed(rule: ChoiceRule): boolean {
 
 <template>
   <section v-if="desk.job" class="page">
+    <NextLine :desk="desk" />
     <header>
       <h2>House rules</h2>
       <p class="quiet">Where the trade reads the code differently, or the shop and the inspector want more than it asks. This job was made under these; every sheet says so.</p>

@@ -62,6 +62,20 @@ export const CHOICE_RULES: { heading: string; rules: ChoiceRule[] }[] = [
         ],
       },
       {
+        name: 'several_mains', title: 'Wire ahead of several mains',
+        schools: [
+          { value: 'sum', title: 'made for them together', why: 'Default: nothing added later overloads it.' },
+          { value: 'load', title: 'made for the load', why: '230.90(A) exception 3: the mains may be more than the wire, the load may not.' },
+        ],
+      },
+      {
+        name: 'fill_rounding', title: 'Pipe is full at',
+        schools: [
+          { value: 'strict', title: 'the table’s share', why: 'Default: never more than the share of chapter 9 table 1.' },
+          { value: 'note-7', title: 'eight tenths of one more', why: 'Chapter 9 note 7, for wires all of one size: how annex C is counted.' },
+        ],
+      },
+      {
         name: 'dwelling_rule', title: 'The 83 % rule',
         schools: [
           { value: 'rating', title: '83 % of the rating is enough', why: 'Default: the letter of 310.12.' },

@@ -24,7 +24,7 @@ const system = computed(() => {
 const wrong = computed(() => ({
   name: form.name.trim() ? '' : 'Give it a name',
   from: sources.value.some((s) => s.value === form.from) ? '' : form.what === 'generator' ? 'Add a transfer switch first, and choose it here' : 'Say what feeds it',
-  feet: typeof form.feet === 'number' && form.feet >= 0 ? '' : 'Feet of wire, one way',
+  feet: typeof form.feet === 'number' && form.feet > 0 ? '' : 'Feet of wire, one way',
   continuous: continuousFault(form.amps, form.continuous),
 }))
 

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
+import SecondSources from './SecondSources.vue'
 import type { Gear, Station } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
+import { GEAR_ROOMS, KNOWN } from '@/fields/choices'
 import NumberField from '@/fields/NumberField.vue'
 import SwitchField from '@/fields/SwitchField.vue'
 import { useDesk } from '@/stores/desk'
@@ -12,11 +14,6 @@ const desk = useDesk()
 const panel = computed(() => props.kind === 'panelboard')
 // A source and a transformer say their rating for themselves.
 const rated = computed(() => !['generator', 'inverter', 'transformer'].includes(props.kind))
-const KNOWN = [
-  { value: null, words: 'not on record' },
-  { value: true, words: 'yes' },
-  { value: false, words: 'no' },
-] as const
 const NUMBERS = [
   { name: 'rating_a', label: 'Rated', unit: 'A', hint: 'Main breaker, or bus where it has none' },
   { name: 'interrupting_ka', label: 'Breaks', unit: 'kA', hint: 'Interrupting rating of its devices' },
@@ -26,6 +23,20 @@ const REACH = [
   { name: 'working_depth_in', label: 'Clear depth', unit: 'in', hint: 'Working space in front' },
   { name: 'working_width_in', label: 'Clear width', unit: 'in', hint: 'Working space in front' },
 ] as const
+
+const MORE = [
+  { name: 'bus_a', label: 'Bus', unit: 'A', hint: 'Rating of the bus where it has a main of its own' },
+  { name: 'series_ka', label: 'Series rated', unit: 'kA', hint: 'Marked, with the device ahead of it' },
+  { name: 'circuits', label: 'Two-wire circuits', unit: '', hint: 'Where it feeds one or two only' },
+  { name: 'torque_lb_in', label: 'Torque', unit: 'lb·in', hint: 'Of its lugs, the maker’s figure; it goes on the sheet' },
+] as const
+const CONDITIONS: { value: Gear['working_condition']; words: string }[] = [
+  { value: null, words: 'not on record' },
+  { value: 1, words: 'nothing grounded' },
+  { value: 2, words: 'grounded parts' },
+  { value: 3, words: 'live parts' },
+]
+const source = computed(() => ['utility', 'generator', 'inverter', 'transformer'].includes(props.kind))
 
 function set<K extends keyof Gear>(name: K, value: Gear[K]) {
   void desk.edit([{ op: 'add', path: `${props.base}/${name}`, value }])
@@ -42,8 +53,19 @@ function set<K extends keyof Gear>(name: K, value: Gear[K]) {
   <NumberField v-for="n in REACH" :key="n.name" :label="n.label" :value="gear[n.name]" auto="unknown" :unit="n.unit" lockable set-word="clear" :pointer="`${base}/${n.name}`" :hint="n.hint" @change="(v) => set(n.name, v)" />
   <SwitchField v-if="panel" label="Back-fed through a plug-in breaker" :value="gear.back_fed" @change="(v) => set('back_fed', v)" />
   <SwitchField v-if="gear.back_fed" label="Held by its retainer" :value="gear.retained === true" @change="(v) => set('retained', v)" />
+  <details>
+    <summary class="narrow">More about the gear</summary>
+    <NumberField v-for="n in rated ? MORE : []" :key="n.name" :label="n.label" :value="gear[n.name]" auto="unknown" :unit="n.unit" lockable set-word="clear" :pointer="`${base}/${n.name}`" :hint="n.hint" @change="(v) => set(n.name, v)" />
+    <ChoiceField label="Hangs" :value="gear.room" :choices="GEAR_ROOMS" :pointer="`${base}/room`" @change="(v) => set('room', v)" />
+    <ChoiceField label="Nearest the entry" :value="gear.nearest_entry" :choices="KNOWN" :pointer="`${base}/nearest_entry`" hint="A disconnect: outdoors, or inside nearest to where its wires come in" @change="(v) => set('nearest_entry', v)" />
+    <ChoiceField label="Across from it" :value="gear.working_condition" :choices="CONDITIONS" :pointer="`${base}/working_condition`" hint="What faces it over the working space" @change="(v) => set('working_condition', v)" />
+    <ChoiceField v-if="source" label="Ground detection" :value="gear.ground_detection" :choices="KNOWN" :pointer="`${base}/ground_detection`" hint="Of a source that has no neutral" @change="(v) => set('ground_detection', v)" />
+    <SecondSources v-if="panel || kind === 'service-disconnect'" :sources="gear.second_sources" :base="`${base}/second_sources`" @change="(v) => set('second_sources', v)" />
+  </details>
 </template>
 
 <style scoped>
+details { margin-top: 8px; border-top: 1px solid var(--rule); padding-top: 4px; }
+summary { cursor: pointer; font-size: 15px; font-weight: 600; }
 h3.cap { margin: 12px 0 3px; font-size: 13px; }
 </style>

@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { computed, inject } from 'vue'
 
-import type { Load, PatchStep, RunAnswer, Station } from '@/api/types'
+import RunVerdict from './RunVerdict.vue'
+import type { Load, PatchStep, Run, RunAnswer, Station } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
-import { GROUND_METALS, INSULATIONS, LOCATIONS, METALS, RACEWAYS, sizeLocks, SYSTEMS, TAPS, TERMINALS, tradeLocks, USES } from '@/fields/choices'
+import { GROUND_METALS, INSULATIONS, KNOWN, LOCATIONS, METALS, OUTLET_ROOMS, OVER, RACEWAYS, sizeLocks, SYSTEMS, TAPS, TERMINALS, tradeLocks, USES } from '@/fields/choices'
 import NumberField from '@/fields/NumberField.vue'
 import SwitchField from '@/fields/SwitchField.vue'
+import TextField from '@/fields/TextField.vue'
 import FigureButton from '@/figures/FigureButton.vue'
 import { figureText } from '@/figures/write'
 import { deskKey, useDesk } from '@/stores/desk'
@@ -27,6 +29,8 @@ const ends = computed(() => {
 })
 const longest = computed(() => Math.max(100, Math.ceil(((run.value?.length_ft ?? 0) * 2) / 100) * 100))
 const summed = computed(() => (run.value?.load ? '' : figureText(f.value.load).replace(' A', '')))
+const device = computed(() => props.answer.device)
+const deviceLabel = computed(() => (device.value.words === 'main' ? 'Main at its end' : 'Breaker'))
 const metres = computed(() => (view.metres && run.value ? `${(run.value.length_ft * 0.3048).toFixed(1)} m` : ''))
 
 function setLoad(part: Partial<Load>) {
@@ -34,6 +38,27 @@ function setLoad(part: Partial<Load>) {
   const amps = part.amps ?? now?.amps ?? Number(f.value.load.value)
   const load: Load = { amps, continuous_amps: 0, neutral_amps: null, power_factor: 1, in_calculation: false, ...now, ...part }
   void desk.setRun({ load })
+}
+
+/** One device, entered once: where it stands, and not on the run besides. */
+function setDevice(value: number | null) {
+  const { pointer } = device.value
+  if (!pointer) return
+  const own = `${base.value}/breaker_a`
+  const patch: PatchStep[] = [{ op: 'add', path: pointer, value }]
+  if (pointer !== own && run.value?.breaker_a !== null) patch.push({ op: 'add', path: own, value: null })
+  void desk.edit(patch)
+}
+
+function setOutlets(part: Partial<NonNullable<Run['outlets']>> | null) {
+  const now: Run['outlets'] = run.value?.outlets ?? null
+  void desk.setRun({ outlets: part === null ? null : { room: 'kitchen', receptacles: true, gfci: null, afci: null, ...now, ...part } })
+}
+
+function setOverhead(part: Partial<NonNullable<Run['overhead']>> | null) {
+  const now: Run['overhead'] = run.value?.overhead ?? null
+  const blank = { over: 'walkway' as const, clearance_ft: null, roof_rise_in: null, mast: false, mast_strong: null, mast_alone: null }
+  void desk.setRun({ overhead: part === null ? null : { ...blank, ...now, ...part } })
 }
 
 function setTerminal(index: number, value: Station['terminal_c']) {
@@ -54,6 +79,7 @@ function settle(event: Event) {
 <template>
   <section v-if="run" :key="run.id" class="inspector" aria-label="Run">
     <slot name="head" />
+    <RunVerdict :answer="answer" />
     <NumberField
       label="Load" :value="run.load?.amps ?? null" :auto="summed" unit="A" :pointer="`${base}/load/amps`" lockable
       hint="Blank: the sum of what is connected beyond" @change="(v) => (v === null ? desk.setRun({ load: null }) : setLoad({ amps: v }))"
@@ -71,17 +97,18 @@ function settle(event: Event) {
       @change="(v) => setLoad({ power_factor: v ?? 1 })"
     />
     <NumberField
-      label="Breaker" :value="run.breaker_a" :auto="figureText(f.breaker).replace(' A', '')" unit="A" :pointer="`${base}/breaker_a`"
-      lockable @change="(v) => desk.setRun({ breaker_a: v })"
+      v-if="device.pointer" :label="deviceLabel" :value="device.rating_a" :auto="figureText(f.breaker).replace(' A', '')" unit="A" :pointer="device.pointer"
+      lockable :hint="device.words === 'breaker' ? '' : `What guards this run is the ${device.words}`" @change="setDevice"
     />
+    <p v-else class="narrow">Guarded by the mains at its end, <FigureButton :figure="f.breaker" title="mains together" /> together</p>
     <ChoiceField v-if="run.use !== 'service'" label="Protected" :value="run.tap" :choices="TAPS" :pointer="`${base}/tap`" hint="A tap has its breaker at its far end, 240.21(B)" @change="(v) => desk.setRun({ tap: v })" />
     <NumberField
       label="Length, one way" :value="run.length_ft" unit="ft" :pointer="`${base}/length_ft`"
-      @change="(v) => desk.setRun({ length_ft: v ?? 0 })"
+      @change="(v) => v !== null && desk.setRun({ length_ft: v })"
     />
     <div class="slide">
       <input
-        type="range" min="0" :max="longest" step="5" :value="run.length_ft" aria-label="Slide the length" @input="slide" @change="settle"
+        type="range" min="5" :max="longest" step="5" :value="run.length_ft" aria-label="Slide the length" @input="slide" @change="settle"
       /><span v-if="metres" class="mono quiet">{{ metres }}</span>
     </div>
     <ChoiceField label="In" :value="run.raceway" :choices="RACEWAYS" :pointer="`${base}/raceway`" @change="(v) => desk.setRun({ raceway: v })" />
@@ -132,6 +159,29 @@ function settle(event: Event) {
       <SwitchField label="Cable in insulation" :value="run.in_insulation" @change="(v) => desk.setRun({ in_insulation: v })" />
       <SwitchField label="Several plug receptacles" :value="run.several_receptacles" @change="(v) => desk.setRun({ several_receptacles: v })" />
       <SwitchField label="Bare equipment ground" :value="run.bare_egc" @change="(v) => desk.setRun({ bare_egc: v })" />
+      <TextField
+        v-if="run.raceway !== 'none'" label="Shares its raceway (a name for it)" :value="run.shares_raceway ?? ''" :pointer="`${base}/shares_raceway`" :maxlength="80"
+        @change="(v) => desk.setRun({ shares_raceway: v.trim() || null })"
+      />
+      <template v-if="run.use === 'branch'">
+        <ChoiceField label="Outlets in" :value="run.outlets?.room ?? null" :choices="OUTLET_ROOMS" :pointer="`${base}/outlets/room`" @change="(room) => setOutlets(room === null ? null : { room })" />
+        <template v-if="run.outlets">
+          <SwitchField label="Receptacles among them" :value="run.outlets.receptacles" @change="(v) => setOutlets({ receptacles: v })" />
+          <ChoiceField label="GFCI" :value="run.outlets.gfci" :choices="KNOWN" :pointer="`${base}/outlets/gfci`" @change="(v) => setOutlets({ gfci: v })" />
+          <ChoiceField label="AFCI" :value="run.outlets.afci" :choices="KNOWN" :pointer="`${base}/outlets/afci`" @change="(v) => setOutlets({ afci: v })" />
+        </template>
+      </template>
+      <SwitchField label="Hangs in the air" :value="run.overhead !== null" @change="(v) => setOverhead(v ? {} : null)" />
+      <template v-if="run.overhead">
+        <ChoiceField label="Over a" :value="run.overhead.over" :choices="OVER" :pointer="`${base}/overhead/over`" @change="(v) => setOverhead({ over: v })" />
+        <NumberField label="Lowest at" :value="run.overhead.clearance_ft" auto="unknown" unit="ft" lockable set-word="clear" :pointer="`${base}/overhead/clearance_ft`" @change="(v) => setOverhead({ clearance_ft: v })" />
+        <NumberField v-if="run.overhead.over === 'roof'" label="Roof rises" :value="run.overhead.roof_rise_in" auto="unknown" unit="in / 12" lockable set-word="clear" :pointer="`${base}/overhead/roof_rise_in`" @change="(v) => setOverhead({ roof_rise_in: v })" />
+        <SwitchField label="Held by a mast" :value="run.overhead.mast" @change="(v) => setOverhead({ mast: v })" />
+        <template v-if="run.overhead.mast">
+          <ChoiceField label="Strong or braced" :value="run.overhead.mast_strong" :choices="KNOWN" :pointer="`${base}/overhead/mast_strong`" @change="(v) => setOverhead({ mast_strong: v })" />
+          <ChoiceField label="Nothing else on it" :value="run.overhead.mast_alone" :choices="KNOWN" :pointer="`${base}/overhead/mast_alone`" @change="(v) => setOverhead({ mast_alone: v })" />
+        </template>
+      </template>
       <slot name="foot" />
     </details>
 
@@ -149,14 +199,14 @@ function settle(event: Event) {
       <dt>Terminals</dt><dd><FigureButton :figure="f.termination_limit" title="termination limit" /></dd>
       <dt>Allowed</dt><dd><FigureButton :figure="f.allowed_ampacity" title="allowed ampacity" /></dd>
       <dt>Size</dt><dd><FigureButton :figure="f.size" title="size" /></dd>
-      <dt>Drop</dt><dd><FigureButton :figure="f.drop_v" title="drop" /> <FigureButton :figure="f.drop_pct" title="drop" /></dd>
+      <dt>Drop</dt><dd class="two"><FigureButton :figure="f.drop_v" title="drop" /> <FigureButton :figure="f.drop_pct" title="drop" /></dd>
       <template v-if="f.leg_drop_pct"><dt>Worse leg</dt><dd><FigureButton :figure="f.leg_drop_pct" title="worse leg" /></dd></template>
       <dt>By constant K, about</dt><dd><FigureButton :figure="f.constant_k_drop_pct" title="cross-check" prefix="≈ " /></dd>
       <dt>Loss</dt><dd><FigureButton :figure="f.loss_w" title="loss" /></dd>
       <dt>in a year</dt><dd><FigureButton :figure="f.loss_kwh_year" title="loss in a year" /></dd>
       <template v-if="f.neutral"><dt>Neutral</dt><dd><FigureButton :figure="f.neutral" title="neutral" /></dd></template>
       <template v-if="f.equipment_ground"><dt>Equipment ground</dt><dd><FigureButton :figure="f.equipment_ground" title="equipment ground" /></dd></template>
-      <dt>Pipe, full</dt><dd><FigureButton :figure="f.raceway" title="raceway" /> <FigureButton :figure="f.fill_pct" title="fill" :places="0" /></dd>
+      <dt>Pipe, full</dt><dd class="two"><FigureButton :figure="f.raceway" title="raceway" /> <FigureButton :figure="f.fill_pct" title="fill" :places="0" /></dd>
       <dt>Most it carries here</dt><dd><FigureButton :figure="f.max_amps" title="most amps" /></dd>
       <dt>Longest at this load</dt><dd><FigureButton :figure="f.max_length_ft" title="longest" /></dd>
     </dl>
@@ -174,4 +224,5 @@ summary { cursor: pointer; font-size: 15px; font-weight: 600; }
 dl { display: grid; grid-template-columns: auto 1fr; gap: 2px 8px; margin: 0; font-size: 13px; }
 dt { font-family: var(--narrow); font-size: 15px; color: var(--quiet); white-space: nowrap; }
 dd { margin: 0; text-align: right; }
+.two { display: flex; justify-content: flex-end; gap: 0 10px; flex-wrap: wrap; }
 </style>

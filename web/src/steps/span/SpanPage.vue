@@ -41,6 +41,7 @@ watch(answer, (now, before) => {
 
 <template>
   <WorkBench v-if="desk.job && desk.solution" :desk="desk">
+    <template #act><button class="ink-button" @click="adding = true">Add building or circuit</button></template>
     <template #over>
       <section class="drawn" aria-label="Span">
         <SagProfile v-if="desk.job.runs.length" />
@@ -48,7 +49,6 @@ watch(answer, (now, before) => {
           <h2>Nothing is fed yet</h2>
           <p>Add the first building or circuit: what feeds it, how far, and what it will carry.</p>
         </div>
-        <button class="ink-button add" @click="adding = true">Add building or circuit</button>
       </section>
       <AddStation v-model="adding" />
     </template>
@@ -73,7 +73,6 @@ watch(answer, (now, before) => {
 
 <style scoped>
 .drawn { position: relative; min-height: 60px; }
-.add { position: absolute; top: 6px; right: 10px; }
 .found { padding: 4px 10px 14px; }
 .runname { margin-bottom: 5px; }
 .empty { padding: 48px 24px; text-align: center; }

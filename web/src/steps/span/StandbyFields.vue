@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Generator, Station, TransferSwitch } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
-import { SYSTEMS } from '@/fields/choices'
+import { KNOWN, SYSTEMS } from '@/fields/choices'
 import NumberField from '@/fields/NumberField.vue'
 import SwitchField from '@/fields/SwitchField.vue'
 import { useDesk } from '@/stores/desk'
@@ -14,6 +14,11 @@ const FUELS: { value: Generator['fuel']; words: string }[] = [
   { value: 'gasoline', words: 'gasoline' },
   { value: 'diesel', words: 'diesel' },
   { value: 'none', words: 'none' },
+]
+
+const FORMS: { value: TransferSwitch['form']; words: string }[] = [
+  { value: 'switch', words: 'a switch' },
+  { value: 'interlock', words: 'an interlock kit' },
 ]
 
 function set<K extends keyof Generator>(name: K, value: Generator[K]) {
@@ -43,6 +48,11 @@ function setSwitch<K extends keyof TransferSwitch>(name: K, value: TransferSwitc
   </template>
   <template v-if="station.transfer">
     <h3 class="cap">The transfer switch</h3>
+    <ChoiceField label="It is" :value="station.transfer.form" :choices="FORMS" :pointer="`${base}/transfer/form`" @change="(v) => setSwitch('form', v)" />
+    <template v-if="station.transfer.form === 'interlock'">
+      <NumberField label="Inlet" :value="station.transfer.inlet_a" auto="unknown" unit="A" lockable set-word="clear" :pointer="`${base}/transfer/inlet_a`" hint="And its back-fed breaker" @change="(v) => setSwitch('inlet_a', v)" />
+      <ChoiceField label="Breaker held down" :value="station.gear.retained" :choices="KNOWN" :pointer="`${base}/gear/retained`" hint="The back-fed breaker has its retainer" @change="(v) => desk.edit([{ op: 'add', path: `${base}/gear/retained`, value: v }])" />
+    </template>
     <SwitchField label="Changes over by itself" :value="station.transfer.automatic" @change="(v) => setSwitch('automatic', v)" />
     <SwitchField label="Sheds load to fit the source" :value="station.transfer.managed" @change="(v) => setSwitch('managed', v)" />
     <SwitchField label="Service rated" hint="Suitable as service equipment" :value="station.transfer.service_rated" @change="(v) => setSwitch('service_rated', v)" />

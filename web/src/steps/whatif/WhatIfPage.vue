@@ -6,6 +6,7 @@ import { answered, api, Refused } from '@/api/client'
 import type { PatchStep, Variant, WhatIf } from '@/api/types'
 import FigureButton from '@/figures/FigureButton.vue'
 import WorkingPanel from '@/figures/WorkingPanel.vue'
+import NextLine from '@/shell/NextLine.vue'
 import NoJob from '@/shell/NoJob.vue'
 import { freshId } from '@/steps/jobs/building'
 import { useDesk } from '@/stores/desk'
@@ -66,6 +67,7 @@ function addVoltages() {
 
 <template>
   <section v-if="desk.job" class="page">
+    <NextLine :desk="desk" />
     <div class="sheet">
       <header>
         <h2>What if</h2>

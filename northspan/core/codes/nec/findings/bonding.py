@@ -12,6 +12,7 @@ from northspan.core.codes.nec.findings.transformers import primary_protects
 from northspan.core.fixes import run_fix, station_fix
 from northspan.core.ground.bonded import Bonded, bonded
 from northspan.core.ground_answer import ModeAnswer
+from northspan.core.guards import unguarded
 from northspan.core.job import Job, Station
 from northspan.core.question import STEEL_RACEWAYS
 from northspan.core.sized import Change, SizedRun, hots_of
@@ -121,12 +122,11 @@ def _supply_jumpers(book: CodeBook, view: JobView) -> Iterable[Finding]:
 
 def _unguarded(view: JobView, source: Station, each: SizedRun) -> bool:
     """Whether a run's wires leave a source with nothing ahead that opens on a fault in them."""
-    if source.generator is not None:
-        return each.guard.at == "main" or each.guard.rating_a is None
-    own = source.transformer
-    if own is None or SYSTEMS[own.secondary].grounded == 0 or own.secondary_breaker_a is not None:
-        return False
-    return not primary_protects(view, source)
+    if source.transformer is None or SYSTEMS[source.transformer.secondary].grounded == 0:
+        return unguarded(source, each.guard)
+    if unguarded(source, each.guard):
+        return True
+    return source.transformer.secondary_breaker_a is None and not primary_protects(view, source)
 
 
 def _service_raceways(view: JobView) -> Iterable[Finding]:
