@@ -215,14 +215,15 @@ def _words(error: Any) -> str:
     kind, context = error["type"], error.get("ctx", {})
     if kind in _LIMITS:
         limit = _LIMITS[kind]
-        what = ", in feet one way along the wire" if error["loc"][-1:] == ("length_ft",) else ""
+        of_run = error["loc"][:1] == ("runs",) and error["loc"][-1] == "length_ft"
+        what = ", in feet one way along the wire" if of_run else ""
         return f"must be {_LIMIT_WORDS[limit]} {context[limit]:g}{what}, not {error['input']}"
     if kind == "literal_error":
         meant = _meant(str(error["input"]))
         if meant is not None and f"'{meant}'" in context["expected"]:
             return f"{str(error['input'])[:40]!r} is written {meant!r} here"
         return f"{str(error['input'])[:40]!r} is not one of {context['expected']}"
-    if kind == "missing" and error["loc"][-1:] == ("length_ft",):
+    if kind == "missing" and error["loc"][:1] == ("runs",) and error["loc"][-1] == "length_ft":
         return "is missing: enter its length one way along the wire, in feet"
     if kind in _PLAIN:
         return _PLAIN[kind]

@@ -21,7 +21,7 @@ class Gear(BrowserTest):
         page.keyboard.press("Enter")
         found = page.locator("[data-rule=gear-below-load]", has_text="Studio panel")
         expect(found.first).to_contain_text("50 A gear on 89 A")
-        found.first.get_by_role("button", name="Use 90 A gear").click()
+        found.first.get_by_role("button", name="Use 100 A gear").click()
         expect(found).to_have_count(0)
 
     def test_bad_gear_is_refused_at_its_field(self):

@@ -96,7 +96,7 @@ class MainPath(BrowserTest):
         self.expected_faults = ("422",)
         self.desk.open_job("Juniper Bend")
         length = self.page.get_by_label("Length, one way")
-        for typed, words in (("-40", "must be at least 0"), ("far", "must be a number"), ("", "must not be empty")):
+        for typed, words in (("-40", "must be more than 0"), ("far", "must be a number"), ("", "must not be empty")):
             length.fill(typed)
             length.press("Enter")
             expect(self.page.get_by_role("alert").filter(has_text=words).first).to_be_visible()
@@ -112,7 +112,7 @@ class MainPath(BrowserTest):
         bad.write_text('{"name": "Bad", "runs": [{"id": "a"}]}')
         self.desk.open("/jobs")
         self.page.get_by_label("Job file").set_input_files(bad)
-        expect(self.page.get_by_role("alert")).to_contain_text("/runs/0/length_ft: is missing")
+        expect(self.page.get_by_role("alert")).to_contain_text("a: is missing: enter its length one way along the wire, in feet (/runs/0/length_ft)")
 
 
 class AlongTheDesk(BrowserTest):

@@ -46,6 +46,8 @@ watch(() => at.value?.x, () => {
   const [left, right] = [c.x - 90, c.x + c.width + 60]
   if (left < box.scrollLeft) box.scrollLeft = left
   else if (right > box.scrollLeft + box.clientWidth) box.scrollLeft = right - box.clientWidth
+  // A station chosen from the list below brings the drawing back into sight where both do not fit.
+  box.scrollIntoView({ block: 'nearest' })
 }, { flush: 'post' })
 
 function choose(column: Column | undefined) {

@@ -38,6 +38,9 @@ def find_service(book: CodeBook, view: JobView) -> Iterable[Finding]:
         has = disconnects(end)
         if has is None and end.kind == "transfer-switch" and end.transfer is not None and end.transfer.service_rated:
             has = True
+        # The breaker entered for service conductors is the one at their end.
+        if has is None and run.use == "service" and run.breaker_a is not None:
+            has = True
         if has:
             continue
         known = has is False or end.kind not in ("panelboard", "transfer-switch")
@@ -137,13 +140,14 @@ def _least_rating(view: JobView, place: Place, station: Station) -> Iterable[Fin
 
 
 def _circuits(view: JobView, place: Place, station: Station) -> int | None:
-    """Branch circuits that an entry feeds, as entered or drawn; None for a panel of which nothing is known."""
+    """Branch circuits that an entry feeds, as entered or drawn; None where a panel is fed of which nothing is known."""
     if station.gear.circuits is not None:
         return station.gear.circuits
     here = {s.id for s in view.job.stations if s.place == place.id}
     drawn = sum(run.use == "branch" and run.to_station in here for run in view.job.runs)
     known = drawn + sum(a.count for a in place.appliances if a.station is None and not a.later)
-    return None if known == 0 and station.kind == "panelboard" else known
+    panels = any(view.network.stations[at].kind == "panelboard" for at in view.network.beyond(station.id))
+    return None if known == 0 and panels else known
 
 
 def find_outdoors(book: CodeBook, view: JobView) -> Iterable[Finding]:
