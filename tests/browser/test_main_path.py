@@ -112,7 +112,8 @@ class MainPath(BrowserTest):
         bad.write_text('{"name": "Bad", "runs": [{"id": "a"}]}')
         self.desk.open("/jobs")
         self.page.get_by_label("Job file").set_input_files(bad)
-        expect(self.page.get_by_role("alert")).to_contain_text("a: is missing: enter its length one way along the wire, in feet (/runs/0/length_ft)")
+        words = "a: is missing: enter its length one way along the wire, in feet (/runs/0/length_ft)"
+        expect(self.page.get_by_role("alert")).to_contain_text(words)
 
 
 class AlongTheDesk(BrowserTest):

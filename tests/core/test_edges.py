@@ -2,10 +2,13 @@
 
 import math
 import unittest
+from itertools import pairwise
+from typing import get_args
 
 from northspan.core.codes.nec.electrodes import conductor, counts, water_jumper
 from northspan.core.ground.ohms import ohms_of
 from northspan.core.grounding import Electrode
+from northspan.core.part import Size
 from northspan.core.physics.breaker_time import longest_s
 from northspan.core.physics.data import BARE_WIRE
 from northspan.core.physics.soil import Soil
@@ -34,6 +37,11 @@ class Grounding(unittest.TestCase):
                 if size is not None:
                     self.assertEqual(gec(Hots(metal, size, 1), "cu"), in_copper, size)
                     self.assertEqual(gec(Hots(metal, size, 1), "al"), in_aluminium, size)
+        # One size more is the next row's.
+        sizes = get_args(Size)
+        for (copper, aluminium, *_), (_, _, in_copper, _) in pairwise(ROWS[:5]):
+            for metal, size in (("cu", copper), ("al", aluminium)):
+                self.assertEqual(gec(Hots(metal, sizes[sizes.index(size) + 1], 1), "cu"), in_copper, size)
         # 1100 kcmil ends the sixth row for copper: two of 500 are 1000, two of 600 are 1200.
         self.assertEqual([gec(Hots("cu", s, 2), "cu") for s in ("500", "600")], ["2/0", "3/0"])
 

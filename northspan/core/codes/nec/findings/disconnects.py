@@ -101,9 +101,10 @@ def find_buildings(book: CodeBook, view: JobView) -> Iterable[Finding]:
             if place.kind == "yard" and entry.kind == "equipment":
                 continue
             yield from _least_rating(view, place, entry)
-            if from_service(view, entry) or disconnects(entry):
+            has = _cut_off(view, entry)
+            if from_service(view, entry) or has:
                 continue
-            known = disconnects(entry) is False
+            known = has is False
             yield finding(
                 "no-disconnect",
                 "violation" if known else "advice",
@@ -116,6 +117,17 @@ def find_buildings(book: CodeBook, view: JobView) -> Iterable[Finding]:
                 if entry.kind != "transformer"
                 else (),
             )
+
+
+def _cut_off(view: JobView, entry: Station) -> bool | None:
+    """Whether a place's supply is switched off where it enters; behind a transformer there, by what it feeds."""
+    if entry.kind != "transformer":
+        return disconnects(entry)
+    beyond = [view.network.stations[run.to_station] for run in view.network.leaving.get(entry.id, ())]
+    known = [disconnects(s) for s in beyond if s.place == entry.place]
+    if entry.gear.has_main or (known and all(known)):
+        return True
+    return False if known and any(k is False for k in known) else None
 
 
 def _switched(place: Place, entry: Station) -> str:
