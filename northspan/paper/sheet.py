@@ -30,6 +30,9 @@ def sections(job: Job, solution: Solution) -> Iterator[Section]:
     yield _property(job, solution)
     for load in solution.loads:
         yield _loads(job, load)
+    torques = [(s.name, f"{s.gear.torque_lb_in:g} lb·in", "110.14(D)") for s in job.stations if s.gear.torque_lb_in]
+    if torques:
+        yield Section("Torque of lugs, the makers' figures", ("Station", "Tightened to", "Section"), tuple(torques))
     yield _schedule(job, solution)
     for ground in solution.ground.places:
         if ground.fed:

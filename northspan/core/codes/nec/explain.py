@@ -20,7 +20,7 @@ from northspan.core.physics.voltage_drop import constant_k_drop, drop_parts
 from northspan.core.question import DeviceAt, RunQuestion
 from northspan.core.sized import Companions, Sizing
 from northspan.core.solution import RunFigures, Rung
-from northspan.core.wire_sizes import spoken
+from northspan.core.wire_sizes import rank, spoken
 from northspan.core.working import Cell, Figure, Step, number
 
 CONTINUOUS_SECTION = {"service": "230.42(A)", "feeder": "215.2(A)(1)", "branch": "210.19(A)(1)"}
@@ -197,13 +197,15 @@ def _size_steps(s: Sizing) -> tuple[Step, ...]:
             break
         tried.append(Step(f"{spoken(below.size, q.metal)}: {below.stopped_words}", None, "", _why(below)))
     if rung is None:
-        return (*tried[-2:], Step("No size passes", None, "", "310.16"))
+        last = s.ladder.rungs[-1] if s.ladder.rungs else None
+        return (*tried[-2:], Step("No size passes", None, "", _why(last) if last else "310.16"))
     name = f"{spoken(rung.size, q.metal)}{_sets(q)}"
     if not rung.passes:
         verdict = Step(f"{name}, locked: {rung.stopped_words}", rung.size, "", _why(rung))
     else:
         word = "locked, passes" if q.size_lock else "smallest that passes"
-        verdict = Step(f"{name}: {word}", rung.size, "", "310.16")
+        by_drop = s.ladder.required is not None and rank(rung.size) > rank(s.ladder.required) and not q.size_lock
+        verdict = Step(f"{name}: {word}", rung.size, "", SECTIONS["drop"] if by_drop else "310.16")
     return (*tried[-2:], *_breaker_rule(s, rung), verdict)
 
 
