@@ -87,9 +87,12 @@ def standard(house):
     total += sum(fastened) - (0.25 * sum(large) if len(large) >= 4 else 0)
     total += sum(each(appliances, "ev-charger", "other"))
     hot, cold = heating(appliances), cooling(appliances)
-    total += max(hot, cold)
+    # What cools counts with a quarter more of its largest compressor before it is held against what heats, 220.60.
+    pump, unit = max(each(appliances, "heat-pump"), default=0), max(each(appliances, "cooling"), default=0)
+    warm = hot + 0.25 * pump >= cold + 0.25 * max(pump, unit)
+    total += hot if warm else cold
     counted = ("fastened", "other")
-    climate = ("space-heat", "supplemental-heat", "heat-pump") if hot >= cold else ("cooling", "heat-pump")
+    climate = ("space-heat", "supplemental-heat", "heat-pump") if warm else ("cooling", "heat-pump")
     motors = [
         va
         for kind, _, va, _, motor, _ in appliances

@@ -96,6 +96,11 @@ class ByWhatTheyFeed(unittest.TestCase):
         self.assertEqual(lines[0].va.value, 5625.0)
         small = base | {"places/1/appliances": [heat, cool | {"va": 3900}]}
         self.assertEqual(solve(job(**small)).loads[0].methods[0].lines[0].va.value, 5000.0)
+        # What heats against what cools is read alike, with no group entered.
+        for va, whole in ((4500, 5625.0), (3900, 5000.0)):
+            seasons = [heat | {"never_with": None}, cool | {"va": va, "never_with": None}]
+            found = solve(job(**base | {"places/1/appliances": seasons})).loads[0].methods[0]
+            self.assertEqual(found.total_va.value, whole)
 
 
 class Neutrals(unittest.TestCase):

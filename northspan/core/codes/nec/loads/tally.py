@@ -53,15 +53,21 @@ class Tally:
             self.continuous_va += nameplates.total_va(lasting, self.line_volts)
 
     def heating_or_cooling(self, each: Sequence[Appliance]) -> None:
-        """Add the larger of what heats and what cools; they do not run together. 220.51, 220.60."""
+        """Add the larger of what heats and what cools, each with the 25 % more that its largest motor brings; they do
+        not run together. 220.51, 220.60.
+        """
         heating, cooling = (nameplates.of_kind(each, *kinds) for kinds in (HEATING, COOLING))
-        heat_va, cool_va = (nameplates.total_va(side, self.line_volts) for side in (heating, cooling))
+        heat_va, cool_va = (self._with_motor(side) for side in (heating, cooling))
         if heat_va == cool_va:
             self.appliances("Heating and cooling alike", heating)
         elif heat_va > cool_va:
             self.appliances(_over("Heating", cool_va, heat_va, "cooling"), heating)
         else:
             self.appliances(_over("Cooling", heat_va, cool_va, "heating"), cooling)
+
+    def _with_motor(self, side: Sequence[Appliance]) -> float:
+        motors = [nameplates.each_va(a, self.line_volts) for a in side if nameplates.has_motor(a)]
+        return nameplates.total_va(side, self.line_volts) + MOTOR_EXTRA * max(motors, default=0.0)
 
     def largest_motor(self) -> None:
         """Add 25 % of the largest motor counted, on each leg its own where motors are put on legs. 220.50, 430.24."""
