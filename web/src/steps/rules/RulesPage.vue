@@ -25,7 +25,7 @@ function changed(rule: ChoiceRule): boolean {
 
 <template>
   <section v-if="desk.job" class="page">
-    <NextLine :desk="desk" />
+    <NextLine :desk="desk" class="line" />
     <header>
       <h2>House rules</h2>
       <p class="quiet">Where the trade reads the code differently, or the shop and the inspector want more than it asks. This job was made under these; every sheet says so.</p>
@@ -58,6 +58,7 @@ function changed(rule: ChoiceRule): boolean {
 
 <style scoped>
 .page { padding: 12px 18px 30px; }
+.line { margin: -12px -18px 8px; padding-left: 18px; }
 header { max-width: 720px; margin-bottom: 12px; }
 h2 { font-size: 20px; }
 header p { margin: 3px 0 0; }

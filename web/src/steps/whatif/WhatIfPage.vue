@@ -67,8 +67,8 @@ function addVoltages() {
 
 <template>
   <section v-if="desk.job" class="page">
-    <NextLine :desk="desk" />
     <div class="sheet">
+      <NextLine :desk="desk" class="line" />
       <header>
         <h2>What if</h2>
         <span class="narrow quiet">Up to four other ways to build it. Only what differs is shown.</span>
@@ -112,6 +112,7 @@ function addVoltages() {
 <style scoped>
 .page { display: grid; grid-template-columns: minmax(0, 1fr) 276px; height: 100%; }
 .sheet { padding: 10px 16px 24px; overflow: auto; min-width: 0; }
+.line { margin: -10px -16px 8px; padding-left: 16px; }
 aside { border-left: 1px solid var(--rule); padding: 10px 12px 16px 14px; overflow-y: auto; }
 header { display: flex; flex-wrap: wrap; align-items: center; gap: 8px 10px; margin-bottom: 10px; }
 h2 { font-size: 20px; }
