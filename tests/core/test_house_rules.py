@@ -29,6 +29,18 @@ class Schools(unittest.TestCase):
             (at_load.size.value, at_load.drop_pct.value), (at_breaker.size.value, at_breaker.drop_pct.value)
         )
 
+    def test_the_stations_total_follows_the_current_that_drops_are_judged_at(self):
+        changes = {"runs/0/breaker_a": 125, "runs/1/size": "4", "runs/1/breaker_a": 60}
+        for current, times in (("load", None), ("breaker", 60 / 30)):
+            found = solve(job(**changes, **{"house_rules/drop_current": current}))
+            total = found.stations[2].drop_pct.value
+            # In a row the drops add, each at the current it was judged at, the voltage it starts from apart.
+            self.assertAlmostEqual(total, sum(r.figures.drop_pct.value for r in found.runs), places=1)
+            if times is None:
+                at_load = found.runs[1].figures.drop_pct.value
+            else:
+                self.assertAlmostEqual(found.runs[1].figures.drop_pct.value / at_load, times, delta=0.1)
+
     def test_full_equipment_ground(self):
         full = figures(**{"house_rules/equipment_ground": "full"})
         self.assertEqual(full.equipment_ground.value, full.size.value)
