@@ -30,25 +30,25 @@ class Electrode(Part):
     listed: bool = Field(False, description="a listed rod, which may be thinner")
     count: int = Field(1, ge=1, le=40, description="how many alike")
     layout: Literal["row", "ring"] = "row"
-    spacing_ft: float | None = Field(None, gt=0, le=1000, description="between neighbours, ft")
-    length_ft: float | None = Field(None, gt=0, le=5000, description="in contact with the earth, ft; of one")
-    diameter_in: float | None = Field(None, gt=0, le=48, description="of a rod, pipe or bar, in")
+    spacing_ft: float | None = Field(None, ge=0.1, le=1000, description="between neighbours, ft")
+    length_ft: float | None = Field(None, ge=0.5, le=5000, description="in contact with the earth, ft; of one")
+    diameter_in: float | None = Field(None, ge=0.1, le=48, description="of a rod, pipe or bar, in")
     wire_size: Size | None = Field(None, description="of a ring, a strip, or copper in concrete")
-    area_ft2: float | None = Field(None, gt=0, le=200, description="of a plate, both sides together, ft²")
-    thickness_in: float | None = Field(None, gt=0, le=4, description="of a plate, in")
+    area_ft2: float | None = Field(None, ge=0.1, le=200, description="of a plate, both sides together, ft²")
+    thickness_in: float | None = Field(None, ge=0.01, le=4, description="of a plate, in")
     depth_in: float | None = Field(None, ge=0, le=600, description="below the surface: plate, ring, trench, in")
     placing: Literal["upright", "slanted", "trench"] = Field("upright", description="of a rod or pipe")
     slant_deg: float | None = Field(None, ge=0, le=90, description="from the vertical")
     x_ft: float | None = Field(None, ge=-50_000, le=50_000, description="of the first one, on the plan")
     y_ft: float | None = Field(None, ge=-50_000, le=50_000)
     measured_ohm: float | None = Field(
-        None, gt=0, le=100_000, description="proved by a test, all of them together, ohm"
+        None, ge=0.01, le=100_000, description="proved by a test, all of them together, ohm"
     )
     conductor_size: Size | None = Field(
         None, description="lock: the wire that bonds it to the others, or to the service"
     )
     stands_in_footing: bool = Field(False, description="of a bar in concrete: it stands upright in a pier")
-    cover_in: float | None = Field(None, gt=0, le=60, description="concrete between a footing bar and the earth, in")
+    cover_in: float | None = Field(None, ge=0.1, le=60, description="concrete between a footing bar and the earth, in")
     clamp_for_burial: bool | None = Field(
         None, description="its clamp, where buried or in concrete, is listed for that"
     )
@@ -76,8 +76,8 @@ class ElectrodeConductor(Part):
 class SurveyReading(Part):
     """One reading of a four-pin survey with equal spacing."""
 
-    spacing_ft: float = Field(gt=0, le=2000)
-    ohm: float = Field(gt=0, le=100_000, description="as the meter shows it")
+    spacing_ft: float = Field(ge=0.1, le=2000)
+    ohm: float = Field(ge=0.001, le=100_000, description="as the meter shows it")
     pin_depth_ft: float = Field(0.0, ge=0, le=50, description="pins in the earth, ft; 0: short beside their spacing")
 
 
@@ -87,7 +87,7 @@ class PlaceGrounding(Part):
     seen: bool = Field(False, description="what is there has been looked for: an empty list means none")
     electrodes: tuple[Electrode, ...] = Field((), max_length=40)
     conductor: ElectrodeConductor = ElectrodeConductor()
-    soil_ohm_m: float | None = Field(None, gt=0, le=100_000, description="resistivity, where it is known, ohm·m")
+    soil_ohm_m: float | None = Field(None, ge=0.1, le=100_000, description="resistivity, where it is known, ohm·m")
     survey: tuple[SurveyReading, ...] = Field((), max_length=60)
     water_piping: bool = Field(False, description="metal water piping inside")
     water_bonded: bool | None = None
@@ -117,4 +117,4 @@ class MetalPath(Part):
     kind: Literal["water-pipe", "gas-pipe", "cable-shield", "duct", "fence"]
     from_place: Id
     to_place: Id
-    ohm: float = Field(gt=0, le=1000, description="end to end, bonded at both places, ohm")
+    ohm: float = Field(ge=0.0001, le=1000, description="end to end, bonded at both places, ohm")

@@ -15,16 +15,16 @@ class HouseRules(BaseModel):
     name: str = Field("Shop default", min_length=1, max_length=80, description="What these rules are called")
     feeder_drop_pct: float = Field(
         3.0,
-        gt=0,
+        ge=0.01,
         le=20,
         description="Drop limit of a service or feeder, percent. 3: the code book's suggestion",
     )
     branch_drop_pct: float = Field(
-        3.0, gt=0, le=20, description="Drop limit of a branch circuit, percent. 3: the code book's suggestion"
+        3.0, ge=0.01, le=20, description="Drop limit of a branch circuit, percent. 3: the code book's suggestion"
     )
     total_drop_pct: float = Field(
         5.0,
-        gt=0,
+        ge=0.01,
         le=30,
         description="Drop limit from the source to the last station, percent. 5: the code book's suggestion, "
         "counted here from the source's terminals, the strict school; others count from the service",
@@ -96,7 +96,7 @@ class HouseRules(BaseModel):
     )
     touch_line_v: float = Field(
         50.0,
-        gt=0,
+        ge=1,
         le=250,
         description="Line drawn on the volts between hand and earth. 50: above which the code book asks live parts to "
         "be guarded; it says nothing of who survives what",

@@ -35,12 +35,12 @@ StationKind = Literal[
 class Load(Part):
     """A load, in amperes of one ungrounded conductor at the system's voltage."""
 
-    amps: float = Field(gt=0, le=6000, description="A")
+    amps: float = Field(ge=0.001, le=6000, description="A")
     continuous_amps: float = Field(0.0, ge=0, le=6000, description="A of it that runs three hours or more")
     neutral_amps: float | None = Field(
         None, ge=0, le=6000, description="A of unbalance on the neutral; blank: not known, full neutral"
     )
-    power_factor: float = Field(1.0, gt=0, le=1, description="lagging")
+    power_factor: float = Field(1.0, ge=0.01, le=1, description="lagging")
     in_calculation: bool = Field(False, description="is part of its place's load calculation already")
 
     @field_validator("continuous_amps", "neutral_amps")
@@ -60,19 +60,19 @@ class Appliance(Part):
     name: Name
     kind: ApplianceKind
     volts: Literal[120, 240] = Field(240, description="120: leg to neutral; 240: line to line of the supply")
-    va: float | None = Field(None, gt=0, le=200_000, description="nameplate, VA (or W) each")
-    amps: float | None = Field(None, gt=0, le=1000, description="nameplate, A each, where it gives no VA")
+    va: float | None = Field(None, ge=0.1, le=200_000, description="nameplate, VA (or W) each")
+    amps: float | None = Field(None, ge=0.001, le=1000, description="nameplate, A each, where it gives no VA")
     count: int = Field(1, ge=1, le=100)
     motor: bool = Field(False, description="motor-driven; heat pumps and cooling always are")
     min_circuit_a: float | None = Field(
-        None, gt=0, le=1000, description="minimum circuit ampacity on its plate, A each"
+        None, ge=0.1, le=1000, description="minimum circuit ampacity on its plate, A each"
     )
-    max_device_a: float | None = Field(None, gt=0, le=1000, description="largest breaker or fuse on its plate, A")
+    max_device_a: float | None = Field(None, ge=0.1, le=1000, description="largest breaker or fuse on its plate, A")
     needs_neutral: bool | None = Field(
         None, description="a 240 V appliance that takes 120 V too; blank: ranges and dryers do"
     )
     managed_va: float | None = Field(
-        None, gt=0, le=200_000, description="VA that listed load management holds it to, each"
+        None, ge=0.1, le=200_000, description="VA that listed load management holds it to, each"
     )
     continuous: bool = Field(False, description="runs three hours or more")
     leg: Literal["A", "B"] | None = Field(None, description="leg of a 120 V load; blank: shared between both")
@@ -96,7 +96,7 @@ class LoadRecord(Part):
     """The peak demand of a standing service or feeder, from the utility's record or a recording. 220.87."""
 
     kind: Literal["12-month", "30-day"]
-    peak_va: float = Field(gt=0, le=1_000_000, description="highest 15-minute average, VA")
+    peak_va: float = Field(ge=1, le=1_000_000, description="highest 15-minute average, VA")
     unseen_va: float = Field(0.0, ge=0, le=1_000_000, description="heating, cooling or periodic load not in it, VA")
     solar_or_shaving: bool = Field(False, description="a renewable source or peak shaving ran meanwhile")
     source: Name = "utility record"
@@ -123,8 +123,8 @@ class Footprint(Part):
 
     x_ft: float = Field(ge=-50_000, le=50_000)
     y_ft: float = Field(ge=-50_000, le=50_000)
-    width_ft: float = Field(gt=0, le=2000)
-    depth_ft: float = Field(gt=0, le=2000)
+    width_ft: float = Field(ge=0.1, le=2000)
+    depth_ft: float = Field(ge=0.1, le=2000)
 
 
 class Place(Part):
@@ -133,7 +133,7 @@ class Place(Part):
     id: Id
     name: Name
     kind: PlaceKind
-    floor_area_ft2: float | None = Field(None, gt=0, le=100_000, description="outside dimensions, ft²")
+    floor_area_ft2: float | None = Field(None, ge=1, le=100_000, description="outside dimensions, ft²")
     small_appliance_circuits: int = Field(2, ge=0, le=20, description="a dwelling's kitchen circuits")
     laundry_circuits: int = Field(1, ge=0, le=20, description="a dwelling's laundry circuits")
     footprint: Footprint | None = Field(None, description="where it stands on the plan")
@@ -150,10 +150,10 @@ class Place(Part):
 class UtilitySource(Part):
     """What stands behind a utility station: its available fault current, or the transformer's kVA and impedance."""
 
-    fault_a: float | None = Field(None, gt=0, le=200_000, description="available fault current, A")
-    kva: float | None = Field(None, gt=0, le=2500, description="transformer, kVA")
-    impedance_pct: float | None = Field(None, gt=0, le=20, description="transformer, percent")
-    earth_ohm: float | None = Field(None, gt=0, le=10_000, description="its own electrodes to earth, ohm")
+    fault_a: float | None = Field(None, ge=1, le=200_000, description="available fault current, A")
+    kva: float | None = Field(None, ge=0.01, le=2500, description="transformer, kVA")
+    impedance_pct: float | None = Field(None, ge=0.1, le=20, description="transformer, percent")
+    earth_ohm: float | None = Field(None, ge=0.01, le=10_000, description="its own electrodes to earth, ohm")
 
 
 class ParallelSource(Part):
@@ -161,8 +161,8 @@ class ParallelSource(Part):
 
     name: Name
     kind: Literal["solar", "storage", "other"] = "solar"
-    output_a: float = Field(gt=0, le=6000, description="rated output current of its inverter, A")
-    breaker_a: float | None = Field(None, gt=0, le=6000, description="its breaker on the bus, A")
+    output_a: float = Field(ge=0.1, le=6000, description="rated output current of its inverter, A")
+    breaker_a: float | None = Field(None, ge=0.1, le=6000, description="its breaker on the bus, A")
     far_end: bool | None = Field(None, description="lands at the end of the bus away from the main")
     disconnect: bool | None = Field(None, description="a disconnect of its own is readily accessible")
 
@@ -170,25 +170,25 @@ class ParallelSource(Part):
 class Gear(Part):
     """What is known of the equipment at a station; blank: not on record."""
 
-    rating_a: float | None = Field(None, gt=0, le=6000, description="main breaker, or bus where it has none, A")
+    rating_a: float | None = Field(None, ge=0.1, le=6000, description="main breaker, or bus where it has none, A")
     has_main: bool | None = Field(None, description="has a disconnect of its own")
-    interrupting_ka: float | None = Field(None, gt=0, le=200, description="interrupting rating of its devices, kA")
+    interrupting_ka: float | None = Field(None, ge=0.01, le=200, description="interrupting rating of its devices, kA")
     spaces: int | None = Field(None, ge=1, le=200, description="breaker spaces")
     outdoors: bool | None = None
     surge_protected: bool | None = None
     back_fed: bool = Field(False, description="fed through a plug-in breaker")
     retained: bool | None = Field(None, description="that breaker is held by a retainer")
-    handle_height_in: float | None = Field(None, gt=0, le=200, description="grip at its highest, in above the floor")
+    handle_height_in: float | None = Field(None, ge=0.1, le=200, description="grip at its highest, in above the floor")
     ground_detection: bool | None = Field(None, description="of an ungrounded source: ground detection is fitted")
     circuits: int | None = Field(
         None, ge=0, le=200, description="two-wire branch circuits it feeds, where they are few"
     )
-    bus_a: float | None = Field(None, gt=0, le=6000, description="bus rating where it has a main of its own, A")
+    bus_a: float | None = Field(None, ge=0.1, le=6000, description="bus rating where it has a main of its own, A")
     series_ka: float | None = Field(
-        None, gt=0, le=200, description="marked series rating with the device ahead of it, kA"
+        None, ge=0.01, le=200, description="marked series rating with the device ahead of it, kA"
     )
     second_sources: tuple[ParallelSource, ...] = Field((), max_length=8, description="sources that back-feed its bus")
-    torque_lb_in: float | None = Field(None, gt=0, le=2000, description="maker's torque of its lugs, lb·in")
+    torque_lb_in: float | None = Field(None, ge=0.1, le=2000, description="maker's torque of its lugs, lb·in")
     room: GearRoom | None = Field(None, description="where it hangs")
     nearest_entry: bool | None = Field(
         None, description="a disconnect: outdoors, or inside nearest to where its conductors come in"
@@ -196,34 +196,34 @@ class Gear(Part):
     working_condition: Literal[1, 2, 3] | None = Field(
         None, description="across the working space: nothing grounded (1), grounded (2), live parts (3)"
     )
-    working_depth_in: float | None = Field(None, gt=0, le=500)
-    working_width_in: float | None = Field(None, gt=0, le=500)
+    working_depth_in: float | None = Field(None, ge=0.1, le=500)
+    working_width_in: float | None = Field(None, ge=0.1, le=500)
 
 
 class Transformer(Part):
     """A transformer on the property: stepping up, stepping down, or for control."""
 
     secondary: SystemName = Field(description="what it delivers; its primary takes what its run brings")
-    kva: float = Field(gt=0, le=500)
-    impedance_pct: float = Field(3.0, gt=0, le=20, description="percent, from its plate")
+    kva: float = Field(ge=0.01, le=500)
+    impedance_pct: float = Field(3.0, ge=0.1, le=20, description="percent, from its plate")
     x_over_r: float = Field(1.0, ge=0, le=20, description="reactance over resistance of its windings")
     no_load_pct: float = Field(0.5, ge=0, le=10, description="core loss, percent of its rating")
-    secondary_breaker_a: float | None = Field(None, gt=0, le=6000, description="protection at its secondary, A")
+    secondary_breaker_a: float | None = Field(None, ge=0.1, le=6000, description="protection at its secondary, A")
 
 
 class Generator(Part):
     """A standby source: an engine set, or inverters, two of 120 V in series for the two legs."""
 
     system: SystemName = "120/240-3w"
-    kw: float = Field(gt=0, le=1000, description="rated, kW each")
+    kw: float = Field(ge=0.01, le=1000, description="rated, kW each")
     units: int = Field(1, ge=1, le=8)
     fuel: Literal["propane", "natural-gas", "gasoline", "diesel", "none"] = "propane"
-    fuel_pct: float = Field(100.0, gt=0, le=100, description="of its rating left on this fuel, percent, from its sheet")
+    fuel_pct: float = Field(100.0, ge=1, le=100, description="of its rating left on this fuel, percent, from its sheet")
     altitude_ft: float = Field(0.0, ge=0, le=15_000)
     altitude_loss_pct: float = Field(3.5, ge=0, le=10, description="lost for every 1000 ft, percent, from its sheet")
-    breaker_a: float | None = Field(None, gt=0, le=6000, description="its own breaker, A")
-    later_kw: float | None = Field(None, gt=0, le=1000, description="a bigger set to leave room for, kW in all")
-    reactance_pct: float = Field(15.0, gt=0, le=100, description="of an engine set in a fault, percent of its rating")
+    breaker_a: float | None = Field(None, ge=0.1, le=6000, description="its own breaker, A")
+    later_kw: float | None = Field(None, ge=0.01, le=1000, description="a bigger set to leave room for, kW in all")
+    reactance_pct: float = Field(15.0, ge=1, le=100, description="of an engine set in a fault, percent of its rating")
     surge_times: float = Field(2.0, ge=1, le=10, description="what an inverter gives into a fault, times its rating")
     diversion_w: float | None = Field(None, ge=0, le=1_000_000, description="diversion load of its governor, W")
 
@@ -234,7 +234,9 @@ class TransferSwitch(Part):
     form: Literal["switch", "interlock"] = Field(
         "switch", description="interlock: a kit on a panel's main, with an inlet"
     )
-    inlet_a: float | None = Field(None, gt=0, le=400, description="of an interlock's inlet and its back-fed breaker, A")
+    inlet_a: float | None = Field(
+        None, ge=0.1, le=400, description="of an interlock's inlet and its back-fed breaker, A"
+    )
     automatic: bool = False
     managed: bool = Field(False, description="sheds load by itself to fit the source")
     service_rated: bool = Field(False, description="suitable as service equipment")
@@ -267,7 +269,7 @@ class Run(Part):
     to_station: Id
     use: RunUse
     system: SystemName
-    length_ft: float = Field(gt=0, le=20000, description="one way, along the wire")
+    length_ft: float = Field(ge=0.01, le=20000, description="one way, along the wire")
     metal: Metal = "cu"
     insulation: Insulation = "THWN-2"
     raceway: Raceway = "PVC40"
@@ -281,7 +283,7 @@ class Run(Part):
     sets: int = Field(1, ge=1, le=12, description="parallel sets")
     whole_dwelling: bool = Field(False, description="carries one dwelling's whole load, 310.12")
     load: Load | None = Field(None, description="lock: the load, else summed from the stations beyond")
-    breaker_a: float | None = Field(None, gt=0, le=6000, description="lock: OCPD rating, A")
+    breaker_a: float | None = Field(None, ge=0.1, le=6000, description="lock: OCPD rating, A")
     size: Size | None = Field(None, description="lock: ungrounded conductors")
     neutral_size: Size | None = Field(None, description="lock: neutral")
     egc_size: Size | None = Field(None, description="lock: equipment grounding conductor")
@@ -296,7 +298,7 @@ class Run(Part):
     shares_raceway: Name | None = Field(
         None, description="a name for the raceway that it shares: runs of one name lie in one raceway"
     )
-    drop_limit_pct: float | None = Field(None, gt=0, le=20, description="own limit in place of the house rule")
+    drop_limit_pct: float | None = Field(None, ge=0.01, le=20, description="own limit in place of the house rule")
     note: Note = ""
     outlets: Outlets | None = Field(None, description="of a branch circuit: where its outlets are, what guards them")
     overhead: Overhead | None = Field(None, description="what it passes over, where it hangs in the air")
@@ -313,7 +315,7 @@ class Variant(Part):
     name: Name
     run: Id | None = Field(None, description="the run it changes; blank: all of them")
     metal: Metal | None = None
-    breaker_a: float | None = Field(None, gt=0, le=6000, description="breaker, A")
+    breaker_a: float | None = Field(None, ge=0.1, le=6000, description="breaker, A")
     pipe_up: bool = Field(False, description="one trade size above what is needed")
     system: SystemName | None = Field(None, description="voltage of the line, through transformers where needed")
 

@@ -60,9 +60,14 @@ def parse(document: Any) -> Job:
         job = Job.model_validate(document)
     except ValidationError as error:
         raise JobFileError(_placed(document, validation_problems(error))) from None
+    return sound(job, document)
+
+
+def sound(job: Job, document: Any = None) -> Job:
+    """The job itself, once its parts fit one another. Raises JobFileError; ``document`` is what it was read from."""
     found = list(problems(job))
     if found:
-        raise JobFileError(_placed(document, found))
+        raise JobFileError(_placed(dump(job) if document is None else document, found))
     return job
 
 
@@ -215,6 +220,9 @@ def _words(error: Any) -> str:
     kind, context = error["type"], error.get("ctx", {})
     if kind in _LIMITS:
         limit = _LIMITS[kind]
+        if limit == "ge" and isinstance(error["input"], (int, float)) and error["input"] <= 0.0 < context["ge"]:
+            # The least that is taken only keeps out what nothing can be; whoever typed 0 is told the plain rule.
+            limit, context = "gt", {"gt": 0.0}
         of_run = error["loc"][:1] == ("runs",) and error["loc"][-1] == "length_ft"
         what = ", in feet one way along the wire" if of_run else ""
         return f"must be {_LIMIT_WORDS[limit]} {context[limit]:g}{what}, not {error['input']}"

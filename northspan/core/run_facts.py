@@ -25,7 +25,7 @@ class Overhead(Part):
     """What an overhead run passes over, and the mast that holds it."""
 
     over: Literal["walkway", "driveway", "street", "roof"] = "walkway"
-    clearance_ft: float | None = Field(None, gt=0, le=200, description="lowest point above it, ft")
+    clearance_ft: float | None = Field(None, ge=0.1, le=200, description="lowest point above it, ft")
     roof_rise_in: float | None = Field(None, ge=0, le=48, description="of the roof, inches in 12")
     mast: bool = Field(False, description="held by a mast")
     mast_strong: bool | None = Field(None, description="strong enough or braced for the pull")

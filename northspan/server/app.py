@@ -4,23 +4,25 @@ import json
 from pathlib import Path
 from urllib.parse import urlsplit
 
-from flask import Response, request, send_from_directory
+from flask import Response, request
 from flask_openapi3 import Info, OpenAPI
-from werkzeug.wrappers import Response as WerkzeugResponse
 
 from northspan.core.jobfile import LARGEST_BYTES
 from northspan.demo.library import demo_jobs
 from northspan.server.books import books
 from northspan.server.demos import demos
+from northspan.server.edition import EDITION
 from northspan.server.files import files
 from northspan.server.jobs import jobs
+from northspan.server.pages import serve_pages
 from northspan.server.recordings import recordings
 from northspan.server.replies import HANDLERS, on_bad_request, refuse
 from northspan.server.shop import shop
+from northspan.server.solutions import Solutions
 from northspan.server.solving import solving
 from northspan.server.surveys import surveys
 from northspan.server.tracks import tracks
-from northspan.server.wiring import SHOP_KEY, STORE_KEY
+from northspan.server.wiring import SHOP_KEY, SOLUTIONS_KEY, STORE_KEY
 from northspan.store.database import open_database
 from northspan.store.job_store import JobStore
 from northspan.store.shop_store import ShopStore
@@ -59,8 +61,10 @@ def create_app(
     app.config["MAX_CONTENT_LENGTH"] = LARGEST_BYTES + 100_000
     app.config["TRUSTED_HOSTS"] = hosts
     engine = open_database(database_url)
-    store = JobStore(engine)
+    solved = Solutions()
+    store = JobStore(engine, prove=solved.of)
     app.extensions[STORE_KEY] = store
+    app.extensions[SOLUTIONS_KEY] = solved
     app.extensions[SHOP_KEY] = ShopStore(engine)
     if with_demo:
         _load_demos(store)
@@ -70,7 +74,12 @@ def create_app(
         app.register_error_handler(kind, handler)
     app.before_request(_own_pages_only)
     app.after_request(_secure)
-    _serve_front_end(app, front_end)
+
+    @app.get("/openapi.json")
+    def openapi_document() -> Response:
+        return Response(json.dumps(app.api_doc), mimetype="application/json")
+
+    serve_pages(app, front_end)
     return app
 
 
@@ -93,27 +102,6 @@ def _secure(response: Response) -> Response:
     response.headers["Content-Security-Policy"] = CONTENT_SECURITY_POLICY
     response.headers["X-Content-Type-Options"] = "nosniff"
     response.headers["Referrer-Policy"] = "no-referrer"
+    # A tab opened before an upgrade sees by it that it is older than the server.
+    response.headers["North-Span-Edition"] = EDITION
     return response
-
-
-def _serve_front_end(app: OpenAPI, folder: Path) -> None:
-    """Serve the built front end; any other path outside the API is one of its pages."""
-
-    @app.route("/openapi.json")
-    def openapi_document() -> Response:
-        return Response(json.dumps(app.api_doc), mimetype="application/json")
-
-    @app.route("/", defaults={"path": "index.html"})
-    @app.route("/<path:path>")
-    def front_end(path: str) -> WerkzeugResponse:
-        if path.startswith("api/"):
-            return app.make_response(("There is nothing here", 404))
-        if not (folder / path).is_file():
-            path = "index.html"
-        response = send_from_directory(folder, path)
-        if path.startswith("assets/"):
-            response.cache_control.max_age = 31_536_000
-            response.cache_control.immutable = True
-        else:
-            response.cache_control.no_cache = True
-        return response

@@ -28,22 +28,26 @@ def job_schema() -> Response:
 @files.get("/jobs/<job_id>/job.json", responses={200: Job})
 def job_file(path: JobPath) -> Response:
     """The job as a job file."""
-    job = job_store().get(path.job_id).job
-    return _file(job.model_dump_json(indent=1).encode(), job.name, "json", "application/json")
+    stored = job_store().get(path.job_id)
+    # As it was saved, also where this program cannot read it: whoever can mend it by hand gets it whole.
+    job = stored.job
+    text = json.dumps(stored.document, indent=1) if job is None else job.model_dump_json(indent=1)
+    return _file(text.encode(), stored.name, "json", "application/json")
 
 
 @files.get("/jobs/<job_id>/sheet.pdf")
 def pdf(path: JobPath) -> Response:
     """The calculation sheet as PDF."""
     stored = job_store().get(path.job_id)
-    body = sheet_pdf(stored.job, solve(stored.job), stored.changed_at.date())
-    return _file(body, stored.job.name, "pdf", "application/pdf")
+    job = stored.sound()
+    body = sheet_pdf(job, solve(job), stored.changed_at.date())
+    return _file(body, job.name, "pdf", "application/pdf")
 
 
 @files.get("/jobs/<job_id>/sheet.csv")
 def csv(path: JobPath) -> Response:
     """The calculation sheet as CSV."""
-    job = job_store().get(path.job_id).job
+    job = job_store().get(path.job_id).sound()
     return _file(sheet_csv(job, solve(job)).encode("utf-8-sig"), job.name, "csv", "text/csv")
 
 

@@ -1,13 +1,15 @@
 """Jobs: list, open, save, edit, undo, redo, copy, shelve."""
 
+import logging
+import re
 from collections.abc import Callable
 
 from flask import Response, request
 from flask_openapi3 import APIBlueprint, Tag
 
 from northspan.core.job import Job
-from northspan.core.jobfile import JobFileError, Problem, parse_text
-from northspan.core.solve import solve
+from northspan.core.jobfile import JobFileError, Problem, parse_text, sound
+from northspan.server.edition import EDITION
 from northspan.server.models import (
     EditHeaders,
     JobList,
@@ -18,10 +20,12 @@ from northspan.server.models import (
     Patch,
     ShelfPath,
 )
-from northspan.server.replies import refusals, refuse, reply
-from northspan.server.wiring import job_store
-from northspan.store.job_store import JobEntry, StoredJob
+from northspan.server.replies import named, refusals, refuse, reply, whole
+from northspan.server.wiring import job_store, solutions
+from northspan.store.job_store import JobEntry, Standing, StoredJob
 
+log = logging.getLogger(__name__)
+FAULT = "The figures of this job cannot be worked out: a fault of North Span's, and it is on record here"
 UNSAID = "Say which version the edit was made on (If-Match)"
 jobs = APIBlueprint(
     "jobs", __name__, url_prefix="/api/jobs", abp_tags=[Tag(name="Jobs")], abp_responses=refusals(404, 409, 422, 428)
@@ -37,7 +41,7 @@ def list_jobs(query: JobQuery) -> Response:
 @jobs.post("", responses={201: JobState})
 def create_job(body: Job) -> Response:
     """Save a new job."""
-    stored = job_store().create(parse_text(body.model_dump_json()))
+    stored = job_store().create(sound(body))
     return state(stored, 201)
 
 
@@ -49,7 +53,10 @@ def import_job() -> Response:
 
 @jobs.get("/<job_id>", responses={200: JobState})
 def get_job(path: JobPath) -> Response:
-    """One job with its solution."""
+    """One job with its solution; 304 where the asker has it as it stands."""
+    tag = _tag(job_store().standing(path.job_id))
+    if request.if_none_match.contains_weak(tag):
+        return Response(status=304, headers={"ETag": f'"{tag}"'})
     return state(job_store().get(path.job_id))
 
 
@@ -61,8 +68,9 @@ def edit_job(path: JobPath, header: EditHeaders, body: Patch) -> Response:
         return refuse(428, UNSAID)
     steps = [s.model_dump(by_alias=True, exclude_unset=True) for s in body.root]
     for i, step in enumerate(steps):
-        if step["op"] in ("add", "replace", "test") and "value" not in step:
-            raise JobFileError([Problem(f"/{i}/value", "is missing")])
+        needs = {"move": "from", "copy": "from", "remove": "path"}.get(step["op"], "value")
+        if needs not in step or (needs == "from" and step["from"] is None):
+            raise JobFileError([Problem(f"/{i}/{needs}", "is missing")])
     return state(job_store().edit(path.job_id, version, steps))
 
 
@@ -96,22 +104,39 @@ def _walk(header: EditHeaders, step: Callable[[int], StoredJob]) -> Response:
 
 
 def _version(header: EditHeaders) -> int | None:
-    tag = (header.if_match or "").strip().removeprefix("W/").strip('"')
-    return int(tag) if tag.isdecimal() else None
+    found = re.fullmatch(r'(?:W/)?"?([0-9]{1,9})(?:-[a-z0-9-]+)?"?', (header.if_match or "").strip())
+    return int(found[1]) if found else None
+
+
+def _tag(standing: Standing) -> str:
+    return f"{standing.version}-{standing.shelf}-{EDITION}"
 
 
 def state(stored: StoredJob, status: int = 200) -> Response:
-    """A stored job with its solution, as every call on a job answers."""
-    whole = JobState(
+    """A stored job with its solution, as every call on a job answers; one that cannot be solved says so."""
+    solution, fault = b"null", ""
+    if stored.job is None:
+        fault = "This job was saved, but this North Span cannot read it"
+    else:
+        try:
+            solution = solutions().of(stored.job)
+        except Exception:
+            log.exception("job %s cannot be solved", stored.id)
+            fault = FAULT
+    rest = JobState(
         id=stored.id,
         version=stored.version,
+        name=stored.name,
         job=stored.job,
-        solution=solve(stored.job),
+        solution=None,
+        fault=fault,
+        problems=named(stored.problems),
         can_undo=stored.can_undo,
         can_redo=stored.can_redo,
-        shelf="deleted" if stored.deleted else "archived" if stored.archived else "open",
+        shelf=stored.shelf,
     )
-    return reply(whole, status, stored.version)
+    tag = _tag(Standing(stored.version, stored.shelf))
+    return whole(rest, "solution", solution, status, tag)
 
 
 def _summary(entry: JobEntry) -> JobSummary:

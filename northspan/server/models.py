@@ -41,9 +41,9 @@ class JobQuery(_Model):
 
 
 class EditHeaders(BaseModel):
-    """The version an edit was made on."""
+    """The version an edit was made on: the number, or the ETag that begins with it."""
 
-    if_match: str | None = Field(None, alias="If-Match")
+    if_match: str | None = Field(None, alias="If-Match", max_length=80)
 
 
 class PatchStep(BaseModel):
@@ -84,12 +84,18 @@ class JobList(_Model):
 
 
 class JobState(_Model):
-    """A job with its solution and where it stands in its history; ``version`` goes back as ``If-Match``."""
+    """A job with its solution and where it stands in its history; ``version`` goes back as ``If-Match``.
+
+    A job that cannot be read or solved has no ``job`` or no ``solution``; ``fault`` says why, ``problems`` where.
+    """
 
     id: str
     version: int
-    job: Job
-    solution: Solution
+    name: str
+    job: Job | None
+    solution: Solution | None
+    fault: str = ""
+    problems: "list[ProblemModel]" = []
     can_undo: bool
     can_redo: bool
     shelf: Literal["open", "archived", "deleted"]
@@ -146,10 +152,15 @@ class FaultReply(_Model):
     answer: FaultAnswer
 
 
-class SolveAnswer(_Model):
-    """A job that is not stored, solved."""
+class PosedJob(_Model):
+    """A job that is not stored, as it was read."""
 
     job: Job
+
+
+class SolveAnswer(PosedJob):
+    """A job that is not stored, solved."""
+
     solution: Solution
 
 
@@ -243,8 +254,8 @@ class RecordingQuery(_Model):
     """What the figures of a recording are; ``quantity`` blank: as its heading says."""
 
     quantity: Quantity | None = None
-    volts: float = Field(240.0, gt=0, le=600)
-    pf: float = Field(1.0, gt=0, le=1)
+    volts: float = Field(240.0, ge=1, le=600)
+    pf: float = Field(1.0, ge=0.01, le=1)
 
 
 class RecordingNews(_Model):

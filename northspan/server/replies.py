@@ -1,6 +1,7 @@
 """Turning answers and refusals into responses, in one way for every resource."""
 
 import logging
+from collections.abc import Iterable
 from http import HTTPStatus
 from typing import Any
 
@@ -12,21 +13,39 @@ from northspan.core.jobfile import JobFileError, Problem, validation_problems
 from northspan.server.models import ProblemModel, Trouble
 from northspan.store.job_store import NoSuchJob, NothingToWalk, StaleEdit
 
+MOST_PROBLEMS = 100
 log = logging.getLogger(__name__)
 
 
-def reply(model: BaseModel, status: int = 200, etag: int | None = None) -> Response:
-    """A model as JSON; ``etag`` is the job's version."""
-    response = Response(model.model_dump_json(by_alias=True), status, mimetype="application/json")
-    if etag is not None:
-        response.set_etag(str(etag))
+def reply(model: BaseModel, status: int = 200) -> Response:
+    """A model as JSON."""
+    return Response(model.model_dump_json(by_alias=True), status, mimetype="application/json")
+
+
+def whole(model: BaseModel, field: str, written: bytes, status: int = 200, etag: str = "") -> Response:
+    """A model whose ``field`` is laid in as JSON that is written already: a solution is by far the largest part."""
+    rest = model.model_dump_json(by_alias=True, exclude={field}).encode()
+    body = b'%s,"%s":%s}' % (rest[:-1], field.encode(), written)
+    response = Response(body, status, mimetype="application/json")
+    if etag:
+        response.set_etag(etag)
+        # The browser may keep it, but asks each time whether it still stands.
+        response.cache_control.no_cache = True
     return response
 
 
-def refuse(status: int, title: str, problems: tuple[Problem, ...] = (), version: int | None = None) -> Response:
+def refuse(status: int, title: str, problems: Iterable[Problem] = (), version: int | None = None) -> Response:
     """A refusal in words a person can act on."""
-    named = [ProblemModel(pointer=p.pointer, words=p.words, where=p.where) for p in problems]
-    return reply(Trouble(title=title, problems=named, version=version), status)
+    return reply(Trouble(title=title, problems=named(problems), version=version), status)
+
+
+def named(problems: Iterable[Problem]) -> list[ProblemModel]:
+    """Problems as they are sent: the first hundred, and how many more there are."""
+    every = list(problems)
+    sent = [ProblemModel(pointer=p.pointer, words=p.words, where=p.where) for p in every[:MOST_PROBLEMS]]
+    if len(every) > MOST_PROBLEMS:
+        sent.append(ProblemModel(pointer="", words=f"and {len(every) - MOST_PROBLEMS} more places like these"))
+    return sent
 
 
 def on_bad_request(error: ValidationError) -> Response:

@@ -5,13 +5,20 @@ from flask_openapi3 import APIBlueprint, Tag
 
 from northspan.core.fault_asked import FaultQuestion, fault_answer
 from northspan.core.job import Job
-from northspan.core.jobfile import JobFileError, Problem, parse_text
+from northspan.core.jobfile import JobFileError, Problem, sound
 from northspan.core.rung_working import rung_figures
-from northspan.core.solve import solve
 from northspan.core.what_if import what_if
-from northspan.server.models import FaultReply, FaultRequest, SolveAnswer, WhatIfAnswer, WorkingAnswer, WorkingRequest
-from northspan.server.replies import refusals, reply
-from northspan.server.wiring import shop_list
+from northspan.server.models import (
+    FaultReply,
+    FaultRequest,
+    PosedJob,
+    SolveAnswer,
+    WhatIfAnswer,
+    WorkingAnswer,
+    WorkingRequest,
+)
+from northspan.server.replies import refusals, reply, whole
+from northspan.server.wiring import shop_list, solutions
 from northspan.shop.lists import PriceItem
 
 solving = APIBlueprint(
@@ -22,14 +29,14 @@ solving = APIBlueprint(
 @solving.post("", responses={200: SolveAnswer})
 def solve_job(body: Job) -> Response:
     """Solve a job without saving it."""
-    job = parse_text(body.model_dump_json())
-    return reply(SolveAnswer(job=job, solution=solve(job)))
+    job = sound(body)
+    return whole(PosedJob(job=job), "solution", solutions().of(job))
 
 
 @solving.post("/what-if", responses={200: WhatIfAnswer})
 def variants(body: Job) -> Response:
     """A job's variants side by side, priced by the shop's list."""
-    job = parse_text(body.model_dump_json())
+    job = sound(body)
     prices = {item.name: item.price for item in shop_list("prices") if isinstance(item, PriceItem)}
     return reply(WhatIfAnswer(what_if=what_if(job, prices)))
 
@@ -37,7 +44,7 @@ def variants(body: Job) -> Response:
 @solving.post("/working", responses={200: WorkingAnswer})
 def working(body: WorkingRequest) -> Response:
     """The figures of one rung of a run's ladder, with their working."""
-    job = parse_text(body.job.model_dump_json())
+    job = sound(body.job)
     if body.run not in {r.id for r in job.runs}:
         raise JobFileError([Problem("/run", f"there is no run {body.run!r} in this job")])
     return reply(WorkingAnswer(figures=rung_figures(job, body.run, body.metal, body.size)))
@@ -46,7 +53,7 @@ def working(body: WorkingRequest) -> Response:
 @solving.post("/fault", responses={200: FaultReply})
 def fault(body: FaultRequest) -> Response:
     """Drop a fault on the job in one of its modes, or see it run; with the plain answers for that station."""
-    job = parse_text(body.job.model_dump_json())
+    job = sound(body.job)
     asked = FaultQuestion(**{name: getattr(body, name) for name in FaultQuestion.__dataclass_fields__})
     try:
         return reply(FaultReply(answer=fault_answer(job, asked)))

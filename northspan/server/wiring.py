@@ -6,6 +6,7 @@ from typing import Any, cast
 from flask import current_app
 
 from northspan.instruments.supply_house import SimulatedSupplyHouse, SupplyHouse
+from northspan.server.solutions import Solutions
 from northspan.shop.csv_lists import shipped_list
 from northspan.shop.lists import ITEMS, Item, ListName, PriceItem
 from northspan.store.job_store import JobStore
@@ -13,11 +14,17 @@ from northspan.store.shop_store import ShopStore
 
 STORE_KEY = "northspan.job_store"
 SHOP_KEY = "northspan.shop_store"
+SOLUTIONS_KEY = "northspan.solutions"
 
 
 def job_store() -> JobStore:
     """The job store of the running application."""
     return cast(JobStore, current_app.extensions[STORE_KEY])
+
+
+def solutions() -> Solutions:
+    """What the running application has solved."""
+    return cast(Solutions, current_app.extensions[SOLUTIONS_KEY])
 
 
 def shop_store() -> ShopStore:

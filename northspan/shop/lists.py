@@ -21,8 +21,8 @@ class CatalogueItem(BaseModel):
     name: Name
     kind: ApplianceKind
     volts: Literal[120, 240] = 240
-    va: float | None = Field(None, gt=0, le=200_000)
-    amps: float | None = Field(None, gt=0, le=1000)
+    va: float | None = Field(None, ge=0.1, le=200_000)
+    amps: float | None = Field(None, ge=0.001, le=1000)
     motor: bool = False
     continuous: bool = False
 

@@ -1,19 +1,18 @@
 """Jobs in the database: saved whole, edited by patches, with a history that can be walked both ways."""
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable
 from dataclasses import dataclass
 from datetime import UTC, datetime
 from typing import Any, Literal
 from uuid import uuid4
 
-import jsonpatch
-from jsonpointer import JsonPointerException
 from sqlalchemy import ColumnElement, Engine, func, select, update
 from sqlalchemy.orm import Session
 
 from northspan.core.job import Job
 from northspan.core.jobfile import JobFileError, Problem, dump, parse
 from northspan.store.models import JobRow, RevisionRow
+from northspan.store.patching import Patch, patched
 
 Shelf = Literal["open", "archived", "deleted"]
 
@@ -36,17 +35,42 @@ class NothingToWalk(Exception):
 
 @dataclass(frozen=True, slots=True)
 class StoredJob:
-    """A job as it stands in the store."""
+    """A job as it stands in the store; ``job`` is None where its document is no sound job to this program.
+
+    ``problems`` then say why, and ``document`` is what was saved.
+    """
 
     id: str
     version: int
-    job: Job
+    name: str
+    document: dict[str, Any]
+    job: Job | None
+    problems: tuple[Problem, ...]
     created_at: datetime
     changed_at: datetime
     archived: bool
     deleted: bool
     can_undo: bool
     can_redo: bool
+
+    def sound(self) -> Job:
+        """The job. Raises JobFileError where its document is none."""
+        if self.job is None:
+            raise JobFileError(self.problems)
+        return self.job
+
+    @property
+    def shelf(self) -> Shelf:
+        """Where the job lies."""
+        return _shelf_of(self.archived, self.deleted)
+
+
+@dataclass(frozen=True, slots=True)
+class Standing:
+    """Where a job stands: what its answer depends on."""
+
+    version: int
+    shelf: Shelf
 
 
 @dataclass(frozen=True, slots=True)
@@ -63,13 +87,18 @@ class JobEntry:
 
 
 class JobStore:
-    """Every way in which jobs are kept. One transaction a call; a failed one changes nothing."""
+    """Every way in which jobs are kept. One transaction a call; a failed one changes nothing.
 
-    def __init__(self, engine: Engine):
+    ``prove`` is called with a job before it is kept for the first time; what it raises keeps the job out.
+    """
+
+    def __init__(self, engine: Engine, prove: Callable[[Job], object]):
         self._engine = engine
+        self._prove = prove
 
     def create(self, job: Job, demo: str | None = None) -> StoredJob:
         """Save a new job; ``demo`` is the key of the demo job it came from."""
+        self._prove(job)
         now = datetime.now(UTC)
         job_id = uuid4().hex
         with Session(self._engine) as session, session.begin():
@@ -91,6 +120,12 @@ class JobStore:
         with Session(self._engine) as session:
             return self._stored(session, self._row(session, job_id))
 
+    def standing(self, job_id: str) -> Standing:
+        """Where a job stands, without reading it. Raises NoSuchJob."""
+        with Session(self._engine) as session:
+            row = self._row(session, job_id)
+            return Standing(row.version, _shelf_of(row.archived_at is not None, row.deleted_at is not None))
+
     def entries(self, search: str = "", shelf: Shelf = "open") -> list[JobEntry]:
         """Jobs of one shelf, newest change first; ``search`` is held against the name, in any case."""
         with Session(self._engine) as session:
@@ -107,15 +142,21 @@ class JobStore:
                 for row, document in session.execute(query)
             ]
 
-    def edit(self, job_id: str, version: int, patch: Sequence[dict[str, Any]]) -> StoredJob:
+    def edit(self, job_id: str, version: int, patch: Patch) -> StoredJob:
         """Apply a JSON Patch to the job as of ``version``.
 
-        Raises StaleEdit, NoSuchJob, or JobFileError naming the place that the patch would leave wrong.
+        The same edit sent again, because its answer was lost on the way, is answered as it was the first time. Raises
+        StaleEdit, NoSuchJob, or JobFileError naming the place that the patch would leave wrong.
         """
         with Session(self._engine) as session, session.begin():
             row = self._row(session, job_id)
             before = self._revision(session, row, row.head)
+            if row.version == version + 1 and before.patch == list(patch):
+                return self._stored(session, row)
+            if row.version != version:
+                raise StaleEdit(row.version)
             job = parse(patched(before.document, patch))
+            self._prove(job)
             number = (session.scalar(select(func.max(RevisionRow.number)).where(RevisionRow.job_id == job_id)) or 0) + 1
             self._move(session, row, version, number, job.name)
             session.add(
@@ -140,7 +181,7 @@ class JobStore:
 
     def duplicate(self, job_id: str) -> StoredJob:
         """Save a copy under a name of its own, with a history of its own."""
-        job = self.get(job_id).job
+        job = self.get(job_id).sound()
         return self.create(job.model_copy(update={"name": f"{job.name[:73]} (copy)"}))
 
     def put_on(self, job_id: str, shelf: Shelf) -> StoredJob:
@@ -184,10 +225,19 @@ class JobStore:
 
     def _stored(self, session: Session, row: JobRow) -> StoredJob:
         revision = self._revision(session, row, row.head)
+        job: Job | None = None
+        problems: tuple[Problem, ...] = ()
+        try:
+            job = parse(revision.document)
+        except JobFileError as error:
+            problems = error.problems
         return StoredJob(
             row.id,
             row.version,
-            parse(revision.document),
+            row.name,
+            revision.document,
+            job,
+            problems,
             row.created_at,
             row.changed_at,
             row.archived_at is not None,
@@ -197,12 +247,10 @@ class JobStore:
         )
 
 
-def patched(document: dict[str, Any], patch: Sequence[dict[str, Any]]) -> Any:
-    """A document after a JSON Patch (RFC 6902). Raises JobFileError where the patch does not fit it."""
-    try:
-        return jsonpatch.JsonPatch(list(patch)).apply(document)  # type: ignore[arg-type]
-    except (jsonpatch.JsonPatchException, JsonPointerException) as error:
-        raise JobFileError([Problem("", f"the edit does not fit the job as it stands ({error})")]) from None
+def _shelf_of(archived: bool, deleted: bool) -> Shelf:
+    if deleted:
+        return "deleted"
+    return "archived" if archived else "open"
 
 
 def _newest_child(session: Session, row: JobRow) -> int | None:

@@ -93,7 +93,7 @@ class ByHand(unittest.TestCase):
             "stations/-": {"id": "gen", "name": "Set", "kind": "generator", "place": "house", "generator": source},
             "stations/2/kind": "transfer-switch",
             "stations/2/transfer": {"managed": True},
-            "runs/-": run | {"length_ft": 1e-8, "breaker_a": 50, "size": "6"},
+            "runs/-": run | {"length_ft": 0.01, "breaker_a": 50, "size": "6"},
         }
         own = job(**WIRES | switch)
         # As it runs its regulator holds the voltage; 20 % of 240² / 12000 is 0.96 ohm, half of it to a leg in a fault.

@@ -3,6 +3,7 @@
 import json
 import unittest
 
+from northspan.core.job import Job
 from northspan.core.jobfile import JobFileError, dump, parse, parse_text
 from tests.core.jobs import document, job
 
@@ -36,6 +37,7 @@ class Refusals(unittest.TestCase):
             ({"runs/1/to_station": "panel"}, "/runs/1/to_station", "starts and ends at House panel: choose another"),
             ({"runs/1/size": "0000"}, "/runs/1/size", "'0000' is written '4/0'"),
             ({"runs/1/length_ft": 0}, "/runs/1/length_ft", "must be more than 0"),
+            ({"runs/1/length_ft": 1e-9}, "/runs/1/length_ft", "must be at least 0.01, in feet"),
             (loop, "/runs/1", "so nothing feeds them: shed-panel ← panel ← shed-panel; turn or"),
             ({"stations/0/supply": None}, "/stations/0/supply", "says what it delivers"),
             ({"stations/2/load/continuous_amps": 31}, "/stations/2/load/continuous_amps", "continuous part is more"),
@@ -49,6 +51,24 @@ class Refusals(unittest.TestCase):
                 found = self.refused(document(**changes))
                 self.assertIn(pointer, found)
                 self.assertIn(words, found[pointer])
+
+    def test_no_figure_can_be_as_small_as_nothing(self):
+        """Every figure of a job file is a whole number, may be 0, or has a least that something real can have."""
+        schema = Job.model_json_schema()
+        parts = [schema, *schema["$defs"].values()]
+        figures = [
+            (part["title"], name, kind)
+            for part in parts
+            for name, field in part.get("properties", {}).items()
+            for kind in [field, *field.get("anyOf", ())]
+            if kind.get("type") == "number"
+        ]
+        self.assertGreater(len(figures), 60)
+        for part, name, kind in figures:
+            with self.subTest(part=part, name=name):
+                self.assertIn("maximum", kind)
+                self.assertNotIn("exclusiveMinimum", kind)
+                self.assertIn("minimum", kind)
 
     def test_nonsense_is_no_job_file(self):
         self.assertIn("not JSON", self.refused(b"\x00\xff" * 50)[""])

@@ -16,7 +16,7 @@ STEP_UP = {
     "stations/2/load": {"amps": 10, "power_factor": 1},
     "runs/1": {
         "id": "primary", "from_station": "panel", "to_station": "up", "use": "feeder", "system": "240-2w",
-        "length_ft": 1e-8, "metal": "cu",
+        "length_ft": 0.01, "metal": "cu",
     },
     "runs/-": {
         "id": "long", "from_station": "up", "to_station": "shed-panel", "use": "branch", "system": "480-2w",
@@ -55,10 +55,11 @@ class Transformers(unittest.TestCase):
         cold = (234.5 + 25) / (234.5 + 75)
         own = 0.6912 / math.sqrt(2)
         wire = complex(1.2 * 1.2 * cold, 1.2 * 0.050)
-        # The service's loop, line to line, from the 10 kA source through 50 ft of its wire.
-        service = self.runs["service"].ladders[0]
-        rung = next(r for r in service.rungs if r.size == self.runs["service"].figures.size.value)
-        primary = complex(0.1 * rung.r_kft * cold, 0.024 + 0.1 * rung.x_kft)
+        # The loop, line to line, from the 10 kA source through 50 ft of the service and a hand's breadth of the primary.
+        primary = complex(0, 0.024)
+        for run, loop_kft in (("service", 0.1), ("primary", 2e-5)):
+            rung = next(r for r in self.runs[run].ladders[0].rungs if r.size == self.runs[run].figures.size.value)
+            primary += loop_kft * complex(rung.r_kft * cold, rung.x_kft)
         self.assertAlmostEqual(beyond, 480 / abs(4 * primary + complex(own, own) + wire), places=6)
 
     def test_protection_of_both_sides(self):

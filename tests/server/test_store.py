@@ -11,6 +11,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from sqlalchemy import inspect, text
 
+from northspan.core.solve import solve
 from northspan.store.database import MIGRATIONS, open_database
 from northspan.store.job_store import JobStore, NoSuchJob, NothingToWalk, StaleEdit
 from northspan.store.models import Base
@@ -28,7 +29,7 @@ class StoreTest(unittest.TestCase):
         self.path = Path(folder.name) / "deep" / "jobs.sqlite"
         self.engine = open_database(f"sqlite:///{self.path}")
         self.addCleanup(self.engine.dispose)
-        self.store = JobStore(self.engine)
+        self.store = JobStore(self.engine, solve)
 
 
 class Database(StoreTest):
@@ -61,7 +62,7 @@ class Database(StoreTest):
 
     def test_opening_twice_changes_nothing(self):
         kept = self.store.create(job())
-        other = JobStore(open_database(f"sqlite:///{self.path}"))
+        other = JobStore(open_database(f"sqlite:///{self.path}"), solve)
         self.assertEqual(other.get(kept.id).job, kept.job)
 
 

@@ -46,7 +46,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** One job with its solution. */
+        /** One job with its solution; 304 where the asker has it as it stands. */
         get: operations["jobs_get_job__job_id__get"];
         put?: never;
         post?: never;
@@ -450,6 +450,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/openapi.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["openapi_document_openapi_json_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -528,14 +544,28 @@ export interface components {
         /**
          * JobState
          * @description A job with its solution and where it stands in its history; ``version`` goes back as ``If-Match``.
+         *
+         *     A job that cannot be read or solved has no ``job`` or no ``solution``; ``fault`` says why, ``problems`` where.
          */
         JobState: {
             /** Id */
             id: string;
             /** Version */
             version: number;
-            job: components["schemas"]["Job"];
-            solution: components["schemas"]["Solution"];
+            /** Name */
+            name: string;
+            job: components["schemas"]["Job"] | null;
+            solution: components["schemas"]["Solution"] | null;
+            /**
+             * Fault
+             * @default
+             */
+            fault: string;
+            /**
+             * Problems
+             * @default []
+             */
+            problems: components["schemas"]["ProblemModel"][];
             /** Can Undo */
             can_undo: boolean;
             /** Can Redo */
@@ -4623,6 +4653,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    openapi_document_openapi_json_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationErrorModel"][];
                 };
             };
         };

@@ -1,0 +1,48 @@
+"""JSON Patch (RFC 6902) on a job's document, held to a size that a job can have."""
+
+import json
+from collections.abc import Sequence
+from copy import deepcopy
+from typing import Any
+
+import jsonpatch
+from jsonpointer import JsonPointer, JsonPointerException
+
+from northspan.core.jobfile import LARGEST_BYTES, JobFileError, Problem
+
+Patch = Sequence[dict[str, Any]]
+# What the library raises for a step that does not fit goes beyond its own exceptions.
+_UNFIT = (jsonpatch.JsonPatchException, JsonPointerException, TypeError, ValueError, KeyError, IndexError)
+
+
+def patched(document: Any, patch: Patch) -> Any:
+    """A document after a JSON Patch. Raises JobFileError where a step does not fit it, or makes it too large.
+
+    Before every step its growth is added up (B of JSON), so that copies of copies end early; what a step takes out is
+    not subtracted.
+
+    >>> patched({"name": "A", "runs": []}, [{"op": "replace", "path": "/name", "value": "B"}])
+    {'name': 'B', 'runs': []}
+    """
+    size = len(json.dumps(document))
+    document = deepcopy(document)
+    for at, step in enumerate(patch):
+        try:
+            size += len(json.dumps(_laid_down(document, step)))
+            if size > LARGEST_BYTES:
+                words = f"would make the job larger than {LARGEST_BYTES // 1_000_000} MB"
+                raise JobFileError([Problem(f"/{at}", words)])
+            document = jsonpatch.apply_patch(document, [deepcopy(step)], in_place=True)  # type: ignore[list-item]
+        except JobFileError:
+            raise
+        except _UNFIT as error:
+            words = f"the edit does not fit the job as it stands ({error})"
+            raise JobFileError([Problem(f"/{at}", words[:300])]) from None
+    return document
+
+
+def _laid_down(document: Any, step: dict[str, Any]) -> Any:
+    """What a step adds to the document."""
+    if step["op"] == "copy":
+        return JsonPointer(step["from"]).resolve(document)
+    return step.get("value")
