@@ -3,11 +3,11 @@
 Blank means "work it out": the solver plans what belongs there. A value is what is there.
 """
 
-from typing import Literal
+from typing import Annotated, Literal
 
 from pydantic import Field
 
-from northspan.core.part import Id, Name, Part, Size
+from northspan.core.part import AtMost, Id, Name, Part, Size
 from northspan.core.question import Metal
 
 ElectrodeKind = Literal[
@@ -85,10 +85,10 @@ class PlaceGrounding(Part):
     """Grounding of a place."""
 
     seen: bool = Field(False, description="what is there has been looked for: an empty list means none")
-    electrodes: tuple[Electrode, ...] = Field((), max_length=40)
+    electrodes: Annotated[tuple[Electrode, ...], AtMost(40)] = ()
     conductor: ElectrodeConductor = ElectrodeConductor()
     soil_ohm_m: float | None = Field(None, ge=0.1, le=100_000, description="resistivity, where it is known, ohm·m")
-    survey: tuple[SurveyReading, ...] = Field((), max_length=60)
+    survey: Annotated[tuple[SurveyReading, ...], AtMost(60)] = ()
     water_piping: bool = Field(False, description="metal water piping inside")
     water_bonded: bool | None = None
     water_jumper: Size | None = Field(None, description="lock: its bonding jumper, copper")

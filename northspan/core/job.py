@@ -1,13 +1,13 @@
 """The job: what the electrician knows of one property, in the trade's words."""
 
-from typing import Literal, Self
+from typing import Annotated, Literal, Self
 
 from pydantic import Field, ValidationInfo, field_validator, model_validator
 from pydantic_core import PydanticCustomError
 
 from northspan.core.grounding import Bonding, MetalPath, PlaceGrounding
 from northspan.core.house_rules import HouseRules
-from northspan.core.part import Id, Name, Note, Part, Size
+from northspan.core.part import AtMost, Id, Name, Note, Part, Size
 from northspan.core.question import Insulation, Location, Metal, Raceway, RunUse, TerminalTemperature
 from northspan.core.run_facts import Outlets, Overhead
 from northspan.core.systems import SystemName
@@ -114,7 +114,7 @@ class Route(Part):
     """Where a run goes, measured on the plan; ``ends_ft`` is what goes up, down and into the boxes at its ends."""
 
     kind: Literal["trench", "overhead"] = "trench"
-    points: tuple[Waypoint, ...] = Field(min_length=2, max_length=200)
+    points: Annotated[tuple[Waypoint, ...], AtMost(200)] = Field(min_length=2)
     ends_ft: float = Field(0.0, ge=0, le=500)
 
 
@@ -143,7 +143,7 @@ class Place(Part):
     existing: bool = Field(False, description="stands already, with a service or feeder in use")
     record: LoadRecord | None = None
     load_method: LoadMethodName | None = Field(None, description="lock: the method that drives its runs")
-    appliances: tuple[Appliance, ...] = Field((), max_length=300)
+    appliances: Annotated[tuple[Appliance, ...], AtMost(150)] = ()
     grounding: PlaceGrounding = PlaceGrounding()
 
 
@@ -187,7 +187,9 @@ class Gear(Part):
     series_ka: float | None = Field(
         None, ge=0.01, le=200, description="marked series rating with the device ahead of it, kA"
     )
-    second_sources: tuple[ParallelSource, ...] = Field((), max_length=8, description="sources that back-feed its bus")
+    second_sources: Annotated[tuple[ParallelSource, ...], AtMost(8)] = Field(
+        (), description="sources that back-feed its bus"
+    )
     torque_lb_in: float | None = Field(None, ge=0.1, le=2000, description="maker's torque of its lugs, lb·in")
     room: GearRoom | None = Field(None, description="where it hangs")
     nearest_entry: bool | None = Field(
@@ -329,8 +331,8 @@ class Job(Part):
     note: Note = ""
     code_book: Literal["nec-2023"] = "nec-2023"
     house_rules: HouseRules = HouseRules()
-    places: tuple[Place, ...] = Field((), max_length=200)
-    stations: tuple[Station, ...] = Field((), max_length=1000)
-    runs: tuple[Run, ...] = Field((), max_length=1000)
-    metal_paths: tuple[MetalPath, ...] = Field((), max_length=200)
-    variants: tuple[Variant, ...] = Field((), max_length=4)
+    places: Annotated[tuple[Place, ...], AtMost(100)] = ()
+    stations: Annotated[tuple[Station, ...], AtMost(500)] = ()
+    runs: Annotated[tuple[Run, ...], AtMost(500)] = ()
+    metal_paths: Annotated[tuple[MetalPath, ...], AtMost(100)] = ()
+    variants: Annotated[tuple[Variant, ...], AtMost(4)] = ()

@@ -1,8 +1,10 @@
 """What every part of a job is made of: the frozen model, ids, names and wire sizes."""
 
-from typing import Annotated, Literal
+from dataclasses import dataclass
+from typing import Annotated, Any, Literal
 
-from pydantic import BaseModel, ConfigDict, StringConstraints
+from pydantic import BaseModel, ConfigDict, GetCoreSchemaHandler, StringConstraints
+from pydantic_core import CoreSchema, PydanticCustomError, core_schema
 
 Id = Annotated[str, StringConstraints(pattern=r"^[a-z0-9][a-z0-9-]{0,63}$")]
 Name = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=80)]
@@ -11,6 +13,23 @@ Size = Literal[
     "14", "12", "10", "8", "6", "4", "3", "2", "1", "1/0", "2/0", "3/0", "4/0", "250", "300", "350",
     "400", "500", "600", "700", "750", "800", "900", "1000", "1250", "1500", "1750", "2000",
 ]  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True)
+class AtMost:
+    """Mark of a list: so many entries at most, counted before any is looked at: no list takes long to refuse."""
+
+    most: int
+
+    def __get_pydantic_core_schema__(self, source: Any, handler: GetCoreSchemaHandler) -> CoreSchema:
+        """The list's own schema behind the count."""
+        inner: Any = {**handler(source), "max_length": self.most}
+        return core_schema.no_info_before_validator_function(self._counted, inner)
+
+    def _counted(self, given: Any) -> Any:
+        if isinstance(given, (list, tuple)) and len(given) > self.most:
+            raise PydanticCustomError("too_many", f"holds {len(given):,} entries; up to {self.most:,} are read")
+        return given
 
 
 class Part(BaseModel):

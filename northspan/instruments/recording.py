@@ -1,24 +1,24 @@
 """A recorded load read from CSV text: interval by interval, its peak found, every unreadable row named."""
 
-import csv
-import io
 from collections.abc import Generator
 from dataclasses import dataclass, field
-from datetime import date, datetime, timedelta
+from datetime import date, datetime, time, timedelta
+from functools import lru_cache
 from itertools import pairwise
 from typing import Literal
 
-from northspan.instruments.delimited import BrokenRow, delimiter
+from northspan.instruments.delimited import BrokenRow, Unreadable, delimiter, named, table
 
 Quantity = Literal["kW", "kWh", "kVA", "W", "VA", "A"]
 WINDOW = timedelta(minutes=15)
 YEAR_DAYS, MONTH_DAYS = 360, 30
 ROWS_A_STEP = 2000
-_FORMATS = ("%m/%d/%Y %H:%M", "%m/%d/%Y %H:%M:%S", "%m/%d/%y %H:%M", "%m/%d/%Y %I:%M %p", "%Y/%m/%d %H:%M")
+_DAYS = ("%m/%d/%Y", "%m/%d/%y", "%Y/%m/%d")
+_CLOCKS = ("%H:%M", "%H:%M:%S", "%I:%M %p")
 _IN_VA = {"kW": 1000.0, "kVA": 1000.0, "W": 1.0, "VA": 1.0}
 
 
-class NotARecording(ValueError):
+class NotARecording(Unreadable):
     """The text is no recording at all; the message says why, in words."""
 
 
@@ -76,9 +76,9 @@ def read_recording(
     >>> found.peak_va, found.broken[0].line, found.broken[0].words
     (6000.0, 4, "'oops' is not a number")
     """
-    rows = csv.reader(io.StringIO(text.removeprefix("\ufeff")), delimiter=delimiter(text))
-    heading = next(rows, None)
-    if heading is None or len(heading) < 2:
+    rows = table(text, delimiter(text))
+    _, heading = next(rows, (0, []))
+    if len(heading) < 2:
         raise NotARecording("The first row must name a column of moments and a column of figures.")
     means = quantity or _quantity(heading[1])
     if means is None:
@@ -87,7 +87,7 @@ def read_recording(
         )
     readings = _Readings()
     size, at = max(1, len(text)), 0
-    for line, cells in enumerate(rows, 2):
+    for line, cells in rows:
         at += sum(map(len, cells)) + len(cells)
         if cells and any(cell.strip() for cell in cells):
             _take(readings, line, cells)
@@ -156,7 +156,7 @@ def _recording(readings: _Readings, quantity: Quantity, volts: float, pf: float)
         tuple(DayPeak(day, va) for day, va in peaks.items()),
         max(0, round(span / interval) - len(moments)),
         covers,
-        tuple(readings.broken),
+        named(readings.broken),
     )
 
 
@@ -177,7 +177,26 @@ def _moment(words: str) -> datetime | None:
         return datetime.fromisoformat(words).replace(tzinfo=None)
     except ValueError:
         pass
-    for form in _FORMATS:
+    day_words, _, clock_words = words.partition(" ")
+    day, clock = _day(day_words), _clock(clock_words)
+    return None if day is None or clock is None else datetime.combine(day, clock)
+
+
+# A recording has far fewer days and minutes of the day than rows: each is read once.
+@lru_cache(maxsize=4096)
+def _day(words: str) -> date | None:
+    found = _first(words, _DAYS)
+    return None if found is None else found.date()
+
+
+@lru_cache(maxsize=4096)
+def _clock(words: str) -> time | None:
+    found = _first(words.strip(), _CLOCKS)
+    return None if found is None else found.time()
+
+
+def _first(words: str, forms: tuple[str, ...]) -> datetime | None:
+    for form in forms:
         try:
             return datetime.strptime(words, form)
         except ValueError:

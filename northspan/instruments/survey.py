@@ -1,18 +1,17 @@
 """A four-pin survey of the soil read from CSV text: spacing and ohms row by row, every unreadable row named."""
 
-import csv
-import io
 import math
 from dataclasses import dataclass
 
-from northspan.instruments.delimited import BrokenRow, delimiter
+from northspan.instruments.delimited import BrokenRow, Unreadable, delimiter, named, table
 
 FEET_A_METRE = 1.0 / 0.3048
 MOST_READINGS = 60
-WIDEST_FT, MOST_OHM = 2000.0, 100_000.0
+LEAST_FT, WIDEST_FT = 0.1, 2000.0
+LEAST_OHM, MOST_OHM = 0.001, 100_000.0
 
 
-class NotASurvey(ValueError):
+class NotASurvey(Unreadable):
     """The text holds no reading at all; the message says why, in words."""
 
 
@@ -41,13 +40,14 @@ def read_survey(text: str) -> Survey:
     >>> round(found.readings[0].spacing_ft, 6), found.readings[0].ohm, found.broken[0].line
     (10.0, 5.0, 3)
     """
-    rows = list(csv.reader(io.StringIO(text.removeprefix("\ufeff")), delimiter=delimiter(text)))
-    heading = rows[0][0].lower() if rows and rows[0] and _number(rows[0][0]) is None else ""
+    rows = list(table(text, delimiter(text)))
+    first = rows[0][1] if rows else []
+    heading = first[0].lower() if first and _number(first[0]) is None else ""
     words = heading.replace("(", " ").replace(")", " ").replace(",", " ").split()
     in_feet = FEET_A_METRE if any(w in ("m", "metre", "metres", "meter", "meters") for w in words) else 1.0
     readings: dict[float, Reading] = {}
     broken: list[BrokenRow] = []
-    for line, cells in enumerate(rows, 1):
+    for line, cells in rows:
         if (line == 1 and heading) or not any(cell.strip() for cell in cells):
             continue
         values = [_number(cell) for cell in cells[:2]]
@@ -55,7 +55,7 @@ def read_survey(text: str) -> Survey:
             broken.append(BrokenRow(line, "needs a spacing and a figure in ohms"))
             continue
         spacing, ohm = values[0] * in_feet, values[1]
-        if not (0.0 < spacing <= WIDEST_FT and 0.0 < ohm <= MOST_OHM):
+        if not (LEAST_FT <= spacing <= WIDEST_FT and LEAST_OHM <= ohm <= MOST_OHM):
             broken.append(BrokenRow(line, "a spacing or an ohm reading that cannot be"))
         elif spacing in readings:
             broken.append(BrokenRow(line, f"spacing {spacing:g} ft is there already"))
@@ -65,7 +65,7 @@ def read_survey(text: str) -> Survey:
             readings[spacing] = Reading(spacing, ohm)
     if not readings:
         raise NotASurvey("No row holds a spacing and a figure in ohms, side by side.")
-    return Survey(tuple(readings[a] for a in sorted(readings)), tuple(broken))
+    return Survey(tuple(readings[a] for a in sorted(readings)), named(broken))
 
 
 def _number(cell: str) -> float | None:

@@ -8,13 +8,15 @@ from typing import Any
 from defusedxml import DefusedXmlException, ElementTree
 
 from northspan.core.physics.plane import Point, simplified
+from northspan.instruments.delimited import Unreadable
 
 EARTH_FT = 20_902_231.0
 WALKED_WITHIN_FT = 3.0
 MOST_POINTS = 200
+MOST_READ = 50_000
 
 
-class NotATrack(ValueError):
+class NotATrack(Unreadable):
     """The file holds no track; the message says why, in words."""
 
 
@@ -29,14 +31,17 @@ def read_track(text: str) -> list[Point]:
     [(0, 0), (0, 365)]
     """
     found = _gpx(text) if text.lstrip().startswith("<") else _geojson(text)
+    if len(found) > MOST_READ:
+        raise NotATrack(f"The track has {len(found)} points; up to {MOST_READ:,} are read. Thin it out.")
     if len(found) < 2:
         raise NotATrack("The file has no line of two points or more.")
     lon0, lat0 = found[0]
     shrink = math.cos(math.radians(lat0))
     flat = [(EARTH_FT * math.radians(lon - lon0) * shrink, EARTH_FT * math.radians(lat - lat0)) for lon, lat in found]
-    line = simplified(flat, WALKED_WITHIN_FT)
-    if len(line) > MOST_POINTS:
-        raise NotATrack(f"The track has {len(line)} bends: too many for a trench. Walk it again, or thin it out.")
+    line = simplified(flat, WALKED_WITHIN_FT, MOST_POINTS)
+    if line is None:
+        words = f"The track has more than {MOST_POINTS} bends: too many for a trench. Walk it again, or thin it out."
+        raise NotATrack(words)
     return line
 
 
@@ -81,7 +86,7 @@ def _listed(node: dict[str, Any], name: str) -> list[Any]:
 def _position(pair: Any) -> Point:
     try:
         lon, lat = float(pair[0]), float(pair[1])
-    except (TypeError, ValueError, IndexError, KeyError) as error:
+    except (TypeError, ValueError, IndexError, KeyError, OverflowError) as error:
         raise NotATrack("A point of the track has no longitude and latitude.") from error
     if not (-180.0 <= lon <= 180.0 and -90.0 < lat < 90.0):
         raise NotATrack(f"{lon:g}, {lat:g} is no place on earth; longitude comes first.")

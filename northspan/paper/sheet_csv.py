@@ -5,26 +5,20 @@ import io
 
 from northspan.core.job import Job
 from northspan.core.solution import Solution
+from northspan.instruments.delimited import inert
 from northspan.paper.labels import CAUTION
 from northspan.paper.sheet import sections
-
-_FORMULA_STARTS = ("=", "+", "-", "@", "\t", "\r")
 
 
 def sheet_csv(job: Job, solution: Solution) -> str:
     """Every section one under the other, each under its title and column heads."""
     out = io.StringIO()
     writer = csv.writer(out)
-    writer.writerow(["North Span calculation sheet", _inert(job.name)])
+    writer.writerow(["North Span calculation sheet", inert(job.name)])
     writer.writerow([CAUTION])
     for section in sections(job, solution):
         writer.writerow([])
-        writer.writerow([_inert(section.title)])
+        writer.writerow([inert(section.title)])
         writer.writerow(section.head)
-        writer.writerows([_inert(cell) for cell in row] for row in section.rows)
+        writer.writerows([inert(cell) for cell in row] for row in section.rows)
     return out.getvalue()
-
-
-def _inert(cell: str) -> str:
-    """Keep a spreadsheet from taking a typed name for a formula."""
-    return f"'{cell}" if cell.startswith(_FORMULA_STARTS) else cell

@@ -1,7 +1,7 @@
 """What goes in and out of the server, besides the job itself and its solution."""
 
 from datetime import datetime
-from typing import Any, Literal
+from typing import Annotated, Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field, RootModel
 
@@ -9,12 +9,12 @@ from northspan.core.fault_asked import FaultAnswer
 from northspan.core.ground.fault import EquipmentGround, FaultKind
 from northspan.core.grounding import SurveyReading
 from northspan.core.job import Job
-from northspan.core.part import Id, Size
+from northspan.core.part import AtMost, Id, Size
 from northspan.core.question import Metal
 from northspan.core.solution import RunFigures, Solution
 from northspan.core.what_if import WhatIf
 from northspan.instruments.recording import Quantity, Recording
-from northspan.shop.lists import CatalogueItem, PriceItem
+from northspan.shop.lists import MOST_ITEMS, CatalogueItem, PriceItem
 
 
 class _Model(BaseModel):
@@ -60,7 +60,7 @@ class PatchStep(BaseModel):
 class Patch(RootModel[list[PatchStep]]):
     """A JSON Patch, RFC 6902."""
 
-    root: list[PatchStep] = Field(min_length=1, max_length=500)
+    root: Annotated[list[PatchStep], AtMost(500)] = Field(min_length=1)
 
 
 class JobSummary(_Model):
@@ -205,13 +205,13 @@ class TrackModel(_Model):
 class CatalogueModel(_Model):
     """The shop's catalogue of appliances."""
 
-    items: list[CatalogueItem] = Field(max_length=5000)
+    items: Annotated[list[CatalogueItem], AtMost(MOST_ITEMS["catalogue"])]
 
 
 class PricesModel(_Model):
     """The shop's price list."""
 
-    items: list[PriceItem] = Field(max_length=20000)
+    items: Annotated[list[PriceItem], AtMost(MOST_ITEMS["prices"])]
 
 
 class QuoteModel(_Model):

@@ -1,5 +1,6 @@
 """The front end as it was built: its files, packed where the browser can unpack them, and its pages."""
 
+from mimetypes import guess_type
 from pathlib import Path
 
 from flask import Flask, Response, abort, request, send_from_directory
@@ -27,9 +28,9 @@ def serve_pages(app: Flask, folder: Path) -> None:
 
 def _sent(folder: Path, path: str, files: set[str]) -> Response:
     coding = request.accept_encodings.best_match([c for c, ending in PACKED.items() if path + ending in files])
-    response = send_from_directory(folder, path)
+    kind, _ = guess_type(path)
+    response = send_from_directory(folder, path + PACKED.get(coding or "", ""), mimetype=kind)
     if coding is not None:
-        response = send_from_directory(folder, path + PACKED[coding], mimetype=response.mimetype)
         response.headers["Content-Encoding"] = coding
     response.vary.add("Accept-Encoding")
     if path.startswith("assets/"):

@@ -5,10 +5,12 @@ from collections.abc import Iterator
 from flask import Response, request
 from flask_openapi3 import APIBlueprint, Tag
 
-from northspan.instruments.recording import NotARecording, read_recording
+from northspan.instruments.delimited import Unreadable, decoded
+from northspan.instruments.recording import read_recording
 from northspan.server.models import RecordingNews, RecordingQuery
 from northspan.server.replies import refusals
 
+LARGEST_BYTES = 40_000_000
 recordings = APIBlueprint(
     "recordings", __name__, url_prefix="/api/recordings", abp_tags=[Tag(name="Recordings")], abp_responses=refusals(422)
 )
@@ -17,8 +19,9 @@ recordings = APIBlueprint(
 @recordings.post("", responses={200: RecordingNews})
 def read(query: RecordingQuery) -> Response:
     """Read interval data sent as CSV; one JSON object a line: how far it has come, then what was found."""
-    text = request.get_data().decode("utf-8-sig", errors="replace")
-    return Response(_news(text, query), mimetype="application/x-ndjson")
+    # A year of one-minute readings is far larger than any job.
+    request.max_content_length = LARGEST_BYTES
+    return Response(_news(decoded(request.get_data()), query), mimetype="application/x-ndjson")
 
 
 def _news(text: str, query: RecordingQuery) -> Iterator[str]:
@@ -29,7 +32,7 @@ def _news(text: str, query: RecordingQuery) -> Iterator[str]:
         except StopIteration as done:
             yield _line(RecordingNews(progress=1.0, recording=done.value))
             return
-        except NotARecording as trouble:
+        except Unreadable as trouble:
             yield _line(RecordingNews(progress=1.0, trouble=str(trouble)))
             return
 

@@ -10,6 +10,7 @@ from pydantic import BaseModel, ValidationError
 from werkzeug.exceptions import HTTPException
 
 from northspan.core.jobfile import JobFileError, Problem, validation_problems
+from northspan.instruments.delimited import Unreadable
 from northspan.server.models import ProblemModel, Trouble
 from northspan.store.job_store import NoSuchJob, NothingToWalk, StaleEdit
 
@@ -58,6 +59,11 @@ def on_bad_job(error: JobFileError) -> Response:
     return refuse(422, "That was not saved", error.problems)
 
 
+def on_unreadable(error: Unreadable) -> Response:
+    """A file that is none of the kind that was asked for."""
+    return refuse(422, "That file could not be read", (Problem("", str(error)),))
+
+
 def on_stale(error: StaleEdit) -> Response:
     """Somebody else, or another window, edited the job first."""
     return refuse(409, "The job was changed elsewhere meanwhile", version=error.version)
@@ -96,6 +102,7 @@ def refusals(*statuses: int) -> dict[str | int | HTTPStatus, type[BaseModel] | d
 
 HANDLERS: dict[type[Exception], Any] = {
     JobFileError: on_bad_job,
+    Unreadable: on_unreadable,
     StaleEdit: on_stale,
     NoSuchJob: on_missing,
     NothingToWalk: on_no_history,

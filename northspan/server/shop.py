@@ -7,6 +7,7 @@ from flask import Response, request
 from flask_openapi3 import APIBlueprint, Tag
 
 from northspan.core.jobfile import JobFileError, Problem
+from northspan.instruments.delimited import decoded
 from northspan.server.models import (
     BrokenLineModel,
     CatalogueModel,
@@ -18,7 +19,7 @@ from northspan.server.models import (
 from northspan.server.replies import refusals, reply
 from northspan.server.wiring import change_shop_list, shop_list, supply_house
 from northspan.shop.csv_lists import read_list, write_list
-from northspan.shop.lists import CatalogueItem, Item, ListName, PriceItem
+from northspan.shop.lists import MOST_ITEMS, CatalogueItem, Item, ListName, PriceItem
 
 shop = APIBlueprint(
     "shop", __name__, url_prefix="/api/shop", abp_tags=[Tag(name="Shop lists")], abp_responses=refusals(404, 422)
@@ -28,7 +29,9 @@ shop = APIBlueprint(
 @shop.get("/catalogue", responses={200: CatalogueModel})
 def get_catalogue() -> Response:
     """The catalogue of appliances."""
-    return reply(CatalogueModel(items=[i for i in shop_list("catalogue") if isinstance(i, CatalogueItem)]))
+    return reply(
+        CatalogueModel.model_construct(items=[i for i in shop_list("catalogue") if isinstance(i, CatalogueItem)])
+    )
 
 
 @shop.put("/catalogue", responses={200: CatalogueModel})
@@ -41,7 +44,7 @@ def put_catalogue(body: CatalogueModel) -> Response:
 @shop.get("/prices", responses={200: PricesModel})
 def get_prices() -> Response:
     """The price list."""
-    return reply(PricesModel(items=[i for i in shop_list("prices") if isinstance(i, PriceItem)]))
+    return reply(PricesModel.model_construct(items=[i for i in shop_list("prices") if isinstance(i, PriceItem)]))
 
 
 @shop.put("/prices", responses={200: PricesModel})
@@ -85,14 +88,14 @@ def list_csv(path: ListPath) -> Response:
 @shop.post("/<list_name>/import", responses={200: ListImport})
 def import_csv(path: ListPath) -> Response:
     """Lay a CSV over a list: items of a known name are replaced, others added; broken rows are named."""
-    read = read_list(path.list_name, request.get_data().decode("utf-8-sig", errors="replace"))
+    read = read_list(path.list_name, decoded(request.get_data()))
     replaced = 0
 
-    def lay_over(items: list[Item]) -> list[Item]:
+    def lay_over(items: list[Item]) -> Sequence[Item]:
         nonlocal replaced
         now = {item.name: item for item in items}
         replaced = sum(item.name in now for item in read.items)
-        return list((now | {item.name: item for item in read.items}).values())
+        return _held(path.list_name, list((now | {item.name: item for item in read.items}).values()))
 
     if read.items:
         change_shop_list(path.list_name, lay_over)
@@ -106,4 +109,12 @@ def _save(name: ListName, items: Sequence[Item]) -> None:
         if item.name in seen:
             raise JobFileError([Problem(f"/items/{at}/name", f"{item.name!r} is on the list already")])
         seen.add(item.name)
-    change_shop_list(name, lambda _: items)
+    change_shop_list(name, lambda _: _held(name, items))
+
+
+def _held(name: ListName, items: Sequence[Item]) -> Sequence[Item]:
+    """The items, if they are no more than a list can hold."""
+    if len(items) > MOST_ITEMS[name]:
+        words = f"a list holds up to {MOST_ITEMS[name]:,} rows, and this would make {len(items):,}"
+        raise JobFileError([Problem("/items", words)])
+    return items

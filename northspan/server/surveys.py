@@ -4,8 +4,8 @@ from flask import Response, request
 from flask_openapi3 import APIBlueprint, Tag
 
 from northspan.core.grounding import SurveyReading
-from northspan.core.jobfile import JobFileError, Problem
-from northspan.instruments.survey import NotASurvey, read_survey
+from northspan.instruments.delimited import decoded
+from northspan.instruments.survey import read_survey
 from northspan.server.models import BrokenLineModel, SurveyModel
 from northspan.server.replies import refusals, reply
 
@@ -17,10 +17,7 @@ surveys = APIBlueprint(
 @surveys.post("", responses={200: SurveyModel})
 def read() -> Response:
     """Read a four-pin survey's CSV sent as the request's body."""
-    try:
-        found = read_survey(request.get_data().decode("utf-8-sig", errors="replace"))
-    except NotASurvey as trouble:
-        raise JobFileError([Problem("", str(trouble))]) from trouble
+    found = read_survey(decoded(request.get_data()))
     return reply(
         SurveyModel(
             readings=[SurveyReading(spacing_ft=r.spacing_ft, ohm=r.ohm) for r in found.readings],

@@ -3,8 +3,8 @@
 from flask import Response, request
 from flask_openapi3 import APIBlueprint, Tag
 
-from northspan.core.jobfile import JobFileError, Problem
-from northspan.instruments.track import NotATrack, read_track
+from northspan.instruments.delimited import decoded
+from northspan.instruments.track import read_track
 from northspan.server.models import TrackModel
 from northspan.server.replies import refusals, reply
 
@@ -16,8 +16,4 @@ tracks = APIBlueprint(
 @tracks.post("", responses={200: TrackModel})
 def read() -> Response:
     """Read a GPX or GeoJSON file sent as the request's body."""
-    try:
-        points = read_track(request.get_data().decode("utf-8-sig", errors="replace"))
-    except NotATrack as trouble:
-        raise JobFileError([Problem("", str(trouble))]) from trouble
-    return reply(TrackModel(points=points))
+    return reply(TrackModel(points=read_track(decoded(request.get_data()))))

@@ -8,17 +8,10 @@ from dataclasses import dataclass
 from pydantic import ValidationError
 
 from northspan.core.jobfile import validation_problems
+from northspan.instruments.delimited import BrokenRow, delimiter, inert, meant, named, table
 from northspan.shop.lists import ITEMS, Item, ListName, shipped
 
 _YES = {"yes": True, "y": True, "true": True, "1": True, "no": False, "n": False, "false": False, "0": False}
-
-
-@dataclass(frozen=True, slots=True)
-class BrokenLine:
-    """A row that was not taken: its line in the file, and why."""
-
-    line: int
-    words: str
 
 
 @dataclass(frozen=True, slots=True)
@@ -26,7 +19,7 @@ class ReadList:
     """The rows that could be read, in order, and those that could not."""
 
     items: tuple[Item, ...]
-    broken: tuple[BrokenLine, ...]
+    broken: tuple[BrokenRow, ...]
 
 
 def read_list(which: ListName, text: str) -> ReadList:
@@ -38,27 +31,31 @@ def read_list(which: ListName, text: str) -> ReadList:
     (1.1, 3)
     """
     model = ITEMS[which]
-    rows = csv.DictReader(io.StringIO(text.removeprefix("\ufeff")))
-    missing = {name for name, field in model.model_fields.items() if field.is_required()} - set(rows.fieldnames or ())
+    rows = table(text, delimiter(text))
+    _, heading = next(rows, (1, []))
+    columns = [name.strip() for name in heading]
+    missing = {name for name, field in model.model_fields.items() if field.is_required()} - set(columns)
     if missing:
-        return ReadList((), (BrokenLine(1, f"the heading has no column {', '.join(sorted(missing))}"),))
+        return ReadList((), (BrokenRow(1, f"the heading has no column {', '.join(sorted(missing))}"),))
     items: list[Item] = []
     lines: dict[str, int] = {}
-    broken: list[BrokenLine] = []
-    for row in rows:
-        line = rows.line_num
+    broken: list[BrokenRow] = []
+    for line, cells in rows:
+        if not any(cell.strip() for cell in cells):
+            continue
+        row = zip(columns, cells, strict=False)
         try:
-            item = model.model_validate({k: _cell(k, v) for k, v in row.items() if k and v and v.strip()})
+            item = model.model_validate({k: _cell(k, v) for k, v in row if k and v.strip()})
         except ValidationError as error:
             words = "; ".join(f"{p.pointer.strip('/') or 'row'} {p.words}" for p in validation_problems(error))
-            broken.append(BrokenLine(line, words))
+            broken.append(BrokenRow(line, words))
             continue
         if item.name in lines:
-            broken.append(BrokenLine(line, f"{item.name!r} is on line {lines[item.name]} already"))
+            broken.append(BrokenRow(line, f"{item.name!r} is on line {lines[item.name]} already"))
             continue
         lines[item.name] = line
         items.append(item)
-    return ReadList(tuple(items), tuple(broken))
+    return ReadList(tuple(items), named(broken))
 
 
 def write_list(which: ListName, items: Sequence[Item]) -> str:
@@ -78,7 +75,7 @@ def shipped_list(which: ListName) -> tuple[Item, ...]:
 
 
 def _cell(column: str, text: str) -> object:
-    value = text.strip()
+    value = meant(text.strip())
     if column == "volts" and value.isdecimal():
         return int(value)
     return _YES.get(value.lower(), value) if column in ("motor", "continuous") else value
@@ -87,4 +84,4 @@ def _cell(column: str, text: str) -> object:
 def _written(value: object) -> str:
     if value is None or value is False:
         return ""
-    return "yes" if value is True else str(value)
+    return "yes" if value is True else inert(str(value))

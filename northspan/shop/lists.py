@@ -45,6 +45,7 @@ class PriceItem(BaseModel):
 
 
 Item = CatalogueItem | PriceItem
+MOST_ITEMS: dict[ListName, int] = {"catalogue": 5000, "prices": 20_000}
 ITEMS: dict[ListName, type[Item]] = {"catalogue": CatalogueItem, "prices": PriceItem}
 
 

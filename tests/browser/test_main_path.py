@@ -89,7 +89,6 @@ class MainPath(BrowserTest):
         expect(self.figure("Size")).to_have_text("1/0")
         self.page.reload()
         expect(self.page.locator(".ladder").first).to_be_visible()
-        self.page.keyboard.press("j")
         expect(self.page.get_by_label("Length, one way")).to_have_value("300")
 
     def test_a_field_filled_wrong_says_so_and_keeps_what_was_typed(self):
@@ -113,7 +112,7 @@ class MainPath(BrowserTest):
         self.desk.open("/jobs")
         self.page.get_by_label("Job file").set_input_files(bad)
         words = "a: is missing: enter its length one way along the wire, in feet (/runs/0/length_ft)"
-        expect(self.page.get_by_role("alert")).to_contain_text(words)
+        expect(self.page.get_by_role("alert").filter(has_text=words).first).to_be_visible()
 
 
 class AlongTheDesk(BrowserTest):
@@ -228,7 +227,7 @@ class AlongTheDesk(BrowserTest):
         expect(other.locator("[data-run=service-run]")).to_contain_text("66 ft")
         page.get_by_label("Drop limit", exact=True).fill("2")
         page.keyboard.press("Enter")
-        expect(page.get_by_role("alert")).to_contain_text("changed elsewhere")
+        expect(page.get_by_role("alert").filter(has_text="changed elsewhere")).to_be_visible()
         expect(page.get_by_label("Length, one way")).to_have_value("66")
 
     def test_a_station_can_be_changed_and_taken_out(self):

@@ -256,7 +256,7 @@ class Settings(BrowserTest):
         length = page.get_by_label("Length, one way")
         length.fill("77")
         length.press("Enter")
-        expect(page.get_by_role("alert")).to_contain_text("does not answer")
+        expect(page.get_by_role("alert").filter(has_text="does not answer")).to_be_visible()
         expect(length).to_have_value("77")
         self.desk.window.set_offline(False)
         length.press("Enter")

@@ -58,7 +58,7 @@ class Routes(unittest.TestCase):
 
     @given(st.lists(COORDINATES, min_size=2, max_size=12))
     def test_thinning_a_line_never_lengthens_it(self, points):
-        thin = simplified(points, 3.0)
+        thin = simplified(points, 3.0, len(points))
         self.assertEqual((thin[0], thin[-1]), (points[0], points[-1]))
         self.assertLessEqual(sum(lengths(thin)), sum(lengths(points)) + 1e-6)
 

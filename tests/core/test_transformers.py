@@ -55,7 +55,7 @@ class Transformers(unittest.TestCase):
         cold = (234.5 + 25) / (234.5 + 75)
         own = 0.6912 / math.sqrt(2)
         wire = complex(1.2 * 1.2 * cold, 1.2 * 0.050)
-        # The loop, line to line, from the 10 kA source through 50 ft of the service and a hand's breadth of the primary.
+        # The loop, line to line: the 10 kA source, 50 ft of the service and a hand's breadth of the primary.
         primary = complex(0, 0.024)
         for run, loop_kft in (("service", 0.1), ("primary", 2e-5)):
             rung = next(r for r in self.runs[run].ladders[0].rungs if r.size == self.runs[run].figures.size.value)

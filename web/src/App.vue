@@ -7,15 +7,36 @@ import KeyHelp from '@/shell/KeyHelp.vue'
 import StepRail from '@/shell/StepRail.vue'
 import TopBar from '@/shell/TopBar.vue'
 import { listen } from '@/shell/keys'
+import { useTitle } from '@/shell/title'
+import { useDesk } from '@/stores/desk'
+import { useEdition } from '@/stores/edition'
 import { useView } from '@/stores/view'
 
 const view = useView()
 const theme = useTheme()
 watch(() => view.dark, (dark) => theme.change(dark ? 'basement' : 'paper'), { immediate: true })
 
+const edition = useEdition()
+const desk = useDesk()
+useTitle()
+
+// What could not be sent is kept in this tab only.
+function warn(event: BeforeUnloadEvent) {
+  if (desk.unsent) event.preventDefault()
+}
+function reload() {
+  window.location.reload()
+}
+
 let stop = () => {}
-onMounted(() => (stop = listen()))
-onBeforeUnmount(() => stop())
+onMounted(() => {
+  stop = listen()
+  window.addEventListener('beforeunload', warn)
+})
+onBeforeUnmount(() => {
+  stop()
+  window.removeEventListener('beforeunload', warn)
+})
 </script>
 
 <template>
@@ -23,7 +44,13 @@ onBeforeUnmount(() => stop())
     <div class="desk">
       <TopBar class="top" />
       <StepRail class="rail" />
-      <main class="work"><router-view /></main>
+      <main class="work">
+        <p v-if="edition.outdated" class="outdated" role="alert">
+          North Span was replaced by another edition while this page was open.
+          <button class="ink-button" @click="reload">Reload</button>
+        </p>
+        <router-view />
+      </main>
       <footer class="foot">
         A planning aid. The adopted local code and the inspector decide; the work is for licensed people, locked out, dead
         and proved dead.
@@ -39,6 +66,7 @@ onBeforeUnmount(() => stop())
 .top { grid-area: 1 / 1 / 2 / 3; border-bottom: 1px solid var(--ink); }
 .rail { grid-area: 2 / 1 / 3 / 2; border-right: 1px solid var(--rule); }
 .work { grid-area: 2 / 2 / 3 / 3; min-width: 0; min-height: 0; overflow: auto; }
+.outdated { margin: 0; padding: 6px 14px; background: var(--danger-soft); color: var(--danger); font-weight: 600; }
 .foot {
   grid-area: 3 / 1 / 4 / 3; padding: 3px 14px; border-top: 1px solid var(--rule); color: var(--quiet);
   font-family: var(--narrow); font-size: 13px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis;

@@ -1,10 +1,15 @@
+import { ref } from 'vue'
 import { createRouter, createWebHistory } from 'vue-router'
 
+import { useEdition } from '@/stores/edition'
+
+/** Every page under its address; a part of a page that is no longer there was replaced by an upgrade. */
 export const router = createRouter({
   history: createWebHistory(),
   routes: [
     { path: '/', redirect: '/jobs' },
     { path: '/jobs', name: 'jobs', component: () => import('@/steps/jobs/JobsPage.vue') },
+    { path: '/jobs/:id', redirect: (to) => ({ name: 'span', params: to.params, query: to.query }) },
     { path: '/jobs/:id/span', name: 'span', component: () => import('@/steps/span/SpanPage.vue'), props: true },
     { path: '/jobs/:id/walk', name: 'walk', component: () => import('@/steps/walk/WalkPage.vue'), props: true },
     { path: '/jobs/:id/loads', name: 'loads', component: () => import('@/steps/loads/LoadsPage.vue'), props: true },
@@ -16,4 +21,15 @@ export const router = createRouter({
     { path: '/book/:table?', name: 'book', component: () => import('@/steps/book/BookPage.vue'), props: true },
     { path: '/:rest(.*)*', redirect: '/jobs' },
   ],
+})
+
+/** Where the newest navigation leads, also while its page is still being fetched. */
+export const headingTo = ref<string | null>(null)
+router.beforeEach((to) => {
+  headingTo.value = String(to.name)
+})
+
+router.onError((error: Error) => {
+  if (/dynamically imported module|Importing a module|Failed to fetch/.test(error.message)) useEdition().partMissing()
+  else throw error
 })

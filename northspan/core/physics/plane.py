@@ -32,10 +32,13 @@ def _turn(a: Point, b: Point, c: Point) -> float:
     return abs(math.degrees(math.atan2(ux * vy - uy * vx, ux * vx + uy * vy)))
 
 
-def simplified(points: Sequence[Point], tolerance: float) -> list[Point]:
-    """The line with the points left out that lie within ``tolerance`` of it. Source: Ramer, Douglas and Peucker.
+def simplified(points: Sequence[Point], tolerance: float, most: int) -> list[Point] | None:
+    """The line with the points left out that lie within ``tolerance`` of it; None where it needs over ``most`` points.
 
-    >>> simplified([(0.0, 0.0), (5.0, 0.4), (10.0, 0.0), (10.0, 10.0)], 1.0)
+    Every point kept costs one pass over the rest at most, so that no line takes longer than ``most`` passes. Source:
+    Ramer, Douglas and Peucker.
+
+    >>> simplified([(0.0, 0.0), (5.0, 0.4), (10.0, 0.0), (10.0, 10.0)], 1.0, 9)
     [(0.0, 0.0), (10.0, 0.0), (10.0, 10.0)]
     """
     keep = {0, len(points) - 1}
@@ -46,6 +49,8 @@ def simplified(points: Sequence[Point], tolerance: float) -> list[Point]:
         furthest, at = max(away, default=(0.0, first))
         if furthest > tolerance:
             keep.add(at)
+            if len(keep) > most:
+                return None
             spans += [(first, at), (at, last)]
     return [points[i] for i in sorted(keep)]
 

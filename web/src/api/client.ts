@@ -2,8 +2,10 @@ import createClient from 'openapi-fetch'
 
 import type { paths } from './schema'
 import type { Problem, Trouble } from './types'
+import { useEdition } from '@/stores/edition'
 
 export const api = createClient<paths>({ baseUrl: '/' })
+api.use({ onResponse: ({ response }) => useEdition().heard(response.headers.get('North-Span-Edition')) })
 
 /** A refusal of the server, or no server at all, in words for the person. */
 export class Refused extends Error {
@@ -11,8 +13,14 @@ export class Refused extends Error {
     readonly status: number,
     title: string,
     readonly problems: Problem[] = [],
+    readonly version: number | null = null,
   ) {
     super(title)
+  }
+
+  /** Whether the same call may go through later: nothing answered, or the server cannot save for now. */
+  get passing(): boolean {
+    return [0, 429, 502, 503, 504, 507].includes(this.status)
   }
 
   /** The words for one place in what was sent, if any. */
@@ -37,7 +45,7 @@ export async function answered<T>(call: Promise<Answer<T>>): Promise<T> {
   }
   if (answer.data !== undefined && answer.response.ok) return answer.data
   const trouble = answer.error as Partial<Trouble> | undefined
-  throw new Refused(answer.response.status, trouble?.title ?? 'That did not work', trouble?.problems ?? [])
+  throw new Refused(answer.response.status, trouble?.title ?? 'That did not work', trouble?.problems ?? [], trouble?.version ?? null)
 }
 
 /** A call's options that send a file as it is. */

@@ -1,6 +1,7 @@
 <script setup lang="ts" generic="T extends string | number | boolean | null">
 import { computed, inject } from 'vue'
 
+import { vHeld } from './held'
 import { deskKey, useDesk } from '@/stores/desk'
 
 const props = defineProps<{
@@ -13,8 +14,12 @@ const props = defineProps<{
 const emit = defineEmits<{ change: [value: T] }>()
 const desk = inject(deskKey, useDesk, true)
 
-const at = computed(() => props.choices.findIndex((c) => c.value === props.value))
-const refusal = computed(() => desk.problems.find((p) => p.pointer === props.pointer)?.words ?? '')
+const unsent = computed(() => desk.unsentAt(props.pointer))
+const shown = computed(() => {
+  const value = unsent.value ? unsent.value.value : props.value
+  return props.choices.findIndex((c) => c.value === value)
+})
+const refusal = computed(() => desk.problems.find((p) => p.pointer === props.pointer)?.words ?? (unsent.value ? 'not saved yet' : ''))
 
 function pick(event: Event) {
   const select = event.target as HTMLSelectElement
@@ -26,7 +31,7 @@ function pick(event: Event) {
   <label class="field" :title="hint">
     <span class="label narrow">{{ label }}</span>
     <span class="entry" :class="{ bad: refusal }">
-      <select :value="at" :aria-label="label" @change="pick">
+      <select v-held="{ shown, settled: desk.settled }" :aria-label="label" @change="pick">
         <option v-for="(choice, i) in choices" :key="i" :value="i">{{ choice.words }}</option>
       </select>
     </span>

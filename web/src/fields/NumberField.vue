@@ -19,10 +19,17 @@ const emit = defineEmits<{ change: [value: number | null] }>()
 const desk = inject(deskKey, useDesk, true)
 
 const blankWord = computed(() => (props.setWord ? '' : 'auto'))
-const { typed, editing } = useTyped(shownValue, desk)
+const { typed, editing, unsaved } = useTyped(shownValue, desk, alike)
 const wrong = ref('')
 
-const refusal = computed(() => wrong.value || desk.problems.find((p) => p.pointer === props.pointer)?.words || '')
+const refusal = computed(() => {
+  const said = wrong.value || desk.problems.find((p) => p.pointer === props.pointer)?.words
+  return said || (desk.unsentAt(props.pointer) ? 'not saved yet' : unsaved.value ? 'not saved' : '')
+})
+
+function alike(one: string, other: string): boolean {
+  return one === other || (one !== '' && other !== '' && Number(one.replace(',', '.')) === Number(other))
+}
 
 function shownValue(): string {
   return props.value === null ? '' : String(props.value)

@@ -8,8 +8,11 @@ const props = defineProps<{ label: string; value: string; pointer: string; rows?
 const emit = defineEmits<{ change: [value: string] }>()
 const desk = inject(deskKey, useDesk, true)
 
-const { typed, editing } = useTyped(() => props.value, desk)
-const refusal = computed(() => desk.problems.find((p) => p.pointer === props.pointer)?.words ?? '')
+const { typed, editing, unsaved } = useTyped(() => props.value, desk, (one, other) => one.trim() === other.trim())
+const refusal = computed(() => {
+  const said = desk.problems.find((p) => p.pointer === props.pointer)?.words
+  return said ?? (desk.unsentAt(props.pointer) ? 'not saved yet' : unsaved.value ? 'not saved' : '')
+})
 
 function commit() {
   if (typed.value !== props.value) emit('change', typed.value)

@@ -3,6 +3,7 @@ import { onBeforeUnmount, onMounted, provide } from 'vue'
 
 import { onKey } from './keys'
 import NextLine from './NextLine.vue'
+import SaveNotice from './SaveNotice.vue'
 import { runKeys } from '@/steps/span/runKeys'
 import { deskKey, type Desk } from '@/stores/desk'
 import { useView } from '@/stores/view'
@@ -26,9 +27,7 @@ onBeforeUnmount(() => {
   <div class="whole" :class="{ tall: tallRight }">
     <NextLine :desk="desk"><slot name="act" /></NextLine>
     <div class="over"><slot name="over" /></div>
-    <p v-if="desk.notice" class="notice" role="alert">
-      {{ desk.notice }}<template v-if="desk.problems.length">: {{ desk.problems.map((p) => p.words).join('; ') }}</template>
-    </p>
+    <div class="notice"><SaveNotice :desk="desk" /></div>
     <div class="bench">
       <div class="left"><slot name="left" /></div>
       <div class="middle"><slot /></div>
@@ -41,7 +40,6 @@ onBeforeUnmount(() => {
 <style scoped>
 .whole { display: grid; grid-template: auto auto auto 1fr / minmax(0, 1fr); height: 100%; }
 .over { border-bottom: 1px solid var(--rule); }
-.notice { margin: 0; padding: 6px 14px; background: var(--danger-soft); color: var(--danger); font-weight: 600; }
 .bench { display: grid; grid-template-columns: 240px minmax(0, 1fr) 276px; min-height: 0; grid-row: 4; }
 .whole > .next { grid-row: 1; }
 .whole > .over { grid-row: 2; }

@@ -1,44 +1,54 @@
 import { applyPatch, deepClone, type Operation } from 'fast-json-patch'
 import { defineStore } from 'pinia'
-import { computed, ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import type { InjectionKey } from 'vue'
 
 import { answered, api, Refused } from '@/api/client'
 import type { components } from '@/api/schema'
 import type { Job, JobState, PatchStep, Problem, Run, Solution } from '@/api/types'
+import { useOutbox, type Outgoing } from './outbox'
 
 type Schema = components['schemas']
 
 /** What lies on the desk: a job with its solution, stored (with an id) or scratch (without). */
 function desk() {
   const id = ref<string | null>(null)
-  const version = ref(0)
+  const name = ref('')
   const job = shallowRef<Job | null>(null)
   const solution = shallowRef<Solution | null>(null)
+  const fault = ref('')
   const canUndo = ref(false)
   const canRedo = ref(false)
   const selectedRun = ref<string | null>(null)
   const selectedStation = ref<string | null>(null)
   const problems = ref<Problem[]>([])
   const notice = ref('')
-  const busy = ref(false)
+  // Rises whenever an edit was taken, refused or held up: what is on screen then shows what is so.
+  const settled = ref(0)
+  const versions = new Map<string, number>()
   const scratchPast: Job[] = []
   const scratchFuture: Job[] = []
+  const outbox = useOutbox(refused)
+  watch([outbox.trouble, outbox.unsent], () => (settled.value += 1))
   let asked = 0
-  let last: Promise<unknown> = Promise.resolve()
+  let wanted: string | null = null
 
   const run = computed<Run | null>(() => job.value?.runs.find((r) => r.id === selectedRun.value) ?? null)
   const runIndex = computed(() => job.value?.runs.findIndex((r) => r.id === selectedRun.value) ?? -1)
 
   function lay(state: JobState) {
-    id.value = state.id
-    version.value = state.version
+    id.value = wanted = state.id
+    name.value = state.name
+    fault.value = state.fault ?? ''
     canUndo.value = state.can_undo
     canRedo.value = state.can_redo
-    show(state.job, state.solution)
+    if (!outbox.holds(state.id)) versions.set(state.id, state.version)
+    if (state.job) show(state.job, state.solution)
+    else job.value = solution.value = null
+    if (fault.value) problems.value = state.problems ?? []
   }
 
-  function show(newJob: Job, newSolution: Solution) {
+  function show(newJob: Job, newSolution: Solution | null) {
     job.value = newJob
     solution.value = newSolution
     const stations = newJob.stations.some((s) => s.id === selectedStation.value)
@@ -46,14 +56,19 @@ function desk() {
     if (!newJob.runs.some((r) => r.id === selectedRun.value)) selectedRun.value = newJob.runs[0]?.id ?? null
   }
 
+  /** Lay a stored job on the desk; an answer that comes after another job was asked for is let go. */
   async function open(jobId: string) {
     if (id.value !== jobId) clear()
-    await attempt(async () => lay(await answered(api.GET('/api/jobs/{job_id}', { params: { path: { job_id: jobId } } }))))
+    wanted = jobId
+    await attempt(async () => {
+      const state = await answered(api.GET('/api/jobs/{job_id}', { params: { path: { job_id: jobId } } }))
+      if (wanted === jobId) lay(state)
+    })
   }
 
-  async function openScratch(document: Job) {
+  async function openScratch(document: Job): Promise<boolean> {
     clear()
-    await attempt(async () => {
+    return attempt(async () => {
       const answer = await answered(api.POST('/api/solve', { body: document }))
       show(answer.job, answer.solution)
     })
@@ -61,66 +76,100 @@ function desk() {
 
   function clear() {
     id.value = job.value = solution.value = selectedRun.value = selectedStation.value = null
-    problems.value = []
-    notice.value = ''
+    name.value = fault.value = ''
+    calm()
     scratchPast.length = scratchFuture.length = 0
     canUndo.value = canRedo.value = false
   }
 
+  function calm() {
+    problems.value = []
+    notice.value = ''
+  }
+
+  function tell(error: Refused) {
+    problems.value = error.problems
+    notice.value = error.message
+  }
+
   /** Run a call; a refusal becomes words on screen. Returns whether it went through. */
   async function attempt(work: () => Promise<void>): Promise<boolean> {
-    busy.value = true
     try {
       await work()
-      problems.value = []
-      notice.value = ''
+      if (!fault.value) calm()
       return true
     } catch (error) {
       if (!(error instanceof Refused)) throw error
-      problems.value = error.problems
-      notice.value = error.message
-      if (error.status === 409 && id.value) await reload()
+      tell(error)
       return false
     } finally {
-      busy.value = false
+      settled.value += 1
     }
   }
 
-  async function reload() {
-    if (!id.value) return
-    lay(await answered(api.GET('/api/jobs/{job_id}', { params: { path: { job_id: id.value } } })))
+  /** What was refused is not sent again; what waited behind a stale edit was made on what no longer stands. */
+  function refused(error: Refused, step: Outgoing) {
+    tell(error)
+    const jobId = step.job
+    if (error.version !== null && jobId) {
+      const more = outbox.drop(jobId)
+      if (more) notice.value += `; ${more + 1} edits were not saved`
+      void outbox.put({ job: jobId, patch: [], send: () => reload(jobId) }, true)
+    }
+    settled.value += 1
   }
 
-  /** Edits, undo and redo wait for one another, so that each starts from what the one before left. */
-  function inTurn<T>(work: () => Promise<T>): Promise<T> {
-    const turn = last.then(work)
-    last = turn
-    return turn
+  async function reload(jobId: string) {
+    const state = await answered(api.GET('/api/jobs/{job_id}', { params: { path: { job_id: jobId } } }))
+    versions.set(jobId, state.version)
+    if (id.value === jobId) lay(state)
+    settled.value += 1
   }
 
-  /** Change the job by a JSON Patch; a stored job is saved with it. */
-  const edit = (patch: PatchStep[]) => inTurn(() => editNow(patch))
+  function send(step: Outgoing): Promise<boolean> {
+    const taken = outbox.put(step)
+    void taken.then(() => (settled.value += 1))
+    return taken
+  }
 
-  function editNow(patch: PatchStep[]): Promise<boolean> {
+  const matched = (jobId: string) => ({ path: { job_id: jobId }, header: { 'If-Match': `"${versions.get(jobId) ?? 0}"` } })
+
+  /** Change the job by a JSON Patch; a stored job is saved with it. Gives whether it was taken. */
+  function edit(patch: PatchStep[]): Promise<boolean> {
+    const jobId = id.value
     const call = ++asked
-    return attempt(async () => {
-      if (id.value) {
-        const answer = await answered(
-          api.PATCH('/api/jobs/{job_id}', {
-            params: { path: { job_id: id.value }, header: { 'If-Match': `"${version.value}"` } },
-            body: patch as Schema['Patch'],
-          }),
-        )
-        if (call === asked) lay(answer)
-        else version.value = answer.version
-      } else if (job.value) {
-        const answer = await answered(api.POST('/api/solve', { body: applied(job.value, patch) }))
-        scratchPast.push(job.value)
-        scratchFuture.length = 0
-        markScratch()
-        show(answer.job, answer.solution)
-      }
+    if (!jobId) return send({ job: null, patch, send: () => editScratch(patch) })
+    return send({
+      job: jobId,
+      patch,
+      send: async () => {
+        const state = await answered(api.PATCH('/api/jobs/{job_id}', { params: matched(jobId), body: patch as Schema['Patch'] }))
+        taken(state, call === asked)
+      },
     })
+  }
+
+  /** A save that ends after another job was opened, or under a slider that moves on, is not laid on the desk. */
+  function taken(state: JobState, newest: boolean) {
+    versions.set(state.id, state.version)
+    if (id.value !== state.id) return
+    calm()
+    if (newest) lay(state)
+  }
+
+  async function editScratch(patch: PatchStep[]) {
+    if (!job.value) return
+    const answer = await answered(api.POST('/api/solve', { body: applied(job.value, patch) }))
+    scratchPast.push(job.value)
+    scratchFuture.length = 0
+    showScratch(answer)
+  }
+
+  function showScratch(answer: { job: Job; solution: Solution }) {
+    calm()
+    canUndo.value = scratchPast.length > 0
+    canRedo.value = scratchFuture.length > 0
+    show(answer.job, answer.solution)
   }
 
   /** Solve a change without saving it, to show it while a slider moves. */
@@ -135,36 +184,42 @@ function desk() {
     }
   }
 
-  async function walk(direction: 'undo' | 'redo') {
-    if (id.value) {
-      const params = { path: { job_id: id.value }, header: { 'If-Match': `"${version.value}"` } }
-      await attempt(async () => {
-        const call =
-          direction === 'undo'
-            ? api.POST('/api/jobs/{job_id}/undo', { params })
-            : api.POST('/api/jobs/{job_id}/redo', { params })
-        lay(await answered(call))
-      })
-      return
-    }
+  function walk(direction: 'undo' | 'redo'): Promise<boolean> {
+    const jobId = id.value
+    if (direction === 'undo' && outbox.takeBack(jobId)) return Promise.resolve(true)
+    asked += 1
+    return send({ job: jobId, patch: [], send: () => (jobId ? walkStored(jobId, direction) : walkScratch(direction)) })
+  }
+
+  async function walkStored(jobId: string, direction: 'undo' | 'redo') {
+    const params = matched(jobId)
+    const call =
+      direction === 'undo' ? api.POST('/api/jobs/{job_id}/undo', { params }) : api.POST('/api/jobs/{job_id}/redo', { params })
+    taken(await answered(call), true)
+  }
+
+  async function walkScratch(direction: 'undo' | 'redo') {
     const [from, to] = direction === 'undo' ? [scratchPast, scratchFuture] : [scratchFuture, scratchPast]
-    const target = from.pop()
+    const target = from.at(-1)
     if (!target || !job.value) return
+    const answer = await answered(api.POST('/api/solve', { body: target }))
+    from.pop()
     to.push(job.value)
-    markScratch()
-    await attempt(async () => {
-      const answer = await answered(api.POST('/api/solve', { body: target }))
-      show(answer.job, answer.solution)
-    })
+    showScratch(answer)
   }
 
-  function markScratch() {
-    canUndo.value = scratchPast.length > 0
-    canRedo.value = scratchFuture.length > 0
-  }
+  const undo = () => walk('undo')
+  const redo = () => walk('redo')
 
-  const undo = () => inTurn(() => walk('undo'))
-  const redo = () => inTurn(() => walk('redo'))
+  /** What an edit that is not saved wants at a place, if there is one. */
+  function unsentAt(pointer: string): { value: unknown } | undefined {
+    if (!outbox.unsent.value) return undefined
+    const mine = outbox.waiting.value.filter((w) => w.job === id.value).flatMap((w) => w.patch)
+    const step = mine.filter((p) => p.op !== 'remove' && `${pointer}/`.startsWith(`${p.path}/`)).at(-1)
+    if (!step) return undefined
+    const within = pointer.slice(step.path.length).split('/').slice(1)
+    return { value: within.reduce<unknown>((at, key) => (at as Record<string, unknown> | null)?.[key], step.value) }
+  }
 
   /** Set fields of the selected run in one edit. */
   function setRun(fields: Partial<Run>): Promise<boolean> {
@@ -185,7 +240,8 @@ function desk() {
   }
 
   return {
-    id, version, job, solution, canUndo, canRedo, selectedRun, selectedStation, problems, notice, busy, run, runIndex,
+    id, name, job, solution, fault, canUndo, canRedo, selectedRun, selectedStation, problems, notice, settled, run, runIndex,
+    unsent: outbox.unsent, trouble: outbox.trouble, sendNow: outbox.sendNow, unsentAt,
     open, openScratch, lay, edit, preview, undo, redo, setRun, selectRun, selectStation, clear,
   } // prettier-ignore
 }

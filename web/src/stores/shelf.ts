@@ -12,6 +12,7 @@ export const useShelf = defineStore('shelf', () => {
   const search = ref('')
   const notice = ref<string[]>([])
   const loaded = ref(false)
+  let asked = 0
 
   async function attempt<T>(work: () => Promise<T>): Promise<T | null> {
     notice.value = []
@@ -26,7 +27,10 @@ export const useShelf = defineStore('shelf', () => {
 
   async function list() {
     const query = { search: search.value, shelf: shelf.value }
+    const call = ++asked
     const answer = await attempt(() => answered(api.GET('/api/jobs', { params: { query } })))
+    // An answer to what is no longer asked says nothing.
+    if (call !== asked) return
     if (answer) jobs.value = answer.jobs
     loaded.value = true
   }

@@ -3,6 +3,7 @@ import { ref } from 'vue'
 
 import { answered, api, Refused } from '@/api/client'
 import type { CatalogueItem, ListImport, PriceItem, Problem, Quote } from '@/api/types'
+import { useTurns } from './turns'
 
 export type ListName = 'catalogue' | 'prices'
 
@@ -11,11 +12,13 @@ export const useShop = defineStore('shop', () => {
   const catalogue = ref<CatalogueItem[]>([])
   const prices = ref<PriceItem[]>([])
   const notice = ref('')
+  const settled = ref(0)
   const problems = ref<Problem[]>([])
   const asked = ref<Quote | null>(null)
   const imported = ref<ListImport | null>(null)
 
-  let last: Promise<unknown> = Promise.resolve()
+  // Saves wait for one another, so that each starts from what the one before left.
+  const inTurn = useTurns()
 
   async function attempt(work: () => Promise<void>): Promise<boolean> {
     notice.value = ''
@@ -28,6 +31,8 @@ export const useShop = defineStore('shop', () => {
       notice.value = error.message
       problems.value = error.problems
       return false
+    } finally {
+      settled.value += 1
     }
   }
 
@@ -37,13 +42,6 @@ export const useShop = defineStore('shop', () => {
       catalogue.value = items.items
       prices.value = priced.items
     })
-
-  /** Saves wait for one another, so that each starts from what the one before left. */
-  function inTurn<T>(work: () => Promise<T>): Promise<T> {
-    const turn = last.then(work)
-    last = turn
-    return turn
-  }
 
   const changeCatalogue = (change: (items: CatalogueItem[]) => CatalogueItem[]) =>
     inTurn(() => attempt(async () => {
@@ -83,5 +81,5 @@ export const useShop = defineStore('shop', () => {
     if (answeredBy) await load()
   }
 
-  return { asked, ask, catalogue, prices, notice, problems, imported, load, changeCatalogue, changePrices, importCsv }
+  return { asked, ask, catalogue, prices, notice, settled, problems, imported, load, changeCatalogue, changePrices, importCsv }
 })

@@ -62,10 +62,10 @@ function setFeed<K extends keyof Run>(name: K, value: Run[K]) {
       <p v-if="bond?.electrode_conductor" class="figure narrow"><span class="quiet">To the electrodes</span><FigureButton :figure="bond.electrode_conductor" :title="`electrode conductor of ${station.name}`" /></p>
       <ChoiceField v-if="feed && feed.use === 'service' && steel" label="Its steel raceway" :value="feed.raceway_bonded" :choices="RACEWAY_BONDS" :pointer="`/runs/${feedIndex}/raceway_bonded`" @change="(v) => setFeed('raceway_bonded', v)" />
       <template v-if="feed && feed.use !== 'service'">
-        <SwitchField label="Fed with no equipment ground" :value="feed.no_egc" @change="(v) => setFeed('no_egc', v)" />
-        <SwitchField v-if="feed.no_egc" label="Ground-fault protection ahead of it" :value="feed.ground_fault_protected" @change="(v) => setFeed('ground_fault_protected', v)" />
+        <SwitchField label="Fed with no equipment ground" :value="feed.no_egc" :pointer="`/runs/${feedIndex}/no_egc`" @change="(v) => setFeed('no_egc', v)" />
+        <SwitchField v-if="feed.no_egc" label="Ground-fault protection ahead of it" :value="feed.ground_fault_protected" :pointer="`/runs/${feedIndex}/ground_fault_protected`" @change="(v) => setFeed('ground_fault_protected', v)" />
       </template>
-      <SwitchField v-if="station.transfer" label="Switches the neutral" :value="station.transfer.switches_neutral" @change="(v) => set('transfer/switches_neutral', v)" />
+      <SwitchField v-if="station.transfer" label="Switches the neutral" :value="station.transfer.switches_neutral" :pointer="`${base}/transfer/switches_neutral`" @change="(v) => set('transfer/switches_neutral', v)" />
       <NumberField v-if="station.kind === 'generator' && station.generator" label="Reactance in a fault" :value="station.generator.reactance_pct" unit="%" :pointer="`${base}/generator/reactance_pct`" hint="From its sheet; 15 % of its rating is only the start value" @change="(v) => v && set('generator/reactance_pct', v)" />
       <NumberField v-if="station.kind === 'inverter' && station.generator" label="Gives into a fault" :value="station.generator.surge_times" unit="×" :pointer="`${base}/generator/surge_times`" hint="Times its rating, from its sheet; 2 is only the start value" @change="(v) => v && set('generator/surge_times', v)" />
     </template>

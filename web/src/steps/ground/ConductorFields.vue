@@ -32,10 +32,10 @@ const PROTECTED: { value: ElectrodeConductor['protected']; words: string }[] = [
     <ChoiceField label="Metal" :value="own.metal" :choices="METALS" :pointer="`${pointer}/metal`" @change="(v) => setConductor('metal', v)" />
     <ChoiceField label="Lands on" :value="own.lands" :choices="LANDS" :pointer="`${pointer}/lands`" @change="(v) => setConductor('lands', v)" />
     <ChoiceField label="Out of harm’s way" :value="own.protected" :choices="PROTECTED" :pointer="`${pointer}/protected`" @change="(v) => setConductor('protected', v)" />
-    <SwitchField label="Runs through a steel sleeve" :value="own.steel_sleeve" @change="(v) => setConductor('steel_sleeve', v)" />
-    <SwitchField v-if="own.steel_sleeve" label="Sleeve bonded at both ends" :value="own.sleeve_bonded ?? false" @change="(v) => setConductor('sleeve_bonded', v)" />
-    <SwitchField label="Spliced with an ordinary connector" :value="own.spliced" @change="(v) => setConductor('spliced', v)" />
-    <SwitchField v-if="own.metal === 'al'" label="Outdoors within 18 in of the earth" :value="own.near_earth" @change="(v) => setConductor('near_earth', v)" />
+    <SwitchField label="Runs through a steel sleeve" :value="own.steel_sleeve" :pointer="`${pointer}/steel_sleeve`" @change="(v) => setConductor('steel_sleeve', v)" />
+    <SwitchField v-if="own.steel_sleeve" label="Sleeve bonded at both ends" :value="own.sleeve_bonded ?? false" :pointer="`${pointer}/sleeve_bonded`" @change="(v) => setConductor('sleeve_bonded', v)" />
+    <SwitchField label="Spliced with an ordinary connector" :value="own.spliced" :pointer="`${pointer}/spliced`" @change="(v) => setConductor('spliced', v)" />
+    <SwitchField v-if="own.metal === 'al'" label="Outdoors within 18 in of the earth" :value="own.near_earth" :pointer="`${pointer}/near_earth`" @change="(v) => setConductor('near_earth', v)" />
   </template>
 </template>
 

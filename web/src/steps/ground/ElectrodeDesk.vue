@@ -13,7 +13,7 @@ import SwitchField from '@/fields/SwitchField.vue'
 import FigureButton from '@/figures/FigureButton.vue'
 
 const props = defineProps<{ placeId: string }>()
-const { place, known, ground, set, add } = useGrounding(toRef(props, 'placeId'))
+const { place, base, known, ground, set, add } = useGrounding(toRef(props, 'placeId'))
 const at = ref<number | null>(null)
 const shown = computed(() => (at.value !== null && known.value?.electrodes[at.value] ? at.value : null))
 const kind = ref<Electrode['kind']>('rod')
@@ -46,7 +46,7 @@ async function put() {
           <select v-model="kind" aria-label="Kind of electrode"><option v-for="k in ELECTRODE_KINDS" :key="k.value" :value="k.value">{{ k.words }}</option></select>
           <button class="ink-button" @click="put">Add electrode</button>
         </div>
-        <SwitchField label="Looked for; what is listed is all there is" :value="known.seen" @change="(v) => set('seen', v)" />
+        <SwitchField label="Looked for; what is listed is all there is" :value="known.seen" :pointer="`${base}/seen`" @change="(v) => set('seen', v)" />
         <ElectrodeEditor v-if="shown !== null" :key="known.electrodes[shown].id" v-model:at="at" :place-id="placeId" />
       </section>
       <section aria-label="Conductor and piping">

@@ -42,7 +42,7 @@ async function takeOut() {
     </template>
     <NumberField v-if="has('length_ft')" label="In the earth" :value="e.length_ft" auto="common" unit="ft" lockable :pointer="`${pointer}/length_ft`" @change="(v) => set('length_ft', v)" />
     <NumberField v-if="has('diameter_in')" label="Thick" :value="e.diameter_in" auto="common" unit="in" lockable :pointer="`${pointer}/diameter_in`" @change="(v) => set('diameter_in', v)" />
-    <SwitchField v-if="e.kind === 'rod'" label="A listed rod, which may be thinner" :value="e.listed" @change="(v) => set('listed', v)" />
+    <SwitchField v-if="e.kind === 'rod'" label="A listed rod, which may be thinner" :value="e.listed" :pointer="`${pointer}/listed`" @change="(v) => set('listed', v)" />
     <NumberField v-if="has('area_ft2')" label="Exposed, both sides" :value="e.area_ft2" auto="2" unit="ft²" lockable :pointer="`${pointer}/area_ft2`" @change="(v) => set('area_ft2', v)" />
     <NumberField v-if="has('thickness_in')" label="Thick" :value="e.thickness_in" auto="unknown" unit="in" lockable :pointer="`${pointer}/thickness_in`" @change="(v) => set('thickness_in', v)" />
     <ChoiceField v-if="has('wire_size')" label="Wire" :value="e.wire_size" :choices="sizeLocks('')" :pointer="`${pointer}/wire_size`" @change="(v) => set('wire_size', v)" />
@@ -60,12 +60,12 @@ async function takeOut() {
       <ChoiceField label="Jumper round the meter" :value="e.bonded_past_meter" :choices="KNOWN" :pointer="`${pointer}/bonded_past_meter`" @change="(v) => set('bonded_past_meter', v)" />
     </template>
     <NumberField v-if="has('cover_in')" label="Concrete round it" :value="e.cover_in" auto="2" unit="in" lockable :pointer="`${pointer}/cover_in`" hint="Between the bar and the earth" @change="(v) => set('cover_in', v)" />
-    <SwitchField v-if="has('stands_in_footing')" label="Stands upright in a pier" :value="e.stands_in_footing" @change="(v) => set('stands_in_footing', v)" />
+    <SwitchField v-if="has('stands_in_footing')" label="Stands upright in a pier" :value="e.stands_in_footing" :pointer="`${pointer}/stands_in_footing`" @change="(v) => set('stands_in_footing', v)" />
     <ChoiceField label="Wire of its own" :value="e.conductor_size" :choices="sizeLocks('')" :pointer="`${pointer}/conductor_size`" hint="What bonds it to the others, or to the service" @change="(v) => set('conductor_size', v)" />
     <ChoiceField label="Clamp listed for burial" :value="e.clamp_for_burial" :choices="KNOWN" :pointer="`${pointer}/clamp_for_burial`" @change="(v) => set('clamp_for_burial', v)" />
     <NumberField label="Tested at" :value="e.measured_ohm" auto="not tested" unit="ohm" lockable :pointer="`${pointer}/measured_ohm`" hint="All of them together, by a test" @change="(v) => set('measured_ohm', v)" />
-    <SwitchField label="There already" :value="e.existing" @change="(v) => set('existing', v)" />
-    <SwitchField label="Bonded into the system" :value="e.connected" @change="(v) => set('connected', v)" />
+    <SwitchField label="There already" :value="e.existing" :pointer="`${pointer}/existing`" @change="(v) => set('existing', v)" />
+    <SwitchField label="Bonded into the system" :value="e.connected" :pointer="`${pointer}/connected`" @change="(v) => set('connected', v)" />
     <button class="ink-button" @click="takeOut">Take it off the list</button>
   </div>
 </template>

@@ -13,9 +13,11 @@ import StationPicker from './StationPicker.vue'
 import { useFault } from './useFault'
 import FindingList from '@/figures/FindingList.vue'
 import WorkingPanel from '@/figures/WorkingPanel.vue'
+import { useAddress } from '@/shell/address'
 import { onKey } from '@/shell/keys'
 import NoJob from '@/shell/NoJob.vue'
 import WorkBench from '@/shell/WorkBench.vue'
+import { chosenOf, chosenStation } from '@/steps/chosen'
 import { useDesk } from '@/stores/desk'
 import { useView } from '@/stores/view'
 
@@ -32,6 +34,12 @@ const TABS = [
 ] as const
 
 watch(() => props.id, (id) => desk.open(id), { immediate: true })
+
+useAddress(desk, {
+  station: chosenStation(desk),
+  mode: chosenOf(fault.mode, () => fault.modes.value.map((m) => m.id)),
+  tab: chosenOf(tab, () => TABS.map((t) => t.value)),
+})
 
 const station = computed(() => desk.job?.stations.find((s) => s.id === fault.station.value))
 const place = computed(() => desk.job?.places.find((p) => p.id === station.value?.place))

@@ -63,10 +63,10 @@ async function remove() {
     <NumberField label="Largest device" :value="appliance.max_device_a" auto="by load" unit="A" lockable set-word="clear" :pointer="`${pointer}/max_device_a`" hint="Largest breaker or fuse on its plate" @change="(v) => set({ max_device_a: v })" />
     <ChoiceField v-if="appliance.volts === 240" label="Needs a neutral" :value="appliance.needs_neutral" :choices="NEUTRAL" :pointer="`${pointer}/needs_neutral`" @change="(v) => set({ needs_neutral: v })" />
     <NumberField label="Held to" :value="appliance.managed_va" auto="not held" unit="VA" lockable set-word="clear" :pointer="`${pointer}/managed_va`" hint="By listed load management, in service and feeder" @change="(v) => set({ managed_va: v })" />
-    <SwitchField label="There already" :value="appliance.existing" @change="(v) => set({ existing: v })" />
-    <SwitchField label="Wanted later, not counted yet" :value="appliance.later" @change="(v) => set({ later: v })" />
-    <SwitchField label="Motor-driven" :value="appliance.motor" @change="(v) => set({ motor: v })" />
-    <SwitchField label="Runs three hours or more" :value="appliance.continuous" @change="(v) => set({ continuous: v })" />
+    <SwitchField label="There already" :value="appliance.existing" :pointer="`${pointer}/existing`" @change="(v) => set({ existing: v })" />
+    <SwitchField label="Wanted later, not counted yet" :value="appliance.later" :pointer="`${pointer}/later`" @change="(v) => set({ later: v })" />
+    <SwitchField label="Motor-driven" :value="appliance.motor" :pointer="`${pointer}/motor`" @change="(v) => set({ motor: v })" />
+    <SwitchField label="Runs three hours or more" :value="appliance.continuous" :pointer="`${pointer}/continuous`" @change="(v) => set({ continuous: v })" />
     <TextField label="Never runs together with (a group’s name)" :value="appliance.never_with ?? ''" :pointer="`${pointer}/never_with`" :maxlength="80" @change="(v) => set({ never_with: v.trim() || null })" />
     <p class="acts">
       <button class="ink-button" @click="at = null">Done</button>

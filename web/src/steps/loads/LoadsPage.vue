@@ -9,8 +9,10 @@ import PlaceList from './PlaceList.vue'
 import FindingList from '@/figures/FindingList.vue'
 import MethodBars from '@/figures/MethodBars.vue'
 import WorkingPanel from '@/figures/WorkingPanel.vue'
+import { useAddress } from '@/shell/address'
 import NoJob from '@/shell/NoJob.vue'
 import WorkBench from '@/shell/WorkBench.vue'
+import { chosenPlace } from '@/steps/chosen'
 import { useDesk } from '@/stores/desk'
 import { useView } from '@/stores/view'
 
@@ -31,6 +33,7 @@ watch(() => desk.job, (job) => {
   if (!job || job.places.some((p) => p.id === placeId.value)) return
   placeId.value = (job.places.find((p) => p.kind === 'dwelling') ?? job.places[0])?.id ?? ''
 }, { immediate: true })
+useAddress(desk, { place: chosenPlace(desk, placeId) })
 watch(placeId, () => (applianceAt.value = null))
 watch(governing, (now) => {
   if (now && !view.working) view.show(`${now.name}, heavier leg`, now.amps)

@@ -31,7 +31,7 @@ function setRecord(part: Partial<LoadRecord>) {
     <template v-if="place.record">
       <ChoiceField label="Over" :value="place.record.kind" :choices="KINDS" :pointer="`${base}/record/kind`" @change="(v) => setRecord({ kind: v })" />
       <NumberField label="Not seen in it" :value="place.record.unseen_va" unit="VA" :pointer="`${base}/record/unseen_va`" hint="The larger of heating and cooling if its season was missed, and loads that run now and then" @change="(v) => setRecord({ unseen_va: v ?? 0 })" />
-      <SwitchField label="Solar or peak shaving ran meanwhile" :value="place.record.solar_or_shaving" @change="(v) => setRecord({ solar_or_shaving: v })" />
+      <SwitchField label="Solar or peak shaving ran meanwhile" :value="place.record.solar_or_shaving" :pointer="`${base}/record/solar_or_shaving`" @change="(v) => setRecord({ solar_or_shaving: v })" />
     </template>
   </div>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted, ref } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
 import type { Run } from '@/api/types'
@@ -9,6 +9,7 @@ import FindingList from '@/figures/FindingList.vue'
 import SagProfile from '@/figures/SagProfile.vue'
 import WorkingPanel from '@/figures/WorkingPanel.vue'
 import WorkBench from '@/shell/WorkBench.vue'
+import { keepQuickJob, keptQuickJob } from './kept'
 import { quickJob } from '@/steps/jobs/newJob'
 import RunInspector from '@/steps/span/RunInspector.vue'
 import RunLadders from '@/steps/span/RunLadders.vue'
@@ -21,9 +22,12 @@ const router = useRouter()
 const name = ref('')
 
 const answer = computed(() => desk.solution?.runs[0])
-onMounted(() => {
-  if (!desk.job) void desk.openScratch(quickJob())
+onMounted(async () => {
+  if (desk.job) return
+  const kept = keptQuickJob()
+  if (!kept || !(await desk.openScratch(kept))) await desk.openScratch(quickJob())
 })
+watch(() => desk.job, (job) => job && keepQuickJob(job))
 
 /** A source that delivers what the run is, so that one choice sets both. */
 function setSystem(system: Run['system']) {

@@ -4,9 +4,11 @@ import { watch } from 'vue'
 import { CHOICE_RULES, NUMBER_RULES, type ChoiceRule } from './rules'
 import type { Job } from '@/api/types'
 import NumberField from '@/fields/NumberField.vue'
+import { vHeld } from '@/fields/held'
 import TextField from '@/fields/TextField.vue'
 import NextLine from '@/shell/NextLine.vue'
 import NoJob from '@/shell/NoJob.vue'
+import SaveNotice from '@/shell/SaveNotice.vue'
 import { useDesk } from '@/stores/desk'
 
 const props = defineProps<{ id: string }>()
@@ -24,12 +26,12 @@ function changed(rule: ChoiceRule): boolean {
 </script>
 
 <template>
-  <section v-if="desk.job" class="page">
+  <section v-if="desk.job && desk.solution" class="page">
     <NextLine :desk="desk" class="line" />
     <header>
       <h2>House rules</h2>
       <p class="quiet">Where the trade reads the code differently, or the shop and the inspector want more than it asks. This job was made under these; every sheet says so.</p>
-      <p v-if="desk.notice" class="danger" role="alert">{{ desk.notice }}</p>
+      <SaveNotice :desk="desk" />
     </header>
     <div class="columns">
       <div>
@@ -46,7 +48,7 @@ function changed(rule: ChoiceRule): boolean {
         <fieldset v-for="rule in group.rules" :key="rule.name">
           <legend>{{ rule.title }}<span v-if="changed(rule)" class="caution narrow"> · not the default</span></legend>
           <label v-for="school in rule.schools" :key="String(school.value)" :class="{ taken: desk.job.house_rules[rule.name] === school.value }">
-            <input type="radio" :name="rule.name" :checked="desk.job.house_rules[rule.name] === school.value" @change="set(rule.name, school.value)" />
+            <input v-held="{ shown: desk.job.house_rules[rule.name] === school.value, settled: desk.settled }" type="radio" :name="rule.name" @change="set(rule.name, school.value)" />
             <span><b>{{ school.title }}</b> <span class="narrow quiet">{{ school.why }}</span></span>
           </label>
         </fieldset>

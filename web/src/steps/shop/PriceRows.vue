@@ -1,14 +1,15 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
+import ShopCell from './ShopCell.vue'
 import { useShop } from '@/stores/shop'
 
 const props = defineProps<{ wanted: string }>()
 const shop = useShop()
 const rows = computed(() => shop.prices.filter((item) => item.name.toLowerCase().includes(props.wanted.toLowerCase())))
 
-function setPrice(name: string, event: Event) {
-  const fields = { price: Number((event.target as HTMLInputElement).value), dated: new Date().toISOString().slice(0, 10) }
+function setPrice(name: string, typed: string) {
+  const fields = { price: Number(typed), dated: new Date().toISOString().slice(0, 10) }
   void shop.changePrices((items) => items.map((item) => (item.name === name ? { ...item, ...fields } : item)))
 }
 </script>
@@ -19,7 +20,7 @@ function setPrice(name: string, event: Event) {
     <tbody>
       <tr v-for="item in rows" :key="item.name">
         <td class="mono">{{ item.name }}</td>
-        <td class="right"><input class="mono number" :value="item.price.toFixed(2)" :aria-label="`Price of ${item.name}`" inputmode="decimal" @change="setPrice(item.name, $event)" /></td>
+        <td class="right"><ShopCell figure :value="item.price.toFixed(2)" :label="`Price of ${item.name}`" @change="(v) => setPrice(item.name, v)" /></td>
         <td class="narrow">{{ item.unit === 'ft' ? 'foot' : 'piece' }}</td>
         <td class="mono quiet">{{ item.dated }}</td>
         <td><button class="plain narrow quiet" :aria-label="`Take ${item.name} off the list`" @click="shop.changePrices((items) => items.filter((i) => i.name !== item.name))">take off</button></td>

@@ -51,8 +51,8 @@ function set<K extends keyof Gear>(name: K, value: Gear[K]) {
   <ChoiceField label="Outdoors" :value="gear.outdoors" :choices="KNOWN" :pointer="`${base}/outdoors`" @change="(v) => set('outdoors', v)" />
   <ChoiceField label="Surge device" :value="gear.surge_protected" :choices="KNOWN" :pointer="`${base}/surge_protected`" @change="(v) => set('surge_protected', v)" />
   <NumberField v-for="n in REACH" :key="n.name" :label="n.label" :value="gear[n.name]" auto="unknown" :unit="n.unit" lockable set-word="clear" :pointer="`${base}/${n.name}`" :hint="n.hint" @change="(v) => set(n.name, v)" />
-  <SwitchField v-if="panel" label="Back-fed through a plug-in breaker" :value="gear.back_fed" @change="(v) => set('back_fed', v)" />
-  <SwitchField v-if="gear.back_fed" label="Held by its retainer" :value="gear.retained === true" @change="(v) => set('retained', v)" />
+  <SwitchField v-if="panel" label="Back-fed through a plug-in breaker" :value="gear.back_fed" :pointer="`${base}/back_fed`" @change="(v) => set('back_fed', v)" />
+  <SwitchField v-if="gear.back_fed" label="Held by its retainer" :value="gear.retained === true" :pointer="`${base}/retained`" @change="(v) => set('retained', v)" />
   <details>
     <summary class="narrow">More about the gear</summary>
     <NumberField v-for="n in rated ? MORE : []" :key="n.name" :label="n.label" :value="gear[n.name]" auto="unknown" :unit="n.unit" lockable set-word="clear" :pointer="`${base}/${n.name}`" :hint="n.hint" @change="(v) => set(n.name, v)" />

@@ -5,6 +5,7 @@ import RunVerdict from './RunVerdict.vue'
 import type { Load, PatchStep, Run, RunAnswer, Station } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
 import { GROUND_METALS, INSULATIONS, KNOWN, LOCATIONS, METALS, OUTLET_ROOMS, OVER, RACEWAYS, sizeLocks, SYSTEMS, TAPS, TERMINALS, tradeLocks, USES } from '@/fields/choices'
+import { vHeld } from '@/fields/held'
 import NumberField from '@/fields/NumberField.vue'
 import SwitchField from '@/fields/SwitchField.vue'
 import TextField from '@/fields/TextField.vue'
@@ -108,7 +109,7 @@ function settle(event: Event) {
     />
     <div class="slide">
       <input
-        type="range" min="5" :max="longest" step="5" :value="run.length_ft" aria-label="Slide the length" @input="slide" @change="settle"
+        v-held="{ shown: run.length_ft, settled: desk.settled }" type="range" min="5" :max="longest" step="5" aria-label="Slide the length" @input="slide" @change="settle"
       /><span v-if="metres" class="mono quiet">{{ metres }}</span>
     </div>
     <ChoiceField label="In" :value="run.raceway" :choices="RACEWAYS" :pointer="`${base}/raceway`" @change="(v) => desk.setRun({ raceway: v })" />
@@ -153,12 +154,12 @@ function settle(event: Event) {
         v-if="f.equipment_ground" label="Ground's metal" :value="run.egc_metal" :choices="GROUND_METALS" :pointer="`${base}/egc_metal`"
         @change="(v) => desk.setRun({ egc_metal: v })"
       />
-      <SwitchField label="Carries a dwelling whole (83 %)" :value="run.whole_dwelling" @change="(v) => desk.setRun({ whole_dwelling: v })" />
-      <SwitchField label="On a roof, in the sun" :value="run.rooftop" @change="(v) => desk.setRun({ rooftop: v })" />
-      <SwitchField label="Nipple, 24 in or less" :value="run.nipple" @change="(v) => desk.setRun({ nipple: v })" />
-      <SwitchField label="Cable in insulation" :value="run.in_insulation" @change="(v) => desk.setRun({ in_insulation: v })" />
-      <SwitchField label="Several plug receptacles" :value="run.several_receptacles" @change="(v) => desk.setRun({ several_receptacles: v })" />
-      <SwitchField label="Bare equipment ground" :value="run.bare_egc" @change="(v) => desk.setRun({ bare_egc: v })" />
+      <SwitchField label="Carries a dwelling whole (83 %)" :value="run.whole_dwelling" :pointer="`${base}/whole_dwelling`" @change="(v) => desk.setRun({ whole_dwelling: v })" />
+      <SwitchField label="On a roof, in the sun" :value="run.rooftop" :pointer="`${base}/rooftop`" @change="(v) => desk.setRun({ rooftop: v })" />
+      <SwitchField label="Nipple, 24 in or less" :value="run.nipple" :pointer="`${base}/nipple`" @change="(v) => desk.setRun({ nipple: v })" />
+      <SwitchField label="Cable in insulation" :value="run.in_insulation" :pointer="`${base}/in_insulation`" @change="(v) => desk.setRun({ in_insulation: v })" />
+      <SwitchField label="Several plug receptacles" :value="run.several_receptacles" :pointer="`${base}/several_receptacles`" @change="(v) => desk.setRun({ several_receptacles: v })" />
+      <SwitchField label="Bare equipment ground" :value="run.bare_egc" :pointer="`${base}/bare_egc`" @change="(v) => desk.setRun({ bare_egc: v })" />
       <TextField
         v-if="run.raceway !== 'none'" label="Shares its raceway (a name for it)" :value="run.shares_raceway ?? ''" :pointer="`${base}/shares_raceway`" :maxlength="80"
         @change="(v) => desk.setRun({ shares_raceway: v.trim() || null })"
@@ -166,17 +167,17 @@ function settle(event: Event) {
       <template v-if="run.use === 'branch'">
         <ChoiceField label="Outlets in" :value="run.outlets?.room ?? null" :choices="OUTLET_ROOMS" :pointer="`${base}/outlets/room`" @change="(room) => setOutlets(room === null ? null : { room })" />
         <template v-if="run.outlets">
-          <SwitchField label="Receptacles among them" :value="run.outlets.receptacles" @change="(v) => setOutlets({ receptacles: v })" />
+          <SwitchField label="Receptacles among them" :value="run.outlets.receptacles" :pointer="`${base}/outlets/receptacles`" @change="(v) => setOutlets({ receptacles: v })" />
           <ChoiceField label="GFCI" :value="run.outlets.gfci" :choices="KNOWN" :pointer="`${base}/outlets/gfci`" @change="(v) => setOutlets({ gfci: v })" />
           <ChoiceField label="AFCI" :value="run.outlets.afci" :choices="KNOWN" :pointer="`${base}/outlets/afci`" @change="(v) => setOutlets({ afci: v })" />
         </template>
       </template>
-      <SwitchField label="Hangs in the air" :value="run.overhead !== null" @change="(v) => setOverhead(v ? {} : null)" />
+      <SwitchField label="Hangs in the air" :value="run.overhead !== null" :pointer="`${base}/overhead`" @change="(v) => setOverhead(v ? {} : null)" />
       <template v-if="run.overhead">
         <ChoiceField label="Over a" :value="run.overhead.over" :choices="OVER" :pointer="`${base}/overhead/over`" @change="(v) => setOverhead({ over: v })" />
         <NumberField label="Lowest at" :value="run.overhead.clearance_ft" auto="unknown" unit="ft" lockable set-word="clear" :pointer="`${base}/overhead/clearance_ft`" @change="(v) => setOverhead({ clearance_ft: v })" />
         <NumberField v-if="run.overhead.over === 'roof'" label="Roof rises" :value="run.overhead.roof_rise_in" auto="unknown" unit="in / 12" lockable set-word="clear" :pointer="`${base}/overhead/roof_rise_in`" @change="(v) => setOverhead({ roof_rise_in: v })" />
-        <SwitchField label="Held by a mast" :value="run.overhead.mast" @change="(v) => setOverhead({ mast: v })" />
+        <SwitchField label="Held by a mast" :value="run.overhead.mast" :pointer="`${base}/overhead/mast`" @change="(v) => setOverhead({ mast: v })" />
         <template v-if="run.overhead.mast">
           <ChoiceField label="Strong or braced" :value="run.overhead.mast_strong" :choices="KNOWN" :pointer="`${base}/overhead/mast_strong`" @change="(v) => setOverhead({ mast_strong: v })" />
           <ChoiceField label="Nothing else on it" :value="run.overhead.mast_alone" :choices="KNOWN" :pointer="`${base}/overhead/mast_alone`" @change="(v) => setOverhead({ mast_alone: v })" />

@@ -9,9 +9,11 @@ import TextField from '@/fields/TextField.vue'
 import FindingList from '@/figures/FindingList.vue'
 import SagProfile from '@/figures/SagProfile.vue'
 import WorkingPanel from '@/figures/WorkingPanel.vue'
+import { useAddress } from '@/shell/address'
 import NoJob from '@/shell/NoJob.vue'
 import WorkBench from '@/shell/WorkBench.vue'
 import type { RunFigures } from '@/api/types'
+import { chosenRun, chosenStation } from '@/steps/chosen'
 import { useDesk } from '@/stores/desk'
 import { useView } from '@/stores/view'
 
@@ -21,6 +23,7 @@ const view = useView()
 const adding = ref(false)
 
 watch(() => props.id, (id) => desk.open(id), { immediate: true })
+useAddress(desk, { run: chosenRun(desk), station: chosenStation(desk) })
 
 const answer = computed(() => desk.solution?.runs.find((r) => r.id === desk.selectedRun))
 const title = computed(() => {

@@ -53,9 +53,9 @@ function setSwitch<K extends keyof TransferSwitch>(name: K, value: TransferSwitc
       <NumberField label="Inlet" :value="station.transfer.inlet_a" auto="unknown" unit="A" lockable set-word="clear" :pointer="`${base}/transfer/inlet_a`" hint="And its back-fed breaker" @change="(v) => setSwitch('inlet_a', v)" />
       <ChoiceField label="Breaker held down" :value="station.gear.retained" :choices="KNOWN" :pointer="`${base}/gear/retained`" hint="The back-fed breaker has its retainer" @change="(v) => desk.edit([{ op: 'add', path: `${base}/gear/retained`, value: v }])" />
     </template>
-    <SwitchField label="Changes over by itself" :value="station.transfer.automatic" @change="(v) => setSwitch('automatic', v)" />
-    <SwitchField label="Sheds load to fit the source" :value="station.transfer.managed" @change="(v) => setSwitch('managed', v)" />
-    <SwitchField label="Service rated" hint="Suitable as service equipment" :value="station.transfer.service_rated" @change="(v) => setSwitch('service_rated', v)" />
+    <SwitchField label="Changes over by itself" :value="station.transfer.automatic" :pointer="`${base}/transfer/automatic`" @change="(v) => setSwitch('automatic', v)" />
+    <SwitchField label="Sheds load to fit the source" :value="station.transfer.managed" :pointer="`${base}/transfer/managed`" @change="(v) => setSwitch('managed', v)" />
+    <SwitchField label="Service rated" hint="Suitable as service equipment" :value="station.transfer.service_rated" :pointer="`${base}/transfer/service_rated`" @change="(v) => setSwitch('service_rated', v)" />
   </template>
 </template>
 

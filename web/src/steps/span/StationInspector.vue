@@ -110,7 +110,7 @@ async function remove() {
         <NumberField label="of it continuous" :value="station.load.continuous_amps" unit="A" :pointer="`${base}/load/continuous_amps`" @change="(v) => setLoad({ continuous_amps: v ?? 0 })" />
         <NumberField label="on the neutral" :value="station.load.neutral_amps" auto="unknown" unit="A" :pointer="`${base}/load/neutral_amps`" lockable set-word="clear" hint="A of unbalance; blank: not known" @change="(v) => setLoad({ neutral_amps: v })" />
         <NumberField label="power factor" :value="station.load.power_factor" :pointer="`${base}/load/power_factor`" @change="(v) => setLoad({ power_factor: v ?? 1 })" />
-        <SwitchField label="Counted in Loads already" hint="It sizes this station's own run, and the place's main panel does not add it again" :value="station.load.in_calculation" @change="(v) => setLoad({ in_calculation: v })" />
+        <SwitchField label="Counted in Loads already" hint="It sizes this station's own run, and the place's main panel does not add it again" :value="station.load.in_calculation" :pointer="`${base}/load/in_calculation`" @change="(v) => setLoad({ in_calculation: v })" />
       </template>
       <GearFields :gear="station.gear" :kind="station.kind" :base="`${base}/gear`" />
     </template>

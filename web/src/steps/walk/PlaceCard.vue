@@ -48,7 +48,7 @@ function size(part: Partial<Footprint>) {
       </template>
       <button v-else class="ink-button" @click="putOn">Put it on the plan</button>
       <NumberField v-if="place.kind === 'dwelling'" label="Floor area" :value="place.floor_area_ft2" auto="needed" unit="ft²" :pointer="`${base}/floor_area_ft2`" hint="Outside dimensions, all floors, without garage and open porch" @change="(v) => set('floor_area_ft2', v)" />
-      <SwitchField label="Stands already" :value="place.existing" @change="(v) => set('existing', v)" />
+      <SwitchField label="Stands already" :value="place.existing" :pointer="`${base}/existing`" @change="(v) => set('existing', v)" />
       <ChoiceField label="Soil" :value="place.soil" :choices="SOILS" :pointer="`${base}/soil`" @change="(v) => set('soil', v)" />
       <ChoiceField label="Water pipe" :value="place.water_pipe" :choices="PIPES" :pointer="`${base}/water_pipe`" hint="The pipe in the ground that serves it" @change="(v) => set('water_pipe', v)" />
       <ChoiceField v-if="utility" label="Utility delivers" :value="utility.s.supply" :choices="SYSTEMS" :pointer="`/stations/${utility.i}/supply`" @change="(v) => desk.edit([{ op: 'add', path: `/stations/${utility?.i}/supply`, value: v }])" />

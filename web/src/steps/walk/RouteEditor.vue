@@ -5,6 +5,7 @@ import { straightRoute, trackRoute } from './plan'
 import type { Route } from '@/api/types'
 import { answered, api, asSent, Refused } from '@/api/client'
 import ChoiceField from '@/fields/ChoiceField.vue'
+import { vHeld } from '@/fields/held'
 import NumberField from '@/fields/NumberField.vue'
 import FigureButton from '@/figures/FigureButton.vue'
 import { feet } from '@/figures/write'
@@ -77,7 +78,7 @@ async function walked(event: Event) {
               <td class="mono">{{ i + 1 }}</td>
               <td class="mono right">{{ i ? answer.legs_ft[i - 1]?.toFixed(1) : '' }}</td>
               <td class="mono right">{{ i && i < run.route.points.length - 1 ? `${answer.bends_deg[i - 1]?.toFixed(0)}°` : '' }}</td>
-              <td><input v-if="i && i < run.route.points.length - 1" type="checkbox" :checked="p.pull" :aria-label="`Pull point at ${i + 1}`" @change="setPoint(i, !p.pull)" /></td>
+              <td><input v-if="i && i < run.route.points.length - 1" v-held="{ shown: p.pull, settled: desk.settled }" type="checkbox" :aria-label="`Pull point at ${i + 1}`" @change="setPoint(i, !p.pull)" /></td>
               <td><button v-if="run.route.points.length > 2" class="plain narrow quiet" :aria-label="`Take out point ${i + 1}`" @click="removePoint(i)">×</button></td>
             </tr>
           </tbody>

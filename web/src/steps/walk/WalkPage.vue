@@ -7,8 +7,10 @@ import SitePlan from './SitePlan.vue'
 import StationList from './StationList.vue'
 import type { Footprint, Route } from '@/api/types'
 import WorkingPanel from '@/figures/WorkingPanel.vue'
+import { useAddress } from '@/shell/address'
 import NoJob from '@/shell/NoJob.vue'
 import WorkBench from '@/shell/WorkBench.vue'
+import { chosenPlace } from '@/steps/chosen'
 import { freshId, newPlace } from '@/steps/jobs/building'
 import PlaceList from '@/steps/loads/PlaceList.vue'
 import { useDesk } from '@/stores/desk'
@@ -24,6 +26,11 @@ watch(() => desk.job, (job) => {
   if (!job.places.some((p) => p.id === placeId.value)) placeId.value = (job.places.find((p) => p.kind === 'dwelling') ?? job.places[0])?.id ?? ''
   if (!job.runs.some((r) => r.id === runId.value)) runId.value = (job.runs.find((r) => r.route) ?? job.runs[0])?.id ?? null
 }, { immediate: true })
+
+useAddress(desk, {
+  place: chosenPlace(desk, placeId),
+  run: { value: runId, known: (id) => !!desk.job?.runs.some((r) => r.id === id) },
+})
 
 const unplaced = computed(() => desk.job?.places.filter((p) => !p.footprint).length ?? 0)
 

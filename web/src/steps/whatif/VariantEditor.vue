@@ -27,7 +27,7 @@ function set<K extends keyof Variant>(name: K, value: Variant[K]) {
     <ChoiceField label="Metal" :value="variant.metal" :choices="[KEEP, ...METALS]" :pointer="`${base}/metal`" @change="(v) => set('metal', v)" />
     <NumberField label="Breaker" :value="variant.breaker_a" auto="same" unit="A" lockable set-word="clear" :pointer="`${base}/breaker_a`" @change="(v) => set('breaker_a', v)" />
     <ChoiceField label="Line at" :value="variant.system" :choices="[KEEP, ...SYSTEMS]" :pointer="`${base}/system`" @change="(v) => set('system', v)" />
-    <SwitchField label="One pipe size up" :value="variant.pipe_up" @change="(v) => set('pipe_up', v)" />
+    <SwitchField label="One pipe size up" :value="variant.pipe_up" :pointer="`${base}/pipe_up`" @change="(v) => set('pipe_up', v)" />
     <p v-if="trouble" class="danger narrow">{{ trouble }}</p>
     <p class="acts">
       <button class="ink-button" :disabled="!take" @click="take && desk.edit(take.patch as unknown as PatchStep[])">Build it so</button>

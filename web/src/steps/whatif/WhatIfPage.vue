@@ -8,6 +8,7 @@ import FigureButton from '@/figures/FigureButton.vue'
 import WorkingPanel from '@/figures/WorkingPanel.vue'
 import NextLine from '@/shell/NextLine.vue'
 import NoJob from '@/shell/NoJob.vue'
+import SaveNotice from '@/shell/SaveNotice.vue'
 import { freshId } from '@/steps/jobs/building'
 import { useDesk } from '@/stores/desk'
 
@@ -34,7 +35,7 @@ const groups = computed(() => {
 })
 
 async function compare() {
-  if (!desk.job) return
+  if (!desk.job || !desk.solution) return
   const call = ++asked
   trouble.value = ''
   try {
@@ -66,7 +67,7 @@ function addVoltages() {
 </script>
 
 <template>
-  <section v-if="desk.job" class="page">
+  <section v-if="desk.job && desk.solution" class="page">
     <div class="sheet">
       <NextLine :desk="desk" class="line" />
       <header>
@@ -79,7 +80,8 @@ function addVoltages() {
         <button class="ink-button" :disabled="variants.length >= MOST" title="The longest run at 120, 240 and 480 V, through transformers" @click="addVoltages">Other voltages</button>
         <button class="ink-button solid" :disabled="variants.length >= MOST" @click="add({})">Add a variant</button>
       </header>
-      <p v-if="desk.notice || trouble" class="danger" role="alert">{{ desk.notice || trouble }}<template v-if="desk.problems.length">: {{ desk.problems.map((p) => p.words).join('; ') }}</template></p>
+      <SaveNotice :desk="desk" />
+      <p v-if="trouble && !desk.notice" class="danger" role="alert">{{ trouble }}</p>
       <div v-if="!variants.length" class="empty">
         <h3>Nothing to hold against it yet</h3>
         <p>Start with one of the buttons above: the same job in copper, with a larger breaker, with pipe to spare, or its long run at 480 V.</p>

@@ -1,0 +1,205 @@
+"""What is shown is what is saved, or says that it is not; and the address says where one is."""
+
+import re
+import time
+
+from playwright.sync_api import expect
+
+from tests.browser.harness import BrowserTest
+
+METAL = "Metal"
+
+
+class Saved(BrowserTest):
+    expected_faults = ("Failed to load resource", "ERR_FAILED", "net::")
+
+    def job_id(self):
+        return re.search(r"/jobs/([0-9a-f]{32})", self.page.url)[1]
+
+    def stored(self):
+        return self.page.request.get(f"{self.desk.address}/api/jobs/{self.job_id()}").json()
+
+    def change_elsewhere(self, path, value):
+        now = self.stored()
+        answer = self.page.request.patch(
+            f"{self.desk.address}/api/jobs/{self.job_id()}",
+            data=[{"op": "replace", "path": path, "value": value}],
+            headers={"If-Match": f'"{now["version"]}"'},
+        )
+        self.assertEqual(answer.status, 200)
+
+    def metal(self):
+        return self.page.get_by_label(METAL, exact=True)
+
+    def at(self):
+        """Which run is on the desk, by its place in the job."""
+        run = re.search(r"run=([a-z0-9-]+)", self.page.url)[1]
+        return [r["id"] for r in self.stored()["job"]["runs"]].index(run)
+
+    def test_a_stale_choice_is_set_back_to_the_servers_word(self):
+        self.desk.open_job("Juniper Bend")
+        before = self.metal().input_value()
+        other = "1" if before == "0" else "0"
+        self.change_elsewhere("/name", "Changed elsewhere")
+        self.metal().select_option(index=int(other))
+        expect(self.page.get_by_role("alert").filter(has_text="changed elsewhere")).to_be_visible()
+        expect(self.page.get_by_role("heading", name="Changed elsewhere")).to_be_visible()
+        expect(self.metal()).to_have_value(before)
+        # The next one is made on what stands now, and is taken.
+        self.metal().select_option(index=int(other))
+        expect(self.page.get_by_role("alert")).to_have_count(0)
+        self.assertEqual(self.stored()["job"]["runs"][self.at()]["metal"], ["al", "cu"][int(other)])
+
+    def test_a_refused_switch_and_a_refused_figure(self):
+        self.desk.open_job("Juniper Bend")
+        self.page.route(
+            "**/api/jobs/*",
+            lambda route: (
+                route.fulfill(status=422, json={"title": "That was not saved"})
+                if route.request.method == "PATCH"
+                else route.continue_()
+            ),
+        )
+        self.page.get_by_text("More about this run", exact=True).click()
+        switch = self.page.get_by_label("On a roof, in the sun")
+        was = switch.is_checked()
+        switch.click()
+        expect(self.page.get_by_role("alert").filter(has_text="That was not saved")).to_be_visible()
+        self.assertEqual(switch.is_checked(), was)
+        length = self.page.get_by_label("Length, one way")
+        length.fill("321")
+        length.press("Tab")
+        expect(self.page.locator(".refusal").filter(has_text="not saved")).to_be_visible()
+        expect(length).to_have_value("321")
+
+    def test_edits_that_cannot_be_sent_are_kept_counted_and_sent_again(self):
+        self.desk.open_job("Juniper Bend")
+        self.page.route("**/api/**", lambda route: route.abort())
+        length = self.page.get_by_label("Length, one way")
+        length.fill("234")
+        length.press("Tab")
+        expect(self.page.get_by_text("1 edit not saved")).to_be_visible()
+        now = int(self.metal().input_value())
+        self.metal().select_option(index=1 - now)
+        expect(self.page.get_by_text("2 edits not saved")).to_be_visible()
+        expect(self.metal()).to_have_value(str(1 - now))
+        expect(length).to_have_value("234")
+        self.page.unroute("**/api/**")
+        self.page.get_by_role("button", name="Send again now").click()
+        expect(self.page.get_by_text("not saved")).to_have_count(0)
+        self.page.wait_for_load_state("networkidle")
+        run = self.stored()["job"]["runs"][self.at()]
+        self.assertEqual((run["length_ft"], run["metal"]), (234, ["al", "cu"][1 - now]))
+
+    def test_a_reload_that_fails_after_a_stale_edit_holds_nothing_up(self):
+        self.desk.open_job("Juniper Bend")
+        self.change_elsewhere("/name", "Changed elsewhere")
+        self.page.route(
+            "**/api/jobs/*", lambda route: route.abort() if route.request.method == "GET" else route.continue_()
+        )
+        length = self.page.get_by_label("Length, one way")
+        length.fill("222")
+        length.press("Tab")
+        expect(self.page.get_by_role("alert").filter(has_text="changed elsewhere")).to_be_visible()
+        self.page.unroute("**/api/jobs/*")
+        expect(self.page.get_by_role("heading", name="Changed elsewhere")).to_be_visible()
+        length.fill("223")
+        length.press("Tab")
+        expect(self.page.get_by_role("alert")).to_have_count(0)
+        self.assertEqual(self.stored()["job"]["runs"][self.at()]["length_ft"], 223)
+
+    def test_a_late_save_does_not_lay_the_old_job_under_a_new_address(self):
+        self.desk.open_job("Juniper Bend")
+        old = self.job_id()
+
+        def slow(route):
+            if route.request.method == "PATCH":
+                time.sleep(1.0)
+            route.continue_()
+
+        self.page.route(f"**/api/jobs/{old}", slow)
+        length = self.page.get_by_label("Length, one way")
+        length.fill("245")
+        length.press("Enter")
+        self.page.get_by_role("link", name="Jobs", exact=True).click()
+        self.page.get_by_role("link", name="Cobalt Street", exact=True).click()
+        expect(self.page.get_by_role("heading", name="Cobalt Street")).to_be_visible()
+        self.page.wait_for_timeout(1500)
+        expect(self.page.get_by_role("heading", name="Cobalt Street")).to_be_visible()
+        self.assertNotIn(old, self.page.url)
+        saved = self.page.request.get(f"{self.desk.address}/api/jobs/{old}").json()
+        self.assertIn(245, [r["length_ft"] for r in saved["job"]["runs"]])
+
+    def test_a_stale_search_does_not_overwrite_the_newer_one(self):
+        self.desk.open("/jobs")
+
+        def slow(route):
+            if "search=Jun&" in route.request.url or route.request.url.endswith("search=Jun"):
+                time.sleep(0.8)
+            route.continue_()
+
+        self.page.route("**/api/jobs?*", slow)
+        search = self.page.get_by_label("Find a job by name")
+        search.fill("Jun")
+        search.fill("Cobalt")
+        self.page.wait_for_timeout(1500)
+        expect(self.page.get_by_role("link", name="Cobalt Street", exact=True)).to_be_visible()
+        expect(self.page.get_by_role("link", name="Juniper Bend", exact=True)).to_have_count(0)
+
+    def test_a_job_that_cannot_be_solved_is_named_undone_and_taken_along(self):
+        self.desk.open_job("Juniper Bend")
+        broken = {**self.stored(), "solution": None, "fault": "The figures cannot be worked out", "can_undo": True}
+        where = f"**/api/jobs/{self.job_id()}"
+        self.page.route(
+            where, lambda route: route.fulfill(json=broken) if route.request.method == "GET" else route.continue_()
+        )
+        self.page.get_by_label("Length, one way").fill("246")
+        self.page.get_by_label("Length, one way").press("Tab")
+        expect(self.page.get_by_role("alert")).to_have_count(0)
+        self.page.reload()
+        expect(self.page.get_by_text("The figures cannot be worked out")).to_be_visible()
+        expect(self.page.get_by_role("link", name="Job file")).to_be_visible()
+
+
+class Addresses(BrowserTest):
+    def test_step_run_station_and_tab_survive_reload_and_back(self):
+        page = self.page
+        self.desk.open_job("Juniper Bend")
+        expect(page).to_have_url(re.compile(r"/span\?run="))
+        expect(page).to_have_title("Juniper Bend · Span · North Span")
+        first = re.search(r"run=([a-z0-9-]+)", page.url)[1]
+        page.keyboard.press("j")
+        expect(page).not_to_have_url(re.compile(f"run={first}(&|$)"))
+        second = re.search(r"run=([a-z0-9-]+)", page.url)[1]
+        heading = page.locator(".runname")
+        words = heading.text_content()
+        page.reload()
+        expect(heading).to_have_text(words)
+        page.go_back()
+        expect(page).to_have_url(re.compile(f"run={first}(&|$)"))
+        expect(heading).not_to_have_text(words)
+        page.go_forward()
+        expect(heading).to_have_text(words)
+        job = re.search(r"/jobs/[0-9a-f]{32}", page.url)[0]
+        self.desk.open(f"{job}/ground?tab=soil")
+        expect(page.get_by_role("tab", name="Soil and ohms")).to_have_attribute("aria-selected", "true")
+        page.get_by_role("tab", name="Electrodes").click()
+        expect(page).to_have_url(re.compile("tab=electrodes"))
+        page.reload()
+        expect(page.get_by_role("tab", name="Electrodes")).to_have_attribute("aria-selected", "true")
+        self.desk.open(job)
+        expect(page).to_have_url(re.compile(f"{job}/span"))
+        self.desk.open(f"{job}/span?run={second}")
+        expect(heading).to_have_text(words)
+
+    def test_quick_check_survives_a_reload(self):
+        page = self.page
+        self.desk.open("/quick")
+        expect(page).to_have_title("Quick check · North Span")
+        length = page.get_by_label("Length, one way")
+        length.fill("187")
+        length.press("Tab")
+        expect(page.get_by_role("button", name="Make a job of it")).to_be_visible()
+        page.wait_for_timeout(400)
+        page.reload()
+        expect(page.get_by_label("Length, one way")).to_have_value("187")

@@ -1,0 +1,98 @@
+import { computed, ref, shallowRef } from 'vue'
+
+import { Refused } from '@/api/client'
+import type { PatchStep } from '@/api/types'
+
+/** Something on its way to the server for one job; `patch` is empty for what changes nothing by itself. */
+export interface Outgoing {
+  job: string | null
+  patch: PatchStep[]
+  send: () => Promise<void>
+}
+
+interface Waiting extends Outgoing {
+  done: (taken: boolean) => void
+}
+
+const FIRST_PAUSE_MS = 1000
+const LONGEST_PAUSE_MS = 15_000
+
+/**
+ * Edits wait here for one another, so that each starts from what the one before left. One that cannot be sent is kept and
+ * sent again, after ever longer pauses; one that is refused is handed to `refused` and leaves.
+ */
+export function useOutbox(refused: (error: Refused, step: Outgoing) => void) {
+  const waiting = shallowRef<Waiting[]>([])
+  const trouble = ref('')
+  let sending = false
+  let pause = FIRST_PAUSE_MS
+  let timer = 0
+
+  /** How many edits are not saved, while nothing can be sent. */
+  const unsent = computed(() => (trouble.value ? waiting.value.filter((w) => w.patch.length).length : 0))
+
+  function put(step: Outgoing, first = false): Promise<boolean> {
+    return new Promise((done) => {
+      const entry = { ...step, done }
+      waiting.value = first ? [entry, ...waiting.value] : [...waiting.value, entry]
+      if (!trouble.value) void sendAll()
+    })
+  }
+
+  async function sendAll() {
+    if (sending) return
+    sending = true
+    window.clearTimeout(timer)
+    try {
+      while (waiting.value.length) {
+        const step = waiting.value[0]
+        try {
+          await step.send()
+          trouble.value = ''
+          pause = FIRST_PAUSE_MS
+          leave(step, true)
+        } catch (error) {
+          if (error instanceof Refused && error.passing) {
+            hold(error.message)
+            return
+          }
+          leave(step, false)
+          if (!(error instanceof Refused)) throw error
+          trouble.value = ''
+          refused(error, step)
+        }
+      }
+    } finally {
+      sending = false
+    }
+  }
+
+  function hold(why: string) {
+    trouble.value = why
+    timer = window.setTimeout(() => void sendAll(), pause)
+    pause = Math.min(2 * pause, LONGEST_PAUSE_MS)
+  }
+
+  function leave(step: Waiting, taken: boolean) {
+    waiting.value = waiting.value.filter((w) => w !== step)
+    step.done(taken)
+  }
+
+  /** Let go of what waits for a job and has not been sent; gives how many edits that were. */
+  function drop(job: string | null): number {
+    const mine = waiting.value.filter((w) => w.job === job)
+    mine.forEach((w) => leave(w, false))
+    return mine.filter((w) => w.patch.length).length
+  }
+
+  /** Take back the newest edit of a job that could not be sent; whether there was one. */
+  function takeBack(job: string | null): boolean {
+    const last = trouble.value ? waiting.value.filter((w) => w.job === job && w.patch.length).at(-1) : undefined
+    if (last) leave(last, false)
+    return !!last
+  }
+
+  const holds = (job: string | null) => waiting.value.some((w) => w.job === job)
+
+  return { waiting, trouble, unsent, put, drop, takeBack, holds, sendNow: sendAll }
+}
