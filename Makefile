@@ -7,7 +7,7 @@ PORT ?= 8047
 
 WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/tsconfig.json
 
-.PHONY: demo serve test lint types unit browser bench client screenshots clean
+.PHONY: demo serve test lint types unit browser bench fuzz client screenshots clean
 
 demo: $(STAMPS)/python web/dist/index.html
 	$(BIN)/northspan demo --port $(PORT)
@@ -39,6 +39,9 @@ browser: $(STAMPS)/python web/dist/index.html
 bench: $(STAMPS)/python web/dist/index.html
 	sh tools/ensure-debian.sh chromium
 	$(BIN)/python -m bench.measure
+
+fuzz: $(STAMPS)/python
+	$(BIN)/python -m bench.fuzz
 
 client: $(STAMPS)/python $(STAMPS)/web
 	$(BIN)/python tools/client.py

@@ -68,8 +68,11 @@ def _parser() -> argparse.ArgumentParser:
     for name, words in (("demo", "start with the demo jobs"), ("serve", "start the application")):
         server = commands.add_parser(name, help=words)
         server.add_argument("--host", default="127.0.0.1", help="address to bind to (default: loopback)")
-        server.add_argument("--port", type=int, default=8047)
+        server.add_argument("--port", type=_port, default=8047)
         server.add_argument("--database", default=None, help="database URL (default: a file in ./var)")
+        server.add_argument(
+            "--insecure", action="store_true", help="allow a --host that others on the network can reach"
+        )
         server.set_defaults(command=_serve, demo=name == "demo")
     solver = commands.add_parser("solve", help="print the whole solution of a job file as JSON")
     solver.add_argument("job", help="a job file, or - for standard input")
@@ -89,10 +92,19 @@ def _parser() -> argparse.ArgumentParser:
     return parser
 
 
-def _serve(options: argparse.Namespace) -> int:
-    from northspan.server.running import run
+def _port(text: str) -> int:
+    if not text.isdecimal() or not 1 <= int(text[:6]) <= 65535:
+        raise argparse.ArgumentTypeError(f"{text!r} is no port: a number from 1 to 65535")
+    return int(text)
 
-    run(options.host, options.port, options.database, demo=options.demo)
+
+def _serve(options: argparse.Namespace) -> int:
+    from northspan.server.running import StartTrouble, run
+
+    try:
+        run(options.host, options.port, options.database, demo=options.demo, insecure=options.insecure)
+    except StartTrouble as trouble:
+        return _complain([str(trouble)])
     return PASSES
 
 

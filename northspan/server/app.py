@@ -4,7 +4,7 @@ import json
 from pathlib import Path
 from urllib.parse import urlsplit
 
-from flask import Response, request
+from flask import Response, current_app, request
 from flask_openapi3 import Info, OpenAPI
 
 from northspan.core.jobfile import LARGEST_BYTES
@@ -59,7 +59,7 @@ def create_app(
         validation_error_callback=on_bad_request,
     )
     app.config["MAX_CONTENT_LENGTH"] = LARGEST_BYTES + 100_000
-    app.config["TRUSTED_HOSTS"] = hosts
+    app.config["OWN_HOSTS"] = hosts
     engine = open_database(database_url)
     solved = Solutions()
     store = JobStore(engine, prove=solved.of)
@@ -72,6 +72,7 @@ def create_app(
         app.register_api(blueprint)
     for kind, handler in HANDLERS.items():
         app.register_error_handler(kind, handler)
+    app.before_request(_own_names_only)
     app.before_request(_own_pages_only)
     app.after_request(_secure)
 
@@ -88,6 +89,18 @@ def _load_demos(store: JobStore) -> None:
     for key, job in demo_jobs().items():
         if key not in loaded:
             store.create(job, demo=key)
+
+
+def _own_names_only() -> Response | None:
+    """Refuse a name of somebody else's that was pointed at this machine."""
+    own = current_app.config["OWN_HOSTS"]
+    if own is None:
+        return None
+    try:
+        named = urlsplit(f"//{request.headers.get('Host', '')}").hostname
+    except ValueError:
+        named = None
+    return None if named in own else refuse(400, "This server does not answer to that name")
 
 
 def _own_pages_only() -> Response | None:

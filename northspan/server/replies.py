@@ -7,12 +7,14 @@ from typing import Any
 
 from flask import Response
 from pydantic import BaseModel, ValidationError
+from sqlalchemy.exc import DatabaseError
 from werkzeug.exceptions import HTTPException
 
 from northspan.core.jobfile import JobFileError, Problem, validation_problems
 from northspan.instruments.delimited import Unreadable
 from northspan.server.models import ProblemModel, Trouble
 from northspan.store.job_store import NoSuchJob, NothingToWalk, StaleEdit
+from northspan.store.trouble import in_words
 
 MOST_PROBLEMS = 100
 log = logging.getLogger(__name__)
@@ -43,10 +45,18 @@ def refuse(status: int, title: str, problems: Iterable[Problem] = (), version: i
 def named(problems: Iterable[Problem]) -> list[ProblemModel]:
     """Problems as they are sent: the first hundred, and how many more there are."""
     every = list(problems)
-    sent = [ProblemModel(pointer=p.pointer, words=p.words, where=p.where) for p in every[:MOST_PROBLEMS]]
+    sent = [
+        ProblemModel(pointer=_sendable(p.pointer), words=_sendable(p.words), where=_sendable(p.where))
+        for p in every[:MOST_PROBLEMS]
+    ]
     if len(every) > MOST_PROBLEMS:
         sent.append(ProblemModel(pointer="", words=f"and {len(every) - MOST_PROBLEMS} more places like these"))
     return sent
+
+
+def _sendable(words: str) -> str:
+    """Words without the half characters that JSON can carry in and no text can carry out."""
+    return words.encode("utf-8", "replace").decode()
 
 
 def on_bad_request(error: ValidationError) -> Response:
@@ -89,6 +99,15 @@ def on_too_deep(_: RecursionError) -> Response:
     return refuse(422, "That could not be read", (Problem("", "nested too deeply to be a job file"),))
 
 
+def on_storage(error: DatabaseError) -> Response:
+    """A disk that is full or a database that another program holds: nothing was saved, and it may go through later."""
+    words = in_words(error)
+    if words is None:
+        return on_crash(error)
+    log.error("not saved", exc_info=error)
+    return refuse(507, f"That was not saved: {words}")
+
+
 def on_crash(error: Exception) -> Response:
     """A fault of ours: a trace for the log, words for the person."""
     log.error("unforeseen fault", exc_info=error)
@@ -106,6 +125,7 @@ HANDLERS: dict[type[Exception], Any] = {
     StaleEdit: on_stale,
     NoSuchJob: on_missing,
     NothingToWalk: on_no_history,
+    DatabaseError: on_storage,
     HTTPException: on_http,
     RecursionError: on_too_deep,
     Exception: on_crash,

@@ -1,21 +1,84 @@
-"""Starting the server on this machine."""
+"""Starting the server on this machine, and stopping it without cutting anybody off."""
 
+import errno
+import ipaddress
 import logging
+import signal
+import time
 from pathlib import Path
+from typing import Any
 
-from waitress import serve
+from waitress.server import TcpWSGIServer, create_server
+from waitress.wasyncore import dispatcher
 
 from northspan.server.app import create_app
+from northspan.store.trouble import DatabaseTrouble
 
-LOOPBACK = ["127.0.0.1", "localhost", "::1", "[::1]"]
+LOOPBACK = ["127.0.0.1", "localhost", "::1"]
 DEFAULT_DATABASE = Path("var") / "northspan.sqlite"
+LONGEST_FAREWELL_S = 15.0
+_PORTS = {
+    errno.EADDRINUSE: "is taken: another program, or another North Span, listens there. Choose one with --port",
+    errno.EACCES: "may not be opened by you; choose one above 1023 with --port",
+    errno.EADDRNOTAVAIL: "cannot be opened: this machine has no such address",
+}
 
 
-def run(host: str, port: int, database: str | None, *, demo: bool) -> None:
-    """Serve until stopped. Binds to ``host``, which is loopback unless the person asks otherwise."""
+class StartTrouble(Exception):
+    """The server cannot start; the message says why, in one line."""
+
+
+def run(host: str, port: int, database: str | None, *, demo: bool, insecure: bool = False) -> None:
+    """Serve until stopped. Binds to ``host``, loopback unless the person insists. Raises StartTrouble."""
+    loopback = _is_loopback(host)
+    if not loopback and not insecure:
+        raise StartTrouble(
+            f"--host {host} would let anybody on the network read and change every job, for North Span has no accounts "
+            "yet: leave it on 127.0.0.1, or add --insecure where the network is yours alone"
+        )
     logging.basicConfig(level=logging.INFO, format="%(asctime)s %(name)s %(levelname)s %(message)s")
+    logging.getLogger("alembic").setLevel(logging.WARNING)
     url = database or f"sqlite:///{DEFAULT_DATABASE.absolute()}"
-    # A loopback server answers to its own names only, so that no outside name can be pointed at it.
-    app = create_app(url, with_demo=demo, hosts=LOOPBACK if host in LOOPBACK else None)
-    print(f"North Span is at http://{host}:{port}/ (stop with Ctrl-C)", flush=True)
-    serve(app, host=host, port=port, threads=8, ident="northspan")
+    try:
+        # A loopback server answers to its own names only, so that no outside name can be pointed at it.
+        app = create_app(url, with_demo=demo, hosts=[*LOOPBACK, host] if loopback else None)
+    except DatabaseTrouble as trouble:
+        raise StartTrouble(str(trouble)) from trouble
+    address = f"[{host}]:{port}" if ":" in host else f"{host}:{port}"
+    try:
+        server = create_server(app, listen=address, threads=8, ident="northspan")
+    except (OSError, OverflowError, ValueError) as error:
+        why = _PORTS.get(getattr(error, "errno", None) or 0, f"cannot be opened: {error}")
+        raise StartTrouble(f"{address} {why}") from error
+    print(f"North Span is at http://{address}/ (stop with Ctrl-C)", flush=True)
+    _serve(server)
+
+
+def _is_loopback(host: str) -> bool:
+    try:
+        return ipaddress.ip_address(host).is_loopback
+    except ValueError:
+        return host == "localhost"
+
+
+def _serve(server: TcpWSGIServer) -> None:
+    """Answer until told to stop; then no more is taken in, and what is under way is finished and sent."""
+    told: list[int] = []
+
+    def stop(number: int, _frame: Any) -> None:
+        told.append(number)
+        server.pull_trigger()
+
+    for number in (signal.SIGTERM, signal.SIGINT):
+        signal.signal(number, stop)
+    while not told:
+        server.asyncore.loop(timeout=1.0, map=server._map, count=1)
+    dispatcher.close(server)
+    latest = time.monotonic() + LONGEST_FAREWELL_S
+    while _under_way(server) and time.monotonic() < latest:
+        server.asyncore.loop(timeout=0.1, map=server._map, count=1)
+    server.task_dispatcher.shutdown()
+
+
+def _under_way(server: TcpWSGIServer) -> bool:
+    return any(each.requests or each.total_outbufs_len for each in server.active_channels.values())

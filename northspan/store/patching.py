@@ -35,9 +35,12 @@ def patched(document: Any, patch: Patch) -> Any:
             document = jsonpatch.apply_patch(document, [deepcopy(step)], in_place=True)  # type: ignore[list-item]
         except JobFileError:
             raise
-        except _UNFIT as error:
-            words = f"the edit does not fit the job as it stands ({error})"
-            raise JobFileError([Problem(f"/{at}", words[:300])]) from None
+        except jsonpatch.JsonPatchTestFailed:
+            words = f"the edit does not fit the job as it stands: something else is at {step['path'][:80]!r}"
+            raise JobFileError([Problem(f"/{at}", words)]) from None
+        except _UNFIT:
+            words = f"the edit does not fit the job as it stands: {step['op']!r} at {step['path'][:80]!r} leads nowhere"
+            raise JobFileError([Problem(f"/{at}", words)]) from None
     return document
 
 

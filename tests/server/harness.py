@@ -22,8 +22,8 @@ class ServerTest(unittest.TestCase):
         (self.front_end / "index.html").write_text("<!doctype html><title>North Span</title>")
         self.client = self.start()
 
-    def start(self):
-        return create_app(self.url, with_demo=self.with_demo, front_end=self.front_end).test_client()
+    def start(self, hosts=None):
+        return create_app(self.url, with_demo=self.with_demo, front_end=self.front_end, hosts=hosts).test_client()
 
     def create(self, **changes):
         answer = self.client.post("/api/jobs", json=document(**changes))

@@ -2,17 +2,6 @@
 
 import csv
 import io
-import json
-import os
-import signal
-import socket
-import sqlite3
-import subprocess
-import sys
-import time
-import urllib.error
-import urllib.request
-from pathlib import Path
 
 from pypdf import PdfReader
 
@@ -125,70 +114,3 @@ class Sheets(ServerTest):
         size = state["solution"]["runs"][1]["figures"]["size"]["value"]
         self.assertTrue(any(f"2 × {size} cu" in cell for row in rows for cell in row))
         self.assertFalse(any(cell.startswith("=") for row in rows for cell in row))
-
-
-class KilledInTheMiddle(ServerTest):
-    def test_a_kill_loses_at_most_the_save_under_way(self):
-        database = Path(self.folder.name) / "killed.sqlite"
-        server = self.launch(database)
-        try:
-            job = self.call("POST", "/api/jobs", document())
-            answered = 0
-            kill_at = time.monotonic() + 1.2
-            for length in range(1, 5000):
-                if time.monotonic() > kill_at:
-                    os.kill(server.pid, signal.SIGKILL)
-                try:
-                    body = [{"op": "add", "path": "/runs/1/length_ft", "value": length}]
-                    job = self.call("PATCH", f"/api/jobs/{job['id']}", body, job["version"])
-                    answered = length
-                except (urllib.error.URLError, ConnectionError):
-                    break
-        finally:
-            server.kill()
-            server.wait()
-        self.assertGreater(answered, 3)
-        with sqlite3.connect(database) as connection:
-            self.assertEqual(connection.execute("pragma integrity_check").fetchone(), ("ok",))
-        connection.close()
-        server = self.launch(database)
-        try:
-            kept = self.call("GET", f"/api/jobs/{job['id']}")["job"]["runs"][1]["length_ft"]
-        finally:
-            server.kill()
-            server.wait()
-        self.assertIn(kept, (answered, answered + 1))
-
-    def setUp(self):
-        super().setUp()
-        with socket.socket() as free:
-            free.bind(("127.0.0.1", 0))
-            self.port = free.getsockname()[1]
-
-    def launch(self, database):
-        command = [
-            sys.executable,
-            "-m",
-            "northspan.cli",
-            "serve",
-            "--port",
-            str(self.port),
-            "--database",
-            f"sqlite:///{database}",
-        ]
-        server = subprocess.Popen(command, stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL)
-        for _ in range(200):
-            try:
-                self.call("GET", "/api/jobs")
-                return server
-            except (urllib.error.URLError, ConnectionError):
-                time.sleep(0.05)
-        raise AssertionError("the server did not start")
-
-    def call(self, method, path, body=None, version=None):
-        request = urllib.request.Request(f"http://127.0.0.1:{self.port}{path}", method=method)
-        request.add_header("Content-Type", "application/json")
-        if version:
-            request.add_header("If-Match", f'"{version}"')
-        with urllib.request.urlopen(request, json.dumps(body).encode() if body else None, timeout=10) as answer:
-            return json.loads(answer.read())

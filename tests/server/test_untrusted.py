@@ -5,7 +5,6 @@ import json
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
-from northspan.server.app import create_app
 from tests.core.jobs import document
 from tests.server.harness import ServerTest
 
@@ -82,7 +81,6 @@ class OtherSites(ServerTest):
         self.assertEqual(self.client.get("/api/jobs", headers={"Origin": "http://elsewhere.example"}).status_code, 200)
 
     def test_a_loopback_server_answers_to_its_own_names_only(self):
-        app = create_app(self.url, front_end=self.front_end, hosts=["127.0.0.1", "localhost"])
-        client = app.test_client()
+        client = self.start(hosts=["127.0.0.1", "localhost"])
         self.assertEqual(client.get("/api/jobs", base_url="http://127.0.0.1:8047").status_code, 200)
         self.assertEqual(client.get("/api/jobs", base_url="http://rebound.example:8047").status_code, 400)
