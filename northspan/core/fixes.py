@@ -1,15 +1,24 @@
 """Fixes that have been tried: a change is offered only if its finding goes away and nothing dangerous comes."""
 
 from collections.abc import Iterable, Mapping
+from functools import lru_cache
 
 from northspan.core.asking import changed
 from northspan.core.codes.codebook import CodeBook
 from northspan.core.job import Job, Place, Station
+from northspan.core.question import RunQuestion
 from northspan.core.sized import Change, RunFinding, SizedRun, Sizing
-from northspan.core.sizing import size_run
+from northspan.core.sizing import REMEMBERED, size_run
 from northspan.core.solution import Fix
 
 WORSE = ("danger", "violation")
+
+
+@lru_cache(maxsize=REMEMBERED)
+def proved_findings(book: CodeBook, q: RunQuestion) -> tuple[tuple[RunFinding, tuple[Change, ...]], ...]:
+    """What is wrong with a run by itself, each with the changes that were proved to mend it."""
+    sizing = size_run(book, q)
+    return tuple((finding, tuple(proved_changes(book, sizing, finding))) for finding in book.run_findings(sizing))
 
 
 def proved_changes(book: CodeBook, sizing: Sizing, finding: RunFinding) -> Iterable[Change]:

@@ -111,24 +111,19 @@ def _against(run: Run, guard: Guard) -> Guard:
     return Guard(guard.rating_a, guard.at, guard.pointer, guard.mains, run.breaker_a)
 
 
-def ahead_a(net: Network, guarding: Mapping[str, Guard], run: Run) -> float | None:
-    """The most (A) that what stands ahead of a run lets through: the devices toward its source and what the source or a
-    transformer on the way gives; None where none of it is on record.
+def ahead_a(net: Network, guarding: Mapping[str, Guard]) -> Mapping[str, float | None]:
+    """By station the most (A) that what stands ahead of what leaves it lets through: the devices toward its source and
+    what the source or a transformer on the way gives; None where none of it is on record.
     """
-    known: list[float] = []
-    at = run.from_station
-    while True:
-        station = net.stations[at]
+    ahead: dict[str, float | None] = {}
+    for name in (*(s for s in net.stations if s not in net.fed_by), *(run.to_station for run in net.order)):
+        station, known = net.stations[name], []
         if station.generator is not None:
             known.append(able_amps(station.generator))
         if station.transformer is not None:
             known.append(rated_amps(station.transformer.kva, SYSTEMS[station.transformer.secondary].volts))
-            break
-        feed = net.fed_by.get(at)
-        if feed is None:
-            break
-        rating = guarding[feed.id].rating_a
-        if rating is not None:
-            known.append(rating)
-        at = feed.from_station
-    return min(known, default=None)
+        elif name in net.fed_by:
+            feed = net.fed_by[name]
+            known += [a for a in (guarding[feed.id].rating_a, ahead[feed.from_station]) if a is not None]
+        ahead[name] = min(known, default=None)
+    return ahead

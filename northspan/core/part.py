@@ -35,4 +35,5 @@ class AtMost:
 class Part(BaseModel):
     """A part of a job: frozen, with no field that is not known, and no figure that is not finite."""
 
-    model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)
+    # Built when first used: a single run is sized without the models of a whole job.
+    model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False, defer_build=True)

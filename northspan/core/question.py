@@ -1,6 +1,6 @@
 """What is asked about one run: the electrical facts and the locks, with no names, places or storage."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 from northspan.core.systems import SYSTEMS, System, SystemName
@@ -155,3 +155,10 @@ class RunQuestion:
         where the grounded conductor does its work, and where the run is known to lack one.
         """
         return self.use != "service" and not self.no_egc
+
+
+def unlocked(q: RunQuestion) -> RunQuestion:
+    """The same question with no size locked."""
+    if q.size_lock is q.neutral_lock is q.egc_lock is q.raceway_lock is None:
+        return q
+    return replace(q, size_lock=None, neutral_lock=None, egc_lock=None, raceway_lock=None)

@@ -1,6 +1,7 @@
 """One run sized: from the question to every figure with its working, in the order the trade takes."""
 
 from dataclasses import replace
+from functools import lru_cache
 
 from northspan.core import ladder as walk
 from northspan.core.codes.codebook import CodeBook
@@ -12,8 +13,10 @@ from northspan.core.physics.voltage_drop import (
 )
 from northspan.core.question import Metal, RunQuestion
 from northspan.core.sized import Companions, Sizing
-from northspan.core.solution import Ladder, Rung
+from northspan.core.solution import Ladder, RunFigures, Rung
 from northspan.core.working import Step
+
+REMEMBERED = 2048
 
 
 def size_run(book: CodeBook, q: RunQuestion, load_steps: tuple[Step, ...] = (), raceways: bool = False) -> Sizing:
@@ -22,6 +25,13 @@ def size_run(book: CodeBook, q: RunQuestion, load_steps: tuple[Step, ...] = (), 
     ``load_steps`` is the working of the load where it was summed from others; ``raceways`` also finds the
     raceway of every rung shown.
     """
+    steps = load_steps or (Step("Load as entered", q.amps, "A", "entered"),)
+    return replace(_sized(book, q, raceways), load_steps=steps)
+
+
+# A pure function of the question: a run that an edit leaves as it was is not sized again, nor one like another.
+@lru_cache(maxsize=REMEMBERED)
+def _sized(book: CodeBook, q: RunQuestion, raceways: bool) -> Sizing:
     design_a = book.design_amps(q)
     breaker_a = book.breaker(q, design_a)
     rungs = book.rungs(q, design_a, breaker_a)
@@ -32,12 +42,11 @@ def size_run(book: CodeBook, q: RunQuestion, load_steps: tuple[Step, ...] = (), 
     companions = None
     if rung is not None:
         companions = book.companions(q, breaker_a, rung.size, ladder.required, rungs)
-    steps = load_steps or (Step("Load as entered", q.amps, "A", "entered"),)
     if rung is None:
-        return Sizing(q, steps, design_a, breaker_a, ladder, None, None, None, None, None)
+        return Sizing(q, (), design_a, breaker_a, ladder, None, None, None, None, None)
     return Sizing(
         q,
-        steps,
+        (),
         design_a,
         breaker_a,
         ladder,
@@ -49,6 +58,12 @@ def size_run(book: CodeBook, q: RunQuestion, load_steps: tuple[Step, ...] = (), 
     )
 
 
+@lru_cache(maxsize=REMEMBERED)
+def explained(book: CodeBook, q: RunQuestion, load_steps: tuple[Step, ...]) -> RunFigures:
+    """Every figure of a run with its working; no load, no steps."""
+    return book.explain(size_run(book, q, load_steps) if load_steps else unsized(q))
+
+
 def unsized(q: RunQuestion) -> Sizing:
     """The answer to a run that has no load yet: nothing."""
     return Sizing(q, (), 0.0, None, Ladder(q.metal, (), None, None), None, None, None, None, None)
@@ -56,11 +71,15 @@ def unsized(q: RunQuestion) -> Sizing:
 
 def other_ladder(book: CodeBook, sizing: Sizing, metal: Metal) -> Ladder:
     """The same run's ladder in the other metal, with nothing locked but what is not wire."""
-    own = sizing.question
+    return _in_other_metal(book, sizing.question, sizing.design_a, sizing.breaker_a, metal)
+
+
+@lru_cache(maxsize=REMEMBERED)
+def _in_other_metal(book: CodeBook, own: RunQuestion, design_a: float, breaker_a: float | None, metal: Metal) -> Ladder:
     ground = own.egc_metal if own.egc_metal is not None and own.egc_metal != own.metal else metal
     q = replace(own, metal=metal, egc_metal=ground, size_lock=None, neutral_lock=None, egc_lock=None)
-    rungs = book.rungs(q, sizing.design_a, sizing.breaker_a)
-    return _with_raceways(book, q, sizing.breaker_a, walk.ladder(q, rungs), rungs)
+    rungs = book.rungs(q, design_a, breaker_a)
+    return _with_raceways(book, q, breaker_a, walk.ladder(q, rungs), rungs)
 
 
 def _with_raceways(
@@ -71,7 +90,7 @@ def _with_raceways(
     def trade(rung: Rung) -> str | None:
         return book.companions(unlocked, breaker_a, rung.size, ladder.required, rungs).raceway
 
-    return replace(ladder, rungs=tuple(replace(r, raceway=trade(r)) for r in ladder.rungs))
+    return replace(ladder, rungs=tuple(r.in_raceway(trade(r)) for r in ladder.rungs))
 
 
 def _leg_drop_pct(q: RunQuestion, rung: Rung, companions: Companions | None, rungs: tuple[Rung, ...]) -> float | None:

@@ -7,10 +7,10 @@ from northspan.core.asking import Standing, drop_limit, question
 from northspan.core.codes.codebook import CodeBook
 from northspan.core.codes.library import code_book
 from northspan.core.faults import available_faults
-from northspan.core.fixes import proved_changes, run_fix
+from northspan.core.fixes import proved_findings, run_fix
 from northspan.core.ground.solve_ground import solve_ground
 from northspan.core.guards import ahead_a, guards, unguarded
-from northspan.core.job import Job, Run
+from northspan.core.job import Job
 from northspan.core.loads import run_loads
 from northspan.core.next_steps import next_steps
 from northspan.core.physics.transformer import series_ohms
@@ -21,7 +21,7 @@ from northspan.core.question import DEVICE_WORDS
 from northspan.core.routes import route_answers
 from northspan.core.shared_raceway import loaded_together, shared
 from northspan.core.sized import SizedRun, Sizing
-from northspan.core.sizing import other_ladder, size_run, unsized
+from northspan.core.sizing import explained, other_ladder, size_run, unsized
 from northspan.core.solution import Device, Finding, Ladder, RunAnswer, Solution, StationAnswer
 from northspan.core.systems import SYSTEMS, SystemName
 from northspan.core.topology import Network, as_used, network, source_system
@@ -46,7 +46,7 @@ def solve(job: Job) -> Solution:
     stations = _stations(job, net, sized, faults)
     routes = route_answers(job)
     drops = {s.id: float(s.drop_pct.value) for s in stations if isinstance(s.drop_pct.value, float)}
-    figures = {run_id: book.explain(each.sizing) for run_id, each in sized.items()}
+    figures = {name: explained(book, each.sizing.question, each.sizing.load_steps) for name, each in sized.items()}
     ground = solve_ground(book, job, net, sized)
     view = JobView(entered, job, net, sized, drops, faults, places, routes, figures, ground)
     findings = [*_run_findings(book, sized), *book.job_findings(view)]
@@ -61,18 +61,19 @@ def size_all(book: CodeBook, job: Job, net: Network, places: tuple[PlaceLoad, ..
     loads = run_loads(book, job, net, places)
     guarding = guards(job, net)
     together = loaded_together(job)
-    landings = {p.station for p in places if p.drives}
+    ahead_of = ahead_a(net, guarding)
+    whole_runs = carrying_dwellings(job, net, {p.station for p in places if p.drives})
     sized: dict[str, SizedRun] = {}
     for index, run in enumerate(job.runs):
         load = loads[run.id]
-        whole = carries_dwelling(job, net, run, landings)
+        whole = run.id in whole_runs
         limit = drop_limit(job.house_rules, run)
         entered_over = load.beyond if run.load is not None else None
         ends = net.stations[run.from_station], net.stations[run.to_station]
         guard = guarding[run.id]
         ahead = guarding[net.fed_by[ends[0].id].id] if run.tap is not None and ends[0].id in net.fed_by else None
         ground_a = ahead.rating_a if ahead else None
-        open_a = ahead_a(net, guarding, run)
+        open_a = ahead_of[run.from_station]
         at = Standing(ends, guard, whole, ground_a, together.get(run.id), unguarded(ends[0], guard), open_a)
         asked = question(book, job.house_rules, run, load, at)
         loaded = load.amps > 0.0
@@ -81,12 +82,12 @@ def size_all(book: CodeBook, job: Job, net: Network, places: tuple[PlaceLoad, ..
     return shared(book, job, sized)
 
 
-def carries_dwelling(job: Job, net: Network, run: Run, landings: Collection[str | None]) -> bool:
-    """Whether a run carries the whole load of a dwelling: every loaded station of the place lies beyond it.
+def carrying_dwellings(job: Job, net: Network, landings: Collection[str | None]) -> set[str]:
+    """The runs that carry the whole load of a dwelling: every loaded station of the place lies beyond them.
 
     ``landings`` are the stations where calculated loads land.
     """
-    beyond = set(net.beyond(run.to_station))
+    found: set[str] = set()
     for place in job.places:
         if place.kind != "dwelling":
             continue
@@ -96,10 +97,9 @@ def carries_dwelling(job: Job, net: Network, run: Run, landings: Collection[str 
             for s in here
             if s.load is not None or s.id in landings or (s.kind == "panelboard" and s.id not in net.leaving)
         }
-        inside = {s.id for s in here} & beyond
-        if inside and loaded <= beyond:
-            return True
-    return False
+        of_place, of_load = net.counts_beyond({s.id for s in here}), net.counts_beyond(loaded)
+        found |= {r.id for r in job.runs if of_place[r.to_station] and of_load[r.to_station] == len(loaded)}
+    return found
 
 
 def _stations(
@@ -195,8 +195,8 @@ def _run_findings(book: CodeBook, sized: Mapping[str, SizedRun]) -> list[Finding
     for each in sized.values():
         if each.sizing.question.amps == 0.0:
             continue
-        for finding in book.run_findings(each.sizing):
-            fixes = tuple(run_fix(each, c) for c in proved_changes(book, each.sizing, finding))
+        for finding, changes in proved_findings(book, each.sizing.question):
+            fixes = tuple(run_fix(each, c) for c in changes)
             found.append(
                 Finding(
                     finding.rule,

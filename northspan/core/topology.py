@@ -1,7 +1,7 @@
 """Which run feeds which station: the job's network from the source outward."""
 
 from collections import deque
-from collections.abc import Iterator
+from collections.abc import Collection, Iterator, Mapping
 from dataclasses import dataclass
 
 from northspan.core.job import Job, Run, Station
@@ -63,6 +63,13 @@ class Network:
             at = queue.popleft()
             yield at
             queue.extend(run.to_station for run in self.leaving.get(at, ()))
+
+    def counts_beyond(self, wanted: Collection[str]) -> Mapping[str, int]:
+        """By station how many of ``wanted`` lie at it and beyond it."""
+        counts = {station: int(station in wanted) for station in self.stations}
+        for run in reversed(self.order):
+            counts[run.from_station] += counts[run.to_station]
+        return counts
 
 
 def as_used(job: Job) -> Job:

@@ -2,14 +2,18 @@
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from typing import TYPE_CHECKING
 
-from northspan.core.ground.found import Ground
 from northspan.core.job import Job
 from northspan.core.place_load import PlaceLoad
 from northspan.core.sized import SizedRun
 from northspan.core.solution import RouteAnswer, RunFigures
 from northspan.core.topology import Network
 from northspan.core.working import Figure
+
+if TYPE_CHECKING:
+    # A run is judged without grounding, which takes long to load.
+    from northspan.core.ground.found import Ground
 
 
 @dataclass(frozen=True, slots=True)
@@ -29,4 +33,4 @@ class JobView:
     loads: tuple[PlaceLoad, ...]
     routes: tuple[RouteAnswer, ...]
     figures: Mapping[str, RunFigures]
-    ground: Ground
+    ground: "Ground"

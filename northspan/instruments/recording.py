@@ -7,7 +7,7 @@ from functools import lru_cache
 from itertools import pairwise
 from typing import Literal
 
-from northspan.instruments.delimited import BrokenRow, Unreadable, delimiter, named, table
+from northspan.text.delimited import BrokenRow, Unreadable, delimiter, named, table
 
 Quantity = Literal["kW", "kWh", "kVA", "W", "VA", "A"]
 WINDOW = timedelta(minutes=15)

@@ -3,7 +3,7 @@
 import math
 from dataclasses import dataclass
 
-from northspan.instruments.delimited import BrokenRow, Unreadable, delimiter, named, table
+from northspan.text.delimited import BrokenRow, Unreadable, delimiter, named, table
 
 FEET_A_METRE = 1.0 / 0.3048
 MOST_READINGS = 60

@@ -8,7 +8,7 @@ from typing import Any
 from defusedxml import DefusedXmlException, ElementTree
 
 from northspan.core.physics.plane import Point, simplified
-from northspan.instruments.delimited import Unreadable
+from northspan.text.delimited import Unreadable
 
 EARTH_FT = 20_902_231.0
 WALKED_WITHIN_FT = 3.0

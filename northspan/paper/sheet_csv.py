@@ -5,9 +5,9 @@ import io
 
 from northspan.core.job import Job
 from northspan.core.solution import Solution
-from northspan.instruments.delimited import inert
 from northspan.paper.labels import CAUTION
 from northspan.paper.sheet import sections
+from northspan.text.delimited import inert
 
 
 def sheet_csv(job: Job, solution: Solution) -> str:

@@ -8,7 +8,8 @@ from flask import Response, request
 from flask_openapi3 import APIBlueprint, Tag
 
 from northspan.core.job import Job
-from northspan.core.jobfile import JobFileError, Problem, parse_text, sound
+from northspan.core.jobfile import JobFileError, parse_text, sound
+from northspan.core.problem import Problem
 from northspan.server.edition import EDITION
 from northspan.server.models import (
     EditHeaders,

@@ -5,10 +5,10 @@ from collections.abc import Iterator
 from flask import Response, request
 from flask_openapi3 import APIBlueprint, Tag
 
-from northspan.instruments.delimited import Unreadable, decoded
 from northspan.instruments.recording import read_recording
 from northspan.server.models import RecordingNews, RecordingQuery
 from northspan.server.replies import refusals
+from northspan.text.delimited import Unreadable, decoded
 
 LARGEST_BYTES = 40_000_000
 recordings = APIBlueprint(

@@ -10,11 +10,12 @@ from pydantic import BaseModel, ValidationError
 from sqlalchemy.exc import DatabaseError
 from werkzeug.exceptions import HTTPException
 
-from northspan.core.jobfile import JobFileError, Problem, validation_problems
-from northspan.instruments.delimited import Unreadable
+from northspan.core.jobfile import JobFileError
+from northspan.core.problem import Problem, validation_problems
 from northspan.server.models import ProblemModel, Trouble
 from northspan.store.job_store import NoSuchJob, NothingToWalk, StaleEdit
 from northspan.store.trouble import in_words
+from northspan.text.delimited import Unreadable
 
 MOST_PROBLEMS = 100
 log = logging.getLogger(__name__)

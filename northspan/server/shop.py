@@ -6,8 +6,8 @@ from datetime import UTC, date, datetime
 from flask import Response, request
 from flask_openapi3 import APIBlueprint, Tag
 
-from northspan.core.jobfile import JobFileError, Problem
-from northspan.instruments.delimited import decoded
+from northspan.core.jobfile import JobFileError
+from northspan.core.problem import Problem
 from northspan.server.models import (
     BrokenLineModel,
     CatalogueModel,
@@ -20,6 +20,7 @@ from northspan.server.replies import refusals, reply
 from northspan.server.wiring import change_shop_list, shop_list, supply_house
 from northspan.shop.csv_lists import read_list, write_list
 from northspan.shop.lists import MOST_ITEMS, CatalogueItem, Item, ListName, PriceItem
+from northspan.text.delimited import decoded
 
 shop = APIBlueprint(
     "shop", __name__, url_prefix="/api/shop", abp_tags=[Tag(name="Shop lists")], abp_responses=refusals(404, 422)

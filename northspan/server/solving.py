@@ -5,7 +5,8 @@ from flask_openapi3 import APIBlueprint, Tag
 
 from northspan.core.fault_asked import FaultQuestion, fault_answer
 from northspan.core.job import Job
-from northspan.core.jobfile import JobFileError, Problem, sound
+from northspan.core.jobfile import JobFileError, sound
+from northspan.core.problem import Problem
 from northspan.core.rung_working import rung_figures
 from northspan.core.what_if import what_if
 from northspan.server.models import (

@@ -4,10 +4,10 @@ from flask import Response, request
 from flask_openapi3 import APIBlueprint, Tag
 
 from northspan.core.grounding import SurveyReading
-from northspan.instruments.delimited import decoded
 from northspan.instruments.survey import read_survey
 from northspan.server.models import BrokenLineModel, SurveyModel
 from northspan.server.replies import refusals, reply
+from northspan.text.delimited import decoded
 
 surveys = APIBlueprint(
     "surveys", __name__, url_prefix="/api/surveys", abp_tags=[Tag(name="Surveys")], abp_responses=refusals(422)

@@ -3,10 +3,10 @@
 from flask import Response, request
 from flask_openapi3 import APIBlueprint, Tag
 
-from northspan.instruments.delimited import decoded
 from northspan.instruments.track import read_track
 from northspan.server.models import TrackModel
 from northspan.server.replies import refusals, reply
+from northspan.text.delimited import decoded
 
 tracks = APIBlueprint(
     "tracks", __name__, url_prefix="/api/tracks", abp_tags=[Tag(name="Tracks")], abp_responses=refusals(422)

@@ -7,9 +7,9 @@ from dataclasses import dataclass
 
 from pydantic import ValidationError
 
-from northspan.core.jobfile import validation_problems
-from northspan.instruments.delimited import BrokenRow, delimiter, inert, meant, named, table
+from northspan.core.problem import validation_problems
 from northspan.shop.lists import ITEMS, Item, ListName, shipped
+from northspan.text.delimited import BrokenRow, delimiter, inert, meant, named, table
 
 _YES = {"yes": True, "y": True, "true": True, "1": True, "no": False, "n": False, "false": False, "0": False}
 

@@ -10,7 +10,8 @@ from sqlalchemy import ColumnElement, Engine, func, select, update
 from sqlalchemy.orm import Session
 
 from northspan.core.job import Job
-from northspan.core.jobfile import JobFileError, Problem, dump, parse
+from northspan.core.jobfile import JobFileError, dump, parse
+from northspan.core.problem import Problem
 from northspan.store.models import JobRow, RevisionRow
 from northspan.store.patching import Patch, patched
 

@@ -20,12 +20,13 @@ FORBIDDEN = {
 }
 BELOW = {
     "core": set(),
+    "text": set(),
     "store": {"core"},
-    "paper": {"core"},
+    "paper": {"core", "text"},
     "demo": {"core"},
-    "shop": {"core"},
-    "instruments": {"core"},
-    "server": {"core", "store", "paper", "demo", "shop", "instruments"},
+    "shop": {"core", "text"},
+    "instruments": {"core", "text"},
+    "server": {"core", "text", "store", "paper", "demo", "shop", "instruments"},
 }
 
 

@@ -30,6 +30,9 @@ class CodeBook(Protocol):
     notes: tuple[str, ...]
     rod_limit_ohm: float
 
+    def __hash__(self) -> int:
+        """What it answers to the same question is remembered under it."""
+
     @property
     def tables(self) -> Mapping[str, Table]:
         """The book's tables by name."""

@@ -57,9 +57,13 @@ class _Groups:
         self._to: dict[str, str] = {}
 
     def root(self, node: str) -> str:
-        while node in self._to:
-            node = self._to[node]
-        return node
+        top = node
+        while top in self._to:
+            top = self._to[top]
+        # Whoever was met on the way is joined to the top, so that the next asks once.
+        while node != top:
+            self._to[node], node = top, self._to[node]
+        return top
 
     def join(self, a: str, b: str) -> None:
         a, b = self.root(a), self.root(b)
@@ -131,22 +135,32 @@ def _way_back(job: Job, net: Network, mode: Mode, closed: Mapping[str, str], liv
             groups.join(f"{station.id}:bar", f"{station.id}:can")
     for at, node in closed.items():
         groups.join(f"{at}:can", node)
+    sources: dict[str, str] = {}
     for at in live:
-        source = _source_of(net, mode, at)
+        source = _source_of(net, mode, at, sources)
         neutral = neutral_node(net, source, True)
         node = neutral if _grounded_source(net, source) else f"{source}:can"
         if groups.root(f"{at}:can") == groups.root(node):
             yield at
 
 
-def _source_of(net: Network, mode: Mode, station: str) -> str:
-    """The station whose winding or machine a station lives on: the nearest transformer above it, else the source."""
-    at = station
-    while (feed := mode.feed(net, at)) is not None:
-        at = feed.from_station
-        if net.stations[at].transformer is not None:
-            return at
-    return at
+def _source_of(net: Network, mode: Mode, station: str, known: dict[str, str]) -> str:
+    """The station whose winding or machine a station lives on: the nearest transformer above it, else the source.
+
+    ``known`` keeps what was found, for every station on the way lives on the same.
+    """
+    way = [station]
+    while way[-1] not in known:
+        feed = mode.feed(net, way[-1])
+        if feed is None:
+            known[way[-1]] = way[-1]
+        elif net.stations[feed.from_station].transformer is not None:
+            known[way[-1]] = feed.from_station
+        else:
+            way.append(feed.from_station)
+    source = known[way[-1]]
+    known.update(dict.fromkeys(way, source))
+    return source
 
 
 def _grounded_source(net: Network, source: str) -> bool:

@@ -108,9 +108,10 @@ def first_to_trip(
     The breaker of service conductors and of a tap stands at their far end, taken as ahead of the fault.
     """
     best: tuple[float | None, Run | None, float, float] = (None, None, 0.0, 0.0)
+    amps_of = state.magnitudes()
     for run in upstream(there.net, there.mode, station):
         rating = sized[run.id].sizing.breaker_a
-        amps = max((abs(c) for c in _hot_currents(there, state, run)), default=0.0)
+        amps = max(amps_of.get(f"A {run.id}", 0.0), amps_of.get(f"B {run.id}", 0.0))
         if rating is None:
             continue
         seconds = longest_s(rating, amps)
@@ -126,11 +127,6 @@ def upstream(net: Network, mode: Mode, station: str) -> Iterable[Run]:
     while (run := mode.feed(net, station)) is not None:
         yield run
         station = run.from_station
-
-
-def _hot_currents(there: Wired, state: State, run: Run) -> list[complex]:
-    hots = [there.network.branch(f"{leg} {run.id}") for leg in "AB"]
-    return [state.amps(b) for b in hots if b is not None]
 
 
 def fault_state(

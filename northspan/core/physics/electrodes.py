@@ -9,7 +9,6 @@ import math
 from collections.abc import Sequence
 
 import numpy as np
-from scipy.special import ellipk
 
 from northspan.core.physics.soil import Line, Soil, apparent, transfer_ohms
 
@@ -77,6 +76,9 @@ def ring_ohms(resistivity: float, length: float, radius: float, depth: float) ->
     5.16
     """
     across = length / math.pi
+
+    # Only a strip needs it, and to import it takes longer than most jobs do whole.
+    from scipy.special import ellipk
 
     def field(apart: float) -> float:
         whole = across * across + apart * apart

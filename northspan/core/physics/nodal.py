@@ -5,19 +5,17 @@ nodes, I = (Vi - Vj)/(Zf + Zii + Zjj - Zij - Zji), by Thévenin's theorem on Z =
 solved. Source: any text on nodal analysis of power systems. The reference node is the earth far away, at 0 V.
 """
 
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass
 from functools import cached_property
-from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.sparse import csc_matrix
-from scipy.sparse.linalg import splu
 
 EARTH = "earth"
 # What insulation lets through at a node: gives a part that nothing else joins to the earth a voltage at all.
 LEAK_OHM = 1.0e6
+WHOLE_UP_TO = 90
 
 Complex = NDArray[np.complex128]
 
@@ -91,8 +89,38 @@ class ImpedanceNetwork:
         return self._by_name.get(name)
 
     @cached_property
-    def _factors(self) -> Any:
-        """Y (siemens) as its sparse factors: a property is nearly a tree, so they stay as sparse as it is."""
+    def _ends(self) -> tuple[dict[str, int], NDArray[np.intp], NDArray[np.intp], Complex, Complex]:
+        """Of every branch its place by its name, both ends (the earth comes last), ohms and volts."""
+        earth = len(self._at)
+        starts = np.array([self._at.get(b.start, earth) for b in self.branches], dtype=np.intp)
+        stops = np.array([self._at.get(b.end, earth) for b in self.branches], dtype=np.intp)
+        ohms = np.array([b.ohms for b in self.branches], dtype=np.complex128)
+        volts = np.array([b.volts for b in self.branches], dtype=np.complex128)
+        return {b.name: i for i, b in enumerate(self.branches)}, starts, stops, ohms, volts
+
+    @cached_property
+    def _solve(self) -> Callable[[Complex], Complex]:
+        """What gives the voltages (V) that currents (A) bring: Y V = I, Y (siemens) factored once.
+
+        A large property is nearly a tree, so that its factors stay as sparse as it is; a small one is solved whole,
+        which is faster than to sort it.
+        """
+        n = len(self._at)
+        rows, columns, values = self._admittances()
+        if n <= WHOLE_UP_TO:
+            y = np.zeros((n, n), dtype=np.complex128)
+            np.add.at(y, (rows, columns), values)
+            inverse = np.linalg.inv(y)
+            return lambda amps: np.asarray(inverse @ amps, dtype=np.complex128)
+        # Only a property of many stations needs it, and to import it takes longer than to solve the others.
+        from scipy.sparse import csc_matrix
+        from scipy.sparse.linalg import splu
+
+        factors = splu(csc_matrix((values, (rows, columns)), shape=(n, n), dtype=np.complex128))
+        return lambda amps: np.asarray(factors.solve(amps), dtype=np.complex128)
+
+    def _admittances(self) -> tuple[list[int], list[int], list[complex]]:
+        """The rows, columns and values (siemens) that add up to Y."""
         n = len(self._at)
         rows, columns, values = list(range(n)), list(range(n)), [complex(1.0 / LEAK_OHM)] * n
 
@@ -110,7 +138,7 @@ class ImpedanceNetwork:
         for c in self.couplings:
             # Volts across the leakage: (s1 - s2) - (p1 - p2)/ratio; the same weights carry its current back.
             stamp((*c.secondary, *c.primary), (1.0, -1.0, -1.0 / c.ratio, 1.0 / c.ratio), 1.0 / c.ohms)
-        return splu(csc_matrix((values, (rows, columns)), shape=(n, n), dtype=np.complex128))
+        return rows, columns, values
 
     @cached_property
     def _sound(self) -> Complex:
@@ -125,7 +153,7 @@ class ImpedanceNetwork:
                     currents[i] -= amps
                 if j is not None:
                     currents[j] += amps
-        return np.asarray(self._factors.solve(currents), dtype=np.complex128)
+        return self._solve(currents)
 
     def state(self) -> "State":
         """As it runs with no fault."""
@@ -141,7 +169,7 @@ class ImpedanceNetwork:
             drawn[i] += 1.0
         if j is not None:
             drawn[j] -= 1.0
-        reached = np.asarray(self._factors.solve(drawn), dtype=np.complex128)
+        reached = self._solve(drawn)
         across = _at(reached, i) - _at(reached, j)
         amps = (_at(self._sound, i) - _at(self._sound, j)) / (ohms + across)
         return State(self, self._sound - amps * reached, complex(amps))
@@ -162,6 +190,12 @@ class State:
     def node(self, name: str) -> complex:
         """Voltage (V) of a node above the far earth."""
         return _at(self.volts, self.network.index(name))
+
+    def magnitudes(self) -> Mapping[str, float]:
+        """Current (A) through every branch by its name, without direction: all at once costs little more than one."""
+        places, starts, stops, ohms, source = self.network._ends
+        volts = np.append(self.volts, 0j)
+        return dict(zip(places, np.abs((volts[starts] - volts[stops] + source) / ohms).tolist(), strict=True))
 
     def amps(self, branch: Branch) -> complex:
         """Current (A) through a branch from its start to its end."""

@@ -10,7 +10,6 @@ from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.optimize import least_squares
 
 from northspan.core.physics.soil import Soil, apparent
 
@@ -48,6 +47,9 @@ def invert(spacings: Sequence[float], resistivities: Sequence[float]) -> Inverte
     least, most = math.log(a[0] / 5.0), math.log(a[-1] * 2.0)
     low = [log_rho.min() - 2.5, least, log_rho.min() - 2.5]
     high = [log_rho.max() + 2.5, most, log_rho.max() + 2.5]
+    # Only a survey needs it, and to import it takes longer than most jobs do whole.
+    from scipy.optimize import least_squares
+
     # Three starts: the misfit has a valley for a thin layer and another for a thick one.
     starts = ([log_rho[0], least + share * (most - least), log_rho[-1]] for share in (0.25, 0.5, 0.75))
     best = min((least_squares(wrong, x0, bounds=(low, high), x_scale=1.0) for x0 in starts), key=lambda r: r.cost)

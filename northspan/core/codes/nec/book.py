@@ -8,7 +8,7 @@ from northspan.core.codes.nec import electrodes as earth
 from northspan.core.codes.nec.companions import companions
 from northspan.core.codes.nec.data import NOTES, TABLES
 from northspan.core.codes.nec.explain import explain
-from northspan.core.codes.nec.findings import JOB_FINDERS, RUN_FINDERS
+from northspan.core.codes.nec.findings.run_finders import RUN_FINDERS
 from northspan.core.codes.nec.loads import circuits, methods
 from northspan.core.grounding import Electrode
 from northspan.core.house_rules import HouseRules
@@ -159,6 +159,9 @@ class Nec2023:
 
     def job_findings(self, view: JobView) -> Sequence[Finding]:
         """What is wrong or worth knowing of the job as a whole."""
+        # One run by itself is sized without them, and without all that grounding takes.
+        from northspan.core.codes.nec.findings.job_finders import JOB_FINDERS
+
         return [f for find in JOB_FINDERS for f in find(self, view)]
 
 

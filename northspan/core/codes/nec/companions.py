@@ -2,9 +2,11 @@
 
 from collections.abc import Sequence
 from dataclasses import replace
+from functools import lru_cache
+from typing import NamedTuple
 
 from northspan.core.codes.nec import ampacity, grounding, raceways
-from northspan.core.question import RunQuestion
+from northspan.core.question import Beside, FillRounding, Insulation, Metal, Raceway, RunQuestion
 from northspan.core.sized import Companions
 from northspan.core.solution import Rung
 from northspan.core.wire_sizes import larger, rank
@@ -75,32 +77,62 @@ def raceway_fit(
     """How one set fits its raceway; None for a cable, a direct burial, or sizes whose area no table gives."""
     if q.raceway == "none":
         return None
-    phase = raceways.conductor_area(q.insulation, q.metal, size)
+    ground = _Ground(q.ground_metal, q.bare_egc) if q.has_equipment_ground else None
+    wires = _Wires(q.insulation, q.metal, q.wiring.ungrounded, q.wiring.grounded, ground, q.beside)
+    return _fitted(q.raceway, q.nipple, q.fill_rounding, wires, size, neutral, egc, lock)
+
+
+class _Ground(NamedTuple):
+    metal: Metal
+    bare: bool
+
+
+class _Wires(NamedTuple):
+    """All that the room in a raceway turns on, besides the sizes."""
+
+    insulation: Insulation
+    metal: Metal
+    hots: int
+    neutrals: int
+    ground: _Ground | None
+    beside: tuple[Beside, ...]
+
+
+# Runs of one kind ask the same again and again, on every rung of every ladder.
+@lru_cache(maxsize=16_384)
+def _fitted(
+    raceway: Raceway,
+    nipple: bool,
+    rounding: FillRounding,
+    wires: _Wires,
+    size: str,
+    neutral: str | None,
+    egc: str | None,
+    lock: str | None,
+) -> raceways.Fit | None:
+    phase = raceways.conductor_area(wires.insulation, wires.metal, size)
     if phase is None:
         return None
-    pulled = [raceways.Pulled(f"{size} {q.metal}", q.wiring.ungrounded, *phase)]
-    if q.wiring.grounded:
-        middle = None if neutral is None else raceways.conductor_area(q.insulation, q.metal, neutral)
+    pulled = [raceways.Pulled(f"{size} {wires.metal}", wires.hots, *phase)]
+    if wires.neutrals:
+        middle = None if neutral is None else raceways.conductor_area(wires.insulation, wires.metal, neutral)
         if middle is None:
             return None
-        pulled.append(raceways.Pulled(f"neutral {neutral} {q.metal}", q.wiring.grounded, *middle))
-    for other in q.beside:
+        pulled.append(raceways.Pulled(f"neutral {neutral} {wires.metal}", wires.neutrals, *middle))
+    for other in wires.beside:
         for what, many, each in (("hot", other.hots, other.size), ("neutral", 1, other.neutral)):
             area = raceways.conductor_area(other.insulation, other.metal, each) if each is not None else None
             if each is not None and area is None:
                 return None
             if each is not None and area is not None:
                 pulled.append(raceways.Pulled(f"{what} {each} {other.metal} of {other.run}", many, *area))
-    if not q.has_equipment_ground:
-        return raceways.fit(q.raceway, pulled, q.nipple, lock, q.fill_rounding)
+    if wires.ground is None:
+        return raceways.fit(raceway, pulled, nipple, lock, rounding)
     if egc is None:
         return None
-    ground = (
-        raceways.bare_area(q.ground_metal, egc)
-        if q.bare_egc
-        else raceways.conductor_area(q.insulation, q.ground_metal, egc)
-    )
-    if ground is None:
+    metal, bare = wires.ground
+    area = raceways.bare_area(metal, egc) if bare else raceways.conductor_area(wires.insulation, metal, egc)
+    if area is None:
         return None
-    pulled.append(raceways.Pulled(f"equipment ground {egc} {q.ground_metal}", 1, *ground))
-    return raceways.fit(q.raceway, pulled, q.nipple, lock, q.fill_rounding)
+    pulled.append(raceways.Pulled(f"equipment ground {egc} {metal}", 1, *area))
+    return raceways.fit(raceway, pulled, nipple, lock, rounding)

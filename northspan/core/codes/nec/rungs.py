@@ -1,11 +1,12 @@
 """The sizes of conductor judged for one run: what each carries, what it drops, what stops it first."""
 
+from functools import lru_cache
 from typing import NamedTuple
 
 from northspan.core.codes.nec import ampacity, dwelling, overcurrent
 from northspan.core.physics.conductor_heating import resistance_at, running_temperature
 from northspan.core.physics.voltage_drop import receiving_volts
-from northspan.core.question import RunQuestion
+from northspan.core.question import RunQuestion, unlocked
 from northspan.core.solution import Rung, Stop
 from northspan.core.wire_sizes import rank, spoken
 from northspan.core.working import number
@@ -43,6 +44,12 @@ def judge_all(q: RunQuestion, design_a: float, breaker_a: float | None) -> tuple
 
     Raises nothing: every size with a table row can be judged.
     """
+    return _judged(unlocked(q), design_a, breaker_a)
+
+
+# A change that locks something is judged on the rungs that are there.
+@lru_cache(maxsize=4096)
+def _judged(q: RunQuestion, design_a: float, breaker_a: float | None) -> tuple[Rung, ...]:
     column = ampacity.derate_column(q.insulation)
     ambient, _ = ampacity.ambient_factor(column, ampacity.ambient_of(q))
     bundling, _ = ampacity.bundling_factor(q.loaded_conductors, q.nipple)

@@ -2,9 +2,6 @@
 
 from collections.abc import Iterable
 from dataclasses import replace
-from typing import Any
-
-import jsonpatch
 
 from northspan.core.codes.codebook import CodeBook
 from northspan.core.codes.nec.findings import bond_faults
@@ -14,6 +11,7 @@ from northspan.core.ground.bonded import Bonded, bonded
 from northspan.core.ground_answer import ModeAnswer
 from northspan.core.guards import unguarded
 from northspan.core.job import Job, Station
+from northspan.core.patched_job import patched_job
 from northspan.core.question import STEEL_RACEWAYS
 from northspan.core.sized import Change, SizedRun, hots_of
 from northspan.core.solution import Finding, Fix
@@ -47,10 +45,7 @@ def _whole(book: CodeBook, job: Job, before: tuple[Finding, ...], finding: Findi
     if finding.rule == "bond-extra":
         known = {key for key in known if key[0] != "bond-missing"}
     for _ in range(MOST_CHANGES):
-        patch: list[Any] = list(fix.patch)
-        document = jsonpatch.apply_patch(job.model_dump(mode="json"), patch, in_place=True)
-        tried = Job.model_validate(document)
-        after = tuple(bond_faults.find(book, bonded(book, tried)))
+        after = tuple(bond_faults.find(book, bonded(book, patched_job(job, fix.patch))))
         if any(_key(f) == _key(finding) for f in after):
             return None
         new = next((f for f in after if f.level == "danger" and _key(f) not in known), None)

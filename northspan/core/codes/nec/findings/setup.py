@@ -5,7 +5,7 @@ from collections.abc import Iterable
 from northspan.core.asking import unmarked_terminal_c
 from northspan.core.codes.codebook import CodeBook
 from northspan.core.fixes import run_fix, station_fix
-from northspan.core.sized import Change
+from northspan.core.sized import Change, SizedRun
 from northspan.core.solution import Finding, RunFigures
 from northspan.core.systems import SYSTEMS, can_feed
 from northspan.core.topology import SOURCES
@@ -76,8 +76,12 @@ def find_loads(book: CodeBook, view: JobView) -> Iterable[Finding]:
 
 def find_terminals(book: CodeBook, view: JobView) -> Iterable[Finding]:
     """A station whose terminals' marking is not known, and what was assumed for it."""
+    at: dict[str, list[SizedRun]] = {}
+    for each in view.runs.values():
+        for end in {each.run.from_station, each.run.to_station}:
+            at.setdefault(end, []).append(each)
     for station in view.job.stations:
-        touching = [r for r in view.runs.values() if station.id in (r.run.from_station, r.run.to_station)]
+        touching = at.get(station.id, [])
         if station.kind == "utility" or station.terminal_c is not None or not touching:
             continue
         assumed = min(unmarked_terminal_c(view.job.house_rules, r.sizing.breaker_a) for r in touching)

@@ -1,5 +1,7 @@
 """Every load calculation that fits a place, and which of them is in force."""
 
+from functools import lru_cache
+
 from northspan.core.codes.nec.loads import nameplates
 from northspan.core.codes.nec.loads.optional import existing_dwelling, new_dwelling
 from northspan.core.codes.nec.loads.recorded import by_record
@@ -14,6 +16,8 @@ MOTOR_SHARE = 1.25
 NO_AREA = "Enter the floor area: a dwelling's lighting and receptacles are counted by it, 220.41."
 
 
+# An edit touches one place: the others are not added up again.
+@lru_cache(maxsize=512)
 def load_methods(place: Place, system: SystemName) -> tuple[LoadMethod, ...]:
     """The place's load by every method that fits its kind, at the voltage of ``system``; none without its facts.
 
