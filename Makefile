@@ -17,42 +17,43 @@ serve: $(STAMPS)/python web/dist/index.html
 
 test: lint types unit browser
 
-lint: $(STAMPS)/python $(STAMPS)/web
+lint: $(STAMPS)/python-dev $(STAMPS)/web-dev
 	$(BIN)/ruff check northspan tests bench tools
 	$(BIN)/ruff format --check northspan tests bench tools
 	cd web && npx --no-install eslint --max-warnings 0 src
 
-types: $(STAMPS)/python $(STAMPS)/web
+types: $(STAMPS)/python-dev $(STAMPS)/web-dev
 	$(BIN)/mypy
 	cd web && npx --no-install vue-tsc --noEmit
 	$(BIN)/python tools/client.py --check
 
-unit: $(STAMPS)/python
+unit: $(STAMPS)/python-dev
 	sh tools/ensure-debian.sh ngspice
 	$(BIN)/python -m unittest discover -t . -s tests/core
 	$(BIN)/python -m unittest discover -t . -s tests/server
 
-browser: $(STAMPS)/python web/dist/index.html
+browser: $(STAMPS)/python-dev $(STAMPS)/web-dev web/dist/index.html
 	sh tools/ensure-debian.sh chromium
 	$(BIN)/python -m unittest discover -t . -s tests/browser
 
-bench: $(STAMPS)/python web/dist/index.html
+bench: $(STAMPS)/python-dev web/dist/index.html
 	sh tools/ensure-debian.sh chromium
 	$(BIN)/python -m bench.measure
 
-fuzz: $(STAMPS)/python
+fuzz: $(STAMPS)/python-dev
 	$(BIN)/python -m bench.fuzz
 
-client: $(STAMPS)/python $(STAMPS)/web
+client: $(STAMPS)/python-dev $(STAMPS)/web-dev
 	$(BIN)/python tools/client.py
 
-screenshots: $(STAMPS)/python web/dist/index.html
+screenshots: $(STAMPS)/python-dev web/dist/index.html
 	sh tools/ensure-debian.sh chromium
 	$(BIN)/python tools/screenshots.py
 
 clean:
 	rm -rf $(STAMPS) $(VENV) web/node_modules web/dist
 
+# What running takes, and apart from it what checking and testing take besides.
 $(STAMPS)/python: requirements.txt pyproject.toml
 	@mkdir -p $(STAMPS)
 	$(PYTHON) -m venv $(VENV)
@@ -60,10 +61,19 @@ $(STAMPS)/python: requirements.txt pyproject.toml
 	$(BIN)/pip install --quiet --disable-pip-version-check --no-deps --editable .
 	@touch $@
 
+$(STAMPS)/python-dev: $(STAMPS)/python requirements-dev.txt
+	$(BIN)/pip install --quiet --disable-pip-version-check -r requirements-dev.txt
+	@touch $@
+
 $(STAMPS)/web: web/package.json web/package-lock.json
 	@mkdir -p $(STAMPS)
-	cd web && npm ci --no-audit --no-fund --loglevel=error
+	cd web && npm ci --omit=dev --no-audit --no-fund --loglevel=error
 	@touch $@
+
+$(STAMPS)/web-dev: web/package.json web/package-lock.json
+	@mkdir -p $(STAMPS)
+	cd web && npm ci --no-audit --no-fund --loglevel=error
+	@touch $(STAMPS)/web $@
 
 web/dist/index.html: $(STAMPS)/web $(WEB_SOURCES)
 	cd web && npx --no-install vite build --logLevel warn

@@ -55,6 +55,7 @@ def create_app(
         __name__,
         info=Info(title="North Span", version="1"),
         doc_ui=False,
+        security_schemes={},
         static_folder=None,
         validation_error_callback=on_bad_request,
     )
@@ -76,7 +77,7 @@ def create_app(
     app.before_request(_own_pages_only)
     app.after_request(_secure)
 
-    @app.get("/openapi.json")
+    @app.route("/openapi.json")
     def openapi_document() -> Response:
         return Response(json.dumps(app.api_doc), mimetype="application/json")
 

@@ -10,13 +10,15 @@ from northspan.core.solve import solve
 from northspan.paper.sheet_csv import sheet_csv
 from northspan.paper.sheet_pdf import sheet_pdf
 from northspan.server.models import JobPath
-from northspan.server.replies import refusals
+from northspan.server.replies import refusals, sends
 from northspan.server.wiring import job_store
 
-files = APIBlueprint("files", __name__, url_prefix="/api", abp_tags=[Tag(name="Files")], abp_responses=refusals(404))
+files = APIBlueprint(
+    "files", __name__, url_prefix="/api", abp_tags=[Tag(name="Files")], abp_responses=refusals(404, 422)
+)
 
 
-@files.get("/job-schema.json")
+@files.get("/job-schema.json", responses={200: sends("application/schema+json")})
 def job_schema() -> Response:
     """The JSON Schema of the job file."""
     return Response(
@@ -25,7 +27,7 @@ def job_schema() -> Response:
     )
 
 
-@files.get("/jobs/<job_id>/job.json", responses={200: Job})
+@files.get("/jobs/<job_id>/job.json", responses={200: sends("application/json")})
 def job_file(path: JobPath) -> Response:
     """The job as a job file."""
     stored = job_store().get(path.job_id)
@@ -35,7 +37,7 @@ def job_file(path: JobPath) -> Response:
     return _file(text.encode(), stored.name, "json", "application/json")
 
 
-@files.get("/jobs/<job_id>/sheet.pdf")
+@files.get("/jobs/<job_id>/sheet.pdf", responses={200: sends("application/pdf")})
 def pdf(path: JobPath) -> Response:
     """The calculation sheet as PDF."""
     stored = job_store().get(path.job_id)
@@ -44,7 +46,7 @@ def pdf(path: JobPath) -> Response:
     return _file(body, job.name, "pdf", "application/pdf")
 
 
-@files.get("/jobs/<job_id>/sheet.csv")
+@files.get("/jobs/<job_id>/sheet.csv", responses={200: sends("text/csv")})
 def csv(path: JobPath) -> Response:
     """The calculation sheet as CSV."""
     job = job_store().get(path.job_id).sound()

@@ -13,6 +13,7 @@ from northspan.core.problem import Problem
 from northspan.server.edition import EDITION
 from northspan.server.models import (
     EditHeaders,
+    JobFile,
     JobList,
     JobPath,
     JobQuery,
@@ -47,12 +48,12 @@ def create_job(body: Job) -> Response:
 
 
 @jobs.post("/import", responses={201: JobState})
-def import_job() -> Response:
+def import_job(raw: JobFile) -> Response:
     """Save a job file, sent as the request's body, as a new job."""
-    return state(job_store().create(parse_text(request.get_data())), 201)
+    return state(job_store().create(parse_text(raw.get_data())), 201)
 
 
-@jobs.get("/<job_id>", responses={200: JobState})
+@jobs.get("/<job_id>", responses={200: JobState, 304: {"description": "As it was asked for before"}})
 def get_job(path: JobPath) -> Response:
     """One job with its solution; 304 where the asker has it as it stands."""
     tag = _tag(job_store().standing(path.job_id))

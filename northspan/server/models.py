@@ -3,6 +3,7 @@
 from datetime import datetime
 from typing import Annotated, Any, Literal
 
+from flask_openapi3 import RawModel
 from pydantic import BaseModel, ConfigDict, Field, RootModel
 
 from northspan.core.fault_asked import FaultAnswer
@@ -31,6 +32,24 @@ class ShelfPath(JobPath):
     """A job and the shelf to put it on."""
 
     shelf: Literal["open", "archived", "deleted"]
+
+
+class JobFile(RawModel):
+    """A job file as it is."""
+
+    mimetypes = ["application/octet-stream"]  # noqa: RUF012 - the library reads it so
+
+
+class CsvFile(RawModel):
+    """A CSV file as it is."""
+
+    mimetypes = ["text/csv"]  # noqa: RUF012
+
+
+class TrackFile(RawModel):
+    """A GPX or GeoJSON file as it is."""
+
+    mimetypes = ["application/octet-stream"]  # noqa: RUF012
 
 
 class JobQuery(_Model):
@@ -260,6 +279,12 @@ class RecordingQuery(_Model):
 
 class RecordingNews(_Model):
     """One line of the answer: how far reading has come, then the recording or what is wrong with the file."""
+
+    model_config = ConfigDict(
+        extra="forbid",
+        json_schema_extra=None,
+        openapi_extra={"content": {"application/x-ndjson": {"schema": {}}}},  # type: ignore[typeddict-unknown-key]
+    )
 
     progress: float
     recording: Recording | None = None

@@ -2,11 +2,11 @@
 
 from collections.abc import Iterator
 
-from flask import Response, request
+from flask import Response
 from flask_openapi3 import APIBlueprint, Tag
 
 from northspan.instruments.recording import read_recording
-from northspan.server.models import RecordingNews, RecordingQuery
+from northspan.server.models import CsvFile, RecordingNews, RecordingQuery
 from northspan.server.replies import refusals
 from northspan.text.delimited import Unreadable, decoded
 
@@ -17,11 +17,11 @@ recordings = APIBlueprint(
 
 
 @recordings.post("", responses={200: RecordingNews})
-def read(query: RecordingQuery) -> Response:
+def read(query: RecordingQuery, raw: CsvFile) -> Response:
     """Read interval data sent as CSV; one JSON object a line: how far it has come, then what was found."""
     # A year of one-minute readings is far larger than any job.
-    request.max_content_length = LARGEST_BYTES
-    return Response(_news(decoded(request.get_data()), query), mimetype="application/x-ndjson")
+    raw.max_content_length = LARGEST_BYTES
+    return Response(_news(decoded(raw.get_data()), query), mimetype="application/x-ndjson")
 
 
 def _news(text: str, query: RecordingQuery) -> Iterator[str]:

@@ -116,8 +116,13 @@ def on_crash(error: Exception) -> Response:
 
 
 def refusals(*statuses: int) -> dict[str | int | HTTPStatus, type[BaseModel] | dict[Any, Any] | None]:
-    """The refusals a resource may answer with, for its document."""
-    return dict.fromkeys(statuses, Trouble)
+    """The refusals a resource may answer with, for its document, with those that any may."""
+    return dict.fromkeys((*statuses, 400, 403, 413, 500, 507), Trouble)
+
+
+def sends(*kinds: str) -> dict[str, Any]:
+    """For the document: an answer that is a file of one of these content types."""
+    return {"description": "OK", "content": {kind: {"schema": {}} for kind in kinds}}
 
 
 HANDLERS: dict[type[Exception], Any] = {

@@ -3,7 +3,7 @@
 from collections.abc import Mapping, Sequence
 from datetime import UTC, date, datetime
 
-from flask import Response, request
+from flask import Response
 from flask_openapi3 import APIBlueprint, Tag
 
 from northspan.core.jobfile import JobFileError
@@ -11,12 +11,13 @@ from northspan.core.problem import Problem
 from northspan.server.models import (
     BrokenLineModel,
     CatalogueModel,
+    CsvFile,
     ListImport,
     ListPath,
     PricesModel,
     QuoteModel,
 )
-from northspan.server.replies import refusals, reply
+from northspan.server.replies import refusals, reply, sends
 from northspan.server.wiring import change_shop_list, shop_list, supply_house
 from northspan.shop.csv_lists import read_list, write_list
 from northspan.shop.lists import MOST_ITEMS, CatalogueItem, Item, ListName, PriceItem
@@ -78,7 +79,7 @@ def _at(item: Item, quoted: Mapping[str, float], day: date) -> Item:
     return item if price is None else item.model_copy(update={"price": price, "dated": day})
 
 
-@shop.get("/<list_name>.csv")
+@shop.get("/<list_name>.csv", responses={200: sends("text/csv")})
 def list_csv(path: ListPath) -> Response:
     """A list as CSV."""
     response = Response(write_list(path.list_name, shop_list(path.list_name)), mimetype="text/csv")
@@ -87,9 +88,9 @@ def list_csv(path: ListPath) -> Response:
 
 
 @shop.post("/<list_name>/import", responses={200: ListImport})
-def import_csv(path: ListPath) -> Response:
+def import_csv(path: ListPath, raw: CsvFile) -> Response:
     """Lay a CSV over a list: items of a known name are replaced, others added; broken rows are named."""
-    read = read_list(path.list_name, decoded(request.get_data()))
+    read = read_list(path.list_name, decoded(raw.get_data()))
     replaced = 0
 
     def lay_over(items: list[Item]) -> Sequence[Item]:

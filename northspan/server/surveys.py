@@ -1,11 +1,11 @@
 """Soil surveys: read as they are sent, and not kept; the job keeps the readings."""
 
-from flask import Response, request
+from flask import Response
 from flask_openapi3 import APIBlueprint, Tag
 
 from northspan.core.grounding import SurveyReading
 from northspan.instruments.survey import read_survey
-from northspan.server.models import BrokenLineModel, SurveyModel
+from northspan.server.models import BrokenLineModel, CsvFile, SurveyModel
 from northspan.server.replies import refusals, reply
 from northspan.text.delimited import decoded
 
@@ -15,9 +15,9 @@ surveys = APIBlueprint(
 
 
 @surveys.post("", responses={200: SurveyModel})
-def read() -> Response:
+def read(raw: CsvFile) -> Response:
     """Read a four-pin survey's CSV sent as the request's body."""
-    found = read_survey(decoded(request.get_data()))
+    found = read_survey(decoded(raw.get_data()))
     return reply(
         SurveyModel(
             readings=[SurveyReading(spacing_ft=r.spacing_ft, ohm=r.ohm) for r in found.readings],

@@ -1,10 +1,10 @@
 """Walked tracks: read as they are sent, and not kept; the job keeps the route made of one."""
 
-from flask import Response, request
+from flask import Response
 from flask_openapi3 import APIBlueprint, Tag
 
 from northspan.instruments.track import read_track
-from northspan.server.models import TrackModel
+from northspan.server.models import TrackFile, TrackModel
 from northspan.server.replies import refusals, reply
 from northspan.text.delimited import decoded
 
@@ -14,6 +14,6 @@ tracks = APIBlueprint(
 
 
 @tracks.post("", responses={200: TrackModel})
-def read() -> Response:
+def read(raw: TrackFile) -> Response:
     """Read a GPX or GeoJSON file sent as the request's body."""
-    return reply(TrackModel(points=read_track(decoded(request.get_data()))))
+    return reply(TrackModel(points=read_track(decoded(raw.get_data()))))
