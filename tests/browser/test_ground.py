@@ -96,7 +96,7 @@ class Faults(GroundTest):
         expect(self.page.get_by_label("Stations")).to_contain_text("no neutral")
 
     def test_currents_of_a_run_show_their_working(self):
-        self.page.get_by_role("button", name="Currents on the run to Studio panel").first.click()
+        self.page.get_by_role("button", name="of the run to Studio panel").first.click()
         working = self.page.get_by_label("Working", exact=True)
         expect(working).to_contain_text("Hot A")
         expect(working).to_contain_text("what comes home another way")

@@ -173,7 +173,7 @@ class AlongTheDesk(BrowserTest):
         page = self.page
         self.desk.open_job("Juniper Bend")
         rung = page.locator("[data-metal=cu] [data-size='3/0']")
-        rung.get_by_role("button", name="3/0 cu: working").click()
+        rung.get_by_role("button", name=re.compile("3/0 cu.*working")).click()
         expect(page.get_by_role("region", name="Working")).to_contain_text("Resistance, 3/0 cu")
         rung.hover()
         rung.get_by_role("button", name="Lock 3/0 cu").click()

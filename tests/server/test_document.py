@@ -1,4 +1,4 @@
-"""The server's own document is valid, and everything in it answers as it says: cases made from it, from a fixed seed."""
+"""The server's own document is valid, and what is in it answers as it says: cases from it, from a fixed seed."""
 
 import unittest
 

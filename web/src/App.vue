@@ -6,7 +6,8 @@ import GoTo from '@/shell/GoTo.vue'
 import KeyHelp from '@/shell/KeyHelp.vue'
 import StepRail from '@/shell/StepRail.vue'
 import TopBar from '@/shell/TopBar.vue'
-import { listen } from '@/shell/keys'
+import { toFindings } from '@/shell/findingKey'
+import { listen, onKey } from '@/shell/keys'
 import { useTitle } from '@/shell/title'
 import { useDesk } from '@/stores/desk'
 import { useEdition } from '@/stores/edition'
@@ -30,7 +31,8 @@ function reload() {
 
 let stop = () => {}
 onMounted(() => {
-  stop = listen()
+  const unbind = [listen(), onKey('f', toFindings)]
+  stop = () => unbind.forEach((end) => end())
   window.addEventListener('beforeunload', warn)
 })
 onBeforeUnmount(() => {

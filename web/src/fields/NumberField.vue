@@ -73,7 +73,7 @@ function commit() {
       />
       <span v-if="unit" class="mono unit">{{ unit }}</span>
       <button
-        v-if="lockable" type="button" class="plain lock narrow" :aria-label="value === null ? `${label}: not locked` : `Unlock ${label}`"
+        v-if="lockable" type="button" class="plain lock narrow" :aria-label="value === null ? `${blankWord} ${label}: not locked`.trim() : `${setWord ?? 'lock'} ×, unlock ${label}`"
         :disabled="value === null" @click.prevent="emit('change', null)"
       >{{ value === null ? blankWord : `${setWord ?? 'lock'} ×` }}</button>
     </span>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, inject } from 'vue'
+import { computed, inject, nextTick, useTemplateRef, watch } from 'vue'
 
 import FindingCard from './FindingCard.vue'
 import { deskKey, useDesk } from '@/stores/desk'
@@ -19,11 +19,26 @@ const listed = computed(() => {
   if (props.where === 'ground-elsewhere') return all.value.filter((f) => f.place && !groundHere.value.includes(f))
   return props.where === 'here' ? here.value : all.value.filter((f) => !here.value.includes(f))
 })
+// A fix takes its finding away: whoever was on it goes on with the next, not from the top of the page.
+const list = useTemplateRef<HTMLElement>('list')
+let held = false
+function hold(on: boolean) {
+  held = on
+}
+watch(listed, async (now, before) => {
+  if (!held || now.length >= before.length) return
+  const at = before.findIndex((f) => !now.some((g) => g.rule === f.rule && g.title === f.title))
+  await nextTick()
+  const titles = list.value?.querySelectorAll<HTMLElement>('.finding .title') ?? []
+  const next = titles[Math.min(Math.max(at, 0), titles.length - 1)] ?? list.value
+  next?.focus()
+})
+
 const TITLES = { here: 'Findings here', elsewhere: 'Elsewhere on the job', 'whole-job': 'Findings on the job', 'ground-here': 'Findings on the ground here', 'ground-elsewhere': 'Elsewhere on the ground' }
 </script>
 
 <template>
-  <section aria-label="Findings">
+  <section ref="list" :aria-label="TITLES[where]" tabindex="-1" data-findings @focusin="hold(true)" @focusout="hold(false)">
     <template v-if="listed.length">
       <h2 class="cap">{{ TITLES[where] }}</h2>
       <FindingCard v-for="f in listed" :key="f.rule + f.run + f.station + f.place + f.title" :finding="f" />

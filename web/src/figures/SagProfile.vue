@@ -82,6 +82,18 @@ const wires = computed(() => {
   return lines.map((line, i) => ({ line, words: kept[i] && fits(line, boxes[i]), ...slope(line) }))
 })
 
+/** Every station with the wire that feeds it, from the source outward: the order in which they are reached by key. */
+const outward = computed(() =>
+  [...(profile.value?.points ?? [])]
+    .sort((a, b) => a.feet - b.feet)
+    .map((point) => ({ point, wire: wires.value.find((w) => w.line.to.id === point.id) })),
+)
+
+function stationWords(point: Point): string {
+  const at = point.volts === null ? '' : `, ${point.volts.toFixed(1)} V, ${point.drop.toFixed(1)} % drop`
+  return `${point.name}${at}, ${feet(point.feet, view.metres)} from the source`
+}
+
 function rank(line: Line): number {
   return (line.id === desk.selectedRun ? 1e6 : 0) + (line.fails ? 1e5 : 0) + (line.to.feet - line.from.feet)
 }
@@ -127,27 +139,32 @@ function over(point: Point): boolean {
       <g v-for="point in profile.points" :key="`mast-${point.id}`">
         <line class="mast" :class="{ on: point.id === desk.run?.to_station }" :x1="x(point.feet)" :x2="x(point.feet)" :y1="y(point.drop)" :y2="GROUND" />
       </g>
-      <g
-        v-for="wire in wires"
-        :key="wire.line.id"
-        class="wire"
-        :class="{ fails: wire.line.fails, on: wire.line.id === desk.selectedRun && !desk.selectedStation }"
-        :data-run="wire.line.id"
-        @click="desk.selectRun(wire.line.id)"
-      >
-        <title>{{ wire.line.words }}</title>
-        <line class="grab" :x1="wire.x1" :x2="wire.x2" :y1="wire.y1" :y2="wire.y2" />
-        <line :x1="wire.x1" :x2="wire.x2" :y1="wire.y1" :y2="wire.y2" />
-        <text v-if="wire.words" :transform="`translate(${wire.cx} ${wire.cy}) rotate(${wire.turn})`" y="15" text-anchor="middle">
-          {{ wire.line.words }}
-        </text>
-      </g>
-      <g v-for="point in profile.points" :key="point.id" class="station" :class="{ over: over(point), on: point.id === desk.selectedStation }">
-        <circle
-          :cx="x(point.feet)" :cy="y(point.drop)" :r="point.id === desk.run?.to_station ? 5 : 3.6" tabindex="0" role="button"
-          :aria-label="point.name" @click="desk.selectStation(point.id)" @keydown.enter="desk.selectStation(point.id)"
-        />
-      </g>
+      <template v-for="{ point, wire } in outward" :key="point.id">
+        <g
+          v-if="wire"
+          class="wire"
+          :class="{ fails: wire.line.fails, on: wire.line.id === desk.selectedRun && !desk.selectedStation }"
+          :data-run="wire.line.id"
+          tabindex="0"
+          role="button"
+          :aria-label="`Run to ${point.name}: ${wire.line.words}${wire.line.fails ? ', fails' : ''}`"
+          @click="desk.selectRun(wire.line.id)"
+          @keydown.enter="desk.selectRun(wire.line.id)"
+        >
+          <title>{{ wire.line.words }}</title>
+          <line class="grab" :x1="wire.x1" :x2="wire.x2" :y1="wire.y1" :y2="wire.y2" />
+          <line :x1="wire.x1" :x2="wire.x2" :y1="wire.y1" :y2="wire.y2" />
+          <text v-if="wire.words" :transform="`translate(${wire.cx} ${wire.cy}) rotate(${wire.turn})`" y="15" text-anchor="middle">
+            {{ wire.line.words }}
+          </text>
+        </g>
+        <g class="station" :class="{ over: over(point), on: point.id === desk.selectedStation }">
+          <circle
+            :cx="x(point.feet)" :cy="y(point.drop)" :r="point.id === desk.run?.to_station ? 5 : 3.6" tabindex="0" role="button"
+            :aria-label="stationWords(point)" @click="desk.selectStation(point.id)" @keydown.enter="desk.selectStation(point.id)"
+          />
+        </g>
+      </template>
       <text
         v-for="{ point, box } in readings" :key="`volts-${point.id}`" class="reading" :class="{ over: over(point) }"
         :x="box.x" :y="box.y + 12"

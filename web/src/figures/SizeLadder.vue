@@ -53,20 +53,19 @@ function drop(rung: Rung): string {
     >
       <button
         class="plain row"
-        :aria-label="`${sizeText(rung.size, ladder.metal)}: working`"
         @click="emit('explain', rung.size)"
         @dblclick="emit('lock', rung.size)"
         @keydown.w.stop.prevent="emit('explain', rung.size)"
       >
-        <span class="mono size">{{ rung.size }}</span>
+        <span class="mono size">{{ rung.size }}<span class="visually-hidden">{{ sizeText(rung.size, ladder.metal).slice(rung.size.length) }}, {{ rung.passes ? 'passes' : 'fails' }}, carries</span></span>
         <span class="track"><span class="bar" :style="{ width: share(rung.allowed_ampacity_a) }" /><span class="need" :style="{ left: share(need) }" /></span>
         <span class="mono amps">{{ written(rung.allowed_ampacity_a, 'A', 0) }}</span>
-        <span class="mono drop">{{ drop(rung) }}</span>
-        <span class="narrow last">{{ last(rung) }}</span>
+        <span class="mono drop"><span class="visually-hidden">, drops </span>{{ drop(rung) }}</span>
+        <span class="narrow last"><span class="visually-hidden">{{ rung.stopped_by ? ', stopped by ' : rung.raceway ? ', pipe ' : '' }}</span>{{ last(rung) }}<span class="visually-hidden">: working</span></span>
       </button>
       <button
         class="plain lock narrow"
-        :aria-label="own && locked && rung.size === chosen ? 'Unlock the size' : `Lock ${sizeText(rung.size, ladder.metal)}`"
+        :aria-label="own && locked && rung.size === chosen ? 'locked: unlock the size' : `Lock ${sizeText(rung.size, ladder.metal)}`"
         @click="emit('lock', rung.size)"
       >{{ own && locked && rung.size === chosen ? 'locked' : 'lock' }}</button>
     </div>

@@ -68,8 +68,8 @@ function move(by: number) {
 </script>
 
 <template>
-  <v-dialog v-model="view.palette" max-width="520">
-    <v-card class="card" role="dialog" aria-label="Go to">
+  <v-dialog v-model="view.palette" aria-label="Go to" max-width="520">
+    <v-card class="card">
       <v-text-field
         v-model="wanted"
         autofocus
@@ -102,5 +102,6 @@ ul { list-style: none; margin: 8px 0 0; padding: 0; }
 li { display: flex; justify-content: space-between; padding: 6px 10px; cursor: pointer; }
 li:hover { background: var(--soft); }
 .at, .at:hover { background: var(--ink); color: var(--paper); }
-.kind { opacity: 0.7; }
+.kind { color: var(--quiet); }
+.at .kind, .at:hover .kind { color: inherit; }
 </style>

@@ -8,6 +8,7 @@ const KEYS: [string, string][] = [
   ['+  -', 'one size up or down, locked'],
   ['l', 'lock or unlock the size'],
   ['w', 'working of the figure in focus'],
+  ['f', 'to the findings, and from one to the next'],
   ['u  U', 'undo, redo'],
   ['/  Ctrl-K', 'go to anything'],
   ['?', 'this list'],
@@ -15,8 +16,8 @@ const KEYS: [string, string][] = [
 </script>
 
 <template>
-  <v-dialog v-model="view.help" max-width="420">
-    <v-card class="card" role="dialog" aria-label="Keys">
+  <v-dialog v-model="view.help" aria-label="Keys" max-width="420">
+    <v-card class="card">
       <h2 class="cap">Keys</h2>
       <dl>
         <template v-for="[key, what] in KEYS" :key="key">

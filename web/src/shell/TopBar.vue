@@ -3,6 +3,7 @@ import { mdiMoonWaningCrescent, mdiWhiteBalanceSunny } from '@mdi/js'
 import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
 
+import MenuList from './MenuList.vue'
 import { STEPS } from './steps'
 import JobSettings from '@/steps/span/JobSettings.vue'
 import { useDesk } from '@/stores/desk'
@@ -44,12 +45,7 @@ const files = computed(() => [
       <span v-if="lookAt" class="narrow caution tally"><b class="mono">{{ lookAt }}</b> to look at</span>
       <button class="plain act narrow" :disabled="!desk.canUndo" @click="desk.undo()">Undo <kbd>u</kbd></button>
       <button class="plain act narrow" :disabled="!desk.canRedo" @click="desk.redo()">Redo <kbd>shift-u</kbd></button>
-      <v-menu>
-        <template #activator="{ props }"><button class="ink-button" v-bind="props">Hand over</button></template>
-        <v-list density="compact">
-          <v-list-item v-for="file in files" :key="file.href" :href="file.href" :title="file.title" download />
-        </v-list>
-      </v-menu>
+      <MenuList words="Hand over" :entries="files" />
     </template>
     <button class="plain act narrow" :aria-pressed="view.metres" @click="view.metres = !view.metres">
       {{ view.metres ? 'ft + m' : 'ft only' }}
@@ -58,7 +54,7 @@ const files = computed(() => [
       <v-icon :icon="view.dark ? mdiWhiteBalanceSunny : mdiMoonWaningCrescent" size="16" />
     </button>
     <button class="plain act narrow" @click="view.palette = true">Go to <kbd>/</kbd></button>
-    <button class="plain act narrow" aria-label="Keys" @click="view.help = true"><kbd>?</kbd></button>
+    <button class="plain act narrow" aria-label="Keys, ?" @click="view.help = true"><kbd>?</kbd></button>
   </header>
 </template>
 

@@ -48,9 +48,9 @@ function key(event: KeyboardEvent) {
 <template>
   <g
     class="can" :class="{ here, source: c.source, dead: !bond?.live }" :tabindex="c.source ? undefined : 0" :role="c.source ? undefined : 'button'"
-    :aria-label="c.source ? undefined : `Drop it at ${c.station.name}`" :aria-pressed="c.source ? undefined : here" @click="emit('choose')" @keydown="key"
+    :aria-pressed="c.source ? undefined : here" @click="emit('choose')" @keydown="key"
   >
-    <title>{{ c.station.name }}</title>
+    <title>{{ c.source ? c.station.name : `Drop it at ${c.station.name}` }}</title>
     <text :x="c.x" y="22" class="name">{{ name }}</text>
     <text :x="c.x" y="38" class="under">{{ under }}</text>
     <template v-if="c.source">

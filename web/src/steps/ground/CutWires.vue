@@ -32,8 +32,10 @@ function under(down: number): string {
   return `M${left.value - 20 + down} ${CAN.bottom} V${y} H${right.value + 20 - down} V${CAN.bottom}`
 }
 
+const CARRIES = { hot: 'out on the hots', neutral: 'home on the neutral', ground: 'on the ground wire', pipe: 'on the pipe' } as const
+
 interface Current {
-  key: string
+  key: keyof typeof CARRIES
   amps: number
   y: number
   home: boolean
@@ -44,7 +46,7 @@ const currents = computed<Current[]>(() => {
   const f = flow.value
   if (!f) return []
   const hot = wires.value.live ? Math.max(f.a, f.b) : 0
-  const all = [
+  const all: Current[] = [
     { key: 'hot', amps: hot, y: WIRE.A - 5, home: false },
     { key: 'neutral', amps: f.neutral, y: WIRE.N - 6, home: true },
     { key: 'ground', amps: f.equipment, y: WIRE.G - 5, home: f.equipment_home },
@@ -77,7 +79,7 @@ const currents = computed<Current[]>(() => {
       <line v-if="piped && !(here && equipment === 'missing')" :x1="left" :x2="right" :y1="CAN.bottom - 8" :y2="CAN.bottom - 8" class="pipe" />
       <path v-if="gone && wired" :d="`M${middle - 6} ${WIRE.G + 8} l6 -16 M${middle} ${WIRE.G + 8} l6 -16`" class="cut" />
       <path v-if="open" :d="`M${middle - 6} ${WIRE.N + 8} l6 -16 M${middle} ${WIRE.N + 8} l6 -16`" class="cut" />
-      <g v-for="c in currents" :key="c.key" class="current" role="button" tabindex="0" :aria-label="`Currents on the run to ${link.to.station.name}`" :class="{ stray: c.key === 'ground' || c.key === 'pipe' }" @click="show" @keydown.enter="show" @keydown.w.stop.prevent="show">
+      <g v-for="c in currents" :key="c.key" class="current" role="button" tabindex="0" :aria-label="`${ampsText(c.amps)} ${CARRIES[c.key]} of the run to ${link.to.station.name}`" :class="{ stray: c.key === 'ground' || c.key === 'pipe' }" @click="show" @keydown.enter="show" @keydown.w.stop.prevent="show">
         <path :d="c.home ? `M${left + 5} ${c.y - 4} l7 -3.5 v7 Z` : `M${right - 5} ${c.y - 4} l-7 -3.5 v7 Z`" />
         <text :x="middle + (c.home ? 4 : -4)" :y="c.y" text-anchor="middle">{{ ampsText(c.amps) }}</text>
       </g>

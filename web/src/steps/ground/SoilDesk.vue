@@ -79,7 +79,7 @@ async function read(event: Event) {
       <template v-if="rods.length">
         <h3 class="cap">8 ft rods in a row here</h3>
         <table>
-          <thead><tr class="narrow"><th>Rods</th><th>Computed</th><th /><th class="right">By thumb</th></tr></thead>
+          <thead><tr class="narrow"><th>Rods</th><th>Computed</th><th><span class="visually-hidden">Drawn</span></th><th class="right">By thumb</th></tr></thead>
           <tbody>
             <tr v-for="r in rods" :key="r.rods">
               <td class="mono">{{ r.rods }}</td><td><FigureButton :figure="r.ohms" :title="`${r.rods} rods at ${place.name}`" :places="1" /></td>
@@ -99,7 +99,7 @@ async function read(event: Event) {
       <p v-if="trouble" class="danger" role="alert">{{ trouble }}</p>
       <ul v-if="broken.length" class="danger narrow"><li v-for="b in broken" :key="b.line">line {{ b.line }}: {{ b.words }}</li></ul>
       <table v-if="known.survey.length" class="readings">
-        <thead><tr class="narrow"><th>Spacing</th><th>Reading</th><th class="right">ohm·m</th><th /></tr></thead>
+        <thead><tr class="narrow"><th>Spacing</th><th>Reading</th><th class="right">ohm·m</th><th><span class="visually-hidden">Take out</span></th></tr></thead>
         <tbody>
           <tr v-for="(r, i) in known.survey" :key="i">
             <td><NumberField :label="`Spacing ${i + 1}`" bare :value="r.spacing_ft" unit="ft" :pointer="`${base}/survey/${i}/spacing_ft`" @change="(v) => v && setReading(i, 'spacing_ft', v)" /></td>

@@ -5,6 +5,7 @@ import { useRouter } from 'vue-router'
 import JobRow from './JobRow.vue'
 import NewJob from './NewJob.vue'
 import type { Shelf } from '@/api/types'
+import MenuList from '@/shell/MenuList.vue'
 import { useShelf } from '@/stores/shelf'
 
 const shelf = useShelf()
@@ -53,12 +54,7 @@ async function demo(key: string) {
       <button class="ink-button solid" @click="making = true">New job</button>
       <button class="ink-button" @click="picker?.click()">Import a job file</button>
       <input ref="picker" class="visually-hidden" type="file" accept=".json,application/json" aria-label="Job file" tabindex="-1" @change="take" />
-      <v-menu>
-        <template #activator="{ props }"><button class="ink-button" v-bind="props">Fresh demo job</button></template>
-        <v-list density="compact">
-          <v-list-item v-for="each in shelf.demos" :key="each.key" :title="each.name" @click="demo(each.key)" />
-        </v-list>
-      </v-menu>
+      <MenuList words="Fresh demo job" :entries="shelf.demos.map((each) => ({ title: each.name, act: () => void demo(each.key) }))" />
     </header>
     <div v-if="shelf.notice.length && !making" class="notice" role="alert">
       <b>{{ shelf.notice[0] }}</b>
@@ -66,7 +62,7 @@ async function demo(key: string) {
     </div>
     <table v-if="shelf.jobs.length">
       <thead class="cap">
-        <tr><th>Job</th><th class="number">Places</th><th class="number">Runs</th><th>Last change</th><th /></tr>
+        <tr><th>Job</th><th class="number">Places</th><th class="number">Runs</th><th>Last change</th><th><span class="visually-hidden">What to do with it</span></th></tr>
       </thead>
       <tbody><JobRow v-for="job in shelf.jobs" :key="job.id" :job="job" /></tbody>
     </table>

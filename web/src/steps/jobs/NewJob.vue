@@ -45,8 +45,8 @@ async function make() {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="520">
-    <v-card class="paper-form" role="dialog" aria-label="New job">
+  <v-dialog v-model="open" aria-label="New job" max-width="520">
+    <v-card class="paper-form">
       <form novalidate @submit.prevent="make">
         <h2 class="cap">New job</h2>
         <v-text-field v-model="walk.name" label="Job name" autofocus maxlength="80" :error-messages="tried ? wrong.name : ''" />

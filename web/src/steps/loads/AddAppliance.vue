@@ -56,8 +56,8 @@ async function add() {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="440">
-    <v-card class="paper-form" role="dialog" aria-label="Add an appliance">
+  <v-dialog v-model="open" aria-label="Add an appliance" max-width="440">
+    <v-card class="paper-form">
       <form novalidate @submit.prevent="add">
         <h2 class="cap">Add an appliance</h2>
         <v-autocomplete v-model="picked" label="From the shop's catalogue" :items="shop.catalogue" item-title="name" return-object clearable autofocus />

@@ -50,8 +50,8 @@ function take() {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="640">
-    <v-card class="paper-form" role="dialog" aria-label="Read a recording">
+  <v-dialog v-model="open" aria-label="Read a recording" max-width="640">
+    <v-card class="paper-form">
       <form novalidate @submit.prevent="take">
         <h2 class="cap">Read a recording</h2>
         <p class="quiet">Interval data from the utility or a recorder, as CSV: a moment and a figure in each row, the first row naming them.</p>

@@ -59,6 +59,7 @@ async function keep() {
     <template #left>
       <RunInspector :answer="answer">
         <template #head>
+          <h2 class="visually-hidden">The run</h2>
           <ChoiceField label="System" :value="desk.job.runs[0].system" :choices="SYSTEMS" pointer="/runs/0/system" @change="setSystem" />
         </template>
       </RunInspector>

@@ -44,7 +44,7 @@ function text(event: Event): string {
         <td class="right"><ShopCell figure :value="String(item.amps ?? '')" :label="`Amperes of ${item.name}`" @change="(v) => figure(item.name, 'amps', v)" /></td>
         <td><input v-held="{ shown: item.motor, settled: shop.settled }" type="checkbox" :aria-label="`${item.name} has a motor`" @change="set(item.name, { motor: !item.motor })" /></td>
         <td><input v-held="{ shown: item.continuous, settled: shop.settled }" type="checkbox" :aria-label="`${item.name} runs three hours or more`" @change="set(item.name, { continuous: !item.continuous })" /></td>
-        <td><button class="plain narrow quiet" :aria-label="`Take ${item.name} off the list`" @click="shop.changeCatalogue((items) => items.filter((i) => i.name !== item.name))">take off</button></td>
+        <td><button class="plain narrow quiet" :aria-label="`take off ${item.name}`" @click="shop.changeCatalogue((items) => items.filter((i) => i.name !== item.name))">take off</button></td>
       </tr>
     </tbody>
   </table>

@@ -16,14 +16,14 @@ function setPrice(name: string, typed: string) {
 
 <template>
   <table class="rows">
-    <thead><tr class="narrow"><th>Part</th><th class="right">Price, $</th><th>Per</th><th>As of</th><th /></tr></thead>
+    <thead><tr class="narrow"><th>Part</th><th class="right">Price, $</th><th>Per</th><th>As of</th><th><span class="visually-hidden">Take off</span></th></tr></thead>
     <tbody>
       <tr v-for="item in rows" :key="item.name">
         <td class="mono">{{ item.name }}</td>
         <td class="right"><ShopCell figure :value="item.price.toFixed(2)" :label="`Price of ${item.name}`" @change="(v) => setPrice(item.name, v)" /></td>
         <td class="narrow">{{ item.unit === 'ft' ? 'foot' : 'piece' }}</td>
         <td class="mono quiet">{{ item.dated }}</td>
-        <td><button class="plain narrow quiet" :aria-label="`Take ${item.name} off the list`" @click="shop.changePrices((items) => items.filter((i) => i.name !== item.name))">take off</button></td>
+        <td><button class="plain narrow quiet" :aria-label="`take off ${item.name}`" @click="shop.changePrices((items) => items.filter((i) => i.name !== item.name))">take off</button></td>
       </tr>
     </tbody>
   </table>

@@ -48,8 +48,8 @@ async function add() {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="460">
-    <v-card class="paper-form" role="dialog" aria-label="Add to the property">
+  <v-dialog v-model="open" aria-label="Add to the property" max-width="460">
+    <v-card class="paper-form">
       <form novalidate @submit.prevent="add">
         <h2 class="cap">Add to the property</h2>
         <v-select

@@ -11,8 +11,8 @@ function set(path: string, value: unknown) {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="430">
-    <v-card v-if="desk.job" class="card" role="dialog" aria-label="Job">
+  <v-dialog v-model="open" aria-label="Job" max-width="430">
+    <v-card v-if="desk.job" class="card">
       <h2 class="cap">Job</h2>
       <TextField label="Name" :value="desk.job.name" pointer="/name" :maxlength="80" @change="(v) => set('/name', v)" />
       <TextField label="Note" :value="desk.job.note" pointer="/note" :rows="3" :maxlength="4000" @change="(v) => set('/note', v)" />

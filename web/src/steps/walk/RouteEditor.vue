@@ -72,7 +72,7 @@ async function walked(event: Event) {
         </dl>
         <button v-if="differs" class="ink-button solid" @click="desk.edit([{ op: 'add', path: `${base}/length_ft`, value: Math.round(10 * Number(answer.length_ft.value)) / 10 }])">Size it for the plan’s length</button>
         <table>
-          <thead><tr class="narrow"><th>Point</th><th class="right">Leg, ft</th><th class="right">Bend</th><th>Pull</th><th /></tr></thead>
+          <thead><tr class="narrow"><th>Point</th><th class="right">Leg, ft</th><th class="right">Bend</th><th>Pull</th><th><span class="visually-hidden">Take out</span></th></tr></thead>
           <tbody>
             <tr v-for="(p, i) in run.route.points" :key="i">
               <td class="mono">{{ i + 1 }}</td>

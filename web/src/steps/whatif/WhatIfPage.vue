@@ -89,7 +89,7 @@ function addVoltages() {
       <table v-else-if="found">
         <thead>
           <tr>
-            <th />
+            <th><span class="visually-hidden">Figure</span></th>
             <th>As it stands</th>
             <th v-for="(v, i) in variants" :key="v.id"><VariantEditor :variant="v" :at="i" :names="names" :take="found.columns.find((c) => c.id === v.id)?.take ?? null" :trouble="found.columns.find((c) => c.id === v.id)?.trouble ?? ''" /></th>
           </tr>

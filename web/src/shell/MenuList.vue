@@ -1,0 +1,28 @@
+<script setup lang="ts">
+interface Entry {
+  title: string
+  href?: string
+  act?: () => void
+}
+
+/** A key that opens a short list of links or acts, named by the key's words. */
+defineProps<{ words: string; entries: Entry[] }>()
+</script>
+
+<template>
+  <v-menu>
+    <template #activator="{ props }"><button class="ink-button" v-bind="props">{{ words }}</button></template>
+    <nav class="list" :aria-label="words">
+      <template v-for="entry in entries" :key="entry.title">
+        <a v-if="entry.href" :href="entry.href" download>{{ entry.title }}</a>
+        <button v-else class="plain" @click="entry.act?.()">{{ entry.title }}</button>
+      </template>
+    </nav>
+  </v-menu>
+</template>
+
+<style scoped>
+.list { display: grid; padding: 6px 0; background: var(--paper); border: 1px solid var(--ink); }
+a, button { padding: 6px 16px; color: var(--ink); text-align: left; text-decoration: none; font-size: 15px; }
+a:hover, button:hover, a:focus-visible, button:focus-visible { background: var(--soft); }
+</style>
