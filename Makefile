@@ -7,7 +7,7 @@ PORT ?= 8047
 
 WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/tsconfig.json
 
-.PHONY: demo serve test lint types unit browser bench fuzz client screenshots clean
+.PHONY: demo serve test lint types unit browser bench fuzz kills client screenshots clean
 
 demo: $(STAMPS)/python web/dist/index.html
 	$(BIN)/northspan demo --port $(PORT)
@@ -42,6 +42,9 @@ bench: $(STAMPS)/python-dev web/dist/index.html
 
 fuzz: $(STAMPS)/python-dev
 	$(BIN)/python -m bench.fuzz
+
+kills: $(STAMPS)/python-dev
+	$(BIN)/python -m bench.kills
 
 client: $(STAMPS)/python-dev $(STAMPS)/web-dev
 	$(BIN)/python tools/client.py

@@ -10,13 +10,16 @@ import tempfile
 import time
 from collections.abc import Callable
 from datetime import datetime, timedelta
+from itertools import count
 from pathlib import Path
 
-from bench.synthetic import property_of, property_with_modes
+from bench.clicking import clicking
+from bench.synthetic import chain_of, property_of, property_with_modes
 from northspan.core.codes.library import code_book
 from northspan.core.fault_asked import FaultQuestion, fault_answer
 from northspan.core.ground.solve_ground import solve_ground
 from northspan.core.job import Job, Variant
+from northspan.core.jobfile import parse_text
 from northspan.core.place_loads import place_loads
 from northspan.core.solve import size_all, solve
 from northspan.core.topology import network
@@ -58,6 +61,57 @@ def solving() -> None:
     for runs in (50, 100, 200, 400):
         job = property_of(runs)
         print(f"solve {runs} runs: {milliseconds(lambda job=job: solve(job), 5):.0f} ms")
+
+
+def against_parsing() -> None:
+    """A demo job's solve in parsings of its own file: cold, after an edit of one run, and as it stood.
+
+    A ratio of processor times holds on a noisy machine.
+    """
+    for key, job in demo_jobs().items():
+        text = job.model_dump_json()
+        parsing = processor_ms(lambda text=text: parse_text(text))
+        cold = processor_ms(lambda job=job: (forget(), solve(job)))
+        edited = processor_ms(editing(job))
+        warm = processor_ms(lambda job=job: solve(job))
+        print(f"{key} in parsings of {parsing:.2f} ms: cold {cold / parsing:.0f}, ", end="")
+        print(f"edited {edited / parsing:.0f}, as it stood {warm / parsing:.0f}")
+    for name, job in (("rows", property_of(500)), ("a chain", chain_of(500))):
+        forget()
+        start = time.process_time()
+        solve(job)
+        print(f"500 runs in {name}, cold: {2 * (time.process_time() - start):.2f} ms of processor a run")
+
+
+def processor_ms(work: Callable[[], object], times: int = 15) -> float:
+    """Median processor time of so many runs (ms), after one to warm up."""
+    work()
+    found = []
+    for _ in range(times):
+        start = time.process_time()
+        work()
+        found.append(1000 * (time.process_time() - start))
+    return statistics.median(found)
+
+
+def forget() -> None:
+    """Let go of every run that was sized before."""
+    for module in [m for name, m in sys.modules.items() if name.startswith("northspan.core")]:
+        for each in vars(module).values():
+            if hasattr(each, "cache_clear"):
+                each.cache_clear()
+
+
+def editing(job: Job) -> Callable[[], object]:
+    """Each call solves the job with its second run at a length that it never had."""
+    feet = count(1)
+    return lambda: solve(longer(job, next(feet)))
+
+
+def longer(job: Job, feet: int) -> Job:
+    """The job with its second run so much longer."""
+    run = job.runs[1].model_copy(update={"length_ft": job.runs[1].length_ft + feet})
+    return job.model_copy(update={"runs": (job.runs[0], run, *job.runs[2:])})
 
 
 def grounding() -> None:
@@ -147,7 +201,10 @@ CHANGE_LENGTH = """(feet) => new Promise((done) => {
 if __name__ == "__main__":
     print(f"Python {platform.python_version()}, {platform.machine()}")
     solving()
+    against_parsing()
     grounding()
     batch()
+    for people in (1, 10, 50):
+        clicking(people, 8.0)
     scripts()
     browser()

@@ -76,3 +76,22 @@ def property_with_modes(stations: int) -> Job:
             {"id": f"to-{at}", "from_station": name, "to_station": at, "use": "feeder", **own, "breaker_a": 100}
         )
     return parse({"name": f"Synthetic {stations}", "places": places, "stations": made, "runs": runs})
+
+
+def chain_of(runs: int) -> Job:
+    """Panels fed one from the other, all in one line: what is walked once for each run shows here."""
+    stations: list[dict[str, object]] = [
+        {"id": "pole", "name": "Pole", "kind": "utility", "place": "yard", "supply": "120/240-3w"}
+    ]
+    made: list[dict[str, object]] = []
+    for n in range(runs):
+        stations.append({
+            "id": f"p{n}", "name": f"Panel {n}", "kind": "panelboard", "place": "yard", "terminal_c": 75,
+            "load": {"amps": 1},
+        })  # fmt: skip
+        made.append({
+            "id": f"r{n}", "from_station": f"p{n - 1}" if n else "pole", "to_station": f"p{n}", "metal": "al",
+            "use": "feeder" if n else "service", "system": "120/240-3w", "length_ft": 20 + n % 7,
+        })  # fmt: skip
+    places = [{"id": "yard", "name": "Yard", "kind": "yard"}]
+    return parse({"name": f"Chain of {runs}", "places": places, "stations": stations, "runs": made})

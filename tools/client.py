@@ -23,7 +23,7 @@ def main() -> int:
         document = Path(folder) / "openapi.json"
         fresh = Path(folder) / "schema.d.ts"
         app = create_app(f"sqlite:///{Path(folder) / 'empty.sqlite'}")
-        document.write_text(json.dumps(app.api_doc), "utf-8")
+        document.write_text(app.test_client().get("/openapi.json").text, "utf-8")
         command = ["npx", "--no-install", "openapi-typescript", str(document), "-o", str(fresh)]
         subprocess.run(command, cwd=WEB, check=True, stdout=subprocess.DEVNULL)
         schema = json.dumps(app.test_client().get("/api/job-schema.json").json, indent=1, sort_keys=True) + "\n"

@@ -72,7 +72,7 @@ def main() -> None:
         page.get_by_role("link", name="House rules").click()
         shoot("house-rules")
         studio()
-        page.get_by_role("button", name="Studio panel", exact=True).click()
+        desk.station("Studio panel").click()
         shoot("station")
         page.get_by_label("Dark paper").click()
         shoot("span-dark")

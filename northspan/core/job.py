@@ -332,7 +332,7 @@ class Job(Part):
     code_book: Literal["nec-2023"] = "nec-2023"
     house_rules: HouseRules = HouseRules()
     places: Annotated[tuple[Place, ...], AtMost(100)] = ()
-    stations: Annotated[tuple[Station, ...], AtMost(500)] = ()
+    stations: Annotated[tuple[Station, ...], AtMost(600)] = ()
     runs: Annotated[tuple[Run, ...], AtMost(500)] = ()
     metal_paths: Annotated[tuple[MetalPath, ...], AtMost(100)] = ()
     variants: Annotated[tuple[Variant, ...], AtMost(4)] = ()

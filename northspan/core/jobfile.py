@@ -13,6 +13,7 @@ from northspan.core.problem import Problem, validation_problems
 from northspan.core.topology import SOURCES, is_standby
 
 LARGEST_BYTES = 4_000_000
+MOST_READINGS = 120
 
 
 class JobFileError(ValueError):
@@ -74,6 +75,10 @@ def problems(job: Job) -> Iterable[Problem]:
     yield from _duplicates("runs", [r.id for r in job.runs])
     yield from _duplicates("variants", [v.id for v in job.variants])
     yield from _duplicates("metal_paths", [p.id for p in job.metal_paths])
+    readings = sum(len(p.grounding.survey) for p in job.places)
+    if readings > MOST_READINGS:
+        words = f"the job holds {readings} survey readings; up to {MOST_READINGS} in all are fitted"
+        yield Problem("/places", words)
     places = {p.id for p in job.places}
     stations = {s.id: s for s in job.stations}
     for i, station in enumerate(job.stations):

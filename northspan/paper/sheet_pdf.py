@@ -1,8 +1,8 @@
 """The calculation sheet as PDF."""
 
 import io
+from collections.abc import Iterable, Iterator
 from datetime import date
-from importlib.resources import files
 from typing import Any
 from xml.sax.saxutils import escape
 
@@ -10,14 +10,13 @@ from reportlab.lib.colors import HexColor
 from reportlab.lib.pagesizes import landscape, letter
 from reportlab.lib.styles import ParagraphStyle
 from reportlab.lib.units import inch
-from reportlab.pdfbase import pdfmetrics
-from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Flowable, KeepTogether, Paragraph, SimpleDocTemplate, Spacer, Table, TableStyle
 
 from northspan.core.codes.library import code_book
 from northspan.core.job import Job
 from northspan.core.solution import Solution
+from northspan.paper.glyphs import SAID, all_printable, printable
 from northspan.paper.labels import CAUTION
 from northspan.paper.sheet import Section, sections
 
@@ -35,38 +34,57 @@ _SHARES = {
     "Findings": (0.08, 0.2, 0.52, 0.2),
     "Working": (0.17, 0.47, 0.12, 0.24),
 }
+MOST_LINES = 5000
 _LEVEL_INK = {"danger": DANGER, "violation": DANGER, "house": CAUTION_INK}
 
 
+class SheetTooLong(ValueError):
+    """More lines than are set in a few seconds; the message says how many."""
+
+
 def sheet_pdf(job: Job, solution: Solution, made_on: date) -> bytes:
-    """The sheet on landscape letter paper; every page carries the caution and its number of so many."""
-    _register_fonts()
+    """The sheet on landscape letter paper; every page carries the caution and its number of so many.
+
+    Raises SheetTooLong.
+    """
+    whole = tuple(sections(job, solution))
+    lines = sum(len(section.rows) for section in whole)
+    if lines > MOST_LINES:
+        raise SheetTooLong(
+            f"The sheet would have {lines:,} lines; up to {MOST_LINES:,} are set. Take the CSV, or split the job."
+        )
     out = io.BytesIO()
     document = SimpleDocTemplate(
         out, pagesize=landscape(letter), leftMargin=MARGIN, rightMargin=MARGIN, topMargin=0.75 * inch,
         bottomMargin=0.65 * inch, title=f"{job.name}: calculation sheet", author="North Span", lang="en-US",
     )  # fmt: skip
     story: list[Flowable] = [
-        Paragraph(escape(job.name), _style("SemiBold", 20, 24)),
+        Paragraph(_written(job.name), _style("SemiBold", 20, 24)),
         Paragraph(
             f"Calculation sheet · {code_book(job.code_book).edition} · house rules: "
-            f"{escape(job.house_rules.name)} · job as of {made_on.isoformat()}",
+            f"{_written(job.house_rules.name)} · job as of {made_on.isoformat()}",
             _style("Regular", 9.5, 13),
         ),
         Spacer(1, 8),
     ]
-    for section in sections(job, solution):
+    if not all_printable(_words(job, whole)):
+        story.insert(2, Paragraph(SAID, _style("SemiBold", 9.5, 13)))
+    for section in whole:
         story += _section(section)
-    document.build(story, canvasmaker=_numbered(job.name))
+    document.build(story, canvasmaker=_numbered(printable(job.name)))
     return out.getvalue()
 
 
-def _register_fonts() -> None:
-    if "Barlow-Regular" in pdfmetrics.getRegisteredFontNames():
-        return
-    folder = files("northspan.paper") / "fonts"
-    for name in ("Barlow-Regular", "Barlow-SemiBold", "IBMPlexMono-Regular"):
-        pdfmetrics.registerFont(TTFont(name, io.BytesIO((folder / f"{name}.ttf").read_bytes())))
+def _words(job: Job, whole: Iterable[Section]) -> Iterator[str]:
+    yield from (job.name, job.house_rules.name)
+    for section in whole:
+        yield section.title
+        for row in (section.head, *section.rows):
+            yield from row
+
+
+def _written(words: str) -> str:
+    return escape(printable(words))
 
 
 def _style(weight: str, size: float, leading: float) -> ParagraphStyle:
@@ -79,15 +97,16 @@ def _section(section: Section) -> list[Flowable]:
     mono.fontName = "IBMPlexMono-Regular"
     head = _style("SemiBold", 8, 10)
     figures = {i for i, name in enumerate(section.head) if name in _FIGURE_COLUMNS}
-    rows: list[list[Paragraph]] = [[Paragraph(escape(cell), head) for cell in section.head]]
+    rows: list[list[Paragraph]] = [[Paragraph(_written(cell), head) for cell in section.head]]
     rows += [
-        [Paragraph(escape(cell), mono if i in figures else body) for i, cell in enumerate(row)] for row in section.rows
+        [Paragraph(_written(cell), mono if i in figures else body) for i, cell in enumerate(row)]
+        for row in section.rows
     ]
     if not any(section.head):
         rows = rows[1:]
     table = Table(rows, [share * WIDTH for share in _SHARES[kind]], repeatRows=1 if any(section.head) else 0)
     table.setStyle(TableStyle(_rules_of(section)))
-    title = Paragraph(escape(section.title), _style("SemiBold", 11, 20))
+    title = Paragraph(_written(section.title), _style("SemiBold", 11, 20))
     if len(rows) <= 12:
         return [KeepTogether([title, table]), Spacer(1, 8)]
     return [title, table, Spacer(1, 8)]

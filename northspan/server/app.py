@@ -69,8 +69,9 @@ def create_app(
     app.extensions[SHOP_KEY] = ShopStore(engine)
     if with_demo:
         _load_demos(store)
-    for blueprint in (jobs, solving, books, demos, files, recordings, shop, surveys, tracks):
-        app.register_api(blueprint)
+    resources = (jobs, solving, books, demos, files, recordings, shop, surveys, tracks)
+    for resource in resources:
+        app.register_api(resource)
     for kind, handler in HANDLERS.items():
         app.register_error_handler(kind, handler)
     app.before_request(_own_names_only)
@@ -79,6 +80,8 @@ def create_app(
 
     @app.route("/openapi.json")
     def openapi_document() -> Response:
+        for resource in resources:
+            resource.describe(app)
         return Response(json.dumps(app.api_doc), mimetype="application/json")
 
     serve_pages(app, front_end)

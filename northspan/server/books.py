@@ -1,14 +1,15 @@
 """Code books: their tables as they are read, and the readings this application takes."""
 
 from flask import Response, abort
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 
 from northspan.core.codes.library import code_book, code_books
 from northspan.core.tables import Table
 from northspan.server.models import BookModel, BookPath, TableModel
 from northspan.server.replies import refusals, reply
+from northspan.server.resource import Resource
 
-books = APIBlueprint(
+books = Resource(
     "books", __name__, url_prefix="/api/code-books", abp_tags=[Tag(name="Code books")], abp_responses=refusals(404)
 )
 

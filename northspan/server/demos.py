@@ -1,15 +1,16 @@
 """Demo jobs, to be opened as jobs of one's own."""
 
 from flask import Response, abort
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 
 from northspan.demo.library import demo_jobs
 from northspan.server.jobs import state
 from northspan.server.models import DemoJob, DemoList, DemoPath, JobState
 from northspan.server.replies import refusals, reply
+from northspan.server.resource import Resource
 from northspan.server.wiring import job_store
 
-demos = APIBlueprint(
+demos = Resource(
     "demos", __name__, url_prefix="/api/demos", abp_tags=[Tag(name="Demo jobs")], abp_responses=refusals(404)
 )
 

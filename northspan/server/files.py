@@ -3,19 +3,17 @@
 import json
 
 from flask import Response
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 
 from northspan.core.job import Job
 from northspan.core.solve import solve
 from northspan.paper.sheet_csv import sheet_csv
-from northspan.paper.sheet_pdf import sheet_pdf
 from northspan.server.models import JobPath
-from northspan.server.replies import refusals, sends
+from northspan.server.replies import refusals, refuse, sends
+from northspan.server.resource import Resource
 from northspan.server.wiring import job_store
 
-files = APIBlueprint(
-    "files", __name__, url_prefix="/api", abp_tags=[Tag(name="Files")], abp_responses=refusals(404, 422)
-)
+files = Resource("files", __name__, url_prefix="/api", abp_tags=[Tag(name="Files")], abp_responses=refusals(404, 422))
 
 
 @files.get("/job-schema.json", responses={200: sends("application/schema+json")})
@@ -41,8 +39,14 @@ def job_file(path: JobPath) -> Response:
 def pdf(path: JobPath) -> Response:
     """The calculation sheet as PDF."""
     stored = job_store().get(path.job_id)
+    # The library that sets the pages is loaded by whoever first wants them.
+    from northspan.paper.sheet_pdf import SheetTooLong, sheet_pdf
+
     job = stored.sound()
-    body = sheet_pdf(job, solve(job), stored.changed_at.date())
+    try:
+        body = sheet_pdf(job, solve(job), stored.changed_at.date())
+    except SheetTooLong as trouble:
+        return refuse(422, str(trouble))
     return _file(body, job.name, "pdf", "application/pdf")
 
 

@@ -5,7 +5,7 @@ import re
 from collections.abc import Callable
 
 from flask import Response, request
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 
 from northspan.core.job import Job
 from northspan.core.jobfile import JobFileError, parse_text, sound
@@ -23,13 +23,14 @@ from northspan.server.models import (
     ShelfPath,
 )
 from northspan.server.replies import named, refusals, refuse, reply, whole
+from northspan.server.resource import Resource
 from northspan.server.wiring import job_store, solutions
 from northspan.store.job_store import JobEntry, Standing, StoredJob
 
 log = logging.getLogger(__name__)
 FAULT = "The figures of this job cannot be worked out: a fault of North Span's, and it is on record here"
 UNSAID = "Say which version the edit was made on (If-Match)"
-jobs = APIBlueprint(
+jobs = Resource(
     "jobs", __name__, url_prefix="/api/jobs", abp_tags=[Tag(name="Jobs")], abp_responses=refusals(404, 409, 422, 428)
 )
 

@@ -3,15 +3,16 @@
 from collections.abc import Iterator
 
 from flask import Response
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 
 from northspan.instruments.recording import read_recording
 from northspan.server.models import CsvFile, RecordingNews, RecordingQuery
 from northspan.server.replies import refusals
+from northspan.server.resource import Resource
 from northspan.text.delimited import Unreadable, decoded
 
 LARGEST_BYTES = 40_000_000
-recordings = APIBlueprint(
+recordings = Resource(
     "recordings", __name__, url_prefix="/api/recordings", abp_tags=[Tag(name="Recordings")], abp_responses=refusals(422)
 )
 

@@ -4,7 +4,7 @@ from collections.abc import Mapping, Sequence
 from datetime import UTC, date, datetime
 
 from flask import Response
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 
 from northspan.core.jobfile import JobFileError
 from northspan.core.problem import Problem
@@ -18,12 +18,13 @@ from northspan.server.models import (
     QuoteModel,
 )
 from northspan.server.replies import refusals, reply, sends
+from northspan.server.resource import Resource
 from northspan.server.wiring import change_shop_list, shop_list, supply_house
 from northspan.shop.csv_lists import read_list, write_list
 from northspan.shop.lists import MOST_ITEMS, CatalogueItem, Item, ListName, PriceItem
 from northspan.text.delimited import decoded
 
-shop = APIBlueprint(
+shop = Resource(
     "shop", __name__, url_prefix="/api/shop", abp_tags=[Tag(name="Shop lists")], abp_responses=refusals(404, 422)
 )
 

@@ -1,7 +1,7 @@
 """Jobs that are not stored: solved as sent, and any rung of a ladder explained."""
 
 from flask import Response
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 
 from northspan.core.fault_asked import FaultQuestion, fault_answer
 from northspan.core.job import Job
@@ -19,10 +19,12 @@ from northspan.server.models import (
     WorkingRequest,
 )
 from northspan.server.replies import refusals, reply, whole
+from northspan.server.resource import Resource
 from northspan.server.wiring import shop_list, solutions
 from northspan.shop.lists import PriceItem
 
-solving = APIBlueprint(
+MOST_COMPARED = 1000
+solving = Resource(
     "solving", __name__, url_prefix="/api/solve", abp_tags=[Tag(name="Solving")], abp_responses=refusals(422)
 )
 
@@ -38,6 +40,11 @@ def solve_job(body: Job) -> Response:
 def variants(body: Job) -> Response:
     """A job's variants side by side, priced by the shop's list."""
     job = sound(body)
+    if len(job.runs) * (len(job.variants) + 1) > MOST_COMPARED:
+        words = (
+            f"{len(job.runs)} runs with {len(job.variants)} variants; up to {MOST_COMPARED:,} runs in all are compared"
+        )
+        raise JobFileError([Problem("/variants", words)])
     prices = {item.name: item.price for item in shop_list("prices") if isinstance(item, PriceItem)}
     return reply(WhatIfAnswer(what_if=what_if(job, prices)))
 

@@ -1,15 +1,16 @@
 """Soil surveys: read as they are sent, and not kept; the job keeps the readings."""
 
 from flask import Response
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 
 from northspan.core.grounding import SurveyReading
 from northspan.instruments.survey import read_survey
 from northspan.server.models import BrokenLineModel, CsvFile, SurveyModel
 from northspan.server.replies import refusals, reply
+from northspan.server.resource import Resource
 from northspan.text.delimited import decoded
 
-surveys = APIBlueprint(
+surveys = Resource(
     "surveys", __name__, url_prefix="/api/surveys", abp_tags=[Tag(name="Surveys")], abp_responses=refusals(422)
 )
 

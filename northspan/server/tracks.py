@@ -1,14 +1,15 @@
 """Walked tracks: read as they are sent, and not kept; the job keeps the route made of one."""
 
 from flask import Response
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 
 from northspan.instruments.track import read_track
 from northspan.server.models import TrackFile, TrackModel
 from northspan.server.replies import refusals, reply
+from northspan.server.resource import Resource
 from northspan.text.delimited import decoded
 
-tracks = APIBlueprint(
+tracks = Resource(
     "tracks", __name__, url_prefix="/api/tracks", abp_tags=[Tag(name="Tracks")], abp_responses=refusals(422)
 )
 

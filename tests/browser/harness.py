@@ -71,6 +71,10 @@ class Desk:
         """Go to a page."""
         self.page.goto(self.address + path)
 
+    def station(self, name):
+        """A station on the drawing, by what it is called."""
+        return self.page.get_by_role("button", name=re.compile(f"^{re.escape(name)},")).first
+
     def open_job(self, name):
         """Open a job from the list, and wait for its ladder."""
         self.open("/jobs")

@@ -61,7 +61,7 @@ class FirstQuarterHour(BrowserTest):
         expect(main).to_have_value("200")
         main.fill("150")
         main.press("Enter")
-        page.get_by_role("button", name="House panel", exact=True).first.click()
+        self.desk.station("House panel").click()
         expect(page.get_by_role("textbox", name="Rated", exact=True)).to_have_value("150")
 
     def test_on_a_phone_the_answer_comes_before_the_form(self):

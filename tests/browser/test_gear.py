@@ -11,7 +11,7 @@ class Gear(BrowserTest):
         self.desk.open_job("Juniper Bend")
 
     def select_station(self, name):
-        self.page.get_by_role("button", name=name, exact=True).first.click()
+        self.desk.station(name).click()
         expect(self.page.get_by_label("Station name")).to_have_value(name)
 
     def test_a_rating_too_small_is_found_and_mended(self):
@@ -45,7 +45,7 @@ class Gear(BrowserTest):
         page = self.page
         self.add("Transfer switch", "Changeover", "House panel")
         self.add("Generator", "Shed set", "Changeover")
-        page.get_by_role("button", name="Changeover", exact=True).first.click()
+        self.desk.station("Changeover").click()
         expect(page.get_by_label("Changes over by itself")).to_be_checked()
         self.select_station("Studio panel")
         page.get_by_label("Fed from").select_option(label="Changeover")
@@ -72,7 +72,7 @@ class Gear(BrowserTest):
 
     def test_a_tap_too_long_is_found(self):
         page = self.page
-        page.get_by_role("button", name="Press house panel", exact=True).first.click()
+        self.desk.station("Press house panel").click()
         page.get_by_role("button", name="Show the run that feeds it").click()
         page.get_by_label("Protected").select_option(label="25 ft tap")
         found = page.locator("[data-rule=tap-length]")

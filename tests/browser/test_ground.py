@@ -25,7 +25,7 @@ class GroundTest(BrowserTest):
         self.page.get_by_label("Stations").get_by_role("button", name=re.compile(f"^{name}")).click()
 
     def can(self, name):
-        return self.page.get_by_label(f"Drop it at {name}", exact=True)
+        return self.page.get_by_role("button", name=f"Drop it at {name}", exact=True)
 
     def edited(self, action):
         with self.page.expect_response(lambda r: "/api/solve/fault" in r.url):
@@ -282,7 +282,7 @@ class Entering(GroundTest):
         page = self.page
         expect(page.locator(".electrode").first).to_contain_text("8 Ω")
         page.keyboard.press("3")
-        page.get_by_role("button", name="Transformer 25 kVA", exact=True).first.click()
+        self.desk.station("Transformer 25 kVA").click()
         page.get_by_role("textbox", name="Its own earth").fill("30")
         page.keyboard.press("Enter")
         page.get_by_role("navigation").get_by_role("link", name="Ground").click()

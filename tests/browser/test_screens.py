@@ -1,13 +1,16 @@
 """The screens as they are looked at: nothing cut off, nothing faint, nothing without a name, nothing lost."""
 
+import io
 import re
 
 from playwright.sync_api import expect
+from pypdf import PdfReader
 
 from tests.browser.harness import BrowserTest
 
 CLIPPED = """() => [...document.querySelectorAll('button, a, dt, dd, th, td, label span, h1, h2, h3, p, text')]
-  .filter((e) => e.checkVisibility() && e.textContent.trim() && e.scrollWidth > e.clientWidth + 1 && e.clientWidth > 0)
+  .filter((e) => !e.closest('.visually-hidden') && e.checkVisibility() && e.textContent.trim())
+  .filter((e) => e.scrollWidth > e.clientWidth + 1 && e.clientWidth > 0)
   .filter((e) => ['hidden', 'clip'].includes(getComputedStyle(e).overflowX))
   .filter((e) => getComputedStyle(e).textOverflow !== 'ellipsis')
   .map((e) => e.textContent.trim().slice(0, 40))"""
@@ -80,7 +83,7 @@ class TheDrawing(BrowserTest):
 
     def test_a_run_is_chosen_on_the_drawing(self):
         self.desk.open_job("Juniper Bend")
-        self.page.locator("[data-run=press-feeder] .grab").click(force=True)
+        self.page.locator("[data-run=press-feeder] line").click(force=True)
         expect(self.page.locator(".runname")).to_have_text("Studio panel → Press house panel")
         expect(self.page.locator("[data-rule=wet-place]")).to_be_visible()
 
@@ -98,7 +101,7 @@ class EveryView(BrowserTest):
         page.locator(".rung .row").first.click()
         expect(page.locator(".rung-figures")).to_be_visible()
         yield "a rung explained"
-        page.get_by_role("button", name="Studio panel", exact=True).click()
+        self.desk.station("Studio panel").click()
         yield "a station"
         page.get_by_role("link", name="Walk").click()
         expect(page.get_by_label("Site plan")).to_be_visible()
@@ -281,7 +284,7 @@ class Settings(BrowserTest):
         page.get_by_label("Parallel sets").fill("2")
         page.keyboard.press("Enter")
         expect(page.locator("[data-metal=cu] .chosen")).to_have_attribute("data-size", "1/0")
-        expect(page.locator("[data-metal=cu] [data-size='1'] .last")).to_have_text("parallel from 1/0 up")
+        expect(page.locator("[data-metal=cu] [data-size='1'] .last")).to_contain_text("parallel from 1/0 up")
         page.get_by_label("Metal", exact=True).select_option(label="aluminium")
         expect(page.locator("[data-metal=al] .chosen")).to_have_attribute("data-size", "1/0")
         page.keyboard.press("Escape")
@@ -289,3 +292,31 @@ class Settings(BrowserTest):
         page.keyboard.press("u")
         page.keyboard.press("u")
         expect(page.locator("[data-metal=cu] .chosen")).to_have_attribute("data-size", "6")
+
+
+class OnPaper(BrowserTest):
+    def test_every_screen_prints_as_a_page_with_its_end(self):
+        self.desk.open_job("Juniper Bend")
+        page = self.page
+        page.evaluate("localStorage.setItem('dark', 'yes')")
+        job = re.search(r"/jobs/[0-9a-f]{32}", page.url)[0]
+        for path in (f"{job}/span", f"{job}/ground", f"{job}/loads", f"{job}/rules", "/shop/prices", "/book"):
+            self.desk.open(path)
+            page.wait_for_load_state("networkidle")
+            page.emulate_media(media="print")
+            ends = page.evaluate(LAST_WORDS)
+            page.emulate_media(media="screen")
+            printed = PdfReader(io.BytesIO(page.pdf(format="Letter")))
+            text = "".join(sheet.extract_text() for sheet in printed.pages)
+            with self.subTest(path=path):
+                self.assertTrue(ends)
+                for words in ends:
+                    self.assertIn("".join(words.split()).lower(), "".join(text.split()).lower())
+
+
+LAST_WORDS = """() => {
+  const shown = (e) => e.checkVisibility() && e.children.length === 0 && e.textContent.trim().length > 3;
+  const within = (where) => [...document.querySelectorAll(where)].flatMap((e) => [...e.querySelectorAll('p, td, dd, th')]);
+  return ['main', '.right, aside'].map((where) => within(where).filter(shown).at(-1)).filter(Boolean)
+    .map((e) => e.textContent.trim().slice(0, 24));
+}"""

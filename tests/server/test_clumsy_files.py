@@ -1,6 +1,7 @@
 """Files as they come from other programs, and files made to harm: read, or refused in words, within bounds."""
 
 import json
+from datetime import datetime, timedelta
 
 from tests.server.harness import ServerTest
 
@@ -64,6 +65,16 @@ class ClumsyFiles(ServerTest):
         self.assertIn(b"\r\n'=HYPERLINK", out)
         self.assertEqual(self.prices(out).json["replaced"], 1)
         self.assertEqual(list(self.listed()), ["=HYPERLINK(1)"])
+
+    def test_a_recording_by_the_minute_is_larger_than_any_job_and_is_read(self):
+        start = datetime(2025, 1, 1)
+        rows = [f"{start + timedelta(minutes=n):%m/%d/%Y %H:%M},{n % 1440 / 100}" for n in range(220_000)]
+        answer = self.client.post("/api/recordings", data="\n".join(["time,kW", *rows]).encode())
+        found = json.loads(answer.text.splitlines()[-1])["recording"]
+        self.assertGreater(sum(map(len, rows)), 4_200_000)
+        self.assertEqual((found["rows"], found["interval_minutes"], found["broken"]), (220_000, 1.0, []))
+        # The last quarter hour of every day: 14.25 to 14.39 kW.
+        self.assertAlmostEqual(found["peak_va"], 14_320.0)
 
     def test_tracks_are_bounded(self):
         zigzag = [[-80 + n * 1e-5, 40 + (n % 2) * 1e-3] for n in range(4000)]

@@ -6,7 +6,11 @@ import io
 from pypdf import PdfReader
 
 from northspan.core.house_rules import HouseRules
+from northspan.core.solve import solve
+from northspan.demo.library import demo_jobs
+from northspan.paper.glyphs import all_printable
 from northspan.paper.house_rules import LABELS
+from northspan.paper.sheet import sections
 from tests.core.jobs import document
 from tests.server.harness import ServerTest
 
@@ -104,6 +108,24 @@ class Sheets(ServerTest):
             "Findings",
         ):
             self.assertIn(words, whole)
+
+    def test_what_the_fonts_lack_is_seen_and_said(self):
+        plain = self.create(name="Ash Lane")
+        foreign = self.create(**{"name": "Ash Lane 木屋", "places/0/name": "ورشة 🔧"})
+        texts = []
+        for state in (plain, foreign):
+            pdf = PdfReader(io.BytesIO(self.client.get(f"/api/jobs/{state['id']}/sheet.pdf").data))
+            texts.append("\n".join(page.extract_text() for page in pdf.pages))
+        self.assertNotIn("¤", texts[0])
+        self.assertNotIn("do not have", texts[0])
+        self.assertIn("Ash Lane ¤¤", texts[1])
+        self.assertIn("¤¤¤¤ ¤", texts[1])
+        self.assertIn("characters that this sheet's fonts do not have", " ".join(texts[1].split()))
+
+    def test_every_sign_of_our_own_is_printed(self):
+        for job in demo_jobs().values():
+            words = [c for s in sections(job, solve(job)) for row in (s.head, *s.rows) for c in row]
+            self.assertTrue(all_printable(words))
 
     def test_csv_has_the_same_figures(self):
         state = self.create(**{"stations/2/name": "=SUM(A1)"})

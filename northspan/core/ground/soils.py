@@ -9,7 +9,7 @@ from northspan.core.grounding import SurveyReading
 from northspan.core.job import Place
 from northspan.core.physics.data import SOILS
 from northspan.core.physics.soil import FOOT_M, Soil, wenner_resistivity
-from northspan.core.physics.survey import invert
+from northspan.core.physics.survey import MOST_TRIES, invert
 from northspan.core.working import Step, number
 
 
@@ -59,7 +59,8 @@ def _surveyed(survey: tuple[SurveyReading, ...]) -> PlaceSoil | None:
         for reading, (_, rho), computed in zip(survey, measured, found.computed, strict=True)
     )
     soil, depth = found.soil, found.soil.depth_m / FOOT_M
-    words = f"two layers by survey, misfit {found.misfit_pct:.1f} %"
+    stopped = "" if found.settled else f", the search stopped after {MOST_TRIES} tries"
+    words = f"two layers by survey, misfit {found.misfit_pct:.1f} %{stopped}"
     answer = SoilAnswer(words, soil.upper, soil.upper, soil.upper, depth, soil.lower, found.misfit_pct, points)
     what = f"Survey: {number(soil.upper)} ohm·m down to {depth:.1f} ft, {number(soil.lower or 0.0)} ohm·m below"
     return PlaceSoil(soil, 1.0, answer, Step(what, soil.upper, "ohm·m", "two-layer inversion, IEEE Std 81"))

@@ -56,12 +56,21 @@ def apparent(soil: Soil, spacing_m: float) -> float:
     >>> round(apparent(Soil(100.0, 2.0, 300.0), 0.01), 2), round(apparent(Soil(100.0, 2.0, 300.0), 1000.0), 0)
     (100.0, 300.0)
     """
+    return float(apparents(soil, np.asarray([spacing_m]))[0])
+
+
+def apparents(soil: Soil, spacings_m: Floats) -> Floats:
+    """``apparent`` at many spacings (m) at once (ohm·m).
+
+    >>> [round(float(rho), 1) for rho in apparents(Soil(100.0, 2.0, 300.0), np.asarray([0.01, 1000.0]))]
+    [100.0, 300.0]
+    """
     if soil.depth_m is None:
-        return soil.upper
+        return np.full(len(spacings_m), soil.upper)
     powers = images(soil.reflection)
     n = np.arange(1, len(powers) + 1)
-    far = (2.0 * n * soil.depth_m / spacing_m) ** 2
-    return float(soil.upper * (1.0 + 4.0 * np.sum(powers * (1.0 / np.sqrt(1.0 + far) - 1.0 / np.sqrt(4.0 + far)))))
+    far = (2.0 * soil.depth_m * n / np.asarray(spacings_m)[:, None]) ** 2
+    return np.asarray(soil.upper * (1.0 + 4.0 * ((1.0 / np.sqrt(1.0 + far) - 1.0 / np.sqrt(4.0 + far)) @ powers)))
 
 
 def wenner_resistivity(spacing: float, ohm: float, depth: float = 0.0) -> float:

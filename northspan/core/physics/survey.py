@@ -11,18 +11,23 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from northspan.core.physics.soil import Soil, apparent
+from northspan.core.physics.soil import Soil, apparent, apparents
 
 LEAST_READINGS = 4
+MOST_TRIES = 60
 
 
 @dataclass(frozen=True, slots=True)
 class Inverted:
-    """The soil found, its computed resistivity at each spacing (ohm·m), and the misfit (root mean square, %)."""
+    """The soil found, its computed resistivity at each spacing (ohm·m), and the misfit (root mean square, %).
+
+    ``settled`` says that the search came to rest by itself; else it was stopped where it stood after so many tries.
+    """
 
     soil: Soil
     computed: tuple[float, ...]
     misfit_pct: float
+    settled: bool
 
 
 def invert(spacings: Sequence[float], resistivities: Sequence[float]) -> Inverted | None:
@@ -42,7 +47,7 @@ def invert(spacings: Sequence[float], resistivities: Sequence[float]) -> Inverte
 
     def wrong(x: NDArray[np.float64]) -> NDArray[np.float64]:
         soil = Soil(math.exp(x[0]), math.exp(x[1]), math.exp(x[2]))
-        return np.asarray([math.log(max(apparent(soil, s), 1e-9)) for s in a] - log_rho, dtype=float)
+        return np.asarray(np.log(np.maximum(apparents(soil, a), 1e-9)) - log_rho, dtype=float)
 
     least, most = math.log(a[0] / 5.0), math.log(a[-1] * 2.0)
     low = [log_rho.min() - 2.5, least, log_rho.min() - 2.5]
@@ -52,8 +57,9 @@ def invert(spacings: Sequence[float], resistivities: Sequence[float]) -> Inverte
 
     # Three starts: the misfit has a valley for a thin layer and another for a thick one.
     starts = ([log_rho[0], least + share * (most - least), log_rho[-1]] for share in (0.25, 0.5, 0.75))
-    best = min((least_squares(wrong, x0, bounds=(low, high), x_scale=1.0) for x0 in starts), key=lambda r: r.cost)
+    searches = [least_squares(wrong, x0, bounds=(low, high), x_scale=1.0, max_nfev=MOST_TRIES) for x0 in starts]
+    best = min(searches, key=lambda r: r.cost)
     soil = Soil(math.exp(best.x[0]), math.exp(best.x[1]), math.exp(best.x[2]))
     computed = tuple(apparent(soil, s) for s in spacings)
     misfit = math.sqrt(sum((c / r - 1.0) ** 2 for c, r in zip(computed, resistivities, strict=True)) / len(computed))
-    return Inverted(soil, computed, 100.0 * misfit)
+    return Inverted(soil, computed, 100.0 * misfit, best.status > 0)

@@ -139,20 +139,21 @@ function over(point: Point): boolean {
       <g v-for="point in profile.points" :key="`mast-${point.id}`">
         <line class="mast" :class="{ on: point.id === desk.run?.to_station }" :x1="x(point.feet)" :x2="x(point.feet)" :y1="y(point.drop)" :y2="GROUND" />
       </g>
+      <!-- What the pointer takes hold of lies below all stations; what is drawn and reached by key goes from the source outward. -->
+      <g v-for="wire in wires" :key="wire.line.id" :data-run="wire.line.id" class="reach" @click="desk.selectRun(wire.line.id)">
+        <title>{{ wire.line.words }}</title>
+        <line :x1="wire.x1" :x2="wire.x2" :y1="wire.y1" :y2="wire.y2" />
+      </g>
       <template v-for="{ point, wire } in outward" :key="point.id">
         <g
           v-if="wire"
           class="wire"
           :class="{ fails: wire.line.fails, on: wire.line.id === desk.selectedRun && !desk.selectedStation }"
-          :data-run="wire.line.id"
           tabindex="0"
           role="button"
           :aria-label="`Run to ${point.name}: ${wire.line.words}${wire.line.fails ? ', fails' : ''}`"
-          @click="desk.selectRun(wire.line.id)"
           @keydown.enter="desk.selectRun(wire.line.id)"
         >
-          <title>{{ wire.line.words }}</title>
-          <line class="grab" :x1="wire.x1" :x2="wire.x2" :y1="wire.y1" :y2="wire.y2" />
           <line :x1="wire.x1" :x2="wire.x2" :y1="wire.y1" :y2="wire.y2" />
           <text v-if="wire.words" :transform="`translate(${wire.cx} ${wire.cy}) rotate(${wire.turn})`" y="15" text-anchor="middle">
             {{ wire.line.words }}
@@ -189,11 +190,12 @@ text { font-family: var(--figures); font-size: 12px; fill: var(--ink); paint-ord
 .tick { fill: var(--quiet); font-size: 11px; }
 .mast { stroke: var(--bar); stroke-width: 1.4; }
 .mast.on { stroke: var(--ink); stroke-width: 2; }
-.wire { cursor: pointer; }
+.reach { cursor: pointer; }
+.reach line { stroke: transparent; stroke-width: 14; }
+.wire { pointer-events: none; }
 .wire line { stroke: var(--ink); stroke-width: 1.5; }
-.wire .grab { stroke: transparent; stroke-width: 14; }
-.wire.on line:not(.grab) { stroke-width: 3; }
-.wire.fails line:not(.grab) { stroke: var(--danger); }
+.wire.on line { stroke-width: 3; }
+.wire.fails line { stroke: var(--danger); }
 .wire text { font-family: var(--narrow); font-size: 13.5px; font-weight: 500; }
 .wire.fails text { fill: var(--danger); }
 .station circle { fill: var(--paper); stroke: var(--ink); stroke-width: 2; cursor: pointer; }
