@@ -316,7 +316,8 @@ class OnPaper(BrowserTest):
 
 LAST_WORDS = """() => {
   const shown = (e) => e.checkVisibility() && e.children.length === 0 && e.textContent.trim().length > 3;
-  const within = (where) => [...document.querySelectorAll(where)].flatMap((e) => [...e.querySelectorAll('p, td, dd, th')]);
+  const cells = (e) => [...e.querySelectorAll('p, td, dd, th')];
+  const within = (where) => [...document.querySelectorAll(where)].flatMap(cells);
   return ['main', '.right, aside'].map((where) => within(where).filter(shown).at(-1)).filter(Boolean)
     .map((e) => e.textContent.trim().slice(0, 24));
 }"""

@@ -23,6 +23,6 @@ defineProps<{ words: string; entries: Entry[] }>()
 
 <style scoped>
 .list { display: grid; padding: 6px 0; background: var(--paper); border: 1px solid var(--ink); }
-a, button { padding: 6px 16px; color: var(--ink); text-align: left; text-decoration: none; font-size: 15px; }
-a:hover, button:hover, a:focus-visible, button:focus-visible { background: var(--soft); }
+.list a, .list button { padding: 6px 16px; color: var(--ink); text-align: left; text-decoration: none; font-size: 15px; }
+.list a:hover, .list button:hover, .list a:focus-visible, .list button:focus-visible { background: var(--soft); }
 </style>

@@ -27,7 +27,8 @@ const desk = useDesk()
 </template>
 
 <style scoped>
-.empty { padding: 48px 24px; text-align: center; }
+.empty { display: grid; gap: 12px; justify-items: center; padding: 48px 24px; text-align: center; }
+.empty p { margin: 0; }
 .acts { display: flex; flex-wrap: wrap; gap: 10px; justify-content: center; }
 ul { list-style: none; padding: 0; }
 a { text-decoration: none; }
