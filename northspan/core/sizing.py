@@ -16,7 +16,7 @@ from northspan.core.sized import Companions, Sizing
 from northspan.core.solution import Ladder, RunFigures, Rung
 from northspan.core.working import Step
 
-REMEMBERED = 2048
+REMEMBERED = 4096
 
 
 def size_run(book: CodeBook, q: RunQuestion, load_steps: tuple[Step, ...] = (), raceways: bool = False) -> Sizing:

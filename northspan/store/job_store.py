@@ -170,7 +170,9 @@ class JobStore:
                     created_at=datetime.now(UTC),
                 )
             )
-        return self.get(job_id)
+            session.flush()
+            session.refresh(row)
+            return self._stored(session, row, job)
 
     def undo(self, job_id: str, version: int) -> StoredJob:
         """Step back to the revision this one was made from. Raises NothingToWalk, StaleEdit, NoSuchJob."""
@@ -224,12 +226,12 @@ class JobStore:
             select(RevisionRow).where(RevisionRow.job_id == row.id, RevisionRow.number == number)
         ).scalar_one()
 
-    def _stored(self, session: Session, row: JobRow) -> StoredJob:
+    def _stored(self, session: Session, row: JobRow, job: Job | None = None) -> StoredJob:
+        """A row with the job of its head; ``job`` where that is known already."""
         revision = self._revision(session, row, row.head)
-        job: Job | None = None
         problems: tuple[Problem, ...] = ()
         try:
-            job = parse(revision.document)
+            job = job or parse(revision.document)
         except JobFileError as error:
             problems = error.problems
         return StoredJob(

@@ -25,8 +25,10 @@ def patched(document: Any, patch: Patch) -> Any:
     >>> patched({"name": "A", "runs": []}, [{"op": "replace", "path": "/name", "value": "B"}])
     {'name': 'B', 'runs': []}
     """
-    size = len(json.dumps(document))
-    document = deepcopy(document)
+    written = json.dumps(document)
+    size = len(written)
+    # A copy by way of its text: the steps change it in place, and this is the fastest copy there is.
+    document = json.loads(written)
     for at, step in enumerate(patch):
         try:
             size += len(json.dumps(_laid_down(document, step)))
