@@ -147,9 +147,10 @@ def _summary(entry: JobEntry) -> JobSummary:
         id=entry.id,
         version=entry.version,
         name=entry.name,
-        note=entry.document["note"],
-        places=len(entry.document["places"]),
-        runs=len(entry.document["runs"]),
+        # What cannot be read as a job is listed all the same, to be opened with its fault.
+        note=str(entry.document.get("note", "")),
+        places=len(entry.document.get("places", ())),
+        runs=len(entry.document.get("runs", ())),
         changed_at=entry.changed_at,
         shelf=entry.shelf,
         demo=entry.demo,

@@ -202,7 +202,9 @@ class JobStore:
             number = step(session, row)
             if number is None:
                 raise NothingToWalk
-            self._move(session, row, version, number, self._revision(session, row, number).document["name"])
+            self._move(
+                session, row, version, number, self._revision(session, row, number).document.get("name", row.name)
+            )
         return self.get(job_id)
 
     def _move(self, session: Session, row: JobRow, version: int, head: int, name: str) -> None:

@@ -11,6 +11,7 @@ from northspan.demo.library import demo_jobs
 from northspan.paper.glyphs import all_printable
 from northspan.paper.house_rules import LABELS
 from northspan.paper.sheet import sections
+from northspan.server.edition import EDITION
 from tests.core.jobs import document
 from tests.server.harness import ServerTest
 
@@ -27,6 +28,25 @@ class Manners(ServerTest):
         self.assertIn(b"North Span", self.client.get("/jobs/abc/span", buffered=True).data)
         self.assertEqual(self.client.get("/api/nothing").status_code, 404)
         self.assertNotIn(b"root:", self.client.get("/..%2f..%2fetc/passwd", buffered=True).data)
+
+    def test_scripts_go_out_packed_and_stay_but_the_page_does_not(self):
+        folder = self.front_end / "assets"
+        folder.mkdir()
+        (folder / "entry-1a2b.js").write_text("plain")
+        (folder / "entry-1a2b.js.br").write_text("packed")
+        client = self.start()
+        for asked, body, coding in (
+            ("br, gzip", b"packed", "br"),
+            ("gzip", b"plain", None),
+            ("identity", b"plain", None),
+        ):
+            answer = client.get("/assets/entry-1a2b.js", headers={"Accept-Encoding": asked}, buffered=True)
+            self.assertEqual((answer.data, answer.headers.get("Content-Encoding")), (body, coding))
+            self.assertIn("javascript", answer.content_type)
+            self.assertIn("max-age=31536000", answer.headers["Cache-Control"])
+        self.assertEqual(client.get("/jobs", buffered=True).headers["Cache-Control"], "no-store")
+        self.assertEqual(client.get("/assets/entry-old.js").status_code, 404)
+        self.assertEqual(client.get("/api/jobs").headers["North-Span-Edition"], EDITION)
 
     def test_solving_without_saving(self):
         answer = self.client.post("/api/solve", json=document(**{"runs/1/size": "4"}))
