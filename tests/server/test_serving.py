@@ -44,7 +44,7 @@ class Manners(ServerTest):
             self.assertEqual((answer.data, answer.headers.get("Content-Encoding")), (body, coding))
             self.assertIn("javascript", answer.content_type)
             self.assertIn("max-age=31536000", answer.headers["Cache-Control"])
-        self.assertEqual(client.get("/jobs", buffered=True).headers["Cache-Control"], "no-store")
+        self.assertIn("no-store", client.get("/jobs", buffered=True).headers["Cache-Control"])
         self.assertEqual(client.get("/assets/entry-old.js").status_code, 404)
         self.assertEqual(client.get("/api/jobs").headers["North-Span-Edition"], EDITION)
 
