@@ -43,7 +43,7 @@ const files = computed(() => [
     <template v-if="onJob">
       <span v-if="mustFix" class="narrow danger tally"><b class="mono">{{ mustFix }}</b> must fix</span>
       <span v-if="lookAt" class="narrow caution tally"><b class="mono">{{ lookAt }}</b> to look at</span>
-      <button class="plain act narrow" :disabled="!desk.canUndo" @click="desk.undo()">Undo <kbd>u</kbd></button>
+      <button class="plain act narrow" :disabled="!desk.canUndo && !desk.unsent" @click="desk.undo()">Undo <kbd>u</kbd></button>
       <button class="plain act narrow" :disabled="!desk.canRedo" @click="desk.redo()">Redo <kbd>shift-u</kbd></button>
       <MenuList words="Hand over" :entries="files" />
     </template>

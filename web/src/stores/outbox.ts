@@ -24,6 +24,8 @@ const LONGEST_PAUSE_MS = 15_000
 export function useOutbox(refused: (error: Refused, step: Outgoing) => void) {
   const waiting = shallowRef<Waiting[]>([])
   const trouble = ref('')
+  // The one under way cannot be taken back: the server may have it already.
+  let underWay: Waiting | null = null
   let sending = false
   let pause = FIRST_PAUSE_MS
   let timer = 0
@@ -46,6 +48,7 @@ export function useOutbox(refused: (error: Refused, step: Outgoing) => void) {
     try {
       while (waiting.value.length) {
         const step = waiting.value[0]
+        underWay = step
         try {
           await step.send()
           trouble.value = ''
@@ -63,6 +66,7 @@ export function useOutbox(refused: (error: Refused, step: Outgoing) => void) {
         }
       }
     } finally {
+      underWay = null
       sending = false
     }
   }
@@ -75,6 +79,8 @@ export function useOutbox(refused: (error: Refused, step: Outgoing) => void) {
 
   function leave(step: Waiting, taken: boolean) {
     waiting.value = waiting.value.filter((w) => w !== step)
+    // With nothing left to send nothing is held up, and the next is tried at once.
+    if (!waiting.value.length) trouble.value = ''
     step.done(taken)
   }
 
@@ -87,7 +93,7 @@ export function useOutbox(refused: (error: Refused, step: Outgoing) => void) {
 
   /** Take back the newest edit of a job that could not be sent; whether there was one. */
   function takeBack(job: string | null): boolean {
-    const last = trouble.value ? waiting.value.filter((w) => w.job === job && w.patch.length).at(-1) : undefined
+    const last = trouble.value ? waiting.value.filter((w) => w.job === job && w.patch.length && w !== underWay).at(-1) : undefined
     if (last) leave(last, false)
     return !!last
   }
