@@ -16,14 +16,14 @@ from pathlib import Path
 from bench.clicking import clicking
 from bench.synthetic import chain_of, property_of, property_with_modes
 from northspan.core.codes.library import code_book
-from northspan.core.fault_asked import FaultQuestion, fault_answer
 from northspan.core.ground.solve_ground import solve_ground
-from northspan.core.job import Job, Variant
-from northspan.core.jobfile import parse_text
-from northspan.core.place_loads import place_loads
+from northspan.core.job.file import parse_text
+from northspan.core.job.job import Job, Variant
+from northspan.core.loads.place_loads import place_loads
+from northspan.core.opened.fault import FaultQuestion, fault_answer
+from northspan.core.property.topology import network
 from northspan.core.solve import size_all, solve
-from northspan.core.topology import network
-from northspan.core.what_if import what_if
+from northspan.core.whatif.what_if import what_if
 from northspan.demo.library import demo_jobs
 from northspan.instruments.recording import read_recording
 from northspan.server.app import FRONT_END

@@ -2,8 +2,8 @@
 
 from typing import Any
 
-from northspan.core.job import Job
-from northspan.core.jobfile import parse
+from northspan.core.job.file import parse
+from northspan.core.job.job import Job
 
 
 def property_of(runs: int) -> Job:

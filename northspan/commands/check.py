@@ -8,10 +8,10 @@ from typing import Any, TextIO
 from pydantic import ValidationError
 
 from northspan.commands.outcome import BAD_INPUT, FAILS, PASSES, complain
-from northspan.core.check import CheckCase, check
 from northspan.core.codes.codebook import CodeBook
 from northspan.core.codes.library import code_book
-from northspan.core.problem import validation_problems
+from northspan.core.codes.nec.check import CheckCase, check
+from northspan.core.job.problem import validation_problems
 
 BOOK = "nec-2023"
 

@@ -4,8 +4,8 @@ import sys
 from pathlib import Path
 
 from northspan.commands.outcome import complain
-from northspan.core.job import Job
-from northspan.core.jobfile import JobFileError, parse_text
+from northspan.core.job.file import JobFileError, parse_text
+from northspan.core.job.job import Job
 
 
 def read_job(path: str) -> Job | None:

@@ -7,9 +7,9 @@ from pydantic import TypeAdapter
 from northspan.commands.job_of_file import read_job
 from northspan.commands.outcome import BAD_INPUT, PASSES
 from northspan.core.codes.library import code_book
-from northspan.core.place_load import LoadMethod, PlaceLoad
-from northspan.core.place_loads import place_loads
-from northspan.core.topology import network
+from northspan.core.loads.place_load import LoadMethod, PlaceLoad
+from northspan.core.loads.place_loads import place_loads
+from northspan.core.property.topology import network
 
 
 def run(options: argparse.Namespace) -> int:

@@ -4,9 +4,9 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any, Literal
 
-from northspan.core.ground_answer import GroundAnswer
-from northspan.core.place_load import PlaceLoad
-from northspan.core.question import Metal
+from northspan.core.ground.answer import GroundAnswer
+from northspan.core.loads.place_load import PlaceLoad
+from northspan.core.run.question import Metal
 from northspan.core.working import Figure
 
 Stop = Literal["parallel", "made", "termination", "ampacity", "breaker", "small-conductor", "dwelling-rule", "drop"]

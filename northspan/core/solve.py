@@ -3,30 +3,30 @@
 from collections.abc import Collection, Mapping
 from dataclasses import replace
 
-from northspan.core.asking import Standing, drop_limit, question
 from northspan.core.codes.codebook import CodeBook
 from northspan.core.codes.library import code_book
-from northspan.core.faults import available_faults
-from northspan.core.fixes import proved_findings, run_fix
 from northspan.core.ground.solve_ground import solve_ground
-from northspan.core.guards import ahead_a, guards, unguarded
-from northspan.core.job import Job
-from northspan.core.loads import run_loads
-from northspan.core.next_steps import next_steps
+from northspan.core.job.job import Job
+from northspan.core.loads.place_load import PlaceLoad
+from northspan.core.loads.place_loads import place_loads
+from northspan.core.loads.run_loads import run_loads
 from northspan.core.physics.transformer import series_ohms
 from northspan.core.physics.voltage_drop import receiving_volts
-from northspan.core.place_load import PlaceLoad
-from northspan.core.place_loads import place_loads
-from northspan.core.question import DEVICE_WORDS
-from northspan.core.routes import route_answers
-from northspan.core.shared_raceway import loaded_together, shared
-from northspan.core.sized import SizedRun, Sizing
-from northspan.core.sizing import explained, other_ladder, size_run, unsized
+from northspan.core.property.asking import Standing, drop_limit, question
+from northspan.core.property.fixes import proved_findings, run_fix
+from northspan.core.property.guards import ahead_a, guards, unguarded
+from northspan.core.property.next_steps import next_steps
+from northspan.core.property.routes import route_answers
+from northspan.core.property.shared_raceway import loaded_together, shared
+from northspan.core.property.short_circuit import available_faults
+from northspan.core.property.topology import Network, as_used, network, source_system
+from northspan.core.property.view import JobView
+from northspan.core.run.question import DEVICE_WORDS
+from northspan.core.run.sized import SizedRun, Sizing
+from northspan.core.run.sizing import explained, other_ladder, size_run, unsized
+from northspan.core.run.systems import SYSTEMS, SystemName
+from northspan.core.sizes.awg import spoken
 from northspan.core.solution import Device, Finding, Ladder, RunAnswer, Solution, StationAnswer
-from northspan.core.systems import SYSTEMS, SystemName
-from northspan.core.topology import Network, as_used, network, source_system
-from northspan.core.view import JobView
-from northspan.core.wire_sizes import spoken
 from northspan.core.working import Figure, Step, number
 
 LEVELS = ("danger", "violation", "house", "advice", "note")

@@ -12,7 +12,7 @@ from dataclasses import dataclass
 from importlib.resources import files
 from types import MappingProxyType
 
-from northspan.core.wire_sizes import rank
+from northspan.core.sizes.awg import rank
 from northspan.core.working import Cell, Step, Value
 
 

@@ -2,8 +2,8 @@
 
 from importlib.resources import files
 
-from northspan.core.job import Job
-from northspan.core.jobfile import parse_text
+from northspan.core.job.file import parse_text
+from northspan.core.job.job import Job
 
 
 def demo_jobs() -> dict[str, Job]:

@@ -2,8 +2,8 @@
 
 from collections.abc import Iterator
 
-from northspan.core.ground_answer import ModeAnswer, PlaceGround, StationBond
-from northspan.core.job import Job
+from northspan.core.ground.answer import ModeAnswer, PlaceGround, StationBond
+from northspan.core.job.job import Job
 from northspan.core.working import Figure
 from northspan.paper.labels import figure, written
 

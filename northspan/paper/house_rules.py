@@ -2,7 +2,7 @@
 
 from collections.abc import Iterator
 
-from northspan.core.house_rules import HouseRules
+from northspan.core.job.house_rules import HouseRules
 
 LABELS = {
     "name": "House rules",

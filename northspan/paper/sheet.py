@@ -4,8 +4,8 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from northspan.core.codes.library import code_book
-from northspan.core.job import Job, Run
-from northspan.core.place_load import PlaceLoad
+from northspan.core.job.job import Job, Run
+from northspan.core.loads.place_load import PlaceLoad
 from northspan.core.solution import RunAnswer, Solution
 from northspan.core.working import Figure, Step
 from northspan.paper.ground import BONDS_HEAD, PLACE_HEAD, bond_rows, place_rows

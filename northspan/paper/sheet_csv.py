@@ -3,7 +3,7 @@
 import csv
 import io
 
-from northspan.core.job import Job
+from northspan.core.job.job import Job
 from northspan.core.solution import Solution
 from northspan.paper.labels import CAUTION
 from northspan.paper.sheet import sections

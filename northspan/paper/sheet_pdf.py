@@ -14,7 +14,7 @@ from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Flowable, KeepTogether, Paragraph, SimpleDocTemplate, Spacer, Table, TableStyle
 
 from northspan.core.codes.library import code_book
-from northspan.core.job import Job
+from northspan.core.job.job import Job
 from northspan.core.solution import Solution
 from northspan.paper.glyphs import SAID, all_printable, printable
 from northspan.paper.labels import CAUTION

@@ -5,7 +5,7 @@ import json
 from flask import Response
 from flask_openapi3 import Tag
 
-from northspan.core.job import Job
+from northspan.core.job.job import Job
 from northspan.core.solve import solve
 from northspan.paper.sheet_csv import sheet_csv
 from northspan.server.models import JobPath

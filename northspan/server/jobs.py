@@ -7,9 +7,9 @@ from collections.abc import Callable
 from flask import Response, request
 from flask_openapi3 import Tag
 
-from northspan.core.job import Job
-from northspan.core.jobfile import JobFileError, parse_text, sound
-from northspan.core.problem import Problem
+from northspan.core.job.file import JobFileError, parse_text, sound
+from northspan.core.job.job import Job
+from northspan.core.job.problem import Problem
 from northspan.server.edition import EDITION
 from northspan.server.models import (
     EditHeaders,

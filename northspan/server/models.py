@@ -6,14 +6,14 @@ from typing import Annotated, Any, Literal
 from flask_openapi3 import RawModel
 from pydantic import BaseModel, ConfigDict, Field, RootModel
 
-from northspan.core.fault_asked import FaultAnswer
-from northspan.core.ground.fault import EquipmentGround, FaultKind
-from northspan.core.grounding import SurveyReading
-from northspan.core.job import Job
-from northspan.core.part import AtMost, Id, Size
-from northspan.core.question import Metal
+from northspan.core.ground.network.fault import EquipmentGround, FaultKind
+from northspan.core.job.grounding import SurveyReading
+from northspan.core.job.job import Job
+from northspan.core.job.part import AtMost, Id, Size
+from northspan.core.opened.fault import FaultAnswer
+from northspan.core.run.question import Metal
 from northspan.core.solution import RunFigures, Solution
-from northspan.core.what_if import WhatIf
+from northspan.core.whatif.what_if import WhatIf
 from northspan.instruments.recording import Quantity, Recording
 from northspan.shop.lists import MOST_ITEMS, CatalogueItem, PriceItem
 

@@ -6,7 +6,7 @@ import threading
 from cachetools import LRUCache
 from pydantic import TypeAdapter
 
-from northspan.core.job import Job
+from northspan.core.job.job import Job
 from northspan.core.solution import Solution
 from northspan.core.solve import solve
 

@@ -3,12 +3,12 @@
 from flask import Response
 from flask_openapi3 import Tag
 
-from northspan.core.fault_asked import FaultQuestion, fault_answer
-from northspan.core.job import Job
-from northspan.core.jobfile import JobFileError, sound
-from northspan.core.problem import Problem
-from northspan.core.rung_working import rung_figures
-from northspan.core.what_if import what_if
+from northspan.core.job.file import JobFileError, sound
+from northspan.core.job.job import Job
+from northspan.core.job.problem import Problem
+from northspan.core.opened.fault import FaultQuestion, fault_answer
+from northspan.core.opened.rung import rung_figures
+from northspan.core.whatif.what_if import what_if
 from northspan.server.models import (
     FaultReply,
     FaultRequest,

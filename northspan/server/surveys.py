@@ -3,7 +3,7 @@
 from flask import Response
 from flask_openapi3 import Tag
 
-from northspan.core.grounding import SurveyReading
+from northspan.core.job.grounding import SurveyReading
 from northspan.instruments.survey import read_survey
 from northspan.server.models import BrokenLineModel, CsvFile, SurveyModel
 from northspan.server.replies import refusals, reply

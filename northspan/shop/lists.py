@@ -7,8 +7,8 @@ from typing import Literal, Self
 from pydantic import BaseModel, ConfigDict, Field, model_validator
 from pydantic_core import PydanticCustomError
 
-from northspan.core.job import ApplianceKind
-from northspan.core.part import Name
+from northspan.core.job.job import ApplianceKind
+from northspan.core.job.part import Name
 
 ListName = Literal["catalogue", "prices"]
 

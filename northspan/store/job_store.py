@@ -9,9 +9,9 @@ from uuid import uuid4
 from sqlalchemy import ColumnElement, Engine, func, select, update
 from sqlalchemy.orm import Session
 
-from northspan.core.job import Job
-from northspan.core.jobfile import JobFileError, dump, parse
-from northspan.core.problem import Problem
+from northspan.core.job.file import JobFileError, dump, parse
+from northspan.core.job.job import Job
+from northspan.core.job.problem import Problem
 from northspan.store.models import JobRow, RevisionRow
 from northspan.store.patching import Patch, patched
 

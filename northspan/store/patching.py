@@ -8,8 +8,8 @@ from typing import Any
 import jsonpatch
 from jsonpointer import JsonPointer, JsonPointerException
 
-from northspan.core.jobfile import LARGEST_BYTES, JobFileError
-from northspan.core.problem import Problem
+from northspan.core.job.file import LARGEST_BYTES, JobFileError
+from northspan.core.job.problem import Problem
 
 Patch = Sequence[dict[str, Any]]
 # What the library raises for a step that does not fit goes beyond its own exceptions.

@@ -4,7 +4,7 @@ from collections import Counter
 
 import jsonpatch
 
-from northspan.core.jobfile import dump, parse
+from northspan.core.job.file import dump, parse
 from northspan.core.solve import solve
 
 

@@ -2,7 +2,7 @@
 
 import copy
 
-from northspan.core.jobfile import parse
+from northspan.core.job.file import parse
 
 DOCUMENT = {
     "name": "Test property",

@@ -1,8 +1,8 @@
 """A run to ask about, with any field changed."""
 
 from northspan.core.codes.library import code_book
-from northspan.core.question import RunQuestion
-from northspan.core.sizing import size_run
+from northspan.core.run.question import RunQuestion
+from northspan.core.run.sizing import size_run
 
 BOOK = code_book("nec-2023")
 

@@ -7,7 +7,7 @@ from hypothesis import strategies as st
 
 from northspan.core.codes.library import code_book
 from northspan.core.ground.bonded import bonded
-from northspan.core.jobfile import dump, parse
+from northspan.core.job.file import dump, parse
 from northspan.core.solve import solve
 from tests.core.fixing import findings, mended
 from tests.core.jobs import document

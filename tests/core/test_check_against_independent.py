@@ -3,8 +3,8 @@
 import random
 import unittest
 
-from northspan.core.check import CheckCase, check
 from northspan.core.codes.library import code_book
+from northspan.core.codes.nec.check import CheckCase, check
 from tests.core import independent
 
 CASES = 1500

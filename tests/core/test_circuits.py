@@ -3,7 +3,7 @@
 import unittest
 
 from northspan.core.codes.nec.loads.circuits import circuit
-from northspan.core.job import Appliance
+from northspan.core.job.job import Appliance
 from northspan.core.solve import solve
 from tests.core.fixing import findings, mended
 from tests.core.jobs import document, job

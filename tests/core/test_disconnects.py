@@ -5,11 +5,11 @@ import unittest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from northspan.core.codes.nec.raceways import Pulled, fit
-from northspan.core.jobfile import parse
-from northspan.core.landings import landings
+from northspan.core.codes.nec.sizing.raceways import Pulled, fit
+from northspan.core.job.file import parse
+from northspan.core.property.landings import landings
+from northspan.core.property.topology import network
 from northspan.core.solve import solve
-from northspan.core.topology import network
 from northspan.core.working import Cell
 from tests.core.fixing import findings, mended
 from tests.core.jobs import document, job

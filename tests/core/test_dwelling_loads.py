@@ -7,8 +7,8 @@ from hypothesis import strategies as st
 
 from northspan.core.codes.library import code_book
 from northspan.core.codes.nec.loads.demand import dryers, ranges
-from northspan.core.house_rules import HouseRules
-from northspan.core.job import Appliance, LoadRecord, Place
+from northspan.core.job.house_rules import HouseRules
+from northspan.core.job.job import Appliance, LoadRecord, Place
 
 BOOK = code_book("nec-2023")
 

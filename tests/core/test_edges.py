@@ -5,16 +5,16 @@ import unittest
 from itertools import pairwise
 from typing import get_args
 
-from northspan.core.codes.nec.electrodes import conductor, counts, water_jumper
+from northspan.core.codes.nec.earthing.electrodes import conductor, counts, water_jumper
 from northspan.core.ground.ohms import ohms_of
-from northspan.core.grounding import Electrode
-from northspan.core.part import Size
+from northspan.core.job.grounding import Electrode
+from northspan.core.job.part import Size
 from northspan.core.physics.breaker_time import longest_s
 from northspan.core.physics.data import BARE_WIRE
 from northspan.core.physics.soil import Soil
-from northspan.core.sized import Hots
+from northspan.core.run.sized import Hots
+from northspan.core.sizes.awg import circular_mils
 from northspan.core.solve import solve
-from northspan.core.wire_sizes import circular_mils
 from tests.core.fixing import findings
 from tests.core.jobs import document, job
 

@@ -6,12 +6,12 @@ from typing import get_args
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from northspan.core.codes.nec.electrodes import conductor
+from northspan.core.codes.nec.earthing.electrodes import conductor
 from northspan.core.ground.ohms import ohms_of
-from northspan.core.grounding import Electrode, ElectrodeKind
-from northspan.core.jobfile import parse
+from northspan.core.job.file import parse
+from northspan.core.job.grounding import Electrode, ElectrodeKind
 from northspan.core.physics.soil import Soil
-from northspan.core.sized import Hots
+from northspan.core.run.sized import Hots
 from northspan.core.solve import solve
 from tests.core.fixing import findings, mended
 from tests.core.jobs import document, job

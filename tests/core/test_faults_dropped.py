@@ -6,8 +6,8 @@ import unittest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from northspan.core.fault_asked import FaultQuestion, fault_answer
-from northspan.core.jobfile import parse
+from northspan.core.job.file import parse
+from northspan.core.opened.fault import FaultQuestion, fault_answer
 from northspan.core.physics.breaker_time import longest_s
 from northspan.core.solve import solve
 from tests.core.jobs import document, job

@@ -2,7 +2,7 @@
 
 import unittest
 
-from northspan.core.jobfile import parse
+from northspan.core.job.file import parse
 from northspan.core.solve import solve
 from tests.core.fixing import findings, mended
 from tests.core.jobs import document, job

@@ -3,8 +3,8 @@
 import json
 import unittest
 
-from northspan.core.job import Job
-from northspan.core.jobfile import JobFileError, dump, parse, parse_text
+from northspan.core.job.file import JobFileError, dump, parse, parse_text
+from northspan.core.job.job import Job
 from tests.core.jobs import document, job
 
 

@@ -8,9 +8,7 @@ from itertools import pairwise
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from northspan.core.asking import changed
-from northspan.core.codes.nec.overcurrent import largest_breaker, standard_rating
-from northspan.core.fixes import proved_changes
+from northspan.core.codes.nec.sizing.overcurrent import largest_breaker, standard_rating
 from northspan.core.physics.voltage_drop import (
     longest_ft,
     most_amps,
@@ -18,7 +16,9 @@ from northspan.core.physics.voltage_drop import (
     three_wire_leg_drops,
     two_phase_leg_drops,
 )
-from northspan.core.sizing import size_run
+from northspan.core.property.asking import changed
+from northspan.core.property.fixes import proved_changes
+from northspan.core.run.sizing import size_run
 from tests.core.independent import leg_drop_percent_two_phase
 from tests.core.questions import BOOK, ask
 

@@ -5,13 +5,13 @@ import unittest
 from northspan.core.codes.library import code_book
 from northspan.core.ground.joins import joins
 from northspan.core.ground.modes import modes
+from northspan.core.ground.network.running import Running
+from northspan.core.ground.network.wired import wired
 from northspan.core.ground.places import place_grounds, place_ohms
-from northspan.core.ground.running import Running
-from northspan.core.ground.wired import wired
+from northspan.core.loads.place_loads import place_loads
 from northspan.core.physics.nodal import EARTH
-from northspan.core.place_loads import place_loads
+from northspan.core.property.topology import network
 from northspan.core.solve import size_all
-from northspan.core.topology import network
 from tests.core import spice
 from tests.core.properties import random_property
 

@@ -2,8 +2,8 @@
 
 import unittest
 
-from northspan.core.fault_asked import FaultQuestion, fault_answer
-from northspan.core.jobfile import dump, parse
+from northspan.core.job.file import dump, parse
+from northspan.core.opened.fault import FaultQuestion, fault_answer
 from northspan.core.solve import solve
 from tests.core.independent_network import Second
 from tests.core.properties import random_property

@@ -3,10 +3,10 @@
 import unittest
 
 from northspan.core.codes.library import code_book
-from northspan.core.jobfile import parse
-from northspan.core.loads import run_loads
+from northspan.core.job.file import parse
+from northspan.core.loads.run_loads import run_loads
+from northspan.core.property.topology import network
 from northspan.core.solve import carrying_dwellings, solve
-from northspan.core.topology import network
 from tests.core.jobs import document, job
 
 SHED_LIGHTS = {

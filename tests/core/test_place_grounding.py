@@ -8,10 +8,10 @@ from hypothesis import strategies as st
 
 from northspan.core.ground.modes import modes
 from northspan.core.ground.ohms import positions
-from northspan.core.grounding import Electrode
-from northspan.core.jobfile import JobFileError, dump, parse
+from northspan.core.job.file import JobFileError, dump, parse
+from northspan.core.job.grounding import Electrode
+from northspan.core.property.topology import network
 from northspan.core.solve import solve
-from northspan.core.topology import network
 from northspan.demo.library import demo_jobs
 from tests.core.fixing import findings
 from tests.core.jobs import document, job

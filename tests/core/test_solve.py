@@ -4,8 +4,8 @@ import unittest
 from dataclasses import replace
 
 from bench.synthetic import property_of
-from northspan.core.jobfile import parse
-from northspan.core.rung_working import rung_figures
+from northspan.core.job.file import parse
+from northspan.core.opened.rung import rung_figures
 from northspan.core.solve import solve
 from northspan.demo.library import demo_jobs
 from tests.core.jobs import document, job

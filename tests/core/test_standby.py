@@ -3,7 +3,7 @@
 import copy
 import unittest
 
-from northspan.core.jobfile import JobFileError, parse
+from northspan.core.job.file import JobFileError, parse
 from northspan.core.solve import solve
 from tests.core.jobs import document, job
 

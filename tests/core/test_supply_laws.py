@@ -6,9 +6,9 @@ import unittest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from northspan.core.sizes.awg import rank
 from northspan.core.solve import solve
-from northspan.core.what_if import what_if
-from northspan.core.wire_sizes import rank
+from northspan.core.whatif.what_if import what_if
 from tests.core.jobs import job
 from tests.core.test_transformers import STEP_UP
 

@@ -5,11 +5,11 @@ from collections import Counter
 
 import jsonpatch
 
-from northspan.core.jobfile import dump, parse
-from northspan.core.parts import cost, job_parts
+from northspan.core.job.file import dump, parse
 from northspan.core.solve import solve
-from northspan.core.variants import NotPossible, varied
-from northspan.core.what_if import what_if
+from northspan.core.whatif.materials import cost, job_parts
+from northspan.core.whatif.variants import NotPossible, varied
+from northspan.core.whatif.what_if import what_if
 from tests.core.jobs import job
 
 PUMP = {"stations/2/load": {"amps": 17, "power_factor": 0.9}, "runs/1/system": "240-2w", "runs/1/use": "branch"}

@@ -6,7 +6,7 @@ import math
 
 from pypdf import PdfReader
 
-from northspan.core.jobfile import dump
+from northspan.core.job.file import dump
 from northspan.core.physics.soil import Soil, apparent
 from tests.core.jobs import document
 from tests.core.properties import random_property

@@ -5,7 +5,7 @@ import io
 
 from pypdf import PdfReader
 
-from northspan.core.house_rules import HouseRules
+from northspan.core.job.house_rules import HouseRules
 from northspan.core.solve import solve
 from northspan.demo.library import demo_jobs
 from northspan.paper.glyphs import all_printable

@@ -3,18 +3,18 @@
 from collections.abc import Mapping, Sequence
 from typing import Protocol
 
-from northspan.core.circuit import Circuit
-from northspan.core.grounding import Electrode
-from northspan.core.house_rules import HouseRules
-from northspan.core.job import Appliance, Job, LoadMethodName, Place, Run
-from northspan.core.place_load import LoadMethod
-from northspan.core.question import Least, Metal, Raceway, RunQuestion, RunUse
-from northspan.core.sized import Companions, Hots, RunFinding, Sizing
+from northspan.core.job.grounding import Electrode
+from northspan.core.job.house_rules import HouseRules
+from northspan.core.job.job import Appliance, Job, LoadMethodName, Place, Run
+from northspan.core.loads.circuit import Circuit
+from northspan.core.loads.place_load import LoadMethod
+from northspan.core.property.topology import Network
+from northspan.core.property.view import JobView
+from northspan.core.run.question import Least, Metal, Raceway, RunQuestion, RunUse
+from northspan.core.run.sized import Companions, Hots, RunFinding, Sizing
+from northspan.core.run.systems import SystemName
 from northspan.core.solution import Finding, RunFigures, Rung
-from northspan.core.systems import SystemName
 from northspan.core.tables import Table
-from northspan.core.topology import Network
-from northspan.core.view import JobView
 from northspan.core.working import Figure
 
 

@@ -7,8 +7,8 @@ from northspan.core.ground.bonds import bonds
 from northspan.core.ground.found import Bonds, Joins
 from northspan.core.ground.joins import joins
 from northspan.core.ground.modes import Mode, modes
-from northspan.core.job import Job
-from northspan.core.topology import Network, as_used, network
+from northspan.core.job.job import Job
+from northspan.core.property.topology import Network, as_used, network
 
 
 @dataclass(frozen=True)

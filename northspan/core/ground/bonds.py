@@ -3,14 +3,14 @@
 from collections.abc import Iterable, Mapping
 
 from northspan.core.codes.codebook import CodeBook
+from northspan.core.ground.answer import RunWires, StationBond
 from northspan.core.ground.found import Bonds, Island, Joins
 from northspan.core.ground.joins import closed_bonds, equipment_path, neutral_node
 from northspan.core.ground.modes import Mode, has_neutral, is_line_side, is_service_equipment, neutral_open
-from northspan.core.ground_answer import RunWires, StationBond
-from northspan.core.job import Job, Station
-from northspan.core.sized import Hots, SizedRun, hots_of
-from northspan.core.systems import SYSTEMS
-from northspan.core.topology import SOURCES, Network
+from northspan.core.job.job import Job, Station
+from northspan.core.property.topology import SOURCES, Network
+from northspan.core.run.sized import Hots, SizedRun, hots_of
+from northspan.core.run.systems import SYSTEMS
 from northspan.core.working import Figure
 
 

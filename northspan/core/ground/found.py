@@ -3,11 +3,11 @@
 from collections.abc import Mapping
 from dataclasses import dataclass
 
+from northspan.core.ground.answer import GroundAnswer, ModeAnswer, PlaceGround
 from northspan.core.ground.modes import Mode
-from northspan.core.ground_answer import GroundAnswer, ModeAnswer, PlaceGround
-from northspan.core.grounding import NeutralBond
+from northspan.core.job.grounding import NeutralBond
 from northspan.core.physics.nodal import ImpedanceNetwork
-from northspan.core.topology import Network
+from northspan.core.property.topology import Network
 
 
 @dataclass(frozen=True)

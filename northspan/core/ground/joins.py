@@ -3,14 +3,14 @@
 from collections.abc import Mapping
 
 from northspan.core.codes.codebook import CodeBook
+from northspan.core.ground.answer import EquipmentPath
 from northspan.core.ground.found import Joins
 from northspan.core.ground.modes import Mode, is_line_side, is_service_equipment
-from northspan.core.ground_answer import EquipmentPath
-from northspan.core.grounding import NeutralBond
-from northspan.core.job import Job, Run, Station
-from northspan.core.question import STEEL_RACEWAYS
-from northspan.core.systems import SYSTEMS
-from northspan.core.topology import SOURCES, Network
+from northspan.core.job.grounding import NeutralBond
+from northspan.core.job.job import Job, Run, Station
+from northspan.core.property.topology import SOURCES, Network
+from northspan.core.run.question import STEEL_RACEWAYS
+from northspan.core.run.systems import SYSTEMS
 
 
 def joins(book: CodeBook, job: Job, net: Network) -> Joins:

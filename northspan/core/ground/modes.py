@@ -2,10 +2,10 @@
 
 from dataclasses import dataclass
 
-from northspan.core.ground_answer import ModeKind
-from northspan.core.job import Job, Run, Station
-from northspan.core.systems import SYSTEMS
-from northspan.core.topology import SOURCES, Network
+from northspan.core.ground.answer import ModeKind
+from northspan.core.job.job import Job, Run, Station
+from northspan.core.property.topology import SOURCES, Network
+from northspan.core.run.systems import SYSTEMS
 
 
 @dataclass(frozen=True)

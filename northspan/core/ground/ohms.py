@@ -7,9 +7,9 @@ from functools import lru_cache
 
 import numpy as np
 
+from northspan.core.ground.answer import RodsByThumb
 from northspan.core.ground.soils import PlaceSoil
-from northspan.core.ground_answer import RodsByThumb
-from northspan.core.grounding import Electrode
+from northspan.core.job.grounding import Electrode
 from northspan.core.physics import electrodes as formulas
 from northspan.core.physics.data import BARE_WIRE, RODS_BY_THUMB
 from northspan.core.physics.soil import FOOT_M, INCH_M, Soil

@@ -5,6 +5,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 from northspan.core.codes.codebook import CodeBook
+from northspan.core.ground.answer import ElectrodeAnswer, PlaceGround, Tap
 from northspan.core.ground.modes import is_line_side, is_service_equipment
 from northspan.core.ground.ohms import (
     ROD_FT,
@@ -16,13 +17,12 @@ from northspan.core.ground.ohms import (
     together,
 )
 from northspan.core.ground.soils import place_soil
-from northspan.core.ground_answer import ElectrodeAnswer, PlaceGround, Tap
-from northspan.core.grounding import DRIVEN, Electrode
-from northspan.core.job import Job, Place, Run, Station
+from northspan.core.job.grounding import DRIVEN, Electrode
+from northspan.core.job.job import Job, Place, Run, Station
 from northspan.core.physics.electrodes import chance_below
-from northspan.core.sized import Hots, SizedRun, area_of, hots_of
-from northspan.core.topology import SOURCES, Network
-from northspan.core.wire_sizes import rank
+from northspan.core.property.topology import SOURCES, Network
+from northspan.core.run.sized import Hots, SizedRun, area_of, hots_of
+from northspan.core.sizes.awg import rank
 from northspan.core.working import Figure, Step, number
 
 PLANNED = "planned"

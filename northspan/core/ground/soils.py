@@ -4,9 +4,9 @@ import math
 from dataclasses import dataclass, replace
 from functools import lru_cache
 
-from northspan.core.ground_answer import SoilAnswer, SurveyPoint
-from northspan.core.grounding import SurveyReading
-from northspan.core.job import Place
+from northspan.core.ground.answer import SoilAnswer, SurveyPoint
+from northspan.core.job.grounding import SurveyReading
+from northspan.core.job.job import Place
 from northspan.core.physics.data import SOILS
 from northspan.core.physics.soil import FOOT_M, Soil, wenner_resistivity
 from northspan.core.physics.survey import MOST_TRIES, invert

@@ -3,20 +3,20 @@
 from collections.abc import Iterable, Mapping
 
 from northspan.core.codes.codebook import CodeBook
+from northspan.core.ground.answer import ModeAnswer, PlaceGround
 from northspan.core.ground.bonds import bond_answers, bonds, run_wires
-from northspan.core.ground.fault import station_faults
 from northspan.core.ground.found import Ground
 from northspan.core.ground.joins import joins
 from northspan.core.ground.modes import modes
+from northspan.core.ground.network.fault import station_faults
+from northspan.core.ground.network.running import at_fault
+from northspan.core.ground.network.sources import GENERATOR_X_OVER_R, UTILITY_KVA, UTILITY_PCT, UTILITY_X_OVER_R
+from northspan.core.ground.network.wired import BOND_OHM, UTILITY_EARTH_OHM, wired
 from northspan.core.ground.places import place_grounds, place_ohms
-from northspan.core.ground.running import at_fault
-from northspan.core.ground.sources import GENERATOR_X_OVER_R, UTILITY_KVA, UTILITY_PCT, UTILITY_X_OVER_R
-from northspan.core.ground.wired import BOND_OHM, UTILITY_EARTH_OHM, wired
-from northspan.core.ground_answer import ModeAnswer, PlaceGround
-from northspan.core.job import Job
+from northspan.core.job.job import Job
 from northspan.core.physics.nodal import LEAK_OHM
-from northspan.core.sized import SizedRun
-from northspan.core.topology import Network
+from northspan.core.property.topology import Network
+from northspan.core.run.sized import SizedRun
 from northspan.core.working import number
 
 

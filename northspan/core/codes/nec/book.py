@@ -2,25 +2,26 @@
 
 from collections.abc import Mapping, Sequence
 
-from northspan.core.circuit import Circuit
-from northspan.core.codes.nec import ampacity, dwelling, minimums, overcurrent, rungs, separate_buildings
-from northspan.core.codes.nec import electrodes as earth
-from northspan.core.codes.nec.companions import companions
 from northspan.core.codes.nec.data import NOTES, TABLES
-from northspan.core.codes.nec.explain import explain
+from northspan.core.codes.nec.earthing import electrodes as earth
+from northspan.core.codes.nec.earthing import separate_buildings
 from northspan.core.codes.nec.findings.run_finders import RUN_FINDERS
 from northspan.core.codes.nec.loads import circuits, methods
-from northspan.core.grounding import Electrode
-from northspan.core.house_rules import HouseRules
-from northspan.core.job import Appliance, Job, LoadMethodName, Place, Run
-from northspan.core.place_load import LoadMethod
-from northspan.core.question import Least, Metal, Raceway, RunQuestion, RunUse
-from northspan.core.sized import Companions, Hots, RunFinding, Sizing
+from northspan.core.codes.nec.sizing import ampacity, dwelling, minimums, overcurrent, rungs
+from northspan.core.codes.nec.sizing.companions import companions
+from northspan.core.codes.nec.sizing.explain import explain
+from northspan.core.job.grounding import Electrode
+from northspan.core.job.house_rules import HouseRules
+from northspan.core.job.job import Appliance, Job, LoadMethodName, Place, Run
+from northspan.core.loads.circuit import Circuit
+from northspan.core.loads.place_load import LoadMethod
+from northspan.core.property.topology import Network
+from northspan.core.property.view import JobView
+from northspan.core.run.question import Least, Metal, Raceway, RunQuestion, RunUse
+from northspan.core.run.sized import Companions, Hots, RunFinding, Sizing
+from northspan.core.run.systems import SystemName
 from northspan.core.solution import Finding, RunFigures, Rung
-from northspan.core.systems import SystemName
 from northspan.core.tables import Table
-from northspan.core.topology import Network
-from northspan.core.view import JobView
 from northspan.core.working import Figure, number
 
 SOURCE_SHARE = 1.15

@@ -1,25 +1,10 @@
 """What the US code book finds wrong with a job as a whole, in order."""
 
-from northspan.core.codes.nec.findings import (
-    bonding,
-    disconnects,
-    dwelling,
-    electrode_conductors,
-    electrodes,
-    gear,
-    neutrals,
-    outlets,
-    overcurrent,
-    overhead,
-    prompts,
-    route,
-    second_sources,
-    setup,
-    standby,
-    taps,
-    transformers,
-    voltage,
-)
+from northspan.core.codes.nec.findings.earth import bonding, electrode_conductors, electrodes, neutrals
+from northspan.core.codes.nec.findings.equipment import disconnects, gear, outlets, overhead
+from northspan.core.codes.nec.findings.sources import second_sources, standby, transformers
+from northspan.core.codes.nec.findings.whole import dwelling, prompts, setup
+from northspan.core.codes.nec.findings.wire import overcurrent, route, taps, voltage
 
 JOB_FINDERS = (
     setup.find_supply,

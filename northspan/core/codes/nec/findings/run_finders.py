@@ -1,6 +1,7 @@
 """What the US code book finds wrong with one run by itself, in order."""
 
-from northspan.core.codes.nec.findings import conductors, dwelling, location, overcurrent, pulled, voltage
+from northspan.core.codes.nec.findings.whole import dwelling
+from northspan.core.codes.nec.findings.wire import conductors, location, overcurrent, pulled, voltage
 
 RUN_FINDERS = (
     conductors.find,

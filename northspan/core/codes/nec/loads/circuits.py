@@ -7,11 +7,11 @@ part).
 
 from collections.abc import Sequence
 
-from northspan.core.circuit import Circuit
-from northspan.core.codes.nec import overcurrent
 from northspan.core.codes.nec.loads import demand, nameplates
-from northspan.core.job import Appliance
-from northspan.core.question import DeviceLimit, Least
+from northspan.core.codes.nec.sizing import overcurrent
+from northspan.core.job.job import Appliance
+from northspan.core.loads.circuit import Circuit
+from northspan.core.run.question import DeviceLimit, Least
 from northspan.core.working import Step, number
 
 RANGE_FROM_VA = 8750.0

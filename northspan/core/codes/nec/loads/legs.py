@@ -5,7 +5,7 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from itertools import zip_longest
 
-from northspan.core.job import Appliance
+from northspan.core.job.job import Appliance
 from northspan.core.working import Figure, Step, number
 
 LEG_VOLTS = 120.0

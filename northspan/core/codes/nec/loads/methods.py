@@ -6,10 +6,10 @@ from northspan.core.codes.nec.loads import nameplates
 from northspan.core.codes.nec.loads.optional import existing_dwelling, new_dwelling
 from northspan.core.codes.nec.loads.recorded import by_record
 from northspan.core.codes.nec.loads.standard import dwelling, own_loads
-from northspan.core.house_rules import HouseRules
-from northspan.core.job import Appliance, LoadMethodName, Place
-from northspan.core.place_load import LoadMethod
-from northspan.core.systems import SYSTEMS, SystemName
+from northspan.core.job.house_rules import HouseRules
+from northspan.core.job.job import Appliance, LoadMethodName, Place
+from northspan.core.loads.place_load import LoadMethod
+from northspan.core.run.systems import SYSTEMS, SystemName
 from northspan.core.working import Figure
 
 MOTOR_SHARE = 1.25

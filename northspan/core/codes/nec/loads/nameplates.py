@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable, Sequence
 
-from northspan.core.job import Appliance, ApplianceKind
+from northspan.core.job.job import Appliance, ApplianceKind
 from northspan.core.working import Step, number
 
 EV_SMALLEST_VA = 7200.0

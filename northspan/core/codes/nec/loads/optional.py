@@ -5,9 +5,9 @@ from collections.abc import Iterable, Sequence
 from northspan.core.codes.nec.loads import legs, nameplates
 from northspan.core.codes.nec.loads.standard import general_steps
 from northspan.core.codes.nec.loads.tally import COOLING, HEATING
-from northspan.core.job import Appliance, LoadMethodName, Place
-from northspan.core.place_load import LoadLine, LoadMethod
-from northspan.core.systems import SystemName
+from northspan.core.job.job import Appliance, LoadMethodName, Place
+from northspan.core.loads.place_load import LoadLine, LoadMethod
+from northspan.core.run.systems import SystemName
 from northspan.core.working import Figure, Step, number
 
 FIRST_VA, FIRST_EXISTING_VA = 10_000.0, 8_000.0

@@ -1,8 +1,8 @@
 """A standing load by its record, 220.87."""
 
 from northspan.core.codes.nec.loads import legs, nameplates
-from northspan.core.job import LoadRecord, Place
-from northspan.core.place_load import LoadLine, LoadMethod
+from northspan.core.job.job import LoadRecord, Place
+from northspan.core.loads.place_load import LoadLine, LoadMethod
 from northspan.core.working import Figure, Step, number
 
 RECORD_FACTOR = 1.25

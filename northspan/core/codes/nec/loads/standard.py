@@ -2,8 +2,8 @@
 
 from northspan.core.codes.nec.loads import demand, nameplates
 from northspan.core.codes.nec.loads.tally import Tally
-from northspan.core.job import Place
-from northspan.core.place_load import LoadMethod
+from northspan.core.job.job import Place
+from northspan.core.loads.place_load import LoadMethod
 from northspan.core.working import Step, number
 
 LIGHTING_VA_PER_FT2 = 3.0

@@ -5,8 +5,8 @@ from dataclasses import dataclass, field
 
 from northspan.core.codes.nec.loads import legs, nameplates
 from northspan.core.codes.nec.loads.legs import OnLeg
-from northspan.core.job import Appliance
-from northspan.core.place_load import LoadLine
+from northspan.core.job.job import Appliance
+from northspan.core.loads.place_load import LoadLine
 from northspan.core.working import Figure, Step, number
 
 MOTOR_EXTRA = 0.25

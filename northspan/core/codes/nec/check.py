@@ -1,0 +1,213 @@
+"""One run checked by itself: the flags of ``northspan check``, and the answer under its fixed definitions.
+
+The definitions are in docs/command-line.md; they are stable, whatever house rules the application offers.
+"""
+
+from dataclasses import replace
+from typing import Any, Literal, Self
+
+from pydantic import AliasGenerator, BaseModel, ConfigDict, Field, model_validator
+from pydantic_core import PydanticCustomError
+
+from northspan.core.codes.codebook import CodeBook
+from northspan.core.run.question import Insulation, Metal, Raceway, RunQuestion, TerminalTemperature
+from northspan.core.run.sized import Sizing
+from northspan.core.run.sizing import size_run
+from northspan.core.run.systems import SYSTEMS, SystemName
+from northspan.core.solution import Ladder, RunFigures, Rung
+from northspan.core.working import Figure
+
+
+def _flag(name: str) -> str:
+    return name.replace("_", "-")
+
+
+class CheckCase(BaseModel):
+    """One case. Field names are the flags' with underscores; ``--length-ft`` may be spelled either way."""
+
+    model_config = ConfigDict(
+        frozen=True,
+        extra="forbid",
+        populate_by_name=True,
+        allow_inf_nan=False,
+        alias_generator=AliasGenerator(validation_alias=_flag),
+    )
+
+    amps: float | None = Field(None, gt=0, le=6000)
+    continuous_amps: float = Field(0.0, ge=0, le=6000)
+    system: SystemName
+    length_ft: float | None = Field(None, ge=0, le=100000)
+    metal: Metal = "cu"
+    insulation: Insulation = "THWN-2"
+    raceway: Raceway = "PVC40"
+    ambient_c: float = Field(30.0, ge=-60, le=150)
+    rooftop: bool = False
+    ccc: int | None = Field(None, ge=1, le=1000)
+    nipple: bool = False
+    termination: TerminalTemperature = 75
+    in_insulation: bool = False
+    drop_pct: float = Field(3.0, gt=0, lt=100)
+    no_drop: bool = False
+    pf: float = Field(1.0, gt=0, le=1)
+    sets: int = Field(1, ge=1, le=20)
+    neutral_amps: float | None = Field(None, ge=0, le=6000)
+    egc_metal: Metal | None = None
+    bare_egc: bool = False
+    lock_breaker: float | None = Field(None, gt=0, le=6000)
+    lock_size: (
+        Literal[
+            "14",
+            "12",
+            "10",
+            "8",
+            "6",
+            "4",
+            "3",
+            "2",
+            "1",
+            "1/0",
+            "2/0",
+            "3/0",
+            "4/0",
+            "250",
+            "300",
+            "350",
+            "400",
+            "500",
+            "600",
+            "750",
+            "1000",
+        ]
+        | None
+    ) = None
+    max_length: bool = False
+    max_amps: bool = False
+
+    @model_validator(mode="after")
+    def _makes_sense(self) -> Self:
+        if self.amps is None and not (self.max_amps and self.lock_size):
+            raise PydanticCustomError("case", "amps is missing: give the load in amperes")
+        if self.length_ft is None and not (self.max_length and self.lock_size):
+            raise PydanticCustomError("case", "length-ft is missing: give the one-way length in feet")
+        if self.amps is not None and self.continuous_amps > self.amps + 1e-9:
+            raise PydanticCustomError("case", "continuous-amps is more than amps: it is a part of it")
+        if self.amps is not None and self.neutral_amps is not None and self.neutral_amps > self.amps + 1e-9:
+            raise PydanticCustomError("case", "neutral-amps is more than amps: the neutral carries the unbalance only")
+        if self.metal == "al" and self.lock_size == "14":
+            raise PydanticCustomError("case", "lock-size: aluminium starts at 12")
+        if self.max_length and self.no_drop:
+            raise PydanticCustomError("case", "max-length needs a drop limit: leave no-drop out")
+        return self
+
+
+def question(case: CheckCase) -> RunQuestion:
+    """The case as asked of the code book; a load or a length left out stands at 1 A or 0 ft until it is found."""
+    return RunQuestion(
+        system=case.system,
+        amps=case.amps if case.amps is not None else max(1.0, case.continuous_amps),
+        continuous_amps=case.continuous_amps,
+        length_ft=case.length_ft or 0.0,
+        metal=case.metal,
+        insulation=case.insulation,
+        raceway=case.raceway,
+        ambient_c=case.ambient_c,
+        rooftop=case.rooftop,
+        nipple=case.nipple,
+        loaded_conductors=case.ccc or SYSTEMS[case.system].loaded,
+        terminal_c=case.termination,
+        in_insulation=case.in_insulation,
+        sets=case.sets,
+        pf=case.pf,
+        drop_limit_pct=None if case.no_drop else case.drop_pct,
+        neutral_amps=case.neutral_amps,
+        unbalance_a=case.neutral_amps,
+        egc_metal=case.egc_metal,
+        bare_egc=case.bare_egc,
+        breaker_lock_a=case.lock_breaker,
+        size_lock=case.lock_size,
+    )
+
+
+def check(book: CodeBook, case: CheckCase) -> dict[str, Any]:
+    """The whole answer to a case as JSON values; ``size`` is None where nothing passes."""
+    q = question(case)
+    sizing = size_run(book, q)
+    if case.amps is None and sizing.max_amps:
+        sizing = size_run(book, replace(q, amps=sizing.max_amps))
+    if case.length_ft is None and sizing.max_length_ft is not None:
+        # A hair short of the limit, so that the length found passes its own check.
+        sizing = size_run(book, replace(sizing.question, length_ft=sizing.max_length_ft * (1.0 - 1e-12)))
+    return _answer(book, case, sizing)
+
+
+def _answer(book: CodeBook, case: CheckCase, s: Sizing) -> dict[str, Any]:
+    rung, also, figures = s.rung, s.companions, book.explain(s)
+    answer: dict[str, Any] = {
+        "size": rung.size if rung else None,
+        "passes": rung.passes if rung else False,
+        "stopped_by": rung.stopped_by if rung else None,
+        "metal": case.metal,
+        "sets": case.sets,
+        "amps": s.question.amps,
+        "length_ft": s.question.length_ft,
+        "design_a": s.design_a,
+        "breaker_a": s.breaker_a,
+        "base_ampacity_a": rung.base_ampacity_a if rung else None,
+        "ambient_factor": figures.ambient_factor.value,
+        "bundling_factor": figures.bundling_factor.value,
+        "derated_ampacity_a": rung.derated_ampacity_a if rung else None,
+        "termination_limit_a": rung.termination_limit_a if rung else None,
+        "allowed_ampacity_a": rung.allowed_ampacity_a if rung else None,
+        "drop_v": rung.drop_v if rung else None,
+        "drop_pct": rung.drop_pct if rung else None,
+        "constant_k_drop_pct": figures.constant_k_drop_pct.value,
+        "leg_drop_pct": s.leg_drop_pct,
+        "loss_w": figures.loss_w.value,
+        "required_size_without_drop": s.ladder.required,
+        "egc_size": also.equipment_ground if also else None,
+        "neutral_size": also.neutral if also else None,
+        "raceway_trade_size": also.raceway if also else None,
+        "fill_pct": also.fill_pct if also else None,
+        "ladder": _rungs(s.ladder),
+        "findings": [
+            {"rule": f.rule, "level": f.level, "section": f.section, "title": f.title, "words": f.words}
+            for f in book.run_findings(s)
+        ],
+        "working": _working(figures),
+    }
+    if case.max_length:
+        answer["max_length_ft"] = s.max_length_ft
+    if case.max_amps:
+        answer["max_amps"] = s.max_amps
+    return answer
+
+
+def _rungs(ladder: Ladder) -> list[dict[str, Any]]:
+    return [_rung(r) for r in ladder.rungs]
+
+
+def _rung(r: Rung) -> dict[str, Any]:
+    return {
+        "size": r.size,
+        "base_ampacity_a": r.base_ampacity_a,
+        "derated_ampacity_a": r.derated_ampacity_a,
+        "termination_limit_a": r.termination_limit_a,
+        "allowed_ampacity_a": r.allowed_ampacity_a,
+        "largest_breaker_a": r.largest_breaker_a,
+        "drop_v": r.drop_v,
+        "drop_pct": r.drop_pct,
+        "passes": r.passes,
+        "stopped_by": r.stopped_by,
+    }
+
+
+def _working(figures: RunFigures) -> dict[str, list[dict[str, Any]]]:
+    lines = {}
+    for name in figures.__slots__:
+        figure = getattr(figures, name)
+        if isinstance(figure, Figure) and figure.steps:
+            lines[name] = [
+                {"what": s.what, "value": s.value, "unit": s.unit, "cite": s.cite, "check_your_copy": s.doubtful}
+                for s in figure.steps
+            ]
+    return lines

@@ -1,0 +1,1 @@
+"""Electrodes, their conductors and bonds: Article 250."""

@@ -1,0 +1,191 @@
+"""Grounding electrodes and their conductors (Article 250 Part III, 250.102, 250.104): what is owed, what counts."""
+
+from collections.abc import Sequence
+
+from northspan.core.codes.nec.data import ELECTRODE_CONDUCTOR, EQUIPMENT_GROUND, PROPERTIES, SERVICE_NEUTRAL
+from northspan.core.codes.nec.sizing import equipment_ground as grounding
+from northspan.core.job.grounding import MADE, Electrode
+from northspan.core.job.job import Run
+from northspan.core.run.question import Metal
+from northspan.core.run.sized import Hots
+from northspan.core.sizes.awg import larger, rank, smaller, spoken
+from northspan.core.working import Figure, Step, number
+
+ROD_FT, ROD_IN, LISTED_ROD_IN, PIPE_IN = 8.0, 0.625, 0.5, 1.05
+WATER_PIPE_FT, STRUCTURE_FT, CONCRETE_FT, RING_FT = 10.0, 10.0, 20.0, 20.0
+PLATE_FT2, PLATE_STEEL_IN, PLATE_COPPER_IN = 2.0, 0.25, 0.06
+CONCRETE_COVER_IN = 2.0
+BAR_IN, CONCRETE_WIRE, RING_WIRE = 0.5, "4", "2"
+BURIED_IN, SLANT_DEG, APART_FT, ROD_OHM = 30.0, 45.0, 6.0, 25.0
+CAP_MADE: dict[Metal, str] = {"cu": "6", "al": "4"}
+CAP_CONCRETE = "4"
+MOST_WATER_JUMPER = "3/0"
+ENTRY_FT = 5.0
+CONTROL_KVA, CONTROL_LEAST = 1.0, "14"
+_MILS = {size: PROPERTIES.number(size, "cmil") or 0.0 for size in PROPERTIES.rows}
+
+
+def needed(service: bool, supplies: Sequence[Run], own_source: bool) -> tuple[bool, str, str]:
+    """Whether a place needs electrodes, why, and by which section."""
+    if service:
+        return True, "The service is here", "250.24(A), 250.50"
+    if own_source:
+        return True, "Its own source is here", "250.30(A), 250.50"
+    if not supplies:
+        return False, "Nothing feeds it", "250.32(A)"
+    if len(supplies) == 1 and supplies[0].use == "branch" and not supplies[0].no_egc:
+        return False, "One branch circuit with an equipment ground is all that feeds it", "250.32(A) Exception"
+    if all(run.use == "branch" for run in supplies) and len(supplies) == 1:
+        return True, "Its one branch circuit has no equipment ground", "250.32(A)"
+    return True, "A feeder, or more than one circuit, supplies it", "250.32(A)"
+
+
+def shortfalls(e: Electrode) -> tuple[tuple[str, str, dict[str, object]], ...]:
+    """Why an electrode does not count: what is wrong, the section, the fields that would mend it.
+
+    Blank dimensions are not held against it.
+    """
+    found: list[tuple[str, str, dict[str, object]]] = []
+
+    def least(name: str, value: float | None, limit: float, words: str, section: str) -> None:
+        if value is not None and value < limit - 1e-9:
+            found.append((f"{words} {number(value)}, {number(limit)} at least", section, {name: limit}))
+
+    if e.kind == "gas-pipe":
+        found.append(("a gas pipe in the earth is no electrode", "250.52(B)(1)", {}))
+    if e.metal == "aluminium":
+        found.append(("aluminium is no electrode", "250.52(B)(2)", {"metal": "copper"}))
+    if e.kind == "rod":
+        least("length_ft", e.length_ft, ROD_FT, "feet in the earth:", "250.52(A)(5), 250.53(A)(4)")
+        least("diameter_in", e.diameter_in, LISTED_ROD_IN if e.listed else ROD_IN, "inches thick:", "250.52(A)(5)(b)")
+    if e.kind == "pipe":
+        least("length_ft", e.length_ft, ROD_FT, "feet in the earth:", "250.52(A)(5), 250.53(A)(4)")
+        least("diameter_in", e.diameter_in, PIPE_IN, "inches outside:", "250.52(A)(5)(a)")
+    if e.kind == "water-pipe":
+        least("length_ft", e.length_ft, WATER_PIPE_FT, "feet in the earth:", "250.52(A)(1)")
+    if e.kind == "structural-metal":
+        least("length_ft", e.length_ft, STRUCTURE_FT, "feet upright in the earth:", "250.52(A)(2)")
+    if e.kind == "concrete-encased":
+        least("length_ft", e.length_ft, CONCRETE_FT, "feet in concrete:", "250.52(A)(3)")
+        least("diameter_in", e.diameter_in if e.wire_size is None else None, BAR_IN, "inches thick:", "250.52(A)(3)")
+        least("cover_in", e.cover_in, CONCRETE_COVER_IN, "inches of concrete round it:", "250.52(A)(3)")
+        if e.wire_size is not None and rank(e.wire_size) < rank(CONCRETE_WIRE):
+            words = f"{e.wire_size} copper, {CONCRETE_WIRE} at least"
+            found.append((words, "250.52(A)(3)", {"wire_size": CONCRETE_WIRE}))
+    if e.kind == "ring":
+        least("length_ft", e.length_ft, RING_FT, "feet of wire:", "250.52(A)(4)")
+        if e.wire_size is not None and rank(e.wire_size) < rank(RING_WIRE):
+            found.append((f"{e.wire_size} copper, {RING_WIRE} at least", "250.52(A)(4)", {"wire_size": RING_WIRE}))
+    if e.kind == "plate":
+        thick = PLATE_STEEL_IN if e.metal == "steel" else PLATE_COPPER_IN
+        least("area_ft2", e.area_ft2, PLATE_FT2, "square feet exposed:", "250.52(A)(7)")
+        least("thickness_in", e.thickness_in, thick, "inches thick:", "250.52(A)(7)")
+    return tuple(found)
+
+
+def counts(e: Electrode) -> bool:
+    """Whether an electrode counts as one."""
+    return e.kind != "strip" and not shortfalls(e)
+
+
+def table_row(metal: Metal, circular_mils: float) -> str:
+    """Row of Table 250.66 for the largest ungrounded conductor, or the area of several together.
+
+    >>> table_row("al", 211600.0), table_row("cu", 2 * 167800.0)
+    ('3', '4')
+    """
+    for row in ELECTRODE_CONDUCTOR.rows:
+        upper = ELECTRODE_CONDUCTOR.value(row, f"{metal}_up_to")
+        if isinstance(upper, str) and circular_mils <= grounding.bound(upper) + 1e-9:
+            return row
+    return next(iter(reversed(list(ELECTRODE_CONDUCTOR.rows))))
+
+
+def conductor(hots: Sequence[Hots], made_of: Metal, electrodes: Sequence[Electrode]) -> Figure:
+    """Size of the grounding electrode conductor, in ``made_of``, where ``hots`` come in. 250.66 with its note 1.
+
+    The hots of all sets and of several services count together. Capped where every electrode it serves is a rod, pipe
+    or plate, or concrete-encased, or a ring; the largest cap where they are mixed, none where a water pipe or structure
+    is among them.
+    """
+    column = f"gec_{made_of}"
+    steps: list[Step] = []
+    full = "14"
+    for metal in ("cu", "al"):
+        own = [h for h in hots if h.metal == metal]
+        if own:
+            row = table_row(metal, sum(_MILS[h.size] * h.sets for h in own))
+            full = larger(full, ELECTRODE_CONDUCTOR.word(row, column))
+            steps.append(ELECTRODE_CONDUCTOR.read(row, column, f"Largest hot {_together(own)}"))
+    caps = [_cap(e, made_of) for e in electrodes]
+    chosen = full
+    if caps and all(c is not None for c in caps):
+        cap = caps[0] or full
+        for other in caps:
+            cap = larger(cap, other or full)
+        if rank(cap) < rank(full):
+            chosen = smaller(cap, full)
+            steps.append(Step("No larger is asked for these electrodes", chosen, "size", "250.66(A), (B), (C)"))
+    return Figure(chosen, "", tuple(steps))
+
+
+def _together(hots: Sequence[Hots]) -> str:
+    return " and ".join(f"{h.sets} sets of {spoken(h.size, h.metal)}" if h.sets > 1 else spoken(h.size, h.metal)
+                        for h in hots)  # fmt: skip
+
+
+def _cap(e: Electrode, made_of: Metal) -> str | None:
+    if e.kind in MADE:
+        return CAP_MADE[made_of]
+    if made_of == "cu" and e.kind == "concrete-encased":
+        return CAP_CONCRETE
+    if made_of == "cu" and e.kind == "ring":
+        return larger(RING_WIRE, e.wire_size or RING_WIRE)
+    return None
+
+
+def jumper(hots: Hots, what: str, cite: str, most: str | None = None) -> Figure:
+    """A copper bonding jumper by Table 250.102(C)(1): main, system, supply-side, or of water piping.
+
+    Beyond the table, an eighth of the area.
+
+    >>> jumper(Hots("al", "4/0", 1), "", "").value, jumper(Hots("cu", "600", 2), "", "").value
+    ('4', '3/0')
+    """
+    mils = _MILS[hots.size] * hots.sets
+    row = grounding.service_row(hots.metal, mils)
+    hot = f"Largest hot {_together([hots])}"
+    if row is not None:
+        chosen = SERVICE_NEUTRAL.word(row, "jumper_cu")
+        steps = [SERVICE_NEUTRAL.read(row, "jumper_cu", f"{what}{hot}")]
+    else:
+        chosen = grounding.smallest_of_mils(mils / 8.0, "cu") or "1000"
+        steps = [Step(f"{what}{hot}, an eighth of its area", chosen, "size", cite)]
+    if most is not None and rank(chosen) > rank(most):
+        chosen = most
+        steps.append(Step("No larger is asked", chosen, "size", cite))
+    return Figure(chosen, "", tuple(steps))
+
+
+def control_jumper(hots: Hots) -> Figure:
+    """The jumper of a transformer of 1000 VA at most: as its hots, 14 copper at least. 250.30(A)(1) exception 3."""
+    size = larger(hots.size if hots.metal == "cu" else CONTROL_LEAST, CONTROL_LEAST)
+    step = Step("Of a transformer of 1000 VA at most: as its hots", size, "size", "250.30(A)(1) exception 3")
+    return Figure(size, "", (step,))
+
+
+def water_jumper(hots: Hots, breaker_a: float | None, service: bool) -> Figure:
+    """Copper jumper of metal water piping. At a service Table 250.102(C)(1), no larger than 3/0, 250.104(A)(1); in
+    another building by the device ahead of its feeder, 250.104(A)(3) with 250.102(D).
+
+    >>> hots = Hots("al", "4/0", 1)
+    >>> water_jumper(hots, 200.0, True).value, water_jumper(hots, 100.0, False).value
+    ('4', '8')
+    """
+    if service:
+        return jumper(hots, "Water piping: ", "250.104(A)(1)", MOST_WATER_JUMPER)
+    found = grounding.table_size(breaker_a, "cu") if breaker_a is not None else None
+    if found is None:
+        return Figure(None, "", ())
+    what = f"Water piping: {number(breaker_a or 0.0)} A ahead of the feeder"
+    return Figure(found[1], "", (EQUIPMENT_GROUND.read(found[0], "cu", what),))

@@ -1,0 +1,1 @@
+"""Findings on bonds, electrodes and neutrals."""

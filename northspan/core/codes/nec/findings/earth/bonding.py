@@ -1,0 +1,171 @@
+"""Findings on bonds: their faults with fixes that were tried, jumpers, and sources with no neutral to bond."""
+
+from collections.abc import Iterable
+from dataclasses import replace
+
+from northspan.core.codes.codebook import CodeBook
+from northspan.core.codes.nec.findings.earth import bond_faults
+from northspan.core.codes.nec.findings.sources.transformers import primary_protects
+from northspan.core.ground.answer import ModeAnswer
+from northspan.core.ground.bonded import Bonded, bonded
+from northspan.core.job.job import Job, Station
+from northspan.core.job.patched import patched_job
+from northspan.core.property.fixes import run_fix, station_fix
+from northspan.core.property.guards import unguarded
+from northspan.core.property.topology import SOURCES
+from northspan.core.property.view import JobView
+from northspan.core.run.question import STEEL_RACEWAYS
+from northspan.core.run.sized import Change, SizedRun, hots_of
+from northspan.core.run.systems import SYSTEMS
+from northspan.core.sizes.awg import rank
+from northspan.core.solution import Finding, Fix
+
+MOST_CHANGES = 6
+
+
+def find(book: CodeBook, view: JobView) -> Iterable[Finding]:
+    """Everything of every station's bonds."""
+    own = Bonded(view.job, view.network, view.ground.joins, tuple((m, b) for m, b, _, _ in view.ground.modes))
+    found = tuple(bond_faults.find(book, own))
+    for finding in found:
+        fixes = (_whole(book, view.job, found, finding, fix) for fix in finding.fixes)
+        yield replace(finding, fixes=tuple(fix for fix in fixes if fix is not None))
+    yield from _jumpers(view)
+    yield from _supply_jumpers(book, view)
+    yield from _service_raceways(view)
+    yield from _ungrounded(view)
+
+
+def _whole(book: CodeBook, job: Job, before: tuple[Finding, ...], finding: Finding, fix: Fix) -> Fix | None:
+    """A fix with what must go with it: where it brings out another danger, that one's fix is done with it, until none
+    is left that was not there before. None where that leads nowhere. A bond that is the only one is not taken out
+    without another in its place, though the lack of that one was known before.
+    """
+    known = {_key(f) for f in before if f.level == "danger"}
+    if finding.rule == "bond-extra":
+        known = {key for key in known if key[0] != "bond-missing"}
+    for _ in range(MOST_CHANGES):
+        after = tuple(bond_faults.find(book, bonded(book, patched_job(job, fix.patch))))
+        if any(_key(f) == _key(finding) for f in after):
+            return None
+        new = next((f for f in after if f.level == "danger" and _key(f) not in known), None)
+        if new is None:
+            return fix
+        if not new.fixes:
+            return None
+        more = new.fixes[0]
+        fix = Fix(f"{fix.label}, {more.label[:1].lower()}{more.label[1:]}", (*fix.patch, *more.patch))
+    return None
+
+
+def _key(finding: Finding) -> tuple[str, str | None, str | None]:
+    return finding.rule, finding.run, finding.station
+
+
+def _jumpers(view: JobView) -> Iterable[Finding]:
+    """A bonding jumper of wire that is too thin."""
+    if not view.ground.modes:
+        return
+    answer: ModeAnswer = view.ground.modes[0][3]
+    for bond in answer.stations:
+        own = view.network.stations[bond.station]
+        needed = bond.jumper.value if bond.jumper is not None else None
+        lock = own.bonding.jumper_size
+        if own.bonding.neutral == "wire" and lock is not None and isinstance(needed, str) and rank(lock) < rank(needed):
+            yield Finding(
+                "jumper-small",
+                "violation",
+                "250.28(D), 250.102(C)(1)",
+                f"{own.name}: bonding jumper {lock}, {needed} asked for",
+                "It carries what a fault brings until the breaker opens.",
+                station=own.id,
+                place=own.place,
+                fixes=(station_fix(view.job, own, f"Use {needed} copper", "bonding/jumper_size", needed),),
+            )
+
+
+def _supply_jumpers(book: CodeBook, view: JobView) -> Iterable[Finding]:
+    """What goes with the first run out of a source with no breaker of its own is a supply-side jumper.
+
+    Out of a transformer of two wires on each side, the breaker ahead of it protects both, 240.21(C)(1).
+    """
+    for each in view.runs.values():
+        source = view.network.stations[each.run.from_station]
+        hots, also = hots_of(each), each.sizing.companions
+        if hots is None or also is None or not _unguarded(view, source, each):
+            continue
+        needed = book.bonding_jumper(hots, source.transformer.kva if source.transformer else None).value
+        own = also.equipment_ground
+        copper = each.sizing.question.ground_metal == "cu"
+        if own is None or not copper or not isinstance(needed, str) or rank(own) >= rank(needed):
+            continue
+        end = view.network.stations[each.run.to_station]
+        derived = "250.30(A)(2)" if source.transformer is not None else "250.35(B)(1)"
+        yield Finding(
+            "supply-jumper",
+            "violation",
+            f"{derived}, 250.102(C)(1)",
+            f"{end.name}: {own} copper comes with it, {needed} asked for",
+            f"No breaker stands at {source.name}, so what goes with its wires as far as the first one is a supply-side "
+            "bonding jumper, sized by those wires and not by a breaker.",
+            run=each.run.id,
+            station=end.id,
+            place=end.place,
+            fixes=(run_fix(each, Change(f"Use {needed} copper", {"egc_size": needed})),),
+        )
+
+
+def _unguarded(view: JobView, source: Station, each: SizedRun) -> bool:
+    """Whether a run's wires leave a source with nothing ahead that opens on a fault in them."""
+    if source.transformer is None or SYSTEMS[source.transformer.secondary].grounded == 0:
+        return unguarded(source, each.guard)
+    if unguarded(source, each.guard):
+        return True
+    return source.transformer.secondary_breaker_a is None and not primary_protects(view, source)
+
+
+def _service_raceways(view: JobView) -> Iterable[Finding]:
+    """Steel round service conductors, which no breaker watches, is bonded by more than locknuts."""
+    for each in view.runs.values():
+        run, end = each.run, view.network.stations[each.run.to_station]
+        if run.use != "service" or run.raceway not in STEEL_RACEWAYS or run.raceway_bonded:
+            continue
+        sure = run.raceway_bonded is False
+        yield Finding(
+            "service-raceway",
+            "violation" if sure else "advice",
+            "250.92(A), (B)",
+            f"{end.name}: its steel service raceway {'is not bonded' if sure else 'has no bond on record'}",
+            "Ahead of the service disconnect only the utility's fuse opens. Locknuts alone do not do there; a bonding "
+            "bushing, a hub or threads do.",
+            run=run.id,
+            station=end.id,
+            place=end.place,
+            fixes=(run_fix(each, Change("It is bonded", {"raceway_bonded": True})),),
+        )
+
+
+def _ungrounded(view: JobView) -> Iterable[Finding]:
+    """A source that has no neutral to bond: what it needs instead."""
+    for own in view.job.stations:
+        system = view.network.delivers.get(own.id)
+        source = own.kind == "utility" or own.transformer is not None or own.kind in SOURCES
+        if not source or system is None or SYSTEMS[system].grounded or own.id not in view.network.leaving:
+            continue
+        volts = system.partition("-")[0]
+        known = own.gear.ground_detection
+        if known:
+            continue
+        yield Finding(
+            "derived-ungrounded",
+            "advice" if known is None else "violation",
+            "250.21(B) and (C), 250.30(B)" if own.kind != "utility" else "250.21(B) and (C), 250.24(E)",
+            f"{own.name}: {volts} V out with no neutral to bond",
+            "Nothing opens on a first hot to a can; a second one on the other leg is a short through the cans. Ground "
+            "detection as near the source as can be tells of the first, the gear is marked as ungrounded, and the cans "
+            "are "
+            "bonded together and to the electrodes all the same.",
+            station=own.id,
+            place=own.place,
+            fixes=(station_fix(view.job, own, f"Fit ground detection at {own.name}", "gear/ground_detection", True),),
+        )

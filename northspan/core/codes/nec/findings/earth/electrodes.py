@@ -1,0 +1,279 @@
+"""Findings on grounding electrodes: what is owed, what counts, rods, water pipes. Article 250 Part III."""
+
+import math
+from collections.abc import Iterable, Mapping, Sequence
+from itertools import combinations
+
+from northspan.core.codes.codebook import CodeBook
+from northspan.core.codes.nec.earthing import electrodes as rules
+from northspan.core.ground.answer import PlaceGround
+from northspan.core.ground.ohms import SPACING_FT
+from northspan.core.ground.places import is_gone
+from northspan.core.job.grounding import MADE, Electrode
+from northspan.core.job.job import Place
+from northspan.core.property.fixes import place_fix
+from northspan.core.property.view import JobView
+from northspan.core.solution import Finding, Fix, Level
+from northspan.core.working import number
+
+NEW_ROD_FT, NEW_APART_FT = 8.0, 8.0
+FOUND_THERE = ("water-pipe", "structural-metal", "concrete-encased")
+
+
+def find(book: CodeBook, view: JobView) -> Iterable[Finding]:
+    """Everything of every place's electrodes."""
+    for place, ground in zip(view.job.places, view.ground.places, strict=True):
+        electrodes = place.grounding.electrodes
+        yield from _owed(view, place, ground)
+        for i, e in enumerate(electrodes):
+            yield from _one(view, place, i, e)
+            if e.kind == "water-pipe":
+                yield from _water_pipe(view, place, ground, i, e)
+        yield from _beside(view, place, ground)
+        if ground.needed:
+            yield from _left_out(view, place)
+            yield from _rods(view, place)
+
+
+def _owed(view: JobView, place: Place, ground: PlaceGround) -> Iterable[Finding]:
+    """A place that needs electrodes and has none, is only planned to have some, or whose water pipe changed."""
+    if not ground.needed:
+        return
+    section = f"{ground.section}, 250.50" if "250.50" not in ground.section else ground.section
+    if ground.planned:
+        planned = " and ".join(e.words for e in ground.electrodes)
+        yield _finding(
+            "electrodes-planned", "note", section, place, f"{place.name}: {planned} planned",
+            f"{ground.why}; nothing is on record of what is there. Look for a water pipe, a footing bar and rods, and "
+            "enter them.",
+        )  # fmt: skip
+    elif not _system(place):
+        yield _finding(
+            "electrodes-none", "violation", section, place, f"{place.name} has no grounding electrode",
+            f"{ground.why}, so it needs an electrode system of its own. The equipment ground is still what trips the "
+            "breaker.",
+            (_add_rods(view, place, 2, "Drive two rods"),),
+        )  # fmt: skip
+
+
+def _left_out(view: JobView, place: Place) -> Iterable[Finding]:
+    """What is there must be used: electrodes not bonded in, and a metal water line nobody entered."""
+    for i, e in enumerate(place.grounding.electrodes):
+        if not e.connected and rules.counts(e) and not is_gone(place, e):
+            yield _finding(
+                "electrode-left-out", "violation", "250.50", place, f"{place.name}: {_name(e)} left out",
+                "Every electrode that is present is bonded into one system.",
+                (_fix(view, place, i, "Bond it in", connected=True),),
+            )  # fmt: skip
+    entered = any(e.kind == "water-pipe" for e in place.grounding.electrodes)
+    if place.water_pipe == "metal" and not entered and (place.grounding.electrodes or place.grounding.seen):
+        pipe = {"id": _free_id(place, "water-pipe"), "kind": "water-pipe", "metal": "copper", "existing": True}
+        fix = _add(view, place, "Use the water pipe", pipe | {"length_ft": rules.WATER_PIPE_FT})
+        yield _finding(
+            "water-pipe-unused", "violation", "250.50, 250.52(A)(1)", place,
+            f"{place.name}: its metal water line is not used",
+            f"A metal water line with {number(rules.WATER_PIPE_FT)} ft in the earth is an electrode and must be used.",
+            (fix,),
+        )  # fmt: skip
+
+
+def _one(view: JobView, place: Place, at: int, e: Electrode) -> Iterable[Finding]:
+    """One electrode: whether it counts, and how it lies in the earth."""
+    for words, section, mend in rules.shortfalls(e):
+        if not e.connected:
+            continue
+        # What stands in the earth as it is cannot be made longer: it is no electrode, and need not be called one.
+        found = not mend or e.kind in FOUND_THERE
+        label = "Do not count on it" if found else f"Use one of {_size(mend)}"
+        fix = _fix(view, place, at, label, **({"connected": False} if found else mend))
+        yield _finding(
+            "electrode-counts", "violation", section, place, f"{place.name}: {_name(e)} does not count",
+            f"As an electrode: {words}.", (fix,),
+        )  # fmt: skip
+    if e.count > 1 and e.kind in MADE and e.spacing_ft is not None and e.spacing_ft < rules.APART_FT:
+        twice = 2.0 * (e.length_ft or NEW_ROD_FT)
+        yield _finding(
+            "electrodes-close", "violation", "250.53(A)(3), 250.53(B)", place,
+            f"{place.name}: {_name(e)}s {number(e.spacing_ft)} ft apart",
+            f"{number(rules.APART_FT)} ft is the least; each shades the other, and only from about twice their length "
+            "on do two come near half of one.",
+            (
+                _fix(view, place, at, f"Set them {number(rules.APART_FT)} ft apart", spacing_ft=rules.APART_FT),
+                _fix(view, place, at, f"Set them {number(twice)} ft apart", spacing_ft=twice),
+            ),
+        )  # fmt: skip
+    if e.placing == "slanted" and e.slant_deg is not None and e.slant_deg > rules.SLANT_DEG:
+        yield _finding(
+            "rod-slant", "violation", "250.53(A)(4)", place, f"{place.name}: {_name(e)} driven at "
+            f"{number(e.slant_deg)}°",
+            f"On rock a rod may slant {number(rules.SLANT_DEG)}° from the vertical at most; beyond that it lies in a "
+            f"trench {number(rules.BURIED_IN)} in deep.",
+            (
+                _fix(view, place, at, f"Drive it at {number(rules.SLANT_DEG)}°", slant_deg=rules.SLANT_DEG),
+                _fix(view, place, at, "Lay it in a trench", placing="trench", depth_in=rules.BURIED_IN),
+            ),
+        )  # fmt: skip
+    flat = e.kind in ("plate", "ring") or e.placing == "trench"
+    if flat and e.depth_in is not None and e.depth_in < rules.BURIED_IN:
+        section = {"plate": "250.53(A)(5)", "ring": "250.53(F)"}.get(e.kind, "250.53(A)(4)")
+        yield _finding(
+            "electrode-shallow", "violation", section, place,
+            f"{place.name}: {_name(e)} {number(e.depth_in)} in deep",
+            f"It lies {number(rules.BURIED_IN)} in below the surface at least.",
+            (_fix(view, place, at, f"Lay it {number(rules.BURIED_IN)} in deep", depth_in=rules.BURIED_IN),),
+        )  # fmt: skip
+    if e.clamp_for_burial is False and e.connected:
+        yield _finding(
+            "clamp", "violation", "250.70", place, f"{place.name}: clamp at the {_name(e)} not made for it",
+            "A clamp in earth or concrete is listed for direct burial; any other lets go in a few years.",
+            (_fix(view, place, at, "Use a clamp listed for burial", clamp_for_burial=True),),
+        )  # fmt: skip
+
+
+def _beside(view: JobView, place: Place, ground: PlaceGround) -> Iterable[Finding]:
+    """Rods, pipes and plates of different entries that stand too close, where the plan says where they stand."""
+    placed = [
+        (i, e, spots.at_ft)
+        for (i, e), spots in zip(enumerate(place.grounding.electrodes), ground.electrodes, strict=False)
+        if e.kind in MADE and e.x_ft is not None and e.y_ft is not None and e.connected
+    ]
+    for (_, a, here), (at, b, there) in combinations(placed, 2):
+        apart = min(math.dist(p, q) for p in here for q in there)
+        if apart < rules.APART_FT - 1e-9:
+            clear = max(x for spots in ground.electrodes for x, _ in spots.at_ft) + rules.APART_FT
+            yield _finding(
+                "electrodes-beside", "violation", "250.53(A)(3), 250.53(B)", place,
+                f"{place.name}: {_name(a)} and {_name(b)} {number(round(apart, 1))} ft apart",
+                f"{number(rules.APART_FT)} ft is the least between any two of them.",
+                (_fix(view, place, at, f"Set the {_name(b)} clear of them", x_ft=round(clear, 1)),),
+            )  # fmt: skip
+
+
+def _rods(view: JobView, place: Place) -> Iterable[Finding]:
+    """The 25 ohm rule: a lone rod, pipe or plate, also where it supplements a water pipe."""
+    system = _system(place)
+    made = [(i, e) for i, e in system if e.kind in MADE]
+    if sum(e.count for _, e in made) != 1 or any(e.kind not in (*MADE, "water-pipe") for _, e in system):
+        return
+    at, e = made[0]
+    if e.measured_ohm is not None and e.measured_ohm <= rules.ROD_OHM:
+        return
+    second = _add_rods(view, place, 1, "Drive a second rod")
+    proved = _fix(view, place, at, f"Tested at {number(rules.ROD_OHM)} ohm or less", measured_ohm=rules.ROD_OHM)
+    tested = e.measured_ohm is not None
+    found = f"tested at {number(e.measured_ohm)} ohm" if e.measured_ohm is not None else "not tested"
+    strict = tested or view.job.house_rules.rods == "two"
+    words = (
+        "A second one is owed, and then no test is."
+        if strict
+        else "By house rule one is enough once a test proves it; until then a second one is owed."
+    )
+    yield _finding(
+        "rod-alone", "violation" if strict else "advice", "250.53(A)(2) and Exception", place,
+        f"{place.name}: one {_name(e)}, {found}",
+        f"A lone rod, pipe or plate stands only with {number(rules.ROD_OHM)} ohm or less to earth. {words}",
+        (second,) if strict else (second, proved),
+    )  # fmt: skip
+
+
+def _water_pipe(view: JobView, place: Place, ground: PlaceGround, at: int, e: Electrode) -> Iterable[Finding]:
+    """A water pipe as an electrode: whether it is still metal, its supplement, its path and where it is taken."""
+    if e.connected and is_gone(place, e):
+        left = ground.ohms.value
+        rest = (
+            f"What is left comes to {left:.0f} ohm" if isinstance(left, float) else "Nothing is left of the electrodes"
+        )
+        yield _finding(
+            "water-pipe-gone", "danger", "250.52(A)(1), 250.50", place,
+            f"{place.name}: the water line is plastic now",
+            f"The pipe in the wall no longer reaches the earth. {rest}; the metal inside stays bonded as piping, "
+            "250.104(A).",
+            (_fix_gone(view, place, at),),
+        )  # fmt: skip
+        return
+    if e.connected and all(o.kind == "water-pipe" for _, o in _system(place)):
+        yield _finding(
+            "water-pipe-alone", "violation", "250.53(D)(2)", place, f"{place.name}: water pipe without a supplement",
+            "A water pipe may be replaced with plastic any day; another electrode always stands beside it.",
+            (_add_rods(view, place, 2, "Drive two rods"),),
+        )  # fmt: skip
+    if e.bonded_past_meter is False:
+        yield _finding(
+            "water-pipe-path", "violation", "250.53(D)(1)", place, f"{place.name}: water pipe broken by its meter",
+            "The path to earth may not hang on a meter, a filter or an insulating joint.",
+            (_fix(view, place, at, "Jumper round the meter", bonded_past_meter=True),),
+        )  # fmt: skip
+    if e.lands_from_entry_ft is not None and e.lands_from_entry_ft > rules.ENTRY_FT:
+        yield _finding(
+            "water-pipe-entry", "violation", "250.68(C)(1)", place,
+            f"{place.name}: clamped {number(e.lands_from_entry_ft)} ft inside",
+            f"Beyond {number(rules.ENTRY_FT)} ft from where it comes in, water pipe is no part of the electrode path.",
+            (_fix(view, place, at, "Clamp it where it comes in", lands_from_entry_ft=rules.ENTRY_FT),),
+        )  # fmt: skip
+
+
+def _system(place: Place) -> list[tuple[int, Electrode]]:
+    """The electrodes that are bonded in, count, and still reach the earth, by their places in the list."""
+    electrodes = enumerate(place.grounding.electrodes)
+    return [(i, e) for i, e in electrodes if e.connected and rules.counts(e) and not is_gone(place, e)]
+
+
+def _name(e: Electrode) -> str:
+    words = {"concrete-encased": "footing bar", "structural-metal": "structural metal"}
+    return words.get(e.kind, e.kind.replace("-", " "))
+
+
+def _size(fields: Mapping[str, object]) -> str:
+    units = {
+        "length_ft": " ft",
+        "diameter_in": " in",
+        "area_ft2": " ft²",
+        "thickness_in": " in",
+        "wire_size": " copper",
+    }
+    name, value = next(iter(fields.items()))
+    return f"{number(value) if isinstance(value, float) else value}{units.get(name, '')}"
+
+
+def _free_id(place: Place, wanted: str) -> str:
+    taken = {e.id for e in place.grounding.electrodes}
+    return next(name for name in (wanted, *(f"{wanted}-{i}" for i in range(2, 99))) if name not in taken)
+
+
+def _add(view: JobView, place: Place, label: str, electrode: dict[str, object]) -> Fix:
+    return place_fix(view.job, place, label, {"grounding/electrodes/-": electrode})
+
+
+def _add_rods(view: JobView, place: Place, count: int, label: str) -> Fix:
+    """New rods, standing clear of what is there: eight feet past the last that the plan knows."""
+    rods = _new_rods(place, count)
+    last = next((e for e in reversed(place.grounding.electrodes) if e.x_ft is not None and e.y_ft is not None), None)
+    if last is not None and last.x_ft is not None:
+        rods |= {"x_ft": last.x_ft + last.count * (last.spacing_ft or NEW_APART_FT), "y_ft": last.y_ft}
+    return _add(view, place, label, rods)
+
+
+def _new_rods(place: Place, count: int) -> dict[str, object]:
+    spaced = NEW_APART_FT if count > 1 else SPACING_FT
+    rods: dict[str, object] = {"id": _free_id(place, "rods"), "kind": "rod", "count": count, "spacing_ft": spaced}
+    return rods | {"length_ft": NEW_ROD_FT, "diameter_in": rules.ROD_IN}
+
+
+def _fix(view: JobView, place: Place, at: int, label: str, **fields: object) -> Fix:
+    values = {f"grounding/electrodes/{at}/{name}": value for name, value in fields.items()}
+    return place_fix(view.job, place, label, values)
+
+
+def _fix_gone(view: JobView, place: Place, at: int) -> Fix:
+    """The pipe off the system; rods in its stead where nothing else is left."""
+    values: dict[str, object] = {f"grounding/electrodes/{at}/connected": False, "grounding/water_piping": True}
+    if _system(place):
+        return place_fix(view.job, place, "Take the pipe off the electrode system", values)
+    values["grounding/electrodes/-"] = _new_rods(place, 2)
+    return place_fix(view.job, place, "Drive two rods in its stead", values)
+
+
+def _finding(
+    rule: str, level: Level, section: str, place: Place, title: str, words: str, fixes: Sequence[Fix] = ()
+) -> Finding:
+    return Finding(rule, level, section, title, words, place=place.id, fixes=tuple(fixes))

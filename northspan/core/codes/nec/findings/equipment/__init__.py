@@ -1,0 +1,1 @@
+"""Findings on panels, disconnects, outlets and drops."""

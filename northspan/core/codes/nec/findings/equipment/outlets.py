@@ -1,0 +1,79 @@
+"""Findings on what guards the outlets of a branch circuit, 210.8 and 210.12, and large feeders, 215.10 and 230.95."""
+
+from collections.abc import Iterable
+
+from northspan.core.codes.codebook import CodeBook
+from northspan.core.job.outlets import Outlets
+from northspan.core.property.fixes import run_fix
+from northspan.core.property.view import JobView
+from northspan.core.run.sized import Change, SizedRun
+from northspan.core.run.systems import SYSTEMS
+from northspan.core.solution import Finding
+from northspan.core.working import number
+
+WET_ROOMS = (
+    "bathroom", "garage", "outdoors", "crawl-space", "basement", "kitchen", "sink", "boathouse", "tub", "laundry",
+    "damp", )  # fmt: skip
+LIVED_IN = ("kitchen", "laundry", "bedroom", "living-room", "dining-room", "hallway", "closet", "den", "sunroom")
+OUTDOOR_MOST_A, ARC_MOST_A = 50.0, 20.0
+GROUND_FAULT_FROM_A = 1000.0
+
+
+def find(book: CodeBook, view: JobView) -> Iterable[Finding]:
+    """Outlets that owe ground-fault or arc-fault protection; large disconnects at 277 V without theirs."""
+    for each in view.runs.values():
+        outlets = each.run.outlets
+        if outlets is not None and each.run.use == "branch":
+            yield from _outlets(view, each, outlets)
+        rating = each.sizing.breaker_a
+        if (
+            each.run.system == "277-2w"
+            and rating is not None
+            and rating >= GROUND_FAULT_FROM_A
+            and not each.run.ground_fault_protected
+        ):
+            yield Finding(
+                "ground-fault-of-equipment",
+                "violation",
+                "230.95" if each.run.use == "service" else "215.10",
+                f"{number(rating)} A at 277 V without ground-fault protection of equipment",
+                f"From {number(GROUND_FAULT_FROM_A)} A a disconnect of a solidly grounded wye above 150 V to ground "
+                "has it.",
+                run=each.run.id,
+                station=each.run.to_station,
+                fixes=(run_fix(each, Change("It has it", {"ground_fault_protected": True})),),
+            )
+
+
+def _outlets(view: JobView, each: SizedRun, outlets: Outlets) -> Iterable[Finding]:
+    station = view.network.stations[each.run.to_station]
+    dwelling = next(p for p in view.job.places if p.id == station.place).kind == "dwelling"
+    wiring, rating = SYSTEMS[each.run.system], each.sizing.breaker_a or 0.0
+    low = wiring.volts <= 250.0
+    wet = outlets.room in WET_ROOMS if dwelling else outlets.room in ("garage", "outdoors")
+    section = None
+    if outlets.receptacles and low and wet:
+        section = "210.8(A)"
+    elif outlets.room == "outdoors" and low and rating <= OUTDOOR_MOST_A:
+        section = "210.8(F)"
+    if section is not None and not outlets.gfci:
+        yield _owed(each, "gfci", section, f"{station.name}: ground-fault protection", outlets.gfci is False,
+                    f"Outlets here ({outlets.room.replace('-', ' ')}) open on a few thousandths of an ampere to earth.",
+                    outlets)  # fmt: skip
+    if dwelling and outlets.room in LIVED_IN and wiring.volts == 120.0 and rating <= ARC_MOST_A and not outlets.afci:
+        yield _owed(each, "afci", "210.12(B)", f"{station.name}: arc-fault protection", outlets.afci is False,
+                    "120 V circuits of 15 and 20 A in rooms that are lived in open on an arc.", outlets)  # fmt: skip
+
+
+def _owed(each: SizedRun, field: str, section: str, what: str, known: bool, words: str, outlets: Outlets) -> Finding:
+    mended = outlets.model_copy(update={field: True}).model_dump(mode="json")
+    return Finding(
+        f"{field}-owed",
+        "violation" if known else "advice",
+        section,
+        f"{what} {'missing' if known else 'not on record'}",
+        words,
+        run=each.run.id,
+        station=each.run.to_station,
+        fixes=(run_fix(each, Change("It has it", {"outlets": mended})),),
+    )

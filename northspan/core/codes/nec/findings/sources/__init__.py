@@ -1,0 +1,1 @@
+"""Findings on transformers, standby and parallel sources."""

@@ -1,0 +1,1 @@
+"""Findings on what is entered, left blank, or meant for a dwelling."""

@@ -1,0 +1,54 @@
+"""Findings on the 83 percent rule for dwellings (310.12)."""
+
+from collections.abc import Iterable
+
+from northspan.core.codes.codebook import CodeBook
+from northspan.core.codes.nec.sizing.dwelling import LARGEST_A, SMALLEST_A, rule_applies
+from northspan.core.property.fixes import run_fix
+from northspan.core.property.view import JobView
+from northspan.core.run.sized import Change, RunFinding, Sizing
+from northspan.core.solution import Finding
+from northspan.core.working import number
+
+_DROP_CLAIM = Change("Size it without the 83 % rule", {"whole_dwelling": False})
+
+
+def find_rating(s: Sizing) -> Iterable[RunFinding]:
+    """The rule asked for where the rating or the supply rules it out; a load above what the rule leaves."""
+    q, rung = s.question, s.rung
+    if q.dwelling_rule and not q.mains_by_load and not rule_applies(q, s.breaker_a):
+        yield RunFinding(
+            "dwelling-rule-range",
+            "violation",
+            "310.12",
+            f"83 % rule does not reach {number(s.breaker_a or 0.0)} A",
+            f"It holds for {number(SMALLEST_A)} A to {number(LARGEST_A)} A on a three-wire dwelling supply; this run "
+            "was sized without it.",
+            (_DROP_CLAIM,),
+        )
+    elif q.dwelling_rule and rung is not None and s.design_a > rung.allowed_ampacity_a + 1e-9:
+        yield RunFinding(
+            "dwelling-rule-load",
+            "advice",
+            "310.12",
+            f"{number(s.design_a)} A on wire good for {number(rung.allowed_ampacity_a)} A",
+            "The 83 % rule allows it because a dwelling's loads rarely meet; look at the load again.",
+            (_DROP_CLAIM,),
+        )
+
+
+def find_claims(book: CodeBook, view: JobView) -> Iterable[Finding]:
+    """The rule claimed for a run that does not carry one dwelling's whole load."""
+    for each in view.runs.values():
+        if each.run.whole_dwelling and not each.carries_dwelling:
+            name = view.network.stations[each.run.to_station].name
+            yield Finding(
+                "dwelling-rule-claim",
+                "violation",
+                "310.12",
+                "83 % rule claimed where it may not be used",
+                f"The run to {name} does not carry the whole load of a dwelling, so it was sized for its full rating.",
+                run=each.run.id,
+                station=each.run.to_station,
+                fixes=(run_fix(each, _DROP_CLAIM),),
+            )

@@ -1,0 +1,1 @@
+"""Findings on conductors, their devices and their way."""

@@ -1,0 +1,145 @@
+"""Findings on the size of the ungrounded conductors."""
+
+from collections.abc import Iterable
+
+from northspan.core.codes.nec.sizing.overcurrent import small_conductor_limit, standard_rating_below
+from northspan.core.codes.nec.sizing.rungs import SECTIONS, TOLERANCE
+from northspan.core.run.question import DEVICE_WORDS, RunQuestion
+from northspan.core.run.sized import Change, RunFinding, Sizing
+from northspan.core.sizes.awg import spoken
+from northspan.core.solution import Level, Rung, Stop
+from northspan.core.working import a_number, number
+
+_LEVELS: dict[Stop, Level] = {"parallel": "violation", "made": "violation", "drop": "house"}
+
+
+def find(s: Sizing) -> Iterable[RunFinding]:
+    """A locked size that fails, that is not offered, or a run that no size passes; a wrong loaded count."""
+    q, rung = s.question, s.rung
+    if rung is None:
+        yield _not_offered(s) if q.size_lock else _none_passes(s)
+    elif rung.stopped_by is not None:
+        yield _locked_fails(s, rung, rung.stopped_by)
+        guarded = s.breaker_a is None or q.mains_by_load or s.breaker_a <= rung.largest_breaker_a + TOLERANCE
+        if rung.stopped_by in ("termination", "ampacity") and not guarded:
+            yield _locked_fails(s, rung, "breaker")
+    if q.loaded_conductors < q.wiring.loaded:
+        yield RunFinding(
+            "loaded-conductors",
+            "violation",
+            "310.15(E)",
+            f"{q.wiring.loaded} conductors are loaded, not {q.loaded_conductors}",
+            f"A {q.system} run has {q.wiring.loaded} current-carrying conductors of its own"
+            + (": its neutral carries like a phase." if q.system == "120/208-3w" else "."),
+            (Change(f"Count {q.wiring.loaded}", {"loaded_conductors": None}),),
+        )
+
+
+def _smallest(s: Sizing) -> tuple[Change, ...]:
+    metal = s.question.metal
+    changes = []
+    if s.ladder.smallest is not None:
+        changes.append(Change(f"Pull {spoken(s.ladder.smallest, metal)}", {"size": s.ladder.smallest}))
+    if s.question.size_lock is not None:
+        changes.append(Change("Unlock the size", {"size": None}))
+        if s.question.breaker_lock_a is not None and s.question.device_at == "run":
+            changes.append(Change("Unlock size and breaker", {"size": None, "breaker_a": None}))
+    return tuple(changes)
+
+
+def _not_offered(s: Sizing) -> RunFinding:
+    name = spoken(s.question.size_lock or "", s.question.metal)
+    return RunFinding(
+        "size-not-offered",
+        "violation",
+        "310.3, Chapter 9 Table 9",
+        f"{name} cannot be judged",
+        f"The impedance table has no row for {name}, so neither its drop nor its use is backed.",
+        _smallest(s),
+    )
+
+
+def _none_passes(s: Sizing) -> RunFinding:
+    q = s.question
+    last = s.ladder.rungs[-1] if s.ladder.rungs else None
+    why = f" The largest stops at: {last.stopped_words}." if last else ""
+    more = tuple(Change(f"Pull {n} parallel sets", {"sets": n}) for n in (2, 3, 4) if n > q.sets)
+    single = (Change("Pull one set", {"sets": 1}),) if q.sets > 1 else ()
+    other = (Change("Use XHHW-2 in place of it", {"insulation": "XHHW-2", "in_insulation": False}),)
+    return RunFinding(
+        "no-size-passes",
+        "violation",
+        SECTIONS[last.stopped_by] if last is not None and last.stopped_by is not None else "310.16",
+        f"No size carries {number(q.amps)} A over {number(q.length_ft)} ft",
+        f"Every size of {q.insulation} {q.metal} was tried.{why}",
+        (*more[:2], *single, *other),
+    )
+
+
+def _locked_fails(s: Sizing, rung: Rung, stop: Stop) -> RunFinding:
+    q, breaker = s.question, s.breaker_a or 0.0
+    rule, small = f"size-{stop}", small_conductor_limit(q.metal, rung.size)
+    if stop == "breaker" and small is not None and breaker > small + TOLERANCE and not q.tap:
+        stop = "small-conductor"
+    name = spoken(rung.size, q.metal)
+    changes = list(_smallest(s))
+    lower = _breaker_held(s, rung)
+    if stop in ("breaker", "small-conductor") and lower is not None and q.mains == 1:
+        changes.append(Change(f"Put it on {a_number(lower)} A {DEVICE_WORDS[q.device_at]}", {"breaker_a": lower}))
+    if stop in ("termination", "ampacity", "drop"):
+        changes += _load_held(q, s.max_amps)
+    words = {
+        "parallel": "Conductors may be joined in parallel from 1/0 up only.",
+        "made": f"{q.insulation} is not made in this size.",
+        "termination": f"At its terminals it carries {number(rung.termination_limit_a)} A; "
+        f"the design current is {number(s.design_a)} A.",
+        "ampacity": f"Corrected, it carries {number(rung.derated_ampacity_a)} A; the load is {number(q.amps)} A.",
+        "breaker": f"It may have a breaker of {number(rung.largest_breaker_a)} A; {number(breaker)} A would let it "
+        "burn before it trips.",
+        "small-conductor": f"A conductor this small may have {number(small or 0.0)} A at most; "
+        f"{number(breaker)} A would let it burn before it trips.",
+        "dwelling-rule": f"83 % of {number(breaker)} A asks for more than {number(rung.allowed_ampacity_a)} A.",
+        "drop": f"It drops {rung.drop_pct:.1f} % over {number(q.length_ft)} ft at {number(q.amps)} A; the limit "
+        f"is {number(q.drop_limit_pct or 0.0)} %.",
+    }[stop]
+    return RunFinding(
+        rule,
+        _LEVELS.get(stop, "danger"),
+        _section(q, stop),
+        f"{name}: {_short(rung, stop, small)}",
+        words,
+        tuple(changes),
+    )
+
+
+def _short(rung: Rung, stop: Stop, small: float | None) -> str:
+    if stop == rung.stopped_by:
+        return rung.stopped_words
+    most = small if stop == "small-conductor" and small is not None else rung.largest_breaker_a
+    return f"breaker to {number(most)} A"
+
+
+def _section(q: RunQuestion, stop: Stop) -> str:
+    if stop == "breaker" and q.tap:
+        return "240.21(B)"
+    return "230.90(A), 240.4(B)" if stop == "breaker" and q.use == "service" else SECTIONS[stop]
+
+
+def _breaker_held(s: Sizing, rung: Rung) -> float | None:
+    """The breaker (A) this wire may have, if it still carries the design current."""
+    small = small_conductor_limit(s.question.metal, rung.size)
+    most = rung.largest_breaker_a if small is None else min(small, rung.largest_breaker_a)
+    rating = standard_rating_below(most)
+    return rating if rating is not None and rating >= s.design_a - TOLERANCE else None
+
+
+def _load_held(q: RunQuestion, max_amps: float | None) -> Iterable[Change]:
+    if max_amps is not None and max_amps >= 1.0:
+        held = float(int(max_amps))
+        load = {
+            "amps": held,
+            "continuous_amps": min(q.continuous_amps, held),
+            "neutral_amps": None,
+            "power_factor": q.pf,
+        }
+        yield Change(f"Hold the load to {number(held)} A", {"load": load})

@@ -1,0 +1,31 @@
+"""The 83 percent rule for a dwelling's service and main feeder (310.12)."""
+
+from northspan.core.codes.nec.data import DWELLING
+from northspan.core.run.question import RunQuestion
+
+FACTOR = 0.83
+_RATINGS = tuple(float(row) for row in DWELLING.rows)
+SMALLEST_A, LARGEST_A = _RATINGS[0], _RATINGS[-1]
+
+
+def rule_applies(q: RunQuestion, breaker_a: float | None) -> bool:
+    """Whether the rule was asked for and may be used at this rating: 100 A to 400 A, three-wire supply.
+
+    That the run carries one dwelling's whole load is for the caller to know: it is a fact of the job.
+    """
+    return (
+        q.dwelling_rule
+        and not q.mains_by_load
+        and breaker_a is not None
+        and SMALLEST_A <= breaker_a <= LARGEST_A
+        and q.system in ("120/240-3w", "120/208-3w")
+    )
+
+
+def needed_ampacity(breaker_a: float) -> float:
+    """Ampacity (A) the conductors must keep after correction: 83 percent of the rating.
+
+    >>> needed_ampacity(200.0)
+    166.0
+    """
+    return FACTOR * breaker_a

@@ -1,0 +1,138 @@
+"""The sizes of conductor judged for one run: what each carries, what it drops, what stops it first."""
+
+from functools import lru_cache
+from typing import NamedTuple
+
+from northspan.core.codes.nec.sizing import ampacity, dwelling, overcurrent
+from northspan.core.physics.conductor_heating import resistance_at, running_temperature
+from northspan.core.physics.voltage_drop import receiving_volts
+from northspan.core.run.question import RunQuestion, unlocked
+from northspan.core.sizes.awg import rank, spoken
+from northspan.core.solution import Rung, Stop
+from northspan.core.working import number
+
+TOLERANCE = 1e-9
+SECTIONS: dict[Stop, str] = {
+    "parallel": "310.10(G)",
+    "made": "334.104, 340.104",
+    "termination": "110.14(C)(1)",
+    "ampacity": "310.15(A)",
+    "breaker": "240.4(B)",
+    "small-conductor": "240.4(D)",
+    "dwelling-rule": "310.12",
+    "drop": "215.2(A)(2) note, house rule",
+}
+_PARALLEL_FROM = rank("1/0")
+
+
+def resistance(q: RunQuestion, conductor: ampacity.Conductor) -> float:
+    """Resistance (ohm per 1000 ft): the table's at 75 C, or at the temperature the load brings it to."""
+    if q.conductor_temperature == "table":
+        return conductor.r_kft
+    warm = running_temperature(
+        q.amps / q.sets,
+        conductor.base_a,
+        ampacity.derate_column(q.insulation),
+        ampacity.BASE_AMBIENT_C,
+        ampacity.ambient_of(q),
+    )
+    return resistance_at(conductor.r_kft, q.metal, warm)
+
+
+def judge_all(q: RunQuestion, design_a: float, breaker_a: float | None) -> tuple[Rung, ...]:
+    """Judge every size, small to large. ``design_a`` and ``breaker_a`` in A; a breaker of None passes nothing.
+
+    Raises nothing: every size with a table row can be judged.
+    """
+    return _judged(unlocked(q), design_a, breaker_a)
+
+
+# A change that locks something is judged on the rungs that are there.
+@lru_cache(maxsize=4096)
+def _judged(q: RunQuestion, design_a: float, breaker_a: float | None) -> tuple[Rung, ...]:
+    column = ampacity.derate_column(q.insulation)
+    ambient, _ = ampacity.ambient_factor(column, ampacity.ambient_of(q))
+    bundling, _ = ampacity.bundling_factor(q.loaded_conductors, q.nipple)
+    needed = None
+    if breaker_a is not None and dwelling.rule_applies(q, breaker_a):
+        needed = dwelling.needed_ampacity(breaker_a)
+    setting = _Setting(q, design_a, breaker_a, ambient, bundling, needed, 2.0 * q.length_ft / 1000.0 / q.sets)
+    return tuple(_judge(setting, conductor) for conductor in ampacity.of_question(q))
+
+
+class _Setting(NamedTuple):
+    """What is the same for every size of a run; ``dwelling_a`` is the ampacity the 83 % rule asks, where in use."""
+
+    q: RunQuestion
+    design_a: float
+    breaker_a: float | None
+    ambient: float
+    bundling: float
+    dwelling_a: float | None
+    loop_kft: float
+
+
+def _judge(setting: _Setting, conductor: ampacity.Conductor) -> Rung:
+    q = setting.q
+    derated = conductor.base_a * setting.ambient * setting.bundling * q.sets
+    terminal = conductor.terminal_a * q.sets
+    allowed = min(derated, terminal)
+    most = allowed if q.several_receptacles or q.tap else overcurrent.largest_breaker(allowed)
+    if q.device is not None and q.device.in_place_of_wire:
+        most = q.device.most_a
+    volts = q.wiring.volts
+    r_kft = resistance(q, conductor)
+    r_ohm, x_ohm = setting.loop_kft * r_kft, setting.loop_kft * conductor.x_kft
+    drop_v = volts - receiving_volts(volts, q.drop_amps(setting.breaker_a), q.pf, r_ohm, x_ohm)
+    drop_pct = 100.0 * drop_v / volts
+    stop = _first_stop(setting, conductor, derated, terminal, allowed, most)
+    carries = stop is None
+    if carries and q.drop_limit_pct is not None and drop_pct > q.drop_limit_pct + TOLERANCE:
+        stop = ("drop", f"drop {drop_pct:.1f} %" if drop_pct < 100.0 else "drop over 100 %")
+    return Rung(
+        conductor.size,
+        conductor.circular_mils,
+        conductor.base_a * q.sets,
+        derated,
+        terminal,
+        allowed,
+        most,
+        drop_v,
+        drop_pct,
+        r_kft,
+        conductor.x_kft,
+        carries,
+        stop is None,
+        stop[0] if stop else None,
+        stop[1] if stop else "",
+    )
+
+
+def _first_stop(
+    setting: _Setting, conductor: ampacity.Conductor, derated: float, terminal: float, allowed: float, most: float
+) -> tuple[Stop, str] | None:
+    q, size, breaker_a = setting.q, conductor.size, setting.breaker_a
+    equipment = q.device is not None and q.device.in_place_of_wire
+    if q.sets > 1 and rank(size) < _PARALLEL_FROM:
+        return "parallel", "parallel from 1/0 up"
+    if not ampacity.is_made(q.insulation, size):
+        return "made", f"{q.insulation} not made in {spoken(size, q.metal)}"
+    if breaker_a is None:
+        return "breaker", "no standard breaker this large"
+    if setting.dwelling_a is not None:
+        needed = max(setting.dwelling_a, setting.design_a) if q.dwelling_load_too else setting.dwelling_a
+        if allowed < needed - TOLERANCE:
+            return "dwelling-rule", f"carries {number(allowed)} A"
+    else:
+        if terminal < setting.design_a - TOLERANCE:
+            return "termination", f"terminals {number(terminal)} A"
+        if derated < q.amps - TOLERANCE:
+            return "ampacity", f"carries {number(derated)} A"
+        if breaker_a > most + TOLERANCE and not (q.mains_by_load or equipment):
+            return "breaker", f"breaker to {number(most)} A"
+    if equipment:
+        return None
+    small = overcurrent.small_conductor_limit(q.metal, size)
+    if small is not None and breaker_a > small + TOLERANCE:
+        return "small-conductor", f"breaker to {number(small)} A"
+    return None

@@ -1,0 +1,127 @@
+"""What runs on the property: its loads as impedances, as entered and as wanted for a question."""
+
+import cmath
+import math
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from northspan.core.ground.modes import Mode
+from northspan.core.ground.network.nodes import node
+from northspan.core.job.job import Station
+from northspan.core.physics.nodal import Branch
+from northspan.core.property.topology import Network
+from northspan.core.run.sized import SizedRun
+from northspan.core.run.systems import SYSTEMS, SystemName
+
+LEG_SHARE = 0.5
+
+
+@dataclass(frozen=True, slots=True)
+class Running:
+    """What runs: every load as the job has it, times ``share``, and ``extra_a`` (A) more on leg A of a station.
+
+    ``steady`` says that nothing is at fault, so that a standby source holds its voltage by its regulator.
+    """
+
+    share: float = 1.0
+    extra_a: float = 0.0
+    extra_at: str | None = None
+    steady: bool = False
+
+
+def at_fault(mode: Mode, share: float = 1.0) -> Running:
+    """What runs while a fault lasts: every load on the utility; none on a standby source, whose voltage collapses, as
+    short-circuit reckoning has it.
+    """
+    return Running(share if mode.kind == "utility" else 0.0)
+
+
+def load_branches(
+    net: Network, mode: Mode, sized: Mapping[str, SizedRun], reached: set[str], running: Running
+) -> list[Branch]:
+    """The loads of every station that has voltage."""
+    found: list[Branch] = []
+    for at in sorted(reached):
+        feed = mode.feed(net, at)
+        if feed is None:
+            continue
+        if net.stations[at].transformer is not None:
+            found += _at_secondary(net, net.stations[at], running)
+            continue
+        beyond = [sized[r.id].sizing.question for r in net.leaving.get(at, ())]
+        amps = running.share * max(0.0, _normal_amps(net, sized, at) - sum(b.amps for b in beyond))
+        unbalance = running.share * max(0.0, _unbalance(net, sized, at))
+        found += _load(net, at, feed.system, amps, min(unbalance, amps), _own_pf(net, sized, at))
+        if running.extra_at == at and running.extra_a > 0.0:
+            found += _one_leg(net, at, feed.system, "extra", running.extra_a, 1.0)
+    return found
+
+
+def _at_secondary(net: Network, station: Station, running: Running) -> list[Branch]:
+    """What is connected to a transformer itself stands at its secondary."""
+    if station.load is None or station.transformer is None:
+        return []
+    amps, unbalance = running.share * station.load.amps, running.share * (station.load.neutral_amps or 0.0)
+    return _load(net, station.id, station.transformer.secondary, amps, unbalance, station.load.power_factor)
+
+
+def _normal_amps(net: Network, sized: Mapping[str, SizedRun], station: str) -> float:
+    """Design load (A) at a station by its normal feed: a standby run is sized for its source."""
+    feed = net.fed_by.get(station)
+    return 0.0 if feed is None else sized[feed.id].sizing.question.amps
+
+
+def _own_pf(net: Network, sized: Mapping[str, SizedRun], station: str) -> float:
+    """Power factor of a station's own load: its entry, else what is left of the feed's mean without what lies
+    beyond.
+    """
+    own, feed = net.stations[station].load, net.fed_by.get(station)
+    if own is not None:
+        return own.power_factor
+    if feed is None:
+        return 1.0
+    q = sized[feed.id].sizing.question
+    beyond = [sized[r.id].sizing.question for r in net.leaving.get(station, ())]
+    amps = q.amps - sum(b.amps for b in beyond)
+    if amps <= 1e-9:
+        return q.pf
+    return min(1.0, max(0.01, (q.amps * q.pf - sum(b.amps * b.pf for b in beyond)) / amps))
+
+
+def _unbalance(net: Network, sized: Mapping[str, SizedRun], station: str) -> float:
+    """What a station's own load leaves on the neutral (A), without the stations beyond; nothing where not on record."""
+    feed = net.fed_by.get(station)
+    own = 0.0 if feed is None else sized[feed.id].unbalance_a or 0.0
+    return own - sum(sized[run.id].unbalance_a or 0.0 for run in net.leaving.get(station, ()))
+
+
+def _load(net: Network, at: str, system: SystemName, amps: float, unbalance: float, pf: float) -> list[Branch]:
+    """A station's own load. Of what is balanced, half is taken line to line and half from each leg to neutral."""
+    wiring = SYSTEMS[system]
+    if wiring.to_neutral is not None and wiring.ungrounded == 1:
+        return _one_leg(net, at, system, "load", amps, pf)
+    a, b, n = (node(net, at, letter, True) for letter in "ABN")
+    balanced = amps - unbalance
+    between = balanced if wiring.to_neutral is None else balanced * (1.0 - LEG_SHARE)
+    found = []
+    if between > 0.0:
+        found.append(Branch(f"load {at}", a, b, _ohms(wiring.volts, between, pf)))
+    if wiring.to_neutral is not None:
+        to_leg = balanced * LEG_SHARE
+        for leg, end in (("A", a), ("B", b)):
+            if to_leg > 0.0:
+                found.append(Branch(f"load {leg} {at}", end, n, _ohms(wiring.to_neutral, to_leg, pf)))
+        found += _one_leg(net, at, system, "unbalance", unbalance, pf)
+    return found
+
+
+def _one_leg(net: Network, at: str, system: SystemName, name: str, amps: float, pf: float) -> list[Branch]:
+    volts = SYSTEMS[system].to_neutral
+    if volts is None or amps <= 0.0:
+        return []
+    ends = node(net, at, "A", True), node(net, at, "N", True)
+    return [Branch(f"{name} {at}", *ends, _ohms(volts, amps, pf))]
+
+
+def _ohms(volts: float, amps: float, pf: float) -> complex:
+    return cmath.rect(volts / amps, math.acos(pf))

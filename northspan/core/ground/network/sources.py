@@ -1,0 +1,94 @@
+"""What stands behind the property in the network: utility, standby sources, transformers on the way."""
+
+import cmath
+import math
+
+from northspan.core.ground.network.nodes import node
+from northspan.core.job.job import Generator, Run, Station, UtilitySource
+from northspan.core.physics.nodal import Branch, Coupling
+from northspan.core.physics.transformer import series_ohms
+from northspan.core.property.topology import Network
+from northspan.core.run.systems import SYSTEMS, SystemName
+
+UTILITY_KVA, UTILITY_PCT, UTILITY_X_OVER_R = 25.0, 2.0, 1.5
+GENERATOR_X_OVER_R = 6.0
+REGULATED_SHARE = 0.001
+SECOND_LEG: dict[SystemName, float] = {"120/208-3w": -120.0}
+
+
+def source_branches(station: Station, net: Network, steady: bool) -> list[Branch]:
+    """A source, each leg behind its own impedance. ``steady``: nothing is at fault."""
+    system = net.delivers[station.id]
+    if system is None:
+        return []
+    if station.generator is not None:
+        half = _machine_ohms(station, station.generator, steady)
+    else:
+        half = utility_ohms(station.source or UtilitySource(), system)
+    a, b = node(net, station.id, "A", True), node(net, station.id, "B", True)
+    n = node(net, station.id, "N", True)
+    wiring = SYSTEMS[system]
+    if wiring.to_neutral is None:
+        return [Branch(f"source {station.id}", b, a, 2.0 * half, complex(wiring.volts))]
+    found = [Branch(f"source {station.id} A", n, a, half, complex(wiring.to_neutral))]
+    if wiring.ungrounded == 2:
+        turn = cmath.rect(wiring.to_neutral, math.radians(SECOND_LEG.get(system, 180.0)))
+        found.append(Branch(f"source {station.id} B", n, b, half, turn))
+    return found
+
+
+def utility_ohms(source: UtilitySource, system: SystemName) -> complex:
+    """One leg of the utility's transformer (ohm) as resistance and reactance: half of what stands line to line, or one
+    phase of a bank.
+
+    >>> z = utility_ohms(UtilitySource(kva=25.0, impedance_pct=2.0), "120/240-3w")
+    >>> round(abs(z), 5)
+    0.02304
+    """
+    wiring = SYSTEMS[system]
+    if source.fault_a is not None:
+        whole = (
+            (wiring.to_neutral or wiring.volts) / source.fault_a if wiring.of_a_wye else wiring.volts / source.fault_a
+        )
+        r = whole / math.hypot(1.0, UTILITY_X_OVER_R)
+        z = complex(r, UTILITY_X_OVER_R * r)
+    else:
+        kva, pct = source.kva or UTILITY_KVA, source.impedance_pct or UTILITY_PCT
+        z = series_ohms(kva, wiring.volts, pct, UTILITY_X_OVER_R)
+    return z if wiring.ungrounded == 1 or wiring.of_a_wye else z / 2.0
+
+
+def _machine_ohms(station: Station, own: Generator, steady: bool) -> complex:
+    """One leg of a standby source (ohm): an engine's reactance in a fault, what holds an inverter to its surge, or
+    next to nothing while a regulator holds the voltage.
+    """
+    wiring = SYSTEMS[own.system]
+    rated = wiring.volts**2 / (1000.0 * own.kw * own.units)
+    whole = complex(rated / own.surge_times, 0.0)
+    if steady:
+        whole = complex(REGULATED_SHARE * rated)
+    elif station.kind == "generator":
+        z = own.reactance_pct / 100.0 * rated
+        r = z / math.hypot(1.0, GENERATOR_X_OVER_R)
+        whole = complex(r, GENERATOR_X_OVER_R * r)
+    return whole if wiring.ungrounded == 1 else whole / 2.0
+
+
+def windings(net: Network, station: Station, feed: Run) -> list[Coupling]:
+    """A transformer's windings, its impedance in series with its secondary."""
+    own = station.transformer
+    assert own is not None
+    primary, secondary = SYSTEMS[feed.system], SYSTEMS[own.secondary]
+    whole = series_ohms(own.kva, secondary.volts, own.impedance_pct, own.x_over_r)
+    low = "N" if primary.ungrounded == 1 else "B"
+    ends = (node(net, station.id, "A"), node(net, station.id, low))
+    a, b, n = (node(net, station.id, letter, True) for letter in "ABN")
+    if secondary.to_neutral is None:
+        return [Coupling(f"windings {station.id}", ends, (a, b), primary.volts / secondary.volts, whole)]
+    if secondary.ungrounded == 1:
+        return [Coupling(f"windings {station.id}", ends, (a, n), primary.volts / secondary.volts, whole)]
+    ratio = primary.volts / secondary.to_neutral
+    return [
+        Coupling(f"windings {station.id} A", ends, (a, n), ratio, whole / 2.0),
+        Coupling(f"windings {station.id} B", ends, (n, b), ratio, whole / 2.0),
+    ]

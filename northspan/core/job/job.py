@@ -1,0 +1,338 @@
+"""The job: what the electrician knows of one property, in the trade's words."""
+
+from typing import Annotated, Literal, Self
+
+from pydantic import Field, ValidationInfo, field_validator, model_validator
+from pydantic_core import PydanticCustomError
+
+from northspan.core.job.grounding import Bonding, MetalPath, PlaceGrounding
+from northspan.core.job.house_rules import HouseRules
+from northspan.core.job.outlets import Outlets, Overhead
+from northspan.core.job.part import AtMost, Id, Name, Note, Part, Size
+from northspan.core.run.question import Insulation, Location, Metal, Raceway, RunUse, TerminalTemperature
+from northspan.core.run.systems import SystemName
+
+FORMAT = "northspan-job"
+VERSION = 1
+
+TRADE_SIZES = ("1/2", "3/4", "1", "1 1/4", "1 1/2", "2", "2 1/2", "3", "3 1/2", "4", "5", "6")
+TradeSize = Literal["1/2", "3/4", "1", "1 1/4", "1 1/2", "2", "2 1/2", "3", "3 1/2", "4", "5", "6"]
+PlaceKind = Literal["dwelling", "detached-building", "yard"]
+ApplianceKind = Literal[
+    "range", "dryer", "fastened", "water-heater", "ev-charger", "space-heat", "heat-pump", "supplemental-heat",
+    "cooling", "other",
+]  # fmt: skip
+Soil = Literal["loam", "clay", "sand", "gravel", "rock"]
+WaterPipe = Literal["none", "plastic", "metal", "metal-to-plastic"]
+LoadMethodName = Literal["standard", "optional", "existing", "recorded"]
+GearRoom = Literal["utility-room", "garage", "basement", "hall", "outdoors", "bathroom", "clothes-closet", "over-steps"]
+StationKind = Literal[
+    "utility", "meter", "service-disconnect", "panelboard", "disconnect", "equipment", "transformer",
+    "transfer-switch", "generator", "inverter",
+]  # fmt: skip
+
+
+class Load(Part):
+    """A load, in amperes of one ungrounded conductor at the system's voltage."""
+
+    amps: float = Field(ge=0.001, le=6000, description="A")
+    continuous_amps: float = Field(0.0, ge=0, le=6000, description="A of it that runs three hours or more")
+    neutral_amps: float | None = Field(
+        None, ge=0, le=6000, description="A of unbalance on the neutral; blank: not known, full neutral"
+    )
+    power_factor: float = Field(1.0, ge=0.01, le=1, description="lagging")
+    in_calculation: bool = Field(False, description="is part of its place's load calculation already")
+
+    @field_validator("continuous_amps", "neutral_amps")
+    @classmethod
+    def _part_within_whole(cls, part: float | None, info: ValidationInfo) -> float | None:
+        whole = info.data.get("amps")
+        if part is not None and whole is not None and part > whole + 1e-9:
+            what = "the continuous part is" if info.field_name == "continuous_amps" else "the neutral carries"
+            raise PydanticCustomError("load", f"{what} more than the load of {whole:g} A itself")
+        return part
+
+
+class Appliance(Part):
+    """Something that takes power in a place, by its nameplate: VA or A each, ``count`` how many alike."""
+
+    id: Id
+    name: Name
+    kind: ApplianceKind
+    volts: Literal[120, 240] = Field(240, description="120: leg to neutral; 240: line to line of the supply")
+    va: float | None = Field(None, ge=0.1, le=200_000, description="nameplate, VA (or W) each")
+    amps: float | None = Field(None, ge=0.001, le=1000, description="nameplate, A each, where it gives no VA")
+    count: int = Field(1, ge=1, le=100)
+    motor: bool = Field(False, description="motor-driven; heat pumps and cooling always are")
+    min_circuit_a: float | None = Field(
+        None, ge=0.1, le=1000, description="minimum circuit ampacity on its plate, A each"
+    )
+    max_device_a: float | None = Field(None, ge=0.1, le=1000, description="largest breaker or fuse on its plate, A")
+    needs_neutral: bool | None = Field(
+        None, description="a 240 V appliance that takes 120 V too; blank: ranges and dryers do"
+    )
+    managed_va: float | None = Field(
+        None, ge=0.1, le=200_000, description="VA that listed load management holds it to, each"
+    )
+    continuous: bool = Field(False, description="runs three hours or more")
+    leg: Literal["A", "B"] | None = Field(None, description="leg of a 120 V load; blank: shared between both")
+    existing: bool = Field(False, description="already there before this job")
+    later: bool = Field(False, description="wanted some day; not counted yet")
+    never_with: Name | None = Field(None, description="a group of loads that never run together; the largest counts")
+    station: Id | None = Field(None, description="the equipment station it stands at, in the same place")
+
+    @model_validator(mode="after")
+    def _one_nameplate(self) -> Self:
+        if (self.va is None) == (self.amps is None):
+            raise PydanticCustomError("nameplate", "give the nameplate's VA or its amperes, one of them")
+        if self.managed_va is not None and self.va is not None and self.managed_va > self.va + 1e-9:
+            raise PydanticCustomError("nameplate", "load management holds it to less than its nameplate, not to more")
+        if self.leg is not None and self.volts != 120:
+            raise PydanticCustomError("nameplate", "only a 120 V load is on one leg")
+        return self
+
+
+class LoadRecord(Part):
+    """The peak demand of a standing service or feeder, from the utility's record or a recording. 220.87."""
+
+    kind: Literal["12-month", "30-day"]
+    peak_va: float = Field(ge=1, le=1_000_000, description="highest 15-minute average, VA")
+    unseen_va: float = Field(0.0, ge=0, le=1_000_000, description="heating, cooling or periodic load not in it, VA")
+    solar_or_shaving: bool = Field(False, description="a renewable source or peak shaving ran meanwhile")
+    source: Name = "utility record"
+
+
+class Waypoint(Part):
+    """A point of a route on the plan; ``pull`` says that wire can be pulled from it."""
+
+    x_ft: float = Field(ge=-50_000, le=50_000)
+    y_ft: float = Field(ge=-50_000, le=50_000)
+    pull: bool = False
+
+
+class Route(Part):
+    """Where a run goes, measured on the plan; ``ends_ft`` is what goes up, down and into the boxes at its ends."""
+
+    kind: Literal["trench", "overhead"] = "trench"
+    points: Annotated[tuple[Waypoint, ...], AtMost(200)] = Field(min_length=2)
+    ends_ft: float = Field(0.0, ge=0, le=500)
+
+
+class Footprint(Part):
+    """A place on the plan: its south-west corner, ft east and north, and its size."""
+
+    x_ft: float = Field(ge=-50_000, le=50_000)
+    y_ft: float = Field(ge=-50_000, le=50_000)
+    width_ft: float = Field(ge=0.1, le=2000)
+    depth_ft: float = Field(ge=0.1, le=2000)
+
+
+class Place(Part):
+    """A building or structure on the property, with what it takes."""
+
+    id: Id
+    name: Name
+    kind: PlaceKind
+    floor_area_ft2: float | None = Field(None, ge=1, le=100_000, description="outside dimensions, ft²")
+    small_appliance_circuits: int = Field(2, ge=0, le=20, description="a dwelling's kitchen circuits")
+    laundry_circuits: int = Field(1, ge=0, le=20, description="a dwelling's laundry circuits")
+    footprint: Footprint | None = Field(None, description="where it stands on the plan")
+    soil: Soil | None = Field(None, description="what the rods and the trench meet")
+    water_pipe: WaterPipe | None = Field(None, description="the pipe in the ground that serves it")
+    note: Note = ""
+    existing: bool = Field(False, description="stands already, with a service or feeder in use")
+    record: LoadRecord | None = None
+    load_method: LoadMethodName | None = Field(None, description="lock: the method that drives its runs")
+    appliances: Annotated[tuple[Appliance, ...], AtMost(150)] = ()
+    grounding: PlaceGrounding = PlaceGrounding()
+
+
+class UtilitySource(Part):
+    """What stands behind a utility station: its available fault current, or the transformer's kVA and impedance."""
+
+    fault_a: float | None = Field(None, ge=1, le=200_000, description="available fault current, A")
+    kva: float | None = Field(None, ge=0.01, le=2500, description="transformer, kVA")
+    impedance_pct: float | None = Field(None, ge=0.1, le=20, description="transformer, percent")
+    earth_ohm: float | None = Field(None, ge=0.01, le=10_000, description="its own electrodes to earth, ohm")
+
+
+class ParallelSource(Part):
+    """A source that feeds a panel's bus beside its supply: solar, storage, or any other with an inverter."""
+
+    name: Name
+    kind: Literal["solar", "storage", "other"] = "solar"
+    output_a: float = Field(ge=0.1, le=6000, description="rated output current of its inverter, A")
+    breaker_a: float | None = Field(None, ge=0.1, le=6000, description="its breaker on the bus, A")
+    far_end: bool | None = Field(None, description="lands at the end of the bus away from the main")
+    disconnect: bool | None = Field(None, description="a disconnect of its own is readily accessible")
+
+
+class Gear(Part):
+    """What is known of the equipment at a station; blank: not on record."""
+
+    rating_a: float | None = Field(None, ge=0.1, le=6000, description="main breaker, or bus where it has none, A")
+    has_main: bool | None = Field(None, description="has a disconnect of its own")
+    interrupting_ka: float | None = Field(None, ge=0.01, le=200, description="interrupting rating of its devices, kA")
+    spaces: int | None = Field(None, ge=1, le=200, description="breaker spaces")
+    outdoors: bool | None = None
+    surge_protected: bool | None = None
+    back_fed: bool = Field(False, description="fed through a plug-in breaker")
+    retained: bool | None = Field(None, description="that breaker is held by a retainer")
+    handle_height_in: float | None = Field(None, ge=0.1, le=200, description="grip at its highest, in above the floor")
+    ground_detection: bool | None = Field(None, description="of an ungrounded source: ground detection is fitted")
+    circuits: int | None = Field(
+        None, ge=0, le=200, description="two-wire branch circuits it feeds, where they are few"
+    )
+    bus_a: float | None = Field(None, ge=0.1, le=6000, description="bus rating where it has a main of its own, A")
+    series_ka: float | None = Field(
+        None, ge=0.01, le=200, description="marked series rating with the device ahead of it, kA"
+    )
+    second_sources: Annotated[tuple[ParallelSource, ...], AtMost(8)] = Field(
+        (), description="sources that back-feed its bus"
+    )
+    torque_lb_in: float | None = Field(None, ge=0.1, le=2000, description="maker's torque of its lugs, lb·in")
+    room: GearRoom | None = Field(None, description="where it hangs")
+    nearest_entry: bool | None = Field(
+        None, description="a disconnect: outdoors, or inside nearest to where its conductors come in"
+    )
+    working_condition: Literal[1, 2, 3] | None = Field(
+        None, description="across the working space: nothing grounded (1), grounded (2), live parts (3)"
+    )
+    working_depth_in: float | None = Field(None, ge=0.1, le=500)
+    working_width_in: float | None = Field(None, ge=0.1, le=500)
+
+
+class Transformer(Part):
+    """A transformer on the property: stepping up, stepping down, or for control."""
+
+    secondary: SystemName = Field(description="what it delivers; its primary takes what its run brings")
+    kva: float = Field(ge=0.01, le=500)
+    impedance_pct: float = Field(3.0, ge=0.1, le=20, description="percent, from its plate")
+    x_over_r: float = Field(1.0, ge=0, le=20, description="reactance over resistance of its windings")
+    no_load_pct: float = Field(0.5, ge=0, le=10, description="core loss, percent of its rating")
+    secondary_breaker_a: float | None = Field(None, ge=0.1, le=6000, description="protection at its secondary, A")
+
+
+class Generator(Part):
+    """A standby source: an engine set, or inverters, two of 120 V in series for the two legs."""
+
+    system: SystemName = "120/240-3w"
+    kw: float = Field(ge=0.01, le=1000, description="rated, kW each")
+    units: int = Field(1, ge=1, le=8)
+    fuel: Literal["propane", "natural-gas", "gasoline", "diesel", "none"] = "propane"
+    fuel_pct: float = Field(100.0, ge=1, le=100, description="of its rating left on this fuel, percent, from its sheet")
+    altitude_ft: float = Field(0.0, ge=0, le=15_000)
+    altitude_loss_pct: float = Field(3.5, ge=0, le=10, description="lost for every 1000 ft, percent, from its sheet")
+    breaker_a: float | None = Field(None, ge=0.1, le=6000, description="its own breaker, A")
+    later_kw: float | None = Field(None, ge=0.01, le=1000, description="a bigger set to leave room for, kW in all")
+    reactance_pct: float = Field(15.0, ge=1, le=100, description="of an engine set in a fault, percent of its rating")
+    surge_times: float = Field(2.0, ge=1, le=10, description="what an inverter gives into a fault, times its rating")
+    diversion_w: float | None = Field(None, ge=0, le=1_000_000, description="diversion load of its governor, W")
+
+
+class TransferSwitch(Part):
+    """What changes a load from one source to the other."""
+
+    form: Literal["switch", "interlock"] = Field(
+        "switch", description="interlock: a kit on a panel's main, with an inlet"
+    )
+    inlet_a: float | None = Field(
+        None, ge=0.1, le=400, description="of an interlock's inlet and its back-fed breaker, A"
+    )
+    automatic: bool = False
+    managed: bool = Field(False, description="sheds load by itself to fit the source")
+    service_rated: bool = Field(False, description="suitable as service equipment")
+    switches_neutral: bool = Field(False, description="opens the neutral with the hots: a pole more")
+
+
+class Station(Part):
+    """A point where conductors land."""
+
+    id: Id
+    name: Name
+    kind: StationKind
+    place: Id
+    supply: SystemName | None = Field(None, description="what a utility station delivers; blank elsewhere")
+    terminal_c: TerminalTemperature | None = Field(None, description="marking of its terminals, C")
+    load: Load | None = Field(None, description="what is connected here, besides the runs that leave")
+    source: UtilitySource | None = Field(None, description="of a utility station")
+    gear: Gear = Gear()
+    transformer: Transformer | None = Field(None, description="of a transformer station")
+    generator: Generator | None = Field(None, description="of a generator or inverter station")
+    transfer: TransferSwitch | None = Field(None, description="of a transfer switch")
+    bonding: Bonding = Bonding()
+
+
+class Run(Part):
+    """Conductors between two stations. A blank lock leaves the answer to the solver."""
+
+    id: Id
+    from_station: Id
+    to_station: Id
+    use: RunUse
+    system: SystemName
+    length_ft: float = Field(ge=0.01, le=20000, description="one way, along the wire")
+    metal: Metal = "cu"
+    insulation: Insulation = "THWN-2"
+    raceway: Raceway = "PVC40"
+    location: Location = "dry"
+    ambient_c: float = Field(30.0, ge=-50, le=90, description="C, before a rooftop adder")
+    rooftop: bool = False
+    nipple: bool = False
+    in_insulation: bool = False
+    several_receptacles: bool = False
+    loaded_conductors: int | None = Field(None, ge=1, le=200, description="lock: current-carrying in one raceway")
+    sets: int = Field(1, ge=1, le=12, description="parallel sets")
+    whole_dwelling: bool = Field(False, description="carries one dwelling's whole load, 310.12")
+    load: Load | None = Field(None, description="lock: the load, else summed from the stations beyond")
+    breaker_a: float | None = Field(None, ge=0.1, le=6000, description="lock: OCPD rating, A")
+    size: Size | None = Field(None, description="lock: ungrounded conductors")
+    neutral_size: Size | None = Field(None, description="lock: neutral")
+    egc_size: Size | None = Field(None, description="lock: equipment grounding conductor")
+    egc_metal: Metal | None = None
+    bare_egc: bool = False
+    no_egc: bool = Field(False, description="there is no equipment grounding conductor with it")
+    ground_fault_protected: bool = Field(False, description="ground-fault protection of equipment ahead of it")
+    raceway_bonded: bool | None = Field(
+        None, description="a service's steel raceway: bonded by bushing, hub or threads, not by locknuts alone"
+    )
+    raceway_size: TradeSize | None = Field(None, description="lock: trade size")
+    shares_raceway: Name | None = Field(
+        None, description="a name for the raceway that it shares: runs of one name lie in one raceway"
+    )
+    drop_limit_pct: float | None = Field(None, ge=0.01, le=20, description="own limit in place of the house rule")
+    note: Note = ""
+    outlets: Outlets | None = Field(None, description="of a branch circuit: where its outlets are, what guards them")
+    overhead: Overhead | None = Field(None, description="what it passes over, where it hangs in the air")
+    tap: Literal["10-ft", "25-ft", "outside"] | None = Field(
+        None, description="a tap: its breaker is at its far end, the feeder's at its source"
+    )
+    route: Route | None = Field(None, description="where it goes, measured on the plan")
+
+
+class Variant(Part):
+    """Another way to build the job, to be held against it; what is blank stays as it is."""
+
+    id: Id
+    name: Name
+    run: Id | None = Field(None, description="the run it changes; blank: all of them")
+    metal: Metal | None = None
+    breaker_a: float | None = Field(None, ge=0.1, le=6000, description="breaker, A")
+    pipe_up: bool = Field(False, description="one trade size above what is needed")
+    system: SystemName | None = Field(None, description="voltage of the line, through transformers where needed")
+
+
+class Job(Part):
+    """One property and the work planned on it."""
+
+    format: Literal["northspan-job"] = "northspan-job"
+    version: Literal[1] = 1
+    name: Name
+    note: Note = ""
+    code_book: Literal["nec-2023"] = "nec-2023"
+    house_rules: HouseRules = HouseRules()
+    places: Annotated[tuple[Place, ...], AtMost(100)] = ()
+    stations: Annotated[tuple[Station, ...], AtMost(600)] = ()
+    runs: Annotated[tuple[Run, ...], AtMost(500)] = ()
+    metal_paths: Annotated[tuple[MetalPath, ...], AtMost(100)] = ()
+    variants: Annotated[tuple[Variant, ...], AtMost(4)] = ()

@@ -1,0 +1,32 @@
+"""What is known of a run besides its wire: the outlets of a branch circuit, and what an overhead line passes over."""
+
+from typing import Literal
+
+from pydantic import Field
+
+from northspan.core.job.part import Part
+
+OutletRoom = Literal[
+    "bathroom", "garage", "outdoors", "crawl-space", "basement", "kitchen", "sink", "boathouse", "tub", "laundry",
+    "damp", "bedroom", "living-room", "dining-room", "hallway", "closet", "den", "sunroom",
+]  # fmt: skip
+
+
+class Outlets(Part):
+    """The outlets of a branch circuit in a dwelling or its outbuilding: where they are and what guards them."""
+
+    room: OutletRoom = Field(description="where its outlets are")
+    receptacles: bool = Field(True, description="receptacles among them")
+    gfci: bool | None = Field(None, description="guarded against ground faults, class A")
+    afci: bool | None = Field(None, description="guarded against arcs")
+
+
+class Overhead(Part):
+    """What an overhead run passes over, and the mast that holds it."""
+
+    over: Literal["walkway", "driveway", "street", "roof"] = "walkway"
+    clearance_ft: float | None = Field(None, ge=0.1, le=200, description="lowest point above it, ft")
+    roof_rise_in: float | None = Field(None, ge=0, le=48, description="of the roof, inches in 12")
+    mast: bool = Field(False, description="held by a mast")
+    mast_strong: bool | None = Field(None, description="strong enough or braced for the pull")
+    mast_alone: bool | None = Field(None, description="nothing but these conductors is attached to it")

@@ -1,0 +1,30 @@
+"""A job after a fix, to be tried: only the parts that the fix touches are read again."""
+
+from collections import defaultdict
+from collections.abc import Mapping, Sequence
+from typing import Any
+
+import jsonpatch
+
+from northspan.core.job.job import Job
+
+LISTS = ("places", "stations", "runs")
+
+
+def patched_job(job: Job, patch: Sequence[Mapping[str, Any]]) -> Job:
+    """The job with a fix's JSON Patch laid on, whose paths lead into places, stations and runs that are there.
+
+    Raises ValueError for a path that leads elsewhere, pydantic's ValidationError for a part that is none any more.
+    """
+    touched: dict[tuple[str, int], list[Any]] = defaultdict(list)
+    for step in patch:
+        _, name, index, *way = step["path"].split("/")
+        if name not in LISTS or not way:
+            raise ValueError(f"a fix leads into a part of a job, not to {step['path']!r}")
+        touched[name, int(index)].append({**step, "path": "/" + "/".join(way)})
+    changed: dict[str, list[Any]] = {}
+    for (name, index), steps in touched.items():
+        parts = changed.setdefault(name, list(getattr(job, name)))
+        document = jsonpatch.apply_patch(parts[index].model_dump(mode="json"), steps, in_place=True)
+        parts[index] = type(parts[index]).model_validate(document)
+    return job.model_copy(update={name: tuple(parts) for name, parts in changed.items()})

@@ -1,0 +1,1 @@
+"""What is taken where: appliances, places, and the sum over every run."""

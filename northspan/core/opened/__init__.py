@@ -1,0 +1,1 @@
+"""What is opened of a solved job: one rung, one fault."""

@@ -1,0 +1,148 @@
+"""From a run of the job to the question asked of the code book."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass, replace
+from typing import Any
+
+from northspan.core.codes.codebook import CodeBook
+from northspan.core.job.house_rules import HouseRules
+from northspan.core.job.job import Run, Station
+from northspan.core.loads.run_loads import RunLoad
+from northspan.core.loads.source_amps import plate_amps
+from northspan.core.property.guards import Guard
+from northspan.core.run.question import RunQuestion, TerminalTemperature
+from northspan.core.run.systems import SYSTEMS
+
+UNMARKED_60C_UP_TO_A = 100.0
+NIPPLE_FT = 2.0
+
+QUESTION_FIELD = {
+    "breaker_a": "breaker_lock_a",
+    "size": "size_lock",
+    "neutral_size": "neutral_lock",
+    "egc_size": "egc_lock",
+    "raceway_size": "raceway_lock",
+    "whole_dwelling": "dwelling_rule",
+}
+
+
+@dataclass(frozen=True, slots=True)
+class Standing:
+    """How a run stands in its job: its two stations, what guards it, whether it carries a dwelling whole.
+
+    ``ground_device_a`` is the device (A) that its equipment ground goes by where it is not its own, ``loaded`` how many
+    conductors carry current in its raceway (None: its own), ``ahead_a`` the most (A) that what stands ahead lets
+    through.
+    """
+
+    ends: tuple[Station, Station]
+    guard: Guard
+    dwelling: bool
+    ground_device_a: float | None = None
+    loaded: int | None = None
+    supply_side: bool = False
+    ahead_a: float | None = None
+
+
+def question(book: CodeBook, rules: HouseRules, run: Run, load: RunLoad, at: Standing) -> RunQuestion:
+    """The question a run asks."""
+    start, guard = at.ends[0], at.guard
+    plate_a = plate_amps(start.generator) if start.generator else 0.0
+    guarded_at_source = guard.at != "main" and guard.rating_a is not None
+    least = book.least(run.use, at.dwelling, 0.0 if guarded_at_source else plate_a)
+    asked = RunQuestion(
+        system=run.system,
+        amps=load.amps,
+        length_ft=run.length_ft,
+        metal=run.metal,
+        insulation=run.insulation,
+        raceway=run.raceway,
+        use=run.use,
+        location=run.location,
+        several_receptacles=run.several_receptacles,
+        continuous_amps=load.continuous_amps,
+        ambient_c=run.ambient_c,
+        rooftop=run.rooftop,
+        nipple=is_nipple(run),
+        loaded_conductors=run.loaded_conductors or at.loaded or SYSTEMS[run.system].loaded,
+        in_insulation=run.in_insulation,
+        sets=run.sets,
+        pf=load.pf,
+        drop_limit_pct=drop_limit(rules, run) if rules.drop_rule == "binding" else None,
+        conductor_temperature=rules.conductor_temperature,
+        dwelling_rule=run.whole_dwelling and at.dwelling,
+        spare_pct=rules.spare_pct,
+        drop_on=rules.drop_current,
+        dwelling_load_too=rules.dwelling_rule == "load-too",
+        full_ground=rules.equipment_ground == "full",
+        pipe_up=rules.pipe_up,
+        fill_rounding=rules.fill_rounding,
+        least=least or (load.circuit.least if load.circuit else None),
+        # On two phases and neutral of a wye the neutral carries like a phase whatever the balance, 220.61(C)(1).
+        neutral_amps=load.neutral_amps if rules.neutral == "calculated" and run.system != "120/208-3w" else None,
+        unbalance_a=load.unbalance_a,
+        egc_metal=run.egc_metal,
+        bare_egc=run.bare_egc,
+        no_egc=run.no_egc,
+        breaker_lock_a=guard.rating_a,
+        device_at=guard.at,
+        mains=guard.mains,
+        # What is in the wall may stay where the load fits it; what is to be pulled is made for the mains together.
+        mains_by_load=guard.mains > 1 and (rules.several_mains == "load" or run.size is not None),
+        tap=run.tap is not None,
+        ground_device_a=at.ground_device_a,
+        supply_side=at.supply_side,
+        device=load.circuit.device if load.circuit and run.use == "branch" else None,
+        ahead_a=at.ahead_a,
+        size_lock=run.size,
+        neutral_lock=run.neutral_size,
+        egc_lock=run.egc_size,
+        raceway_lock=run.raceway_size,
+    )
+    return replace(asked, terminal_c=_terminals(book, rules, asked, at.ends))
+
+
+def is_nipple(run: Run) -> bool:
+    """Whether a run lies in a nipple: it is said to, and is 24 in long at most."""
+    return run.nipple and run.length_ft <= NIPPLE_FT + 1e-9
+
+
+def drop_limit(rules: HouseRules, run: Run) -> float:
+    """The run's drop limit (%): its own, else the house rule for its use."""
+    if run.drop_limit_pct is not None:
+        return run.drop_limit_pct
+    return rules.branch_drop_pct if run.use == "branch" else rules.feeder_drop_pct
+
+
+def changed(q: RunQuestion, fields: Mapping[str, Any]) -> RunQuestion:
+    """The question after a change to the run's fields, by their names in the job."""
+    values: dict[str, Any] = {}
+    for name, value in fields.items():
+        if name == "load":
+            values |= {"amps": value["amps"], "continuous_amps": value["continuous_amps"]}
+        elif name == "loaded_conductors":
+            values[name] = value or q.wiring.loaded
+        elif name == "tap":
+            values |= {"tap": value is not None, "ground_device_a": None}
+        elif name == "size" and q.mains > 1:
+            values |= {"size_lock": value, "mains_by_load": q.mains_by_load if value is None else True}
+        else:
+            values[QUESTION_FIELD.get(name, name)] = value
+    return replace(q, **values)
+
+
+def unmarked_terminal_c(rules: HouseRules, breaker_a: float | None) -> TerminalTemperature:
+    """Temperature (C) to assume for terminals without a marking. 110.14(C)(1), house rule."""
+    if rules.unmarked_terminals == "60":
+        return 60
+    if rules.unmarked_terminals == "75":
+        return 75
+    return 60 if breaker_a is not None and breaker_a <= UNMARKED_60C_UP_TO_A else 75
+
+
+def _terminals(book: CodeBook, rules: HouseRules, q: RunQuestion, ends: tuple[Station, Station]) -> TerminalTemperature:
+    breaker_a = book.breaker(q, book.design_amps(q))
+    marked = [
+        s.terminal_c or unmarked_terminal_c(rules, breaker_a) for s in ends if s.kind != "utility" or s.terminal_c
+    ]
+    return min(marked, default=75)

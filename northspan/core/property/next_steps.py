@@ -1,0 +1,91 @@
+"""What to do next, once, in one line, on each step of a job."""
+
+from collections.abc import Iterator, Sequence
+
+from northspan.core.job.job import Job
+from northspan.core.loads.place_load import PlaceLoad
+from northspan.core.property.topology import Network
+from northspan.core.solution import Finding, Level, NextStep, StepName
+
+MUST: tuple[Level, ...] = ("danger", "violation")
+
+
+def next_steps(job: Job, net: Network, loads: Sequence[PlaceLoad], findings: Sequence[Finding]) -> tuple[NextStep, ...]:
+    """A line for every step, in the order of the job."""
+    grounding = [f for f in findings if f.place is not None]
+    others = [f for f in findings if f.place is None]
+    walk, taken = next(_walk(job, net), None), next(_loads(job, net, loads), None)
+    sized = next(_span(job, taken, others), None)
+    ground = next(_ground(grounding), None)
+    variants = None if job.variants else "Add a way to build it otherwise: the other metal, another voltage or breaker."
+    return (
+        _line("walk", walk, "The walk is in. Next: Loads, what every place takes."),
+        _line("loads", taken, "The loads are in. Next: Span, the wire that carries them."),
+        _line("span", sized, "Every run passes. Next: Ground, electrodes and bonds."),
+        _line("ground", ground, "Grounding has nothing open. Next: What if, or hand over the sheet."),
+        _line("what-if", variants, "Take the column that you build; it becomes the job."),
+        _line("rules", None, "Choose how this shop and its inspector read the rules; everything follows at once."),
+    )
+
+
+def _line(step: StepName, words: str | None, otherwise: str) -> NextStep:
+    return NextStep(step, words or otherwise, words is None)
+
+
+def _walk(job: Job, net: Network) -> Iterator[str]:
+    if not job.places:
+        yield "Add the first place: the building that the power is for."
+    if not any(s.id not in net.fed_by and net.delivers.get(s.id) for s in job.stations):
+        yield "Say where the power comes from: the utility's transformer, a generator or an inverter."
+    for place in job.places:
+        if place.kind != "yard" and not any(s.place == place.id for s in job.stations):
+            yield f"Say how {place.name} is fed: add its panel or circuit."
+    for place in job.places:
+        if place.footprint is None:
+            yield f"Lay {place.name} on the plan."
+    for place in job.places:
+        panels = any(s.place == place.id and s.kind != "equipment" for s in job.stations)
+        if place.soil is None and place.kind != "yard" and panels:
+            yield f"Note the soil at {place.name}: rods and trench meet it."
+
+
+def _loads(job: Job, net: Network, loads: Sequence[PlaceLoad]) -> Iterator[str]:
+    known = {load.place: load for load in loads}
+    for place in job.places:
+        here = [s for s in job.stations if s.place == place.id and s.kind != "utility"]
+        entered = any(s.load is not None for s in here)
+        if place.kind == "dwelling" and place.floor_area_ft2 is None and place.record is None and not entered:
+            yield f"Enter the floor area of {place.name}, then tick what it has."
+        elif place.kind != "yard" and here and not place.appliances and not entered:
+            yield f"Tick what {place.name} has, from the shop's list."
+        elif place.id in known and known[place.id].governs is None:
+            yield f"{place.name}: {known[place.id].why}"
+    for run in net.order:
+        if not any(True for at in net.beyond(run.to_station) if _takes(job, net, at, known)):
+            yield f"Enter what {net.stations[run.to_station].name} carries."
+
+
+def _takes(job: Job, net: Network, station: str, known: dict[str, PlaceLoad]) -> bool:
+    own = net.stations[station]
+    landed = any(load.station == station and load.drives for load in known.values())
+    place = next(p for p in job.places if p.id == own.place)
+    return own.load is not None or landed or any(a.station == station for a in place.appliances)
+
+
+def _span(job: Job, loads: str | None, findings: Sequence[Finding]) -> Iterator[str]:
+    if not job.runs:
+        yield "Add the first run: what feeds the building, and how far."
+    for level in MUST:
+        yield from (f"Mend first: {f.title}." for f in findings if f.level == level)
+    if loads is not None:
+        yield f"A run without a load has no size. {loads}"
+    yield from (f"Look at: {f.title}." for f in findings if f.level in ("house", "advice"))
+
+
+def _ground(findings: Sequence[Finding]) -> Iterator[str]:
+    for level in MUST:
+        yield from (f"Mend first: {f.title}." for f in findings if f.level == level)
+    for found in findings:
+        if found.rule == "electrodes-planned":
+            yield f"Look for what is there and enter it. {found.title}."
+    yield from (f"Look at: {f.title}." for f in findings if f.level == "advice")

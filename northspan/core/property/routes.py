@@ -1,0 +1,47 @@
+"""The route of a run as measured on the plan: legs, length, bends between pull points."""
+
+from collections.abc import Iterator
+
+from northspan.core.job.job import Job, Route
+from northspan.core.physics.plane import bends, lengths
+from northspan.core.solution import RouteAnswer
+from northspan.core.working import Figure, Step, number
+
+
+def route_answers(job: Job) -> tuple[RouteAnswer, ...]:
+    """The measured route of every run that has one, in the order of the job."""
+    return tuple(_answer(run.id, run.route) for run in job.runs if run.route is not None)
+
+
+def _answer(run: str, route: Route) -> RouteAnswer:
+    points = [(p.x_ft, p.y_ft) for p in route.points]
+    legs = lengths(points)
+    on_plan = sum(legs)
+    steps = [Step(f"Leg {i}", leg, "ft", "measured on the plan") for i, leg in enumerate(legs, 1)]
+    total = on_plan + route.ends_ft
+    if route.ends_ft:
+        steps.append(Step("Up, down and make-up at both ends", route.ends_ft, "ft", "entered"))
+    steps.append(Step("Along the wire", total, "ft", "sum"))
+    turns = bends(points)
+    worst, bend_steps = 0.0, []
+    for i, stretch in enumerate(_stretches(route, turns), 1):
+        together = sum(stretch, 0.0)
+        what = " + ".join(f"{number(round(t, 1))}°" for t in stretch) or "no bend"
+        bend_steps.append(Step(f"Stretch {i}: {what}", together, "°", "between pull points"))
+        worst = max(worst, together)
+    return RouteAnswer(
+        run, tuple(legs), tuple(turns), Figure(total, "ft", tuple(steps)), Figure(worst, "°", tuple(bend_steps))
+    )
+
+
+def _stretches(route: Route, turns: list[float]) -> Iterator[list[float]]:
+    """Bends of each stretch between pull points, with the bend up or down at the two ends of a trench."""
+    quarter = [90.0] if route.kind == "trench" else []
+    stretch = list(quarter)
+    for point, turn in zip(route.points[1:-1], turns, strict=True):
+        if point.pull:
+            yield stretch
+            stretch = []
+        elif turn > 0.5:
+            stretch.append(turn)
+    yield stretch + quarter

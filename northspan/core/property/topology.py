@@ -1,0 +1,115 @@
+"""Which run feeds which station: the job's network from the source outward."""
+
+from collections import deque
+from collections.abc import Collection, Iterator, Mapping
+from dataclasses import dataclass
+
+from northspan.core.job.job import Job, Run, Station
+from northspan.core.run.systems import SystemName, can_feed
+
+SOURCES = ("generator", "inverter")
+
+
+def is_standby(start: Station, end: Station) -> bool:
+    """Whether a run between two stations is a transfer switch's second supply."""
+    return start.kind in SOURCES and end.kind == "transfer-switch"
+
+
+def disconnects(station: Station) -> bool | None:
+    """Whether a station switches off what lies beyond it; None where that is not on record. A meter is no
+    disconnect.
+    """
+    if station.kind in ("service-disconnect", "disconnect"):
+        return True
+    if station.kind in ("utility", "meter", "transformer", *SOURCES):
+        return bool(station.gear.has_main)
+    return station.gear.has_main
+
+
+def source_system(station: Station) -> SystemName | None:
+    """What a station that nothing feeds delivers by itself."""
+    return station.generator.system if station.generator is not None else station.supply
+
+
+@dataclass(frozen=True)
+class Network:
+    """A job's stations and runs by who feeds whom. Every station is fed by one run at most, its standby apart.
+
+    ``order`` holds the runs from the source outward, so that a run stands after the run that feeds it. ``system``
+    is what each station gets; None where nothing feeds it, or a run asks for a voltage its source does not have;
+    ``delivers`` what runs may take from it, which a transformer makes another. ``standby`` holds the second supply of
+    transfer switches, which ``order`` leaves out: the property is solved on its normal supply.
+    """
+
+    stations: dict[str, Station]
+    fed_by: dict[str, Run]
+    leaving: dict[str, list[Run]]
+    order: list[Run]
+    system: dict[str, SystemName | None]
+    delivers: dict[str, SystemName | None]
+    standby: dict[str, Run]
+
+    def upstream(self, station: str) -> Iterator[Run]:
+        """The runs between a station and its source, nearest first."""
+        while station in self.fed_by:
+            run = self.fed_by[station]
+            yield run
+            station = run.from_station
+
+    def beyond(self, station: str) -> Iterator[str]:
+        """A station and every station fed from it."""
+        queue = deque([station])
+        while queue:
+            at = queue.popleft()
+            yield at
+            queue.extend(run.to_station for run in self.leaving.get(at, ()))
+
+    def counts_beyond(self, wanted: Collection[str]) -> Mapping[str, int]:
+        """By station how many of ``wanted`` lie at it and beyond it."""
+        counts = {station: int(station in wanted) for station in self.stations}
+        for run in reversed(self.order):
+            counts[run.from_station] += counts[run.to_station]
+        return counts
+
+
+def as_used(job: Job) -> Job:
+    """The job with every run called what it is: a branch circuit that feeds a panelboard is a feeder."""
+    panels = {s.id for s in job.stations if s.kind == "panelboard"}
+    if not any(r.use == "branch" and r.to_station in panels for r in job.runs):
+        return job
+    runs = tuple(
+        r.model_copy(update={"use": "feeder"}) if r.use == "branch" and r.to_station in panels else r for r in job.runs
+    )
+    return job.model_copy(update={"runs": runs})
+
+
+def network(job: Job) -> Network:
+    """Order a job's runs from the source outward.
+
+    The job has passed ``jobfile.problems``: no station is missing, none is fed twice, no runs form a loop.
+    """
+    stations = {s.id: s for s in job.stations}
+    standby = {r.to_station: r for r in job.runs if is_standby(stations[r.from_station], stations[r.to_station])}
+    normal = [run for run in job.runs if standby.get(run.to_station) is not run]
+    fed_by = {run.to_station: run for run in normal}
+    leaving: dict[str, list[Run]] = {}
+    for run in normal:
+        leaving.setdefault(run.from_station, []).append(run)
+    order: list[Run] = []
+    queue = deque(s.id for s in job.stations if s.id not in fed_by)
+    system: dict[str, SystemName | None] = {}
+    delivers: dict[str, SystemName | None] = {}
+    while queue:
+        at = queue.popleft()
+        run_in = fed_by.get(at)
+        if run_in is None:
+            system[at] = source_system(stations[at])
+        else:
+            source = delivers[run_in.from_station]
+            system[at] = run_in.system if source is not None and can_feed(source, run_in.system) else None
+        transformer = stations[at].transformer
+        delivers[at] = transformer.secondary if transformer and system[at] is not None else system[at]
+        for run in leaving.get(at, ()):
+            order.append(run)
+            queue.append(run.to_station)
+    return Network(stations, fed_by, leaving, order, system, delivers, standby)

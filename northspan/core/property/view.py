@@ -1,0 +1,36 @@
+"""A solved job as the finders of findings see it: the job, its network, and every run as sized."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import TYPE_CHECKING
+
+from northspan.core.job.job import Job
+from northspan.core.loads.place_load import PlaceLoad
+from northspan.core.property.topology import Network
+from northspan.core.run.sized import SizedRun
+from northspan.core.solution import RouteAnswer, RunFigures
+from northspan.core.working import Figure
+
+if TYPE_CHECKING:
+    # A run is judged without grounding, which takes long to load.
+    from northspan.core.ground.found import Ground
+
+
+@dataclass(frozen=True, slots=True)
+class JobView:
+    """The job between solving and judging: as it was entered, and with every run called what it is.
+
+    ``drop_pct`` holds each fed station's drop from the source (%), ``faults`` the bolted fault current there (A),
+    ``loads`` what each place takes, ``routes`` what the plan measures, ``ground`` electrodes, bonds and networks.
+    """
+
+    entered: Job
+    job: Job
+    network: Network
+    runs: Mapping[str, SizedRun]
+    drop_pct: Mapping[str, float]
+    faults: Mapping[str, Figure]
+    loads: tuple[PlaceLoad, ...]
+    routes: tuple[RouteAnswer, ...]
+    figures: Mapping[str, RunFigures]
+    ground: "Ground"

@@ -1,0 +1,1 @@
+"""One run by itself: what is asked, the sizes tried, and what comes out."""

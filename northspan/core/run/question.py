@@ -1,0 +1,164 @@
+"""What is asked about one run: the electrical facts and the locks, with no names, places or storage."""
+
+from dataclasses import dataclass, replace
+from typing import Literal
+
+from northspan.core.run.systems import SYSTEMS, System, SystemName
+
+Metal = Literal["cu", "al"]
+Insulation = Literal[
+    "THHN", "THWN-2", "XHHW-2", "RHW-2", "USE-2", "THWN", "THW", "TW", "UF", "NM", "SER", "SEU", "MC", "MHF",
+]  # fmt: skip
+Raceway = Literal["EMT", "PVC40", "PVC80", "RMC", "IMC", "LFNC-B", "none"]
+STEEL_RACEWAYS: frozenset[Raceway] = frozenset({"EMT", "RMC", "IMC"})
+TerminalTemperature = Literal[60, 75]
+ConductorTemperature = Literal["table", "running"]
+DropCurrent = Literal["load", "80-of-breaker", "breaker"]
+RunUse = Literal["service", "feeder", "branch"]
+Location = Literal["dry", "wet", "buried"]
+FillRounding = Literal["strict", "note-7"]
+DeviceAt = Literal["run", "main", "source", "secondary"]
+DEVICE_WORDS: dict[DeviceAt, str] = {
+    "run": "breaker", "main": "main", "source": "breaker at its source", "secondary": "breaker at the transformer",
+}  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True)
+class Least:
+    """A smallest current (A) that a run is made for whatever its load, why, and by which section.
+
+    ``wire_only`` says that it binds the wire and not the breaker.
+    """
+
+    amps: float
+    why: str
+    cite: str
+    wire_only: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class DeviceLimit:
+    """The largest overcurrent device (A) of a circuit by the equipment on it, the one to fit where none is on record
+    (A), why, and by which section. ``in_place_of_wire`` says that the equipment guards itself and its circuit against
+    overload, so that the limits by the wire do not bind.
+    """
+
+    most_a: float
+    usual_a: float
+    why: str
+    cite: str
+    in_place_of_wire: bool = True
+
+
+@dataclass(frozen=True, slots=True)
+class Beside:
+    """Another run's wires in the same raceway: its hots and its neutral, and what they are."""
+
+    run: str
+    metal: Metal
+    insulation: Insulation
+    hots: int
+    size: str
+    neutral: str | None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class RunQuestion:
+    """One run to be sized, or judged where something is locked.
+
+    ``amps`` and ``continuous_amps`` in A (totals over all ``sets``), ``length_ft`` one way, ``ambient_c`` in C
+    before a rooftop adder, ``loaded_conductors`` the current-carrying count in one raceway, ``drop_limit_pct``
+    None where the drop does not decide. ``dwelling_rule`` asks for the 83 % rule, ``several_receptacles`` says
+    that plug-in loads hang on it, which closes the next-size-up rule. ``least`` is the smallest current
+    it is made for whatever its load. House rules: ``spare_pct`` wanted over the design current, ``drop_on``
+    the current that the drop is judged at, ``dwelling_load_too`` that the 83 % rule leaves wire for the load itself,
+    ``full_ground`` a ground as large as the hots, ``pipe_up`` one trade size above what holds the wires. A lock of
+    None leaves the answer to the solver.
+
+    ``unbalance_a`` is what the loads leave on the neutral (A; None: not on record), whatever the neutral is sized by.
+    ``device_at`` says where the device that guards it stands, ``mains`` how many mains at its end guard it together,
+    ``mains_by_load`` that their sum may pass the wire's ampacity; ``tap`` closes the next-size-up rule;
+    ``ground_device_a`` is the device (A) its equipment ground goes by where that is another, ``supply_side`` that none
+    stands ahead, so that it is a supply-side jumper; ``device`` the largest
+    device by the equipment on it; ``ahead_a`` the most (A) that what stands ahead of it lets through; ``beside`` are
+    the other runs in its raceway, ``shared_ground`` the one equipment ground that serves them all.
+    """
+
+    system: SystemName
+    amps: float
+    length_ft: float
+    metal: Metal
+    insulation: Insulation
+    raceway: Raceway
+    use: RunUse = "feeder"
+    location: Location = "dry"
+    several_receptacles: bool = False
+    continuous_amps: float = 0.0
+    ambient_c: float = 30.0
+    rooftop: bool = False
+    nipple: bool = False
+    loaded_conductors: int = 2
+    terminal_c: TerminalTemperature = 75
+    in_insulation: bool = False
+    sets: int = 1
+    pf: float = 1.0
+    drop_limit_pct: float | None = 3.0
+    conductor_temperature: ConductorTemperature = "table"
+    dwelling_rule: bool = False
+    least: Least | None = None
+    spare_pct: float = 0.0
+    drop_on: DropCurrent = "load"
+    dwelling_load_too: bool = False
+    full_ground: bool = False
+    pipe_up: bool = False
+    fill_rounding: FillRounding = "strict"
+    neutral_amps: float | None = None
+    unbalance_a: float | None = None
+    device_at: DeviceAt = "run"
+    mains: int = 1
+    mains_by_load: bool = False
+    tap: bool = False
+    ground_device_a: float | None = None
+    supply_side: bool = False
+    device: DeviceLimit | None = None
+    ahead_a: float | None = None
+    beside: tuple[Beside, ...] = ()
+    shared_ground: str | None = None
+    egc_metal: Metal | None = None
+    bare_egc: bool = False
+    no_egc: bool = False
+    breaker_lock_a: float | None = None
+    size_lock: str | None = None
+    neutral_lock: str | None = None
+    egc_lock: str | None = None
+    raceway_lock: str | None = None
+
+    def drop_amps(self, breaker_a: float | None) -> float:
+        """Current (A) that the drop is judged at, by house rule: the load, or the breaker or 80 % of it if more."""
+        if self.drop_on == "load" or breaker_a is None:
+            return self.amps
+        return max(self.amps, breaker_a if self.drop_on == "breaker" else 0.8 * breaker_a)
+
+    @property
+    def wiring(self) -> System:
+        """The wiring system's conductors and voltages."""
+        return SYSTEMS[self.system]
+
+    @property
+    def ground_metal(self) -> Metal:
+        """Metal of the equipment grounding conductor: the ungrounded conductors' own unless said otherwise."""
+        return self.egc_metal or self.metal
+
+    @property
+    def has_equipment_ground(self) -> bool:
+        """Whether an equipment grounding conductor runs along: always but ahead of the service disconnect,
+        where the grounded conductor does its work, and where the run is known to lack one.
+        """
+        return self.use != "service" and not self.no_egc
+
+
+def unlocked(q: RunQuestion) -> RunQuestion:
+    """The same question with no size locked."""
+    if q.size_lock is q.neutral_lock is q.egc_lock is q.raceway_lock is None:
+        return q
+    return replace(q, size_lock=None, neutral_lock=None, egc_lock=None, raceway_lock=None)

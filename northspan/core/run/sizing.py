@@ -1,0 +1,130 @@
+"""One run sized: from the question to every figure with its working, in the order the trade takes."""
+
+from dataclasses import replace
+from functools import lru_cache
+
+from northspan.core.codes.codebook import CodeBook
+from northspan.core.physics.voltage_drop import (
+    longest_ft,
+    most_amps,
+    three_wire_leg_drops,
+    two_phase_leg_drops,
+)
+from northspan.core.run import ladder as walk
+from northspan.core.run.question import Metal, RunQuestion
+from northspan.core.run.sized import Companions, Sizing
+from northspan.core.solution import Ladder, RunFigures, Rung
+from northspan.core.working import Step
+
+REMEMBERED = 4096
+
+
+def size_run(book: CodeBook, q: RunQuestion, load_steps: tuple[Step, ...] = (), raceways: bool = False) -> Sizing:
+    """Size one run under a code book.
+
+    ``load_steps`` is the working of the load where it was summed from others; ``raceways`` also finds the
+    raceway of every rung shown.
+    """
+    steps = load_steps or (Step("Load as entered", q.amps, "A", "entered"),)
+    return replace(_sized(book, q, raceways), load_steps=steps)
+
+
+# A pure function of the question: a run that an edit leaves as it was is not sized again, nor one like another.
+@lru_cache(maxsize=REMEMBERED)
+def _sized(book: CodeBook, q: RunQuestion, raceways: bool) -> Sizing:
+    design_a = book.design_amps(q)
+    breaker_a = book.breaker(q, design_a)
+    rungs = book.rungs(q, design_a, breaker_a)
+    ladder = walk.ladder(q, rungs)
+    if raceways:
+        ladder = _with_raceways(book, q, breaker_a, ladder, rungs)
+    rung = walk.chosen(q, rungs)
+    companions = None
+    if rung is not None:
+        companions = book.companions(q, breaker_a, rung.size, ladder.required, rungs)
+    if rung is None:
+        return Sizing(q, (), design_a, breaker_a, ladder, None, None, None, None, None)
+    return Sizing(
+        q,
+        (),
+        design_a,
+        breaker_a,
+        ladder,
+        rung,
+        companions,
+        _leg_drop_pct(q, rung, companions, rungs),
+        _most_amps(book, q, rung, breaker_a),
+        _longest_ft(q, rung, breaker_a),
+    )
+
+
+@lru_cache(maxsize=REMEMBERED)
+def explained(book: CodeBook, q: RunQuestion, load_steps: tuple[Step, ...]) -> RunFigures:
+    """Every figure of a run with its working; no load, no steps."""
+    return book.explain(size_run(book, q, load_steps) if load_steps else unsized(q))
+
+
+def unsized(q: RunQuestion) -> Sizing:
+    """The answer to a run that has no load yet: nothing."""
+    return Sizing(q, (), 0.0, None, Ladder(q.metal, (), None, None), None, None, None, None, None)
+
+
+def other_ladder(book: CodeBook, sizing: Sizing, metal: Metal) -> Ladder:
+    """The same run's ladder in the other metal, with nothing locked but what is not wire."""
+    return _in_other_metal(book, sizing.question, sizing.design_a, sizing.breaker_a, metal)
+
+
+@lru_cache(maxsize=REMEMBERED)
+def _in_other_metal(book: CodeBook, own: RunQuestion, design_a: float, breaker_a: float | None, metal: Metal) -> Ladder:
+    ground = own.egc_metal if own.egc_metal is not None and own.egc_metal != own.metal else metal
+    q = replace(own, metal=metal, egc_metal=ground, size_lock=None, neutral_lock=None, egc_lock=None)
+    rungs = book.rungs(q, design_a, breaker_a)
+    return _with_raceways(book, q, breaker_a, walk.ladder(q, rungs), rungs)
+
+
+def _with_raceways(
+    book: CodeBook, q: RunQuestion, breaker_a: float | None, ladder: Ladder, rungs: tuple[Rung, ...]
+) -> Ladder:
+    unlocked = replace(q, raceway_lock=None, neutral_lock=None, egc_lock=None)
+
+    def trade(rung: Rung) -> str | None:
+        return book.companions(unlocked, breaker_a, rung.size, ladder.required, rungs).raceway
+
+    return replace(ladder, rungs=tuple(r.in_raceway(trade(r)) for r in ladder.rungs))
+
+
+def _leg_drop_pct(q: RunQuestion, rung: Rung, companions: Companions | None, rungs: tuple[Rung, ...]) -> float | None:
+    """Drop (%) of the worse leg to the neutral, where it differs from the drop line to line."""
+    leg_v = q.wiring.to_neutral
+    neutral = next((r for r in rungs if companions and r.size == companions.neutral), None)
+    if leg_v is None or neutral is None or q.wiring.neutral_is_return:
+        return None
+    per_kft = q.length_ft / 1000.0 / q.sets
+    z = complex(rung.r_kft, rung.x_kft) * per_kft
+    z_neutral = complex(neutral.r_kft, neutral.x_kft) * per_kft
+    if q.system == "120/208-3w":
+        worse = max(two_phase_leg_drops(leg_v, q.amps, q.pf, z, z_neutral))
+    elif q.unbalance_a:
+        worse = max(three_wire_leg_drops(leg_v, q.amps, q.unbalance_a, q.pf, z, z_neutral))
+    else:
+        return None
+    return 100.0 * worse / leg_v
+
+
+def _most_amps(book: CodeBook, q: RunQuestion, rung: Rung, breaker_a: float | None) -> float:
+    carried = book.most_amps(q, rung, breaker_a)
+    if q.drop_limit_pct is None:
+        return carried
+    if q.drop_on != "load" and breaker_a is not None:
+        # Judged at the breaker, the drop does not turn on the load: it passes or it does not.
+        return carried if rung.drop_pct <= q.drop_limit_pct + 1e-9 else 0.0
+    loop = 2.0 * q.length_ft / 1000.0 / q.sets
+    by_drop = most_amps(q.wiring.volts, q.pf, loop * rung.r_kft, loop * rung.x_kft, q.drop_limit_pct)
+    return min(carried, by_drop)
+
+
+def _longest_ft(q: RunQuestion, rung: Rung, breaker_a: float | None) -> float | None:
+    if q.drop_limit_pct is None:
+        return None
+    amps = q.drop_amps(breaker_a)
+    return longest_ft(q.wiring.volts, amps, q.pf, rung.r_kft / q.sets, rung.x_kft / q.sets, q.drop_limit_pct)

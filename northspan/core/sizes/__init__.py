@@ -1,0 +1,1 @@
+"""Scales of wire sizes, as data: order, area, spoken form."""

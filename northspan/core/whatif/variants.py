@@ -1,0 +1,145 @@
+"""A job with a variant's changes made: metal, breaker, pipe, or another voltage through transformers."""
+
+from collections.abc import Container
+from typing import Any
+
+from northspan.core.codes.codebook import CodeBook
+from northspan.core.codes.library import code_book
+from northspan.core.job.job import TRADE_SIZES, Job, Run, Station, Transformer, Variant
+from northspan.core.physics.transformer import MADE_KVA, rated_amps
+from northspan.core.property.topology import network
+from northspan.core.run.systems import SYSTEMS, SystemName, can_feed
+from northspan.core.solution import Solution
+from northspan.core.solve import solve
+
+COPPER_ONLY = ("NM", "UF")
+CONNECTING_FT = 5.0
+SECONDARY_SHARE = 1.25
+
+
+class NotPossible(ValueError):
+    """A variant that cannot be made of this job; the message says why, in words."""
+
+
+def varied(job: Job, variant: Variant) -> tuple[Job, Solution]:
+    """The job with the variant's changes, and its solution. Raises NotPossible."""
+    targets = [run for run in job.runs if variant.run in (None, run.id)]
+    if not targets:
+        raise NotPossible("The run it was made for is gone from the job.")
+    if variant.system is not None and variant.run is None:
+        raise NotPossible("Another voltage is for one run: choose which.")
+    runs = {run.id: run for run in job.runs}
+    for run in targets:
+        runs[run.id] = run.model_copy(update=_changes(run, variant))
+    made = job.model_copy(update={"runs": tuple(runs.values()), "variants": ()})
+    solution = solve(made)
+    if variant.system is not None:
+        for run in targets:
+            if run.system != variant.system:
+                made = _through_transformers(made, solution, runs[run.id], variant.system)
+        solution = solve(made)
+    if variant.pipe_up:
+        made = _pipes_up(made, solution, {run.id for run in targets})
+        solution = solve(made)
+    return made, solution
+
+
+def _changes(run: Run, variant: Variant) -> dict[str, Any]:
+    changes: dict[str, Any] = {}
+    no_wire = {"size": None, "neutral_size": None, "egc_size": None, "raceway_size": None}
+    if variant.metal is not None and variant.metal != run.metal and run.insulation not in COPPER_ONLY:
+        changes |= {"metal": variant.metal, "egc_metal": None, **no_wire}
+    if variant.breaker_a is not None:
+        changes |= {"breaker_a": variant.breaker_a, **no_wire}
+    return changes
+
+
+def _pipes_up(job: Job, solution: Solution, targets: set[str]) -> Job:
+    """One trade size above what each run came out with."""
+    pipes = {a.id: a.figures.raceway.value for a in solution.runs}
+    runs = []
+    for run in job.runs:
+        pipe = pipes[run.id]
+        if run.id in targets and pipe in TRADE_SIZES:
+            above = TRADE_SIZES[min(TRADE_SIZES.index(pipe) + 1, len(TRADE_SIZES) - 1)]
+            run = run.model_copy(update={"raceway_size": above})
+        runs.append(run)
+    return job.model_copy(update={"runs": tuple(runs)})
+
+
+def _through_transformers(job: Job, solution: Solution, run: Run, system: SystemName) -> Job:
+    """The run at another voltage: a transformer back to its own at the far end, and one ahead where needed."""
+    answer = next(a for a in solution.runs if a.id == run.id)
+    amps = answer.figures.load.value
+    if not isinstance(amps, float) or amps == 0.0:
+        raise NotPossible("The run has no load yet, so no transformer can be chosen.")
+    needed = SYSTEMS[run.system].volts * amps / 1000.0
+    kva = next((made for made in MADE_KVA if made >= needed), None)
+    if kva is None:
+        raise NotPossible(f"{needed:.0f} kVA is more than the transformers on the list.")
+    book = code_book(job.code_book)
+    source = network(job).delivers[run.from_station]
+    stations = {s.id: s for s in job.stations}
+    taken = {r.id for r in job.runs}
+    ends = stations[run.from_station], stations[run.to_station]
+    new_stations: list[Station] = []
+    runs: list[Run] = []
+    start = run.from_station
+    if source is None or not can_feed(source, system):
+        up = _transformer(
+            book,
+            _fresh(stations, f"{run.id}-up"),
+            f"Transformer for {ends[1].name}",
+            ends[0].place,
+            kva,
+            system,
+            run.system,
+        )
+        new_stations.append(up)
+        runs.append(_connecting(_fresh(taken, f"{run.id}-to-up"), start, up.id, run.system, run))
+        start = up.id
+    down = _transformer(
+        book,
+        _fresh(stations, f"{run.id}-down"),
+        f"Transformer at {ends[1].name}",
+        ends[1].place,
+        kva,
+        run.system,
+        system,
+    )
+    new_stations.append(down)
+    line = run.model_copy(
+        update={
+            "from_station": start, "to_station": down.id, "system": system, "size": None, "neutral_size": None,
+            "egc_size": None, "raceway_size": None, "breaker_a": None, "load": None, "loaded_conductors": None,
+            "whole_dwelling": False,
+        }
+    )  # fmt: skip
+    runs += [
+        line,
+        _connecting(_fresh(taken, f"{run.id}-from-down"), down.id, run.to_station, run.system, run, run.load),
+    ]
+    kept = tuple(r for r in job.runs if r.id != run.id)
+    return job.model_copy(update={"stations": (*job.stations, *new_stations), "runs": (*kept, *runs)})
+
+
+def _fresh(taken: Container[str], wanted: str) -> str:
+    """An id that is not taken, within the length an id may have."""
+    base = wanted[:60]
+    return next(i for i in (base, *(f"{base}-{n}" for n in range(2, 1000))) if i not in taken)
+
+
+def _transformer(
+    book: CodeBook, station: str, name: str, place: str, kva: float, secondary: SystemName, primary: SystemName
+) -> Station:
+    protected = SYSTEMS[secondary].grounded > 0 or SYSTEMS[primary].grounded > 0
+    breaker = book.standard_rating(SECONDARY_SHARE * rated_amps(kva, SYSTEMS[secondary].volts)) if protected else None
+    own = Transformer(secondary=secondary, kva=kva, secondary_breaker_a=breaker)
+    return Station(id=station, name=name[:80], kind="transformer", place=place, terminal_c=75, transformer=own)
+
+
+def _connecting(run_id: str, start: str, end: str, system: SystemName, like: Run, load: Any = None) -> Run:
+    return Run(
+        id=run_id, from_station=start, to_station=end, use="feeder", system=system, length_ft=CONNECTING_FT,
+        metal="cu", insulation="THWN-2", raceway=like.raceway if like.raceway != "none" else "PVC40", load=load,
+    )  # fmt: skip
