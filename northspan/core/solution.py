@@ -23,7 +23,6 @@ class Rung:
     """
 
     size: str
-    circular_mils: float
     base_ampacity_a: float
     derated_ampacity_a: float
     termination_limit_a: float
@@ -42,7 +41,7 @@ class Rung:
     def in_raceway(self, trade: str | None) -> "Rung":
         """The same size in a raceway of a trade size."""
         return Rung(
-            self.size, self.circular_mils, self.base_ampacity_a, self.derated_ampacity_a, self.termination_limit_a,
+            self.size, self.base_ampacity_a, self.derated_ampacity_a, self.termination_limit_a,
             self.allowed_ampacity_a, self.largest_breaker_a, self.drop_v, self.drop_pct, self.r_kft, self.x_kft,
             self.carries, self.passes, self.stopped_by, self.stopped_words, trade,
         )  # fmt: skip

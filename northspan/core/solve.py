@@ -19,13 +19,14 @@ from northspan.core.property.next_steps import next_steps
 from northspan.core.property.routes import route_answers
 from northspan.core.property.shared_raceway import loaded_together, shared
 from northspan.core.property.short_circuit import available_faults
+from northspan.core.property.sized_run import SizedRun
 from northspan.core.property.topology import Network, as_used, network, source_system
 from northspan.core.property.view import JobView
 from northspan.core.run.question import DEVICE_WORDS
-from northspan.core.run.sized import SizedRun, Sizing
+from northspan.core.run.sized import Sizing
 from northspan.core.run.sizing import explained, other_ladder, size_run, unsized
 from northspan.core.run.systems import SYSTEMS, SystemName
-from northspan.core.sizes.awg import spoken
+from northspan.core.sizes.scale import Scale
 from northspan.core.solution import Device, Finding, Ladder, RunAnswer, Solution, StationAnswer
 from northspan.core.working import Figure, Step, number
 
@@ -231,24 +232,24 @@ def _run_answer(book: CodeBook, view: JobView, each: SizedRun) -> RunAnswer:
         rung is not None and rung.passes,
         rung.stopped_by if rung else None,
         Device(DEVICE_WORDS[each.guard.at], each.guard.rating_a, each.guard.pointer),
-        _conductors(sizing),
+        _conductors(book.scale, sizing),
         each.limit_pct,
         figures,
         ladders,
     )
 
 
-def _conductors(sizing: Sizing) -> str:
+def _conductors(scale: Scale, sizing: Sizing) -> str:
     """What is pulled, on one line, as it is written on a one-line."""
     q, rung, also = sizing.question, sizing.rung, sizing.companions
     if rung is None or also is None:
         return ""
     hots = "hot" if q.wiring.ungrounded == 1 else f"{q.wiring.ungrounded} hots"
-    words = [f"{hots} {spoken(rung.size, q.metal)}"]
+    words = [f"{hots} {scale.spoken(rung.size, q.metal)}"]
     if also.neutral is not None:
-        words.append(f"{spoken(also.neutral, q.metal)} neutral")
+        words.append(f"{scale.spoken(also.neutral, q.metal)} neutral")
     if also.equipment_ground is not None:
-        words.append(f"{spoken(also.equipment_ground, q.ground_metal)} ground")
+        words.append(f"{scale.spoken(also.equipment_ground, q.ground_metal)} ground")
     each = ", ".join(words)
     return f"{q.sets} sets of {each}" if q.sets > 1 else each
 

@@ -1,9 +1,10 @@
 """A code book's tables: read from data files once, checked on reading, asked by name.
 
 A file is CSV under a header of ``# key: value`` lines. ``name``, ``title``, ``section``, ``edition`` and
-``units`` say what it is; ``sizes`` and ``text`` name columns that hold wire sizes or words (all others hold
-numbers); ``rising``, ``falling`` and ``complete`` name columns that must rise or fall down the rows or have no
-empty cell; each ``doubtful`` line ("columns @ rows", * for all) marks cells to be shown as "check your copy".
+``units`` say what it is; ``sizes`` and ``text`` name columns that hold wire sizes of the ``scale`` that is named, or
+words (all others hold numbers); ``rising``, ``falling`` and ``complete`` name columns that must rise or fall down the
+rows or have no empty cell; each ``doubtful`` line ("columns @ rows", * for all) marks cells to be shown as "check your
+copy".
 """
 
 import csv
@@ -12,7 +13,7 @@ from dataclasses import dataclass
 from importlib.resources import files
 from types import MappingProxyType
 
-from northspan.core.sizes.awg import rank
+from northspan.core.sizes.scale import Scale, scale
 from northspan.core.working import Cell, Step, Value
 
 
@@ -152,21 +153,20 @@ def _doubtful(lines: list[str], columns: list[str], rows: Iterable[str]) -> Iter
 
 def _check(table: Table, head: Mapping[str, list[str]]) -> None:
     sizes = _names(head, "sizes")
+    by = scale(head["scale"][0]) if sizes else None
     for row, column in table.doubtful:
         if row not in table.rows or column not in table.columns:
             raise TableError(f"table {table.name}: doubtful cell {row}/{column} does not exist")
     for size in _size_cells(table, sizes):
-        try:
-            rank(size)
-        except ValueError as error:
-            raise TableError(f"table {table.name}: {error}") from None
+        if by is None or size not in by:
+            raise TableError(f"table {table.name}: {size!r} is not a wire size")
     for column in _names(head, "complete"):
         for row, cells in table.rows.items():
             if cells[column] is None:
                 raise TableError(f"table {table.name}, row {row}, column {column}: empty")
     for word, sign in (("rising", 1.0), ("falling", -1.0)):
         for column in _names(head, word):
-            _check_order(table, column, sign, column in sizes)
+            _check_order(table, column, sign, by if column in sizes else None)
 
 
 def _size_cells(table: Table, sizes: set[str]) -> Iterable[str]:
@@ -179,13 +179,13 @@ def _size_cells(table: Table, sizes: set[str]) -> Iterable[str]:
                 yield value
 
 
-def _check_order(table: Table, column: str, sign: float, sizes: bool) -> None:
+def _check_order(table: Table, column: str, sign: float, by: Scale | None) -> None:
     before: float | None = None
     for row, cells in table.rows.items():
         value = cells[column]
         if value is None:
             continue
-        scale = sign * (rank(str(value)) if sizes else float(value))
-        if before is not None and scale < before:
+        place = sign * (by.rank(str(value)) if by is not None else float(value))
+        if before is not None and place < before:
             raise TableError(f"table {table.name}, row {row}, column {column}: out of order")
-        before = scale
+        before = place

@@ -12,8 +12,8 @@ from northspan.core.job.part import Size
 from northspan.core.physics.breaker_time import longest_s
 from northspan.core.physics.data import BARE_WIRE
 from northspan.core.physics.soil import Soil
-from northspan.core.run.sized import Hots
-from northspan.core.sizes.awg import circular_mils
+from northspan.core.property.sized_run import Hots
+from northspan.core.sizes.scale import scale
 from northspan.core.solve import solve
 from tests.core.fixing import findings
 from tests.core.jobs import document, job
@@ -78,7 +78,7 @@ class Grounding(unittest.TestCase):
         self.assertEqual(thickness, sorted(thickness))
         self.assertEqual(len(thickness), 28)
         for size, thick in zip(BARE_WIRE.rows, thickness, strict=True):
-            self.assertAlmostEqual(thick / (math.sqrt(circular_mils(size)) / 1000.0), 1.145, delta=0.02, msg=size)
+            self.assertAlmostEqual(thick / (math.sqrt(scale("awg").area(size)) / 1000.0), 1.145, delta=0.02, msg=size)
         rings = [Electrode(id="r", kind="ring", length_ft=100, wire_size=s) for s in ("2", "3/0", "500")]
         ohms = [ohms_of(r, Soil(100.0))[0] for r in rings]
         self.assertTrue(ohms[0] > ohms[1] > ohms[2])

@@ -11,7 +11,7 @@ from northspan.core.ground.ohms import ohms_of
 from northspan.core.job.file import parse
 from northspan.core.job.grounding import Electrode, ElectrodeKind
 from northspan.core.physics.soil import Soil
-from northspan.core.run.sized import Hots
+from northspan.core.property.sized_run import Hots
 from northspan.core.solve import solve
 from tests.core.fixing import findings, mended
 from tests.core.jobs import document, job

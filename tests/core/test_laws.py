@@ -8,6 +8,7 @@ from itertools import pairwise
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from northspan.core.codes.nec.data import AWG
 from northspan.core.codes.nec.sizing.overcurrent import largest_breaker, standard_rating
 from northspan.core.physics.voltage_drop import (
     longest_ft,
@@ -113,7 +114,7 @@ class Laws(unittest.TestCase):
         if s.rung is None:
             self.assertFalse(any(r.passes for r in s.ladder.rungs))
             return
-        below = [r for r in s.ladder.rungs if r.circular_mils < s.rung.circular_mils]
+        below = [r for r in s.ladder.rungs if AWG.rank(r.size) < AWG.rank(s.rung.size)]
         self.assertTrue(all(r.stopped_by and r.stopped_words for r in below))
         self.assertTrue(size_run(BOOK, replace(q, size_lock=s.rung.size)).rung.passes)
 

@@ -6,7 +6,7 @@ import unittest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from northspan.core.sizes.awg import rank
+from northspan.core.codes.nec.data import AWG
 from northspan.core.solve import solve
 from northspan.core.whatif.what_if import what_if
 from tests.core.jobs import job
@@ -34,7 +34,7 @@ class HouseRuleLaws(unittest.TestCase):
     @given(FEET, AMPS)
     def test_a_larger_current_to_judge_the_drop_by_never_takes_smaller_wire(self, feet, amps):
         sizes = [feeder(feet, amps, drop_current=on).figures.size.value for on in ("load", "80-of-breaker", "breaker")]
-        ranks = [rank(size) if size else math.inf for size in sizes]
+        ranks = [AWG.rank(size) if size else math.inf for size in sizes]
         self.assertEqual(ranks, sorted(ranks))
 
     @SLOW
@@ -51,7 +51,7 @@ class HouseRuleLaws(unittest.TestCase):
         table, full = feeder(feet, amps), feeder(feet, amps, equipment_ground="full")
         if table.figures.size.value:
             self.assertGreaterEqual(
-                rank(full.figures.equipment_ground.value), rank(table.figures.equipment_ground.value)
+                AWG.rank(full.figures.equipment_ground.value), AWG.rank(table.figures.equipment_ground.value)
             )
 
 

@@ -8,11 +8,13 @@ from northspan.core.job.house_rules import HouseRules
 from northspan.core.job.job import Appliance, Job, LoadMethodName, Place, Run
 from northspan.core.loads.circuit import Circuit
 from northspan.core.loads.place_load import LoadMethod
+from northspan.core.property.sized_run import Hots
 from northspan.core.property.topology import Network
 from northspan.core.property.view import JobView
 from northspan.core.run.question import Least, Metal, Raceway, RunQuestion, RunUse
-from northspan.core.run.sized import Companions, Hots, RunFinding, Sizing
+from northspan.core.run.sized import Companions, RunFinding, Sizing
 from northspan.core.run.systems import SystemName
+from northspan.core.sizes.scale import Scale
 from northspan.core.solution import Finding, RunFigures, Rung
 from northspan.core.tables import Table
 from northspan.core.working import Figure
@@ -28,6 +30,7 @@ class CodeBook(Protocol):
     title: str
     edition: str
     notes: tuple[str, ...]
+    scale: Scale
     rod_limit_ohm: float
 
     def __hash__(self) -> int:

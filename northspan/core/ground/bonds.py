@@ -8,8 +8,8 @@ from northspan.core.ground.found import Bonds, Island, Joins
 from northspan.core.ground.joins import closed_bonds, equipment_path, neutral_node
 from northspan.core.ground.modes import Mode, has_neutral, is_line_side, is_service_equipment, neutral_open
 from northspan.core.job.job import Job, Station
+from northspan.core.property.sized_run import Hots, SizedRun, hots_of
 from northspan.core.property.topology import SOURCES, Network
-from northspan.core.run.sized import Hots, SizedRun, hots_of
 from northspan.core.run.systems import SYSTEMS
 from northspan.core.working import Figure
 

@@ -20,9 +20,9 @@ from northspan.core.ground.soils import place_soil
 from northspan.core.job.grounding import DRIVEN, Electrode
 from northspan.core.job.job import Job, Place, Run, Station
 from northspan.core.physics.electrodes import chance_below
+from northspan.core.property.sized_run import Hots, SizedRun, area_of, hots_of
 from northspan.core.property.topology import SOURCES, Network
-from northspan.core.run.sized import Hots, SizedRun, area_of, hots_of
-from northspan.core.sizes.awg import rank
+from northspan.core.sizes.scale import Scale
 from northspan.core.working import Figure, Step, number
 
 PLANNED = "planned"
@@ -126,8 +126,8 @@ def _place(book: CodeBook, job: Job, net: Network, sized: Mapping[str, SizedRun]
     rods = [e for e in electrodes if e.kind in DRIVEN]
     spacing = next((e.spacing_ft for e in rods if e.spacing_ft), PLANNED_APART_FT)
     entering = [(run, own) for run in supply.runs if (own := hots_of(sized[run.id])) is not None]
-    hots = _incoming(net, sized, supply) or [own for _, own in entering]
-    largest = max(entering, key=lambda each: rank(each[1].size), default=None)
+    hots = _incoming(book.scale, net, sized, supply) or [own for _, own in entering]
+    largest = max(entering, key=lambda each: book.scale.rank(each[1].size), default=None)
     made_of = place.grounding.conductor.metal
     serving = [e for e in electrodes if e.connected and book.electrode_counts(e) and not is_gone(place, e)]
     lands = landing_station(job, place.id)
@@ -156,7 +156,7 @@ def _place(book: CodeBook, job: Job, net: Network, sized: Mapping[str, SizedRun]
     )
 
 
-def _incoming(net: Network, sized: Mapping[str, SizedRun], supply: Supplied) -> list[Hots]:
+def _incoming(scale: Scale, net: Network, sized: Mapping[str, SizedRun], supply: Supplied) -> list[Hots]:
     """The hots that the electrode conductor goes by: of a service those that end at its disconnects, all together, or a
     common set ahead of them where that is more; what leaves a source of the place's own.
     """
@@ -167,7 +167,7 @@ def _incoming(net: Network, sized: Mapping[str, SizedRun], supply: Supplied) -> 
         return []
     ends = [own for run in supply.runs if (own := hots_of(sized[run.id])) is not None]
     ahead = [own for run in supply.common if (own := hots_of(sized[run.id])) is not None]
-    return max([ends, *([own] for own in ahead)], key=area_of)
+    return max([ends, *([own] for own in ahead)], key=lambda hots: area_of(scale, hots))
 
 
 def _chance(limit: float, low: float, high: float) -> Figure:

@@ -15,8 +15,8 @@ from northspan.core.ground.network.wired import BOND_OHM, UTILITY_EARTH_OHM, wir
 from northspan.core.ground.places import place_grounds, place_ohms
 from northspan.core.job.job import Job
 from northspan.core.physics.nodal import LEAK_OHM
+from northspan.core.property.sized_run import SizedRun
 from northspan.core.property.topology import Network
-from northspan.core.run.sized import SizedRun
 from northspan.core.working import number
 
 

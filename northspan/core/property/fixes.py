@@ -6,8 +6,9 @@ from functools import lru_cache
 from northspan.core.codes.codebook import CodeBook
 from northspan.core.job.job import Job, Place, Station
 from northspan.core.property.asking import changed
+from northspan.core.property.sized_run import SizedRun
 from northspan.core.run.question import RunQuestion
-from northspan.core.run.sized import Change, RunFinding, SizedRun, Sizing
+from northspan.core.run.sized import Change, RunFinding, Sizing
 from northspan.core.run.sizing import REMEMBERED, size_run
 from northspan.core.solution import Fix
 

@@ -5,11 +5,11 @@ from dataclasses import replace
 
 from northspan.core.codes.codebook import CodeBook
 from northspan.core.job.job import Job, Run
+from northspan.core.property.sized_run import SizedRun
 from northspan.core.run.question import Beside
-from northspan.core.run.sized import SizedRun, Sizing
+from northspan.core.run.sized import Sizing
 from northspan.core.run.sizing import size_run
 from northspan.core.run.systems import SYSTEMS
-from northspan.core.sizes.awg import rank
 
 
 def groups(job: Job) -> Mapping[str, tuple[Run, ...]]:
@@ -41,7 +41,7 @@ def shared(book: CodeBook, job: Job, sized: Mapping[str, SizedRun]) -> Mapping[s
         # One ground for all of them goes by the largest device, and grows with whichever run asks the most. 250.122(C)
         by_device = [_again(book, m, ground_device_a=max(devices)) for m in members]
         grounds = [s.companions.equipment_ground for s in by_device if s.companions and s.companions.equipment_ground]
-        ground = max(grounds, key=rank, default=None)
+        ground = max(grounds, key=book.scale.rank, default=None)
         for member in members:
             beside = tuple(_beside(other) for other in members if other is not member)
             sizing = _again(book, member, ground_device_a=max(devices), beside=beside, shared_ground=ground)

@@ -6,8 +6,8 @@ from typing import TYPE_CHECKING
 
 from northspan.core.job.job import Job
 from northspan.core.loads.place_load import PlaceLoad
+from northspan.core.property.sized_run import SizedRun
 from northspan.core.property.topology import Network
-from northspan.core.run.sized import SizedRun
 from northspan.core.solution import RouteAnswer, RunFigures
 from northspan.core.working import Figure
 

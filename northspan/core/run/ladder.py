@@ -3,7 +3,6 @@
 from collections.abc import Sequence
 
 from northspan.core.run.question import RunQuestion
-from northspan.core.sizes.awg import rank
 from northspan.core.solution import Ladder, Rung
 
 RUNGS_ABOVE = 2
@@ -23,7 +22,7 @@ def shown(rungs: Sequence[Rung], top: str | None) -> tuple[Rung, ...]:
     """The rungs up to two above ``top``; all of them where nothing passes."""
     if top is None:
         return tuple(rungs)
-    below = sum(1 for r in rungs if rank(r.size) <= rank(top))
+    below = next((i for i, r in enumerate(rungs, 1) if r.size == top), len(rungs))
     return tuple(rungs[: below + RUNGS_ABOVE])
 
 
@@ -38,6 +37,6 @@ def ladder(q: RunQuestion, rungs: Sequence[Rung]) -> Ladder:
     smallest = smallest_passing(rungs)
     picked = chosen(q, rungs)
     top = smallest
-    if smallest is not None and picked is not None and rank(picked.size) > rank(smallest):
-        top = picked.size
+    if smallest is not None and picked is not None:
+        top = next(r.size for r in reversed(rungs) if r.size in (smallest, picked.size))
     return Ladder(q.metal, shown(rungs, top), smallest_carrying(rungs), smallest)

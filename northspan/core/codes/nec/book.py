@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping, Sequence
 
-from northspan.core.codes.nec.data import NOTES, TABLES
+from northspan.core.codes.nec.data import AWG, NOTES, TABLES
 from northspan.core.codes.nec.earthing import electrodes as earth
 from northspan.core.codes.nec.earthing import separate_buildings
 from northspan.core.codes.nec.findings.run_finders import RUN_FINDERS
@@ -15,10 +15,11 @@ from northspan.core.job.house_rules import HouseRules
 from northspan.core.job.job import Appliance, Job, LoadMethodName, Place, Run
 from northspan.core.loads.circuit import Circuit
 from northspan.core.loads.place_load import LoadMethod
+from northspan.core.property.sized_run import Hots
 from northspan.core.property.topology import Network
 from northspan.core.property.view import JobView
 from northspan.core.run.question import Least, Metal, Raceway, RunQuestion, RunUse
-from northspan.core.run.sized import Companions, Hots, RunFinding, Sizing
+from northspan.core.run.sized import Companions, RunFinding, Sizing
 from northspan.core.run.systems import SystemName
 from northspan.core.solution import Finding, RunFigures, Rung
 from northspan.core.tables import Table
@@ -34,6 +35,7 @@ class Nec2023:
     title = "US 2023"
     edition = "NEC 2023"
     notes = NOTES
+    scale = AWG
     rod_limit_ohm = earth.ROD_OHM
 
     @property

@@ -3,8 +3,10 @@
 import tomllib
 from importlib.resources import files
 
+from northspan.core.sizes.scale import scale
 from northspan.core.tables import load_tables
 
+AWG = scale("awg")
 TABLES = load_tables("northspan.core.codes.nec")
 
 AMPACITY = TABLES["310.16"]

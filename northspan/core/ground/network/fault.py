@@ -11,8 +11,8 @@ from northspan.core.ground.network.nodes import node
 from northspan.core.job.job import Run
 from northspan.core.physics.breaker_time import longest_s
 from northspan.core.physics.nodal import EARTH, ImpedanceNetwork, State
+from northspan.core.property.sized_run import SizedRun
 from northspan.core.property.topology import Network
-from northspan.core.run.sized import SizedRun
 from northspan.core.run.systems import SYSTEMS
 from northspan.core.working import Figure, Step, number
 

@@ -9,8 +9,8 @@ from northspan.core.ground.modes import Mode
 from northspan.core.ground.network.nodes import node
 from northspan.core.job.job import Station
 from northspan.core.physics.nodal import Branch
+from northspan.core.property.sized_run import SizedRun
 from northspan.core.property.topology import Network
-from northspan.core.run.sized import SizedRun
 from northspan.core.run.systems import SYSTEMS, SystemName
 
 LEG_SHARE = 0.5

@@ -16,8 +16,8 @@ from northspan.core.ground.places import landing_station
 from northspan.core.job.job import Job, Run
 from northspan.core.physics.nodal import EARTH, Branch, Coupling, ImpedanceNetwork
 from northspan.core.physics.steel_raceway import raceway_ohms
+from northspan.core.property.sized_run import SizedRun
 from northspan.core.property.topology import Network
-from northspan.core.run.sized import SizedRun
 from northspan.core.run.systems import SYSTEMS, can_feed
 
 # A screw, a strap, a bar on its can: small beside any wire, and never nothing.

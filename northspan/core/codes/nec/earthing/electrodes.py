@@ -2,13 +2,12 @@
 
 from collections.abc import Sequence
 
-from northspan.core.codes.nec.data import ELECTRODE_CONDUCTOR, EQUIPMENT_GROUND, PROPERTIES, SERVICE_NEUTRAL
+from northspan.core.codes.nec.data import AWG, ELECTRODE_CONDUCTOR, EQUIPMENT_GROUND, PROPERTIES, SERVICE_NEUTRAL
 from northspan.core.codes.nec.sizing import equipment_ground as grounding
 from northspan.core.job.grounding import MADE, Electrode
 from northspan.core.job.job import Run
+from northspan.core.property.sized_run import Hots
 from northspan.core.run.question import Metal
-from northspan.core.run.sized import Hots
-from northspan.core.sizes.awg import larger, rank, smaller, spoken
 from northspan.core.working import Figure, Step, number
 
 ROD_FT, ROD_IN, LISTED_ROD_IN, PIPE_IN = 8.0, 0.625, 0.5, 1.05
@@ -69,12 +68,12 @@ def shortfalls(e: Electrode) -> tuple[tuple[str, str, dict[str, object]], ...]:
         least("length_ft", e.length_ft, CONCRETE_FT, "feet in concrete:", "250.52(A)(3)")
         least("diameter_in", e.diameter_in if e.wire_size is None else None, BAR_IN, "inches thick:", "250.52(A)(3)")
         least("cover_in", e.cover_in, CONCRETE_COVER_IN, "inches of concrete round it:", "250.52(A)(3)")
-        if e.wire_size is not None and rank(e.wire_size) < rank(CONCRETE_WIRE):
+        if e.wire_size is not None and AWG.rank(e.wire_size) < AWG.rank(CONCRETE_WIRE):
             words = f"{e.wire_size} copper, {CONCRETE_WIRE} at least"
             found.append((words, "250.52(A)(3)", {"wire_size": CONCRETE_WIRE}))
     if e.kind == "ring":
         least("length_ft", e.length_ft, RING_FT, "feet of wire:", "250.52(A)(4)")
-        if e.wire_size is not None and rank(e.wire_size) < rank(RING_WIRE):
+        if e.wire_size is not None and AWG.rank(e.wire_size) < AWG.rank(RING_WIRE):
             found.append((f"{e.wire_size} copper, {RING_WIRE} at least", "250.52(A)(4)", {"wire_size": RING_WIRE}))
     if e.kind == "plate":
         thick = PLATE_STEEL_IN if e.metal == "steel" else PLATE_COPPER_IN
@@ -115,22 +114,22 @@ def conductor(hots: Sequence[Hots], made_of: Metal, electrodes: Sequence[Electro
         own = [h for h in hots if h.metal == metal]
         if own:
             row = table_row(metal, sum(_MILS[h.size] * h.sets for h in own))
-            full = larger(full, ELECTRODE_CONDUCTOR.word(row, column))
+            full = AWG.larger(full, ELECTRODE_CONDUCTOR.word(row, column))
             steps.append(ELECTRODE_CONDUCTOR.read(row, column, f"Largest hot {_together(own)}"))
     caps = [_cap(e, made_of) for e in electrodes]
     chosen = full
     if caps and all(c is not None for c in caps):
         cap = caps[0] or full
         for other in caps:
-            cap = larger(cap, other or full)
-        if rank(cap) < rank(full):
-            chosen = smaller(cap, full)
+            cap = AWG.larger(cap, other or full)
+        if AWG.rank(cap) < AWG.rank(full):
+            chosen = AWG.smaller(cap, full)
             steps.append(Step("No larger is asked for these electrodes", chosen, "size", "250.66(A), (B), (C)"))
     return Figure(chosen, "", tuple(steps))
 
 
 def _together(hots: Sequence[Hots]) -> str:
-    return " and ".join(f"{h.sets} sets of {spoken(h.size, h.metal)}" if h.sets > 1 else spoken(h.size, h.metal)
+    return " and ".join(f"{h.sets} sets of {AWG.spoken(h.size, h.metal)}" if h.sets > 1 else AWG.spoken(h.size, h.metal)
                         for h in hots)  # fmt: skip
 
 
@@ -140,7 +139,7 @@ def _cap(e: Electrode, made_of: Metal) -> str | None:
     if made_of == "cu" and e.kind == "concrete-encased":
         return CAP_CONCRETE
     if made_of == "cu" and e.kind == "ring":
-        return larger(RING_WIRE, e.wire_size or RING_WIRE)
+        return AWG.larger(RING_WIRE, e.wire_size or RING_WIRE)
     return None
 
 
@@ -161,7 +160,7 @@ def jumper(hots: Hots, what: str, cite: str, most: str | None = None) -> Figure:
     else:
         chosen = grounding.smallest_of_mils(mils / 8.0, "cu") or "1000"
         steps = [Step(f"{what}{hot}, an eighth of its area", chosen, "size", cite)]
-    if most is not None and rank(chosen) > rank(most):
+    if most is not None and AWG.rank(chosen) > AWG.rank(most):
         chosen = most
         steps.append(Step("No larger is asked", chosen, "size", cite))
     return Figure(chosen, "", tuple(steps))
@@ -169,7 +168,7 @@ def jumper(hots: Hots, what: str, cite: str, most: str | None = None) -> Figure:
 
 def control_jumper(hots: Hots) -> Figure:
     """The jumper of a transformer of 1000 VA at most: as its hots, 14 copper at least. 250.30(A)(1) exception 3."""
-    size = larger(hots.size if hots.metal == "cu" else CONTROL_LEAST, CONTROL_LEAST)
+    size = AWG.larger(hots.size if hots.metal == "cu" else CONTROL_LEAST, CONTROL_LEAST)
     step = Step("Of a transformer of 1000 VA at most: as its hots", size, "size", "250.30(A)(1) exception 3")
     return Figure(size, "", (step,))
 

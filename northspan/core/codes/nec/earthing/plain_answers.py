@@ -15,7 +15,7 @@ from northspan.core.ground.ohms import rods_by_thumb
 from northspan.core.ground.soils import place_soil
 from northspan.core.job.job import Job, Run
 from northspan.core.physics.nodal import EARTH, Branch, ImpedanceNetwork, State
-from northspan.core.run.sized import SizedRun
+from northspan.core.property.sized_run import SizedRun
 from northspan.core.run.systems import SYSTEMS
 from northspan.core.working import Figure, Step, number
 

@@ -5,13 +5,12 @@ Exception No. 1, and the circuit of a range or dryer that stands, 250.140(B).
 from collections import deque
 from collections.abc import Mapping
 
-from northspan.core.codes.nec.data import INSULATIONS
+from northspan.core.codes.nec.data import AWG, INSULATIONS
 from northspan.core.ground.modes import is_service_equipment
 from northspan.core.job.job import Job, Place, Run
 from northspan.core.property.topology import Network
 from northspan.core.run.question import STEEL_RACEWAYS
 from northspan.core.run.systems import SYSTEMS
-from northspan.core.sizes.awg import rank
 
 COOKING_AND_DRYING = ("range", "dryer")
 LEAST_NEUTRAL = {"cu": "10", "al": "8"}
@@ -86,7 +85,7 @@ def _against_appliance(net: Network, place: Place, run: Run) -> tuple[str, ...]:
     if not SYSTEMS[run.system].grounded:
         against.append("it brings no neutral")
     neutral = run.neutral_size or run.size
-    if neutral is not None and rank(neutral) < rank(LEAST_NEUTRAL[run.metal]):
+    if neutral is not None and AWG.rank(neutral) < AWG.rank(LEAST_NEUTRAL[run.metal]):
         against.append(f"its neutral is smaller than {LEAST_NEUTRAL[run.metal]}")
     if INSULATIONS.word(run.insulation, "bare_neutral") == "yes" and not is_service_equipment(net, run.from_station):
         against.append("its bare neutral does not start at the service equipment")

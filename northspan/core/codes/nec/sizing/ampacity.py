@@ -4,9 +4,8 @@ import math
 from dataclasses import dataclass
 from functools import lru_cache
 
-from northspan.core.codes.nec.data import AMBIENT, AMPACITY, BUNDLING, IMPEDANCE, INSULATIONS, PROPERTIES
+from northspan.core.codes.nec.data import AMBIENT, AMPACITY, AWG, BUNDLING, IMPEDANCE, INSULATIONS, PROPERTIES
 from northspan.core.run.question import STEEL_RACEWAYS, Insulation, Metal, Raceway, RunQuestion
-from northspan.core.sizes.awg import rank
 from northspan.core.working import Cell
 
 ROOFTOP_ADDER_C = 33.0
@@ -45,7 +44,7 @@ def terminal_column(insulation: Insulation, terminal_c: int, size: str, in_insul
     (75, 60)
     """
     own = int(INSULATIONS.number(insulation, "rated_c") or 0)
-    if insulation == "SER" and in_insulation and rank(size) <= rank(_SER_SMALL_LARGEST):
+    if insulation == "SER" and in_insulation and AWG.rank(size) <= AWG.rank(_SER_SMALL_LARGEST):
         own = 60
     return min(terminal_c, own)
 
@@ -73,7 +72,7 @@ def impedance_kft(metal: Metal, size: str, raceway: Raceway) -> complex:
     rows = [s for s in IMPEDANCE.rows if IMPEDANCE.number(s, r_column) is not None]
     if size in rows:
         return complex(IMPEDANCE.number(size, r_column) or 0.0, IMPEDANCE.number(size, x_column) or 0.0)
-    above = next((i for i, s in enumerate(rows) if rank(s) > rank(size)), len(rows) - 1)
+    above = next((i for i, s in enumerate(rows) if AWG.rank(s) > AWG.rank(size)), len(rows) - 1)
     low, high = rows[max(above - 1, 0)], rows[max(above, 1)]
     mils, low_mils, high_mils = (PROPERTIES.number(s, "cmil") or 0.0 for s in (size, low, high))
     by_area = (1.0 / mils - 1.0 / low_mils) / (1.0 / high_mils - 1.0 / low_mils)
@@ -120,7 +119,7 @@ def is_made(insulation: Insulation, size: str) -> bool:
     >>> is_made("NM", "2"), is_made("NM", "1")
     (True, False)
     """
-    return rank(size) <= rank(INSULATIONS.word(insulation, "largest"))
+    return AWG.rank(size) <= AWG.rank(INSULATIONS.word(insulation, "largest"))
 
 
 def ambient_of(q: RunQuestion) -> float:

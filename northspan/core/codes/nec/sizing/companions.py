@@ -5,11 +5,11 @@ from dataclasses import replace
 from functools import lru_cache
 from typing import NamedTuple
 
+from northspan.core.codes.nec.data import AWG
 from northspan.core.codes.nec.sizing import ampacity, raceways
 from northspan.core.codes.nec.sizing import equipment_ground as grounding
 from northspan.core.run.question import Beside, FillRounding, Insulation, Metal, Raceway, RunQuestion
 from northspan.core.run.sized import Companions
-from northspan.core.sizes.awg import larger, rank
 from northspan.core.solution import Rung
 
 
@@ -27,7 +27,7 @@ def companions(
         ground = ground_for(q, breaker_a, size, required)
     ground_needed = None if ground is None else ground.size
     if ground_needed is not None and q.shared_ground is not None:
-        ground_needed = larger(ground_needed, q.shared_ground)
+        ground_needed = AWG.larger(ground_needed, q.shared_ground)
     neutral = q.neutral_lock if q.neutral_lock and q.wiring.grounded else neutral_needed
     egc = (q.egc_lock or ground_needed) if q.has_equipment_ground else None
     needed = raceway_fit(q, size, neutral, egc, None)
@@ -65,10 +65,10 @@ def neutral_size(q: RunQuestion, breaker_a: float | None, size: str, rungs: Sequ
     if q.neutral_amps is None or q.wiring.neutral_is_return or breaker_a is None:
         return size
     for rung in rungs:
-        parallel = q.sets == 1 or rank(rung.size) >= rank("1/0")
+        parallel = q.sets == 1 or AWG.rank(rung.size) >= AWG.rank("1/0")
         made = ampacity.is_made(q.insulation, rung.size)
         if parallel and made and rung.allowed_ampacity_a >= q.neutral_amps - 1e-9:
-            return larger(rung.size, grounding.neutral_floor(q.use, breaker_a, q.metal, size, q.sets))
+            return AWG.larger(rung.size, grounding.neutral_floor(q.use, breaker_a, q.metal, size, q.sets))
     return None
 
 

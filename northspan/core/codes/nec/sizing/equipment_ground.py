@@ -2,9 +2,8 @@
 
 from dataclasses import dataclass
 
-from northspan.core.codes.nec.data import AMPACITY, EQUIPMENT_GROUND, PROPERTIES, SERVICE_NEUTRAL
+from northspan.core.codes.nec.data import AMPACITY, AWG, EQUIPMENT_GROUND, PROPERTIES, SERVICE_NEUTRAL
 from northspan.core.run.question import Metal, RunUse
-from northspan.core.sizes.awg import rank, smaller
 
 _CLOSE_ENOUGH = 0.005
 _ROWS = tuple((float(row), row) for row in EQUIPMENT_GROUND.rows)
@@ -51,11 +50,11 @@ def equipment_ground(breaker_a: float, metal: Metal, size: str, required: str | 
         return None
     row, base = found
     ratio = 1.0
-    if required is not None and rank(size) > rank(required):
+    if required is not None and AWG.rank(size) > AWG.rank(required):
         ratio = _MILS[size] / _MILS[required]
     asked = _MILS[base] * ratio
     chosen = base if ratio == 1.0 else smallest_of_mils(asked, metal)
-    capped = chosen if chosen is not None and rank(chosen) <= rank(size) else size
+    capped = chosen if chosen is not None and AWG.rank(chosen) <= AWG.rank(size) else size
     if AMPACITY.value(capped, f"{metal}_60") is None:
         capped = next(s for s in AMPACITY.rows if AMPACITY.value(s, f"{metal}_60") is not None)
     return EquipmentGround(capped, row, base, asked, ratio)
@@ -95,9 +94,9 @@ def neutral_floor(use: RunUse, breaker_a: float, metal: Metal, size: str, sets: 
     ('6', '2')
     """
     if use == "service":
-        return smaller(_service_neutral(metal, _MILS[size] * sets), size)
+        return AWG.smaller(_service_neutral(metal, _MILS[size] * sets), size)
     found = table_size(breaker_a, metal)
-    return size if found is None else smaller(found[1], size)
+    return size if found is None else AWG.smaller(found[1], size)
 
 
 def service_row(metal: Metal, circular_mils: float) -> str | None:

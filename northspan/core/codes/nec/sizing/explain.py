@@ -5,6 +5,7 @@ Nothing is decided here. Values come from the sizing; the tables are read again 
 
 from northspan.core.codes.nec.data import (
     AMPACITY,
+    AWG,
     DWELLING,
     EQUIPMENT_GROUND,
     FILL,
@@ -20,7 +21,6 @@ from northspan.core.codes.nec.sizing.rungs import SECTIONS
 from northspan.core.physics.voltage_drop import constant_k_drop, drop_parts
 from northspan.core.run.question import DeviceAt, RunQuestion
 from northspan.core.run.sized import Companions, Sizing
-from northspan.core.sizes.awg import rank, spoken
 from northspan.core.solution import RunFigures, Rung
 from northspan.core.working import Cell, Figure, Step, number
 
@@ -157,7 +157,7 @@ def _factors(q: RunQuestion) -> tuple[Figure, Figure]:
 
 def _base(q: RunQuestion, rung: Rung) -> Figure:
     column = ampacity.derate_column(q.insulation)
-    step = AMPACITY.read(rung.size, f"{q.metal}_{column}", f"{spoken(rung.size, q.metal)}, {column} °C column")
+    step = AMPACITY.read(rung.size, f"{q.metal}_{column}", f"{AWG.spoken(rung.size, q.metal)}, {column} °C column")
     steps = [step]
     if q.sets > 1:
         steps.append(Step(f"{number(float(step.value or 0))} A{_sets(q)}", rung.base_ampacity_a, "A", "310.10(G)"))
@@ -167,7 +167,7 @@ def _base(q: RunQuestion, rung: Rung) -> Figure:
 def _termination(q: RunQuestion, rung: Rung) -> Figure:
     column = ampacity.terminal_column(q.insulation, q.terminal_c, rung.size, q.in_insulation)
     why = f"terminals {q.terminal_c} °C" if column == q.terminal_c else f"{q.insulation} held to {column} °C"
-    step = AMPACITY.read(rung.size, f"{q.metal}_{column}", f"{spoken(rung.size, q.metal)}, {why}")
+    step = AMPACITY.read(rung.size, f"{q.metal}_{column}", f"{AWG.spoken(rung.size, q.metal)}, {why}")
     steps = [Step("The lower of terminals and insulation governs", float(column), "°C", "110.14(C)(1)"), step]
     if q.sets > 1:
         what = f"{number(float(step.value or 0))} A{_sets(q)}"
@@ -196,16 +196,18 @@ def _size_steps(s: Sizing) -> tuple[Step, ...]:
     for below in s.ladder.rungs:
         if rung is not None and below.size == rung.size:
             break
-        tried.append(Step(f"{spoken(below.size, q.metal)}: {below.stopped_words}", None, "", _why(below)))
+        tried.append(Step(f"{AWG.spoken(below.size, q.metal)}: {below.stopped_words}", None, "", _why(below)))
     if rung is None:
         last = s.ladder.rungs[-1] if s.ladder.rungs else None
         return (*tried[-2:], Step("No size passes", None, "", _why(last) if last else "310.16"))
-    name = f"{spoken(rung.size, q.metal)}{_sets(q)}"
+    name = f"{AWG.spoken(rung.size, q.metal)}{_sets(q)}"
     if not rung.passes:
         verdict = Step(f"{name}, locked: {rung.stopped_words}", rung.size, "", _why(rung))
     else:
         word = "locked, passes" if q.size_lock else "smallest that passes"
-        by_drop = s.ladder.required is not None and rank(rung.size) > rank(s.ladder.required) and not q.size_lock
+        by_drop = (
+            s.ladder.required is not None and AWG.rank(rung.size) > AWG.rank(s.ladder.required) and not q.size_lock
+        )
         verdict = Step(f"{name}: {word}", rung.size, "", SECTIONS["drop"] if by_drop else "310.16")
     return (*tried[-2:], *_breaker_rule(s, rung), verdict)
 
@@ -238,7 +240,7 @@ def _why(rung: Rung) -> str:
 def _drop_volts(s: Sizing, rung: Rung) -> Figure:
     q = s.question
     r_column, x_column = ampacity.impedance_columns(q.metal, q.raceway)
-    name = spoken(rung.size, q.metal)
+    name = AWG.spoken(rung.size, q.metal)
     steps = [IMPEDANCE.read(rung.size, r_column, f"Resistance, {name}, 75 °C")]
     if q.conductor_temperature == "running":
         what = "Resistance at the temperature this load brings it to"
@@ -291,8 +293,8 @@ def _leg_drop(s: Sizing) -> Figure | None:
 
 def _constant_k(q: RunQuestion, rung: Rung) -> Figure:
     k = K_OHM_CMIL_FT[q.metal]
-    mils = PROPERTIES.read(rung.size, "cmil", f"Circular mils of {spoken(rung.size, q.metal)}")
-    volts = constant_k_drop(q.amps / q.sets, q.length_ft, rung.circular_mils, k)
+    mils = PROPERTIES.read(rung.size, "cmil", f"Circular mils of {AWG.spoken(rung.size, q.metal)}")
+    volts = constant_k_drop(q.amps / q.sets, q.length_ft, float(mils.value or 0.0), k)
     pct = 100.0 * volts / q.wiring.volts
     what = f"2 × {number(k)} × {number(q.amps / q.sets)} A × {number(q.length_ft)} ft / circular mils"
     return Figure(
@@ -344,7 +346,7 @@ def _ground(s: Sizing, rung: Rung, also: Companions) -> Figure | None:
     if ground is None:
         return Figure(also.equipment_ground, "", (Step("Above the table", None, "", "250.122(A)"),))
     if q.supply_side and ground.table_row:
-        hot = f"No device ahead: a supply-side jumper with {spoken(rung.size, q.metal)}"
+        hot = f"No device ahead: a supply-side jumper with {AWG.spoken(rung.size, q.metal)}"
         jumper = [SERVICE_NEUTRAL.read(ground.table_row, f"jumper_{q.ground_metal}", hot)]
         if also.equipment_ground != also.equipment_ground_needed:
             jumper.append(Step("Locked", also.equipment_ground, "", "locked"))

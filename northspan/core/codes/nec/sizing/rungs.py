@@ -3,11 +3,11 @@
 from functools import lru_cache
 from typing import NamedTuple
 
+from northspan.core.codes.nec.data import AWG
 from northspan.core.codes.nec.sizing import ampacity, dwelling, overcurrent
 from northspan.core.physics.conductor_heating import resistance_at, running_temperature
 from northspan.core.physics.voltage_drop import receiving_volts
 from northspan.core.run.question import RunQuestion, unlocked
-from northspan.core.sizes.awg import rank, spoken
 from northspan.core.solution import Rung, Stop
 from northspan.core.working import number
 
@@ -22,7 +22,7 @@ SECTIONS: dict[Stop, str] = {
     "dwelling-rule": "310.12",
     "drop": "215.2(A)(2) note, house rule",
 }
-_PARALLEL_FROM = rank("1/0")
+_PARALLEL_FROM = AWG.rank("1/0")
 
 
 def resistance(q: RunQuestion, conductor: ampacity.Conductor) -> float:
@@ -91,7 +91,6 @@ def _judge(setting: _Setting, conductor: ampacity.Conductor) -> Rung:
         stop = ("drop", f"drop {drop_pct:.1f} %" if drop_pct < 100.0 else "drop over 100 %")
     return Rung(
         conductor.size,
-        conductor.circular_mils,
         conductor.base_a * q.sets,
         derated,
         terminal,
@@ -113,10 +112,10 @@ def _first_stop(
 ) -> tuple[Stop, str] | None:
     q, size, breaker_a = setting.q, conductor.size, setting.breaker_a
     equipment = q.device is not None and q.device.in_place_of_wire
-    if q.sets > 1 and rank(size) < _PARALLEL_FROM:
+    if q.sets > 1 and AWG.rank(size) < _PARALLEL_FROM:
         return "parallel", "parallel from 1/0 up"
     if not ampacity.is_made(q.insulation, size):
-        return "made", f"{q.insulation} not made in {spoken(size, q.metal)}"
+        return "made", f"{q.insulation} not made in {AWG.spoken(size, q.metal)}"
     if breaker_a is None:
         return "breaker", "no standard breaker this large"
     if setting.dwelling_a is not None:

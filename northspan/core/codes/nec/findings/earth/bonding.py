@@ -4,6 +4,7 @@ from collections.abc import Iterable
 from dataclasses import replace
 
 from northspan.core.codes.codebook import CodeBook
+from northspan.core.codes.nec.data import AWG
 from northspan.core.codes.nec.findings.earth import bond_faults
 from northspan.core.codes.nec.findings.sources.transformers import primary_protects
 from northspan.core.ground.answer import ModeAnswer
@@ -12,12 +13,12 @@ from northspan.core.job.job import Job, Station
 from northspan.core.job.patched import patched_job
 from northspan.core.property.fixes import run_fix, station_fix
 from northspan.core.property.guards import unguarded
+from northspan.core.property.sized_run import SizedRun, hots_of
 from northspan.core.property.topology import SOURCES
 from northspan.core.property.view import JobView
 from northspan.core.run.question import STEEL_RACEWAYS
-from northspan.core.run.sized import Change, SizedRun, hots_of
+from northspan.core.run.sized import Change
 from northspan.core.run.systems import SYSTEMS
-from northspan.core.sizes.awg import rank
 from northspan.core.solution import Finding, Fix
 
 MOST_CHANGES = 6
@@ -71,7 +72,12 @@ def _jumpers(view: JobView) -> Iterable[Finding]:
         own = view.network.stations[bond.station]
         needed = bond.jumper.value if bond.jumper is not None else None
         lock = own.bonding.jumper_size
-        if own.bonding.neutral == "wire" and lock is not None and isinstance(needed, str) and rank(lock) < rank(needed):
+        if (
+            own.bonding.neutral == "wire"
+            and lock is not None
+            and isinstance(needed, str)
+            and AWG.rank(lock) < AWG.rank(needed)
+        ):
             yield Finding(
                 "jumper-small",
                 "violation",
@@ -97,7 +103,7 @@ def _supply_jumpers(book: CodeBook, view: JobView) -> Iterable[Finding]:
         needed = book.bonding_jumper(hots, source.transformer.kva if source.transformer else None).value
         own = also.equipment_ground
         copper = each.sizing.question.ground_metal == "cu"
-        if own is None or not copper or not isinstance(needed, str) or rank(own) >= rank(needed):
+        if own is None or not copper or not isinstance(needed, str) or AWG.rank(own) >= AWG.rank(needed):
             continue
         end = view.network.stations[each.run.to_station]
         derived = "250.30(A)(2)" if source.transformer is not None else "250.35(B)(1)"

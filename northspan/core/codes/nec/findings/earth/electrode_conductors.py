@@ -6,11 +6,11 @@
 from collections.abc import Iterable
 
 from northspan.core.codes.codebook import CodeBook
+from northspan.core.codes.nec.data import AWG
 from northspan.core.ground.answer import PlaceGround
 from northspan.core.job.job import Place
 from northspan.core.property.fixes import place_fix
 from northspan.core.property.view import JobView
-from northspan.core.sizes.awg import rank, spoken
 from northspan.core.solution import Finding, Level
 
 EXPOSED_LEAST = "6"
@@ -34,12 +34,12 @@ def find(book: CodeBook, view: JobView) -> Iterable[Finding]:
 def _size(view: JobView, place: Place, ground: PlaceGround) -> Iterable[Finding]:
     own = place.grounding.conductor
     needed = ground.conductor.value if ground.conductor is not None else None
-    if own.size is not None and isinstance(needed, str) and rank(own.size) < rank(needed):
+    if own.size is not None and isinstance(needed, str) and AWG.rank(own.size) < AWG.rank(needed):
         yield _finding(
             view, place, "gec-small", "violation", "250.66", f"{place.name}: electrode conductor {own.size}, {needed} "
             "asked for",
-            f"By the largest conductor that comes in, {spoken(needed, own.metal)} at least.",
-            (f"Use {spoken(needed, own.metal)}", {"conductor/size": needed}),
+            f"By the largest conductor that comes in, {AWG.spoken(needed, own.metal)} at least.",
+            (f"Use {AWG.spoken(needed, own.metal)}", {"conductor/size": needed}),
         )  # fmt: skip
 
 
@@ -50,24 +50,24 @@ def _each(view: JobView, place: Place, ground: PlaceGround) -> Iterable[Finding]
     for at, electrode in enumerate(place.grounding.electrodes):
         own, answer = electrode.conductor_size, answers.get(electrode.id)
         needed = answer.conductor.value if answer is not None and answer.conductor is not None else None
-        if own is None or not electrode.connected or not isinstance(needed, str) or rank(own) >= rank(needed):
+        if own is None or not electrode.connected or not isinstance(needed, str) or AWG.rank(own) >= AWG.rank(needed):
             continue
         way = f"grounding/electrodes/{at}/conductor_size"
         yield Finding(
             "electrode-wire",
             "violation",
             "250.53(C), 250.66",
-            f"{place.name}: {spoken(own, metal)} to the {electrode.kind.replace('-', ' ')}, {needed} asked for",
+            f"{place.name}: {AWG.spoken(own, metal)} to the {electrode.kind.replace('-', ' ')}, {needed} asked for",
             "What bonds one electrode to the others is sized as the conductor to that electrode would be.",
             place=place.id,
-            fixes=(place_fix(view.job, place, f"Use {spoken(needed, metal)}", {way: needed}),),
+            fixes=(place_fix(view.job, place, f"Use {AWG.spoken(needed, metal)}", {way: needed}),),
         )
 
 
 def _way(view: JobView, place: Place) -> Iterable[Finding]:
     """How the conductor runs: protected, sleeves bonded, unbroken, aluminium off the ground."""
     own = place.grounding.conductor
-    thin = own.size is not None and rank(own.size) < rank(EXPOSED_LEAST)
+    thin = own.size is not None and AWG.rank(own.size) < AWG.rank(EXPOSED_LEAST)
     if own.protected is False or (thin and own.protected is None):
         words = (
             f"Thinner than {EXPOSED_LEAST} it runs in pipe or armour everywhere."
@@ -133,7 +133,7 @@ def _piping(view: JobView, place: Place, ground: PlaceGround) -> Iterable[Findin
             (f"The water piping at {place.name} is bonded", {"water_bonded": True}),
         )  # fmt: skip
     needed = ground.water_jumper.value if ground.water_jumper is not None else None
-    if known.water_jumper is not None and isinstance(needed, str) and rank(known.water_jumper) < rank(needed):
+    if known.water_jumper is not None and isinstance(needed, str) and AWG.rank(known.water_jumper) < AWG.rank(needed):
         yield _finding(
             view, place, "water-jumper", "violation", "250.104(A), 250.102(C)(1)",
             f"{place.name}: water piping on {known.water_jumper}, {needed} asked for",

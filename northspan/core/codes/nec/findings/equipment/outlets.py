@@ -5,8 +5,9 @@ from collections.abc import Iterable
 from northspan.core.codes.codebook import CodeBook
 from northspan.core.job.outlets import Outlets
 from northspan.core.property.fixes import run_fix
+from northspan.core.property.sized_run import SizedRun
 from northspan.core.property.view import JobView
-from northspan.core.run.sized import Change, SizedRun
+from northspan.core.run.sized import Change
 from northspan.core.run.systems import SYSTEMS
 from northspan.core.solution import Finding
 from northspan.core.working import number

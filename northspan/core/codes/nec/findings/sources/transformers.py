@@ -8,8 +8,9 @@ from northspan.core.job.job import Station, Transformer
 from northspan.core.physics.transformer import MADE_KVA, rated_amps
 from northspan.core.property.fixes import run_fix, station_fix
 from northspan.core.property.guards import main_a
+from northspan.core.property.sized_run import SizedRun
 from northspan.core.property.view import JobView
-from northspan.core.run.sized import Change, SizedRun
+from northspan.core.run.sized import Change
 from northspan.core.run.systems import SYSTEMS
 from northspan.core.solution import Finding, Fix
 from northspan.core.working import a_number, number

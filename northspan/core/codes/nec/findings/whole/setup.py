@@ -5,9 +5,10 @@ from collections.abc import Iterable
 from northspan.core.codes.codebook import CodeBook
 from northspan.core.property.asking import unmarked_terminal_c
 from northspan.core.property.fixes import run_fix, station_fix
+from northspan.core.property.sized_run import SizedRun
 from northspan.core.property.topology import SOURCES
 from northspan.core.property.view import JobView
-from northspan.core.run.sized import Change, SizedRun
+from northspan.core.run.sized import Change
 from northspan.core.run.systems import SYSTEMS, can_feed
 from northspan.core.solution import Finding, RunFigures
 from northspan.core.working import Figure, number

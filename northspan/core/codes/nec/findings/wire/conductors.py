@@ -2,11 +2,11 @@
 
 from collections.abc import Iterable
 
+from northspan.core.codes.nec.data import AWG
 from northspan.core.codes.nec.sizing.overcurrent import small_conductor_limit, standard_rating_below
 from northspan.core.codes.nec.sizing.rungs import SECTIONS, TOLERANCE
 from northspan.core.run.question import DEVICE_WORDS, RunQuestion
 from northspan.core.run.sized import Change, RunFinding, Sizing
-from northspan.core.sizes.awg import spoken
 from northspan.core.solution import Level, Rung, Stop
 from northspan.core.working import a_number, number
 
@@ -39,7 +39,7 @@ def _smallest(s: Sizing) -> tuple[Change, ...]:
     metal = s.question.metal
     changes = []
     if s.ladder.smallest is not None:
-        changes.append(Change(f"Pull {spoken(s.ladder.smallest, metal)}", {"size": s.ladder.smallest}))
+        changes.append(Change(f"Pull {AWG.spoken(s.ladder.smallest, metal)}", {"size": s.ladder.smallest}))
     if s.question.size_lock is not None:
         changes.append(Change("Unlock the size", {"size": None}))
         if s.question.breaker_lock_a is not None and s.question.device_at == "run":
@@ -48,7 +48,7 @@ def _smallest(s: Sizing) -> tuple[Change, ...]:
 
 
 def _not_offered(s: Sizing) -> RunFinding:
-    name = spoken(s.question.size_lock or "", s.question.metal)
+    name = AWG.spoken(s.question.size_lock or "", s.question.metal)
     return RunFinding(
         "size-not-offered",
         "violation",
@@ -81,7 +81,7 @@ def _locked_fails(s: Sizing, rung: Rung, stop: Stop) -> RunFinding:
     rule, small = f"size-{stop}", small_conductor_limit(q.metal, rung.size)
     if stop == "breaker" and small is not None and breaker > small + TOLERANCE and not q.tap:
         stop = "small-conductor"
-    name = spoken(rung.size, q.metal)
+    name = AWG.spoken(rung.size, q.metal)
     changes = list(_smallest(s))
     lower = _breaker_held(s, rung)
     if stop in ("breaker", "small-conductor") and lower is not None and q.mains == 1:

@@ -2,10 +2,9 @@
 
 from collections.abc import Iterable
 
-from northspan.core.codes.nec.data import INSULATIONS
+from northspan.core.codes.nec.data import AWG, INSULATIONS
 from northspan.core.codes.nec.sizing.raceways import TRADES
 from northspan.core.run.sized import Change, Companions, RunFinding, Sizing
-from northspan.core.sizes.awg import rank, spoken
 from northspan.core.working import number
 
 
@@ -20,18 +19,20 @@ def find(s: Sizing) -> Iterable[RunFinding]:
 
 def _ground(s: Sizing, also: Companions) -> Iterable[RunFinding]:
     q, needed, placed = s.question, also.equipment_ground_needed, also.equipment_ground
-    if needed is None or placed is None or rank(placed) >= rank(needed):
+    if needed is None or placed is None or AWG.rank(placed) >= AWG.rank(needed):
         return
-    upsized = s.rung is not None and s.ladder.required is not None and rank(s.rung.size) > rank(s.ladder.required)
+    upsized = (
+        s.rung is not None and s.ladder.required is not None and AWG.rank(s.rung.size) > AWG.rank(s.ladder.required)
+    )
     why = " The hots are larger than the load asks, and the ground grows with them." if upsized else ""
     yield RunFinding(
         "ground-too-small",
         "danger",
         "250.122(B)" if upsized else "250.122(A)",
-        f"Equipment ground {spoken(placed, q.ground_metal)} is too small",
-        f"A {number(s.breaker_a or 0.0)} A breaker on this run asks for {spoken(needed, q.ground_metal)}.{why}",
+        f"Equipment ground {AWG.spoken(placed, q.ground_metal)} is too small",
+        f"A {number(s.breaker_a or 0.0)} A breaker on this run asks for {AWG.spoken(needed, q.ground_metal)}.{why}",
         (
-            Change(f"Pull {spoken(needed, q.ground_metal)}", {"egc_size": needed}),
+            Change(f"Pull {AWG.spoken(needed, q.ground_metal)}", {"egc_size": needed}),
             Change("Unlock the equipment ground", {"egc_size": None}),
         ),
     )
@@ -65,14 +66,14 @@ def _neutral(s: Sizing, also: Companions) -> Iterable[RunFinding]:
             "No neutral is large enough",
             f"No size carries {number(q.neutral_amps or 0.0)} A of unbalance under these conditions.",
         )
-    if needed is not None and placed is not None and rank(placed) < rank(needed):
+    if needed is not None and placed is not None and AWG.rank(placed) < AWG.rank(needed):
         yield RunFinding(
             "neutral-too-small",
             "danger",
             "220.61, 215.2(B)",
-            f"Neutral {spoken(placed, q.metal)} is too small",
-            f"This run asks for {spoken(needed, q.metal)}; a neutral has no breaker of its own to save it.",
-            (Change(f"Pull {spoken(needed, q.metal)}", {"neutral_size": needed}), unlock),
+            f"Neutral {AWG.spoken(placed, q.metal)} is too small",
+            f"This run asks for {AWG.spoken(needed, q.metal)}; a neutral has no breaker of its own to save it.",
+            (Change(f"Pull {AWG.spoken(needed, q.metal)}", {"neutral_size": needed}), unlock),
         )
 
 

@@ -3,11 +3,12 @@
 from collections.abc import Iterable
 
 from northspan.core.codes.codebook import CodeBook
+from northspan.core.codes.nec.data import AWG
 from northspan.core.property.fixes import run_fix
+from northspan.core.property.sized_run import SizedRun
 from northspan.core.property.view import JobView
-from northspan.core.run.sized import Change, SizedRun
+from northspan.core.run.sized import Change
 from northspan.core.run.systems import SYSTEMS
-from northspan.core.sizes.awg import spoken
 from northspan.core.solution import Finding
 from northspan.core.working import number
 
@@ -39,7 +40,9 @@ def _conditions(view: JobView, each: SizedRun, tap: str) -> Iterable[Finding]:
         needed = round(share * feeder_a, 1)
         if rung.allowed_ampacity_a < needed - 1e-9:
             enough = next((r for r in each.sizing.ladder.rungs if r.allowed_ampacity_a >= needed and r.passes), None)
-            changes = (Change(f"Pull {spoken(enough.size, each.run.metal)}", {"size": enough.size}),) if enough else ()
+            changes = (
+                (Change(f"Pull {AWG.spoken(enough.size, each.run.metal)}", {"size": enough.size}),) if enough else ()
+            )
             yield _finding(
                 each, "tap-size", SECTIONS[tap],
                 f"{end.name}: tap good for {number(rung.allowed_ampacity_a)} A on a {number(feeder_a)} A feeder",

@@ -4,11 +4,12 @@ from collections.abc import Iterable
 from dataclasses import replace
 
 from northspan.core.codes.codebook import CodeBook
+from northspan.core.codes.nec.data import AWG
 from northspan.core.property.fixes import proved_changes, run_fix
+from northspan.core.property.sized_run import SizedRun
 from northspan.core.property.view import JobView
 from northspan.core.run.ladder import smallest_passing
-from northspan.core.run.sized import Change, RunFinding, SizedRun, Sizing
-from northspan.core.sizes.awg import rank, spoken
+from northspan.core.run.sized import Change, RunFinding, Sizing
 from northspan.core.solution import Finding, Fix
 from northspan.core.working import number
 
@@ -21,14 +22,14 @@ def find(s: Sizing) -> Iterable[RunFinding]:
     if limit is None or leg is None or s.rung is None or not s.rung.passes or leg <= limit + 1e-9:
         return
     metal = s.question.metal
-    thicker = [r.size for r in s.ladder.rungs if rank(r.size) > rank(s.rung.size)]
+    thicker = [r.size for r in s.ladder.rungs if AWG.rank(r.size) > AWG.rank(s.rung.size)]
     yield RunFinding(
         "leg-drop",
         "house",
         _SECTION,
         f"Worse leg drops {leg:.1f} % to neutral",
         f"Line to line it keeps {number(limit)} %, but what hangs on one leg comes home on the neutral alone.",
-        tuple(Change(f"Pull {spoken(size, metal)}", {"size": size, "neutral_size": None}) for size in thicker),
+        tuple(Change(f"Pull {AWG.spoken(size, metal)}", {"size": size, "neutral_size": None}) for size in thicker),
     )
 
 
@@ -90,6 +91,6 @@ def _enough(book: CodeBook, each: SizedRun, limit_pct: float) -> Iterable[Change
     q = replace(s.question, drop_limit_pct=limit_pct)
     size = smallest_passing(book.rungs(q, s.design_a, s.breaker_a))
     if size is not None and (s.rung is None or size != s.rung.size):
-        change = Change(spoken(size, q.metal), {"size": size})
+        change = Change(AWG.spoken(size, q.metal), {"size": size})
         nothing = RunFinding("drop", "note", "", "", "", (change,))
         yield from proved_changes(book, s, nothing)
