@@ -30,19 +30,24 @@ class Rung:
     largest_breaker_a: float
     drop_v: float
     drop_pct: float
-    r_kft: float
-    x_kft: float
+    r_ohm_m: float
+    x_ohm_m: float
     carries: bool
     passes: bool
     stopped_by: Stop | None
     stopped_words: str
     raceway: str | None = None
 
+    @property
+    def ohm_m(self) -> complex:
+        """R + jX (ohm/m) of one conductor."""
+        return complex(self.r_ohm_m, self.x_ohm_m)
+
     def in_raceway(self, trade: str | None) -> "Rung":
         """The same size in a raceway of a trade size."""
         return Rung(
             self.size, self.base_ampacity_a, self.derated_ampacity_a, self.termination_limit_a,
-            self.allowed_ampacity_a, self.largest_breaker_a, self.drop_v, self.drop_pct, self.r_kft, self.x_kft,
+            self.allowed_ampacity_a, self.largest_breaker_a, self.drop_v, self.drop_pct, self.r_ohm_m, self.x_ohm_m,
             self.carries, self.passes, self.stopped_by, self.stopped_words, trade,
         )  # fmt: skip
 

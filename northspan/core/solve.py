@@ -152,7 +152,7 @@ def _share_leaving(net: Network, station: str, share: float, sized: Mapping[str,
     volts = SYSTEMS[transformer.secondary].volts
     z = series_ohms(transformer.kva, volts, transformer.impedance_pct, transformer.x_over_r)
     pf = sum(a * each for a, each in loads) / amps
-    return max(0.0, receiving_volts(share * volts, amps, pf, z.real, z.imag) / volts)
+    return max(0.0, receiving_volts(share * volts, amps, pf, z) / volts)
 
 
 def _source_volts(supply: SystemName | None) -> float | None:
@@ -164,9 +164,8 @@ def _share_after(sizing: Sizing, before: float) -> float:
     q, rung = sizing.question, sizing.rung
     if rung is None:
         return before
-    loop = 2.0 * q.length_ft / 1000.0 / q.sets
     volts = q.wiring.volts
-    left = receiving_volts(before * volts, q.drop_amps(sizing.breaker_a), q.pf, loop * rung.r_kft, loop * rung.x_kft)
+    left = receiving_volts(before * volts, q.drop_amps(sizing.breaker_a), q.pf, q.line(rung.ohm_m).loop)
     return max(0.0, left / volts)
 
 

@@ -11,7 +11,7 @@ def ask(**changes):
     given = {
         "system": "240-2w",
         "amps": 40.0,
-        "length_ft": 100.0,
+        "length_m": 30.48,
         "metal": "cu",
         "insulation": "THWN-2",
         "raceway": "PVC40",

@@ -80,8 +80,8 @@ class ByHand(unittest.TestCase):
 
     def test_steel_pipe(self):
         # 1 in EMT, 0.057 in wall: area pi x 1.106 x 0.057 in2 = 1.2777e-4 m2; 1.5 x 1.9e-7 x 30.48 / area.
-        self.assertAlmostEqual(raceway_ohms("EMT", "1", 100.0).real, 0.0680, 4)
-        self.assertIsNone(raceway_ohms("PVC40", "1", 100.0))
+        self.assertAlmostEqual(raceway_ohms("EMT", "1", 30.48).real, 0.0680, 4)
+        self.assertIsNone(raceway_ohms("PVC40", "1", 30.48))
 
     def test_breaker_times(self):
         self.assertIsNone(longest_s(20.0, 26.9))

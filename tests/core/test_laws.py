@@ -10,8 +10,9 @@ from hypothesis import strategies as st
 
 from northspan.core.codes.nec.data import AWG
 from northspan.core.codes.nec.sizing.overcurrent import largest_breaker, standard_rating
+from northspan.core.physics.line import Line
 from northspan.core.physics.voltage_drop import (
-    longest_ft,
+    longest_m,
     most_amps,
     receiving_volts,
     three_wire_leg_drops,
@@ -24,13 +25,13 @@ from tests.core.independent import leg_drop_percent_two_phase
 from tests.core.questions import BOOK, ask
 
 amperes = st.floats(1, 400)
-feet = st.floats(1, 900)
+metres = st.floats(0.3, 275)
 factors = st.floats(0.5, 1.0)
 questions = st.builds(
     ask,
     system=st.sampled_from(["120-2w", "240-2w", "120/240-3w", "120/208-3w", "480-2w"]),
     amps=amperes,
-    length_ft=feet,
+    length_m=metres,
     metal=st.sampled_from(["cu", "al"]),
     insulation=st.sampled_from(["THWN-2", "XHHW-2", "THW", "TW"]),
     raceway=st.sampled_from(["PVC40", "EMT", "RMC"]),
@@ -46,7 +47,7 @@ locked = st.builds(
     ask,
     system=st.sampled_from(["120-2w", "240-2w", "120/240-3w", "120/208-3w"]),
     amps=st.floats(5, 220),
-    length_ft=st.floats(5, 400),
+    length_m=st.floats(1.5, 120),
     insulation=st.sampled_from(["THHN", "XHHW-2", "NM", "SER", "UF"]),
     raceway=st.sampled_from(["PVC40", "none", "LFNC-B"]),
     location=st.sampled_from(["dry", "wet", "buried"]),
@@ -100,7 +101,7 @@ class Laws(unittest.TestCase):
     @given(questions, st.floats(1.01, 3))
     def test_longer_or_hotter_or_fuller_is_never_better(self, q, more):
         rung = size_run(BOOK, replace(q, size_lock="1/0")).rung
-        longer = size_run(BOOK, replace(q, size_lock="1/0", length_ft=q.length_ft * more)).rung
+        longer = size_run(BOOK, replace(q, size_lock="1/0", length_m=q.length_m * more)).rung
         self.assertGreater(longer.drop_v, rung.drop_v)
         hotter = size_run(BOOK, replace(q, size_lock="1/0", ambient_c=q.ambient_c + 5)).rung
         fuller = size_run(BOOK, replace(q, size_lock="1/0", loaded_conductors=q.loaded_conductors + 4)).rung
@@ -131,18 +132,18 @@ class Laws(unittest.TestCase):
 
     @given(st.floats(100, 500), amperes, factors, st.floats(0.01, 3), st.floats(0.01, 0.2), st.floats(0.5, 20))
     def test_length_and_amps_at_the_limit_drop_just_that(self, volts, amps, pf, r, x, pct):
-        feet_at = longest_ft(volts, amps, pf, r, x, pct)
-        loop = 2 * feet_at / 1000
-        lost = volts - receiving_volts(volts, amps, pf, loop * r, loop * x)
+        z = complex(r, x)
+        way = longest_m(volts, amps, pf, Line(z / 1000, 12.0), pct)
+        lost = volts - receiving_volts(volts, amps, pf, 2 * way * z / 1000)
         self.assertAlmostEqual(100 * lost / volts, pct, places=6)
-        amps_at = most_amps(volts, pf, r, x, pct)
-        lost = volts - receiving_volts(volts, amps_at, pf, r, x)
+        amps_at = most_amps(volts, pf, z, pct)
+        lost = volts - receiving_volts(volts, amps_at, pf, z)
         self.assertAlmostEqual(100 * lost / volts, pct, places=6)
 
     @given(amperes, factors, st.floats(0.001, 0.02), st.floats(0.0005, 0.005))
     def test_balanced_legs_share_the_drop_alike(self, amps, pf, r, x):
         first, other = three_wire_leg_drops(120.0, amps, 0.0, pf, complex(r, x), complex(r, x))
-        whole = 240.0 - receiving_volts(240.0, amps, pf, 2 * r, 2 * x)
+        whole = 240.0 - receiving_volts(240.0, amps, pf, 2 * complex(r, x))
         self.assertAlmostEqual(first, other)
         self.assertAlmostEqual(first + other, whole, places=6)
 

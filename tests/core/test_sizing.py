@@ -154,7 +154,13 @@ class DropAndInverse(unittest.TestCase):
         # R 0.130, X 0.042 ohm/kft, 2 × 310 ft: a = 88 × 0.0806 = 7.0928 V, b = 88 × 0.02604 = 2.2915 V;
         # 240 - (sqrt(57600 - 5.2511) - 7.0928) = 7.1037 V, 2.96 %.
         s = sized(
-            system="120/240-3w", amps=88, length_ft=310, metal="al", insulation="XHHW-2", ambient_c=38, drop_limit_pct=3
+            system="120/240-3w",
+            amps=88,
+            length_m=310 * 0.3048,
+            metal="al",
+            insulation="XHHW-2",
+            ambient_c=38,
+            drop_limit_pct=3,
         )
         self.assertEqual((s.rung.size, s.ladder.required), ("3/0", "2"))
         self.assertAlmostEqual(s.rung.drop_v, 7.1037, places=4)
@@ -162,8 +168,8 @@ class DropAndInverse(unittest.TestCase):
         self.assertAlmostEqual(BOOK.explain(s).loss_w.value, 88**2 * 0.0806)
 
     def test_most_amps_counts_wire_breaker_and_drop(self):
-        self.assertEqual(sized(size_lock="10", amps=20, length_ft=10).max_amps, 30.0)
-        self.assertEqual(sized(size_lock="4", amps=20, length_ft=10).max_amps, 85.0)
+        self.assertEqual(sized(size_lock="10", amps=20, length_m=3.048).max_amps, 30.0)
+        self.assertEqual(sized(size_lock="4", amps=20, length_m=3.048).max_amps, 85.0)
         # 4 cu, 100 ft, 3 % of 240 V over 0.062 ohm: 7.2 / 0.062 = 116 A less a little; the wire is less.
         self.assertEqual(sized(size_lock="4", amps=20, drop_limit_pct=3).max_amps, 85.0)
         held = sized(size_lock="4", amps=20, drop_limit_pct=1).max_amps
@@ -172,7 +178,7 @@ class DropAndInverse(unittest.TestCase):
     def test_running_temperature_lowers_the_resistance(self):
         # 4 cu at 20 A: 30 + 60 × (20 / 95)² = 32.66 C, R = 0.31 × (1 + 0.00323 × (32.66 - 75)) = 0.2676.
         s = sized(size_lock="4", amps=20, conductor_temperature="running")
-        self.assertAlmostEqual(s.rung.r_kft, 0.2676, places=4)
+        self.assertAlmostEqual(304.8 * s.rung.r_ohm_m, 0.2676, places=4)
 
     def test_every_figure_has_working(self):
         figures = BOOK.explain(sized(system="120/208-3w", drop_limit_pct=3, continuous_amps=10))

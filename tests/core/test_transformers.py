@@ -59,7 +59,7 @@ class Transformers(unittest.TestCase):
         primary = complex(0, 0.024)
         for run, loop_kft in (("service", 0.1), ("primary", 2e-5)):
             rung = next(r for r in self.runs[run].ladders[0].rungs if r.size == self.runs[run].figures.size.value)
-            primary += loop_kft * complex(rung.r_kft * cold, rung.x_kft)
+            primary += loop_kft * 304.8 * complex(rung.r_ohm_m * cold, rung.x_ohm_m)
         self.assertAlmostEqual(beyond, 480 / abs(4 * primary + complex(own, own) + wire), places=6)
 
     def test_protection_of_both_sides(self):

@@ -41,7 +41,7 @@ class Workings(unittest.TestCase):
         self.assertIn("6 cu, terminals 75 °C", lines(figures(size_lock="6").termination_limit))
 
     def test_size_names_what_stopped_the_ones_below(self):
-        found = lines(figures(amps=60, length_ft=300, drop_limit_pct=3).size)
+        found = lines(figures(amps=60, length_m=300 * 0.3048, drop_limit_pct=3).size)
         self.assertEqual(found[0], "4 cu: drop 4.7 %")
         self.assertEqual(found[1], "3 cu: drop 3.8 %")
         self.assertEqual(found[-1], "2 cu: smallest that passes")

@@ -79,7 +79,7 @@ class CodeBook(Protocol):
         """Largest load (A) the size may carry, the drop left out."""
 
     def conductor_ohms(self, metal: Metal, size: str, raceway: Raceway) -> complex:
-        """R + jX (ohm per 1000 ft) of one conductor, of every size there is."""
+        """R + jX (ohm/m) of one conductor, of every size there is."""
 
     def electrodes_needed(self, service: bool, supplies: Sequence[Run], own_source: bool) -> tuple[bool, str, str]:
         """Whether a place with a service, fed by ``supplies``, or with a source of its own needs electrodes; why; by

@@ -12,7 +12,8 @@ from northspan.core.ground.soils import PlaceSoil
 from northspan.core.job.grounding import Electrode
 from northspan.core.physics import electrodes as formulas
 from northspan.core.physics.data import BARE_WIRE, RODS_BY_THUMB
-from northspan.core.physics.soil import FOOT_M, INCH_M, Soil
+from northspan.core.physics.soil import Soil
+from northspan.core.units import FOOT_M, INCH_M
 from northspan.core.working import Figure, Step, number
 
 # What stands for a dimension that is not on record: the least the code book takes, and common sizes.

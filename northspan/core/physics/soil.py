@@ -12,8 +12,6 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-FOOT_M = 0.3048
-INCH_M = 0.0254
 _NEGLIGIBLE = 1e-10
 _MOST_IMAGES = 4000
 

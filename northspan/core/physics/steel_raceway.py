@@ -8,17 +8,17 @@ fault.
 import math
 
 from northspan.core.physics.data import STEEL_RACEWAYS
-from northspan.core.physics.soil import FOOT_M, INCH_M
+from northspan.core.units import INCH_M
 
 STEEL_OHM_M = 1.9e-7
 SKIN = 1.5
 REACTANCE_SHARE = 0.5
 
 
-def raceway_ohms(kind: str, trade: str, length_ft: float) -> complex | None:
-    """R + jX (ohm) of ``length_ft`` of EMT, IMC or RMC; None where it is not steel or not made so.
+def raceway_ohms(kind: str, trade: str, length_m: float) -> complex | None:
+    """R + jX (ohm) of ``length_m`` (m) of EMT, IMC or RMC; None where it is not steel or not made so.
 
-    >>> z = raceway_ohms("EMT", "1", 100.0)
+    >>> z = raceway_ohms("EMT", "1", 30.48)
     >>> round(z.real, 4), round(z.imag, 4)
     (0.068, 0.034)
     """
@@ -28,5 +28,5 @@ def raceway_ohms(kind: str, trade: str, length_ft: float) -> complex | None:
     if outside is None or wall is None:
         return None
     area = math.pi * (outside - wall) * wall * INCH_M * INCH_M
-    r = SKIN * STEEL_OHM_M * length_ft * FOOT_M / area
+    r = SKIN * STEEL_OHM_M * length_m / area
     return complex(r, REACTANCE_SHARE * r)

@@ -9,27 +9,29 @@ Source: any text on short transmission lines, e.g. the phasor diagram of a short
 import cmath
 import math
 
+from northspan.core.physics.line import Line
 
-def drop_parts(amps: float, pf: float, r_ohm: float, x_ohm: float) -> tuple[float, float]:
-    """In-phase and quadrature parts (V, V) of the drop of ``amps`` (A) at ``pf`` in a loop of R and X (ohm).
 
-    >>> drop_parts(10.0, 1.0, 0.5, 0.1)
+def drop_parts(amps: float, pf: float, loop: complex) -> tuple[float, float]:
+    """In-phase and quadrature parts (V, V) of the drop of ``amps`` (A) at ``pf`` in a loop of R + jX (ohm).
+
+    >>> drop_parts(10.0, 1.0, 0.5 + 0.1j)
     (5.0, 1.0)
     """
     sin = math.sqrt(max(0.0, 1.0 - pf * pf))
-    return amps * (r_ohm * pf + x_ohm * sin), amps * (x_ohm * pf - r_ohm * sin)
+    return amps * (loop.real * pf + loop.imag * sin), amps * (loop.imag * pf - loop.real * sin)
 
 
-def receiving_volts(source_v: float, amps: float, pf: float, r_ohm: float, x_ohm: float) -> float:
-    """Voltage (V) left at the load: Vr = sqrt(Vs² - b²) - a.
+def receiving_volts(source_v: float, amps: float, pf: float, loop: complex) -> float:
+    """Voltage (V) left at the load behind a loop of R + jX (ohm): Vr = sqrt(Vs² - b²) - a.
 
     Zero or less says that the line cannot carry this current at all; the value then only ranks how far off it
     is, so that a ladder stays in order.
 
-    >>> round(receiving_volts(240.0, 88.0, 1.0, 0.0806, 0.02604), 3)
+    >>> round(receiving_volts(240.0, 88.0, 1.0, 0.0806 + 0.02604j), 3)
     232.896
     """
-    a, b = drop_parts(amps, pf, r_ohm, x_ohm)
+    a, b = drop_parts(amps, pf, loop)
     return math.sqrt(max(0.0, source_v * source_v - b * b)) - a
 
 
@@ -45,24 +47,23 @@ def _growth_to_limit(source_v: float, drop_pct: float, a: float, b: float) -> fl
     return (-half + math.sqrt(half * half - square * (vr * vr - source_v * source_v))) / square
 
 
-def longest_ft(source_v: float, amps: float, pf: float, r_kft: float, x_kft: float, drop_pct: float) -> float:
-    """One-way length (ft) at which a two-conductor loop of ``r_kft`` and ``x_kft`` (ohm per 1000 ft of one
-    conductor) drops ``drop_pct`` percent at ``amps`` (A).
+def longest_m(source_v: float, amps: float, pf: float, line: Line, drop_pct: float) -> float:
+    """One-way length (m) at which a line, whatever its own length, drops ``drop_pct`` percent at ``amps`` (A).
 
-    >>> round(longest_ft(240.0, 10.0, 1.0, 1.0, 0.0, 5.0), 6)
+    >>> round(longest_m(240.0, 10.0, 1.0, Line(0.001 + 0j, 50.0), 5.0), 6)
     600.0
     """
-    a, b = drop_parts(amps, pf, 2.0 * r_kft / 1000.0, 2.0 * x_kft / 1000.0)
+    a, b = drop_parts(amps, pf, Line(line.ohm_m, 1.0, line.sets).loop)
     return _growth_to_limit(source_v, drop_pct, a, b)
 
 
-def most_amps(source_v: float, pf: float, r_ohm: float, x_ohm: float, drop_pct: float) -> float:
-    """Current (A) at which a loop of R and X (ohm) drops ``drop_pct`` percent of the source.
+def most_amps(source_v: float, pf: float, loop: complex, drop_pct: float) -> float:
+    """Current (A) at which a loop of R + jX (ohm) drops ``drop_pct`` percent of the source.
 
-    >>> most_amps(240.0, 1.0, 0.5, 0.0, 5.0)
+    >>> most_amps(240.0, 1.0, 0.5 + 0j, 5.0)
     24.0
     """
-    a, b = drop_parts(1.0, pf, r_ohm, x_ohm)
+    a, b = drop_parts(1.0, pf, loop)
     return _growth_to_limit(source_v, drop_pct, a, b)
 
 

@@ -12,6 +12,7 @@ from northspan.core.loads.source_amps import plate_amps
 from northspan.core.property.guards import Guard
 from northspan.core.run.question import RunQuestion, TerminalTemperature
 from northspan.core.run.systems import SYSTEMS
+from northspan.core.units import US
 
 UNMARKED_60C_UP_TO_A = 100.0
 NIPPLE_FT = 2.0
@@ -53,7 +54,7 @@ def question(book: CodeBook, rules: HouseRules, run: Run, load: RunLoad, at: Sta
     asked = RunQuestion(
         system=run.system,
         amps=load.amps,
-        length_ft=run.length_ft,
+        length_m=US.metres(run.length_ft),
         metal=run.metal,
         insulation=run.insulation,
         raceway=run.raceway,

@@ -103,17 +103,16 @@ def _source(source: UtilitySource, system: System) -> _Point | None:
 
 def _after(before: _Point, each: SizedRun, rung: Rung) -> _Point:
     q = each.sizing.question
-    per_wire = q.length_ft / 1000.0 / q.sets
-    wire = per_wire * complex(cold_resistance(rung.r_kft, HOT_C), rung.x_kft)
-    what = f"{number(q.length_ft)} ft of {rung.size} {q.metal}, one wire, cold"
-    step = Step(what, abs(wire), "ohm", "Ch. 9 Table 9, at 25 °C")
+    line = q.line(complex(cold_resistance(rung.r_ohm_m, HOT_C), rung.x_ohm_m))
+    what = f"{q.length_said} of {rung.size} {q.metal}, one wire, cold"
+    step = Step(what, abs(line.one_way), "ohm", "Ch. 9 Table 9, at 25 °C")
     # The neutral may be smaller; taken as the hots, the current comes out on the high side.
-    leg = None if before.leg is None or not q.wiring.grounded else before.leg + 2.0 * wire
-    line = before.line + 2.0 * wire
+    leg = None if before.leg is None or not q.wiring.grounded else before.leg + line.loop
+    between = before.line + line.loop
     if q.wiring.neutral_is_return and before.leg is not None:
-        line = before.leg + 2.0 * wire
+        between = before.leg + line.loop
         leg = None
-    return _Point(line, leg, (*before.steps, step))
+    return _Point(between, leg, (*before.steps, step))
 
 
 def _figure(point: _Point | None, system: System | None) -> Figure:

@@ -3,7 +3,9 @@
 from dataclasses import dataclass, replace
 from typing import Literal
 
+from northspan.core.physics.line import Line
 from northspan.core.run.systems import SYSTEMS, System, SystemName
+from northspan.core.units import Units, UnitsName, units
 
 Metal = Literal["cu", "al"]
 Insulation = Literal[
@@ -66,9 +68,9 @@ class Beside:
 class RunQuestion:
     """One run to be sized, or judged where something is locked.
 
-    ``amps`` and ``continuous_amps`` in A (totals over all ``sets``), ``length_ft`` one way, ``ambient_c`` in C
-    before a rooftop adder, ``loaded_conductors`` the current-carrying count in one raceway, ``drop_limit_pct``
-    None where the drop does not decide. ``dwelling_rule`` asks for the 83 % rule, ``several_receptacles`` says
+    ``amps`` and ``continuous_amps`` in A (totals over all ``sets``), ``length_m`` one way (m), told in ``units``,
+    ``ambient_c`` in C before a rooftop adder, ``loaded_conductors`` the current-carrying count in one raceway,
+    ``drop_limit_pct`` None where the drop does not decide. ``dwelling_rule`` asks for the 83 % rule, ``several_receptacles`` says
     that plug-in loads hang on it, which closes the next-size-up rule. ``least`` is the smallest current
     it is made for whatever its load. House rules: ``spare_pct`` wanted over the design current, ``drop_on``
     the current that the drop is judged at, ``dwelling_load_too`` that the 83 % rule leaves wire for the load itself,
@@ -86,10 +88,11 @@ class RunQuestion:
 
     system: SystemName
     amps: float
-    length_ft: float
+    length_m: float
     metal: Metal
     insulation: Insulation
     raceway: Raceway
+    units: UnitsName = "us"
     use: RunUse = "feeder"
     location: Location = "dry"
     several_receptacles: bool = False
@@ -138,6 +141,20 @@ class RunQuestion:
         if self.drop_on == "load" or breaker_a is None:
             return self.amps
         return max(self.amps, breaker_a if self.drop_on == "breaker" else 0.8 * breaker_a)
+
+    def line(self, ohm_m: complex) -> Line:
+        """The run as a line of conductors of ``ohm_m`` (R + jX, ohm/m) each."""
+        return Line(ohm_m, self.length_m, self.sets)
+
+    @property
+    def told_in(self) -> Units:
+        """The units that its lengths are told in."""
+        return units(self.units)
+
+    @property
+    def length_said(self) -> str:
+        """Its length in words."""
+        return self.told_in.said(self.length_m)
 
     @property
     def wiring(self) -> System:

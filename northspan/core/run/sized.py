@@ -38,7 +38,7 @@ class Sizing:
     companions: Companions | None
     leg_drop_pct: float | None
     max_amps: float | None
-    max_length_ft: float | None
+    max_length_m: float | None
 
 
 @dataclass(frozen=True, slots=True)

@@ -5,7 +5,7 @@ from functools import lru_cache
 
 from northspan.core.codes.codebook import CodeBook
 from northspan.core.physics.voltage_drop import (
-    longest_ft,
+    longest_m,
     most_amps,
     three_wire_leg_drops,
     two_phase_leg_drops,
@@ -54,7 +54,7 @@ def _sized(book: CodeBook, q: RunQuestion, raceways: bool) -> Sizing:
         companions,
         _leg_drop_pct(q, rung, companions, rungs),
         _most_amps(book, q, rung, breaker_a),
-        _longest_ft(q, rung, breaker_a),
+        _longest_m(q, rung, breaker_a),
     )
 
 
@@ -99,9 +99,7 @@ def _leg_drop_pct(q: RunQuestion, rung: Rung, companions: Companions | None, run
     neutral = next((r for r in rungs if companions and r.size == companions.neutral), None)
     if leg_v is None or neutral is None or q.wiring.neutral_is_return:
         return None
-    per_kft = q.length_ft / 1000.0 / q.sets
-    z = complex(rung.r_kft, rung.x_kft) * per_kft
-    z_neutral = complex(neutral.r_kft, neutral.x_kft) * per_kft
+    z, z_neutral = q.line(rung.ohm_m).one_way, q.line(neutral.ohm_m).one_way
     if q.system == "120/208-3w":
         worse = max(two_phase_leg_drops(leg_v, q.amps, q.pf, z, z_neutral))
     elif q.unbalance_a:
@@ -118,13 +116,12 @@ def _most_amps(book: CodeBook, q: RunQuestion, rung: Rung, breaker_a: float | No
     if q.drop_on != "load" and breaker_a is not None:
         # Judged at the breaker, the drop does not turn on the load: it passes or it does not.
         return carried if rung.drop_pct <= q.drop_limit_pct + 1e-9 else 0.0
-    loop = 2.0 * q.length_ft / 1000.0 / q.sets
-    by_drop = most_amps(q.wiring.volts, q.pf, loop * rung.r_kft, loop * rung.x_kft, q.drop_limit_pct)
+    by_drop = most_amps(q.wiring.volts, q.pf, q.line(rung.ohm_m).loop, q.drop_limit_pct)
     return min(carried, by_drop)
 
 
-def _longest_ft(q: RunQuestion, rung: Rung, breaker_a: float | None) -> float | None:
+def _longest_m(q: RunQuestion, rung: Rung, breaker_a: float | None) -> float | None:
     if q.drop_limit_pct is None:
         return None
     amps = q.drop_amps(breaker_a)
-    return longest_ft(q.wiring.volts, amps, q.pf, rung.r_kft / q.sets, rung.x_kft / q.sets, q.drop_limit_pct)
+    return longest_m(q.wiring.volts, amps, q.pf, q.line(rung.ohm_m), q.drop_limit_pct)

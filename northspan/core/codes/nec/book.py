@@ -123,8 +123,8 @@ class Nec2023:
         return max(0.0, most)
 
     def conductor_ohms(self, metal: Metal, size: str, raceway: Raceway) -> complex:
-        """Chapter 9 Table 9 at 75 C (ohm per 1000 ft), between and beyond its rows by area."""
-        return ampacity.impedance_kft(metal, size, raceway)
+        """Chapter 9 Table 9 at 75 C (ohm/m), between and beyond its rows by area."""
+        return ampacity.impedance(metal, size, raceway)
 
     def electrodes_needed(self, service: bool, supplies: Sequence[Run], own_source: bool) -> tuple[bool, str, str]:
         """250.24(A), 250.30(A), 250.32(A)."""

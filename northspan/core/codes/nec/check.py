@@ -15,6 +15,7 @@ from northspan.core.run.sized import Sizing
 from northspan.core.run.sizing import size_run
 from northspan.core.run.systems import SYSTEMS, SystemName
 from northspan.core.solution import Ladder, RunFigures, Rung
+from northspan.core.units import FOOT_M
 from northspan.core.working import Figure
 
 
@@ -106,7 +107,7 @@ def question(case: CheckCase) -> RunQuestion:
         system=case.system,
         amps=case.amps if case.amps is not None else max(1.0, case.continuous_amps),
         continuous_amps=case.continuous_amps,
-        length_ft=case.length_ft or 0.0,
+        length_m=FOOT_M * (case.length_ft or 0.0),
         metal=case.metal,
         insulation=case.insulation,
         raceway=case.raceway,
@@ -134,9 +135,9 @@ def check(book: CodeBook, case: CheckCase) -> dict[str, Any]:
     sizing = size_run(book, q)
     if case.amps is None and sizing.max_amps:
         sizing = size_run(book, replace(q, amps=sizing.max_amps))
-    if case.length_ft is None and sizing.max_length_ft is not None:
+    if case.length_ft is None and sizing.max_length_m is not None:
         # A hair short of the limit, so that the length found passes its own check.
-        sizing = size_run(book, replace(sizing.question, length_ft=sizing.max_length_ft * (1.0 - 1e-12)))
+        sizing = size_run(book, replace(sizing.question, length_m=sizing.max_length_m * (1.0 - 1e-12)))
     return _answer(book, case, sizing)
 
 
@@ -149,7 +150,7 @@ def _answer(book: CodeBook, case: CheckCase, s: Sizing) -> dict[str, Any]:
         "metal": case.metal,
         "sets": case.sets,
         "amps": s.question.amps,
-        "length_ft": s.question.length_ft,
+        "length_ft": s.question.length_m / FOOT_M,
         "design_a": s.design_a,
         "breaker_a": s.breaker_a,
         "base_ampacity_a": rung.base_ampacity_a if rung else None,
@@ -176,7 +177,7 @@ def _answer(book: CodeBook, case: CheckCase, s: Sizing) -> dict[str, Any]:
         "working": _working(figures),
     }
     if case.max_length:
-        answer["max_length_ft"] = s.max_length_ft
+        answer["max_length_ft"] = None if s.max_length_m is None else s.max_length_m / FOOT_M
     if case.max_amps:
         answer["max_amps"] = s.max_amps
     return answer

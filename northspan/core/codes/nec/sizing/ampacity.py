@@ -6,25 +6,26 @@ from functools import lru_cache
 
 from northspan.core.codes.nec.data import AMBIENT, AMPACITY, AWG, BUNDLING, IMPEDANCE, INSULATIONS, PROPERTIES
 from northspan.core.run.question import STEEL_RACEWAYS, Insulation, Metal, Raceway, RunQuestion
+from northspan.core.units import FOOT_M
 from northspan.core.working import Cell
 
 ROOFTOP_ADDER_C = 33.0
 BASE_AMBIENT_C = 30.0
+KFT_M = 1000.0 * FOOT_M
 _SER_SMALL_LARGEST = "10"
 _AMBIENT_ROWS = tuple((float(row), row) for row in AMBIENT.rows)
 
 
 @dataclass(frozen=True, slots=True)
 class Conductor:
-    """What the tables say of one size of one metal and insulation: A at 30 C, ohm per 1000 ft at 75 C."""
+    """What the tables say of one size of one metal and insulation: A at 30 C, R + jX (ohm/m) at 75 C."""
 
     size: str
     circular_mils: float
     base_a: float
     terminal_a: float
     terminal_column: int
-    r_kft: float
-    x_kft: float
+    ohm_m: complex
 
 
 def derate_column(insulation: Insulation) -> int:
@@ -61,17 +62,17 @@ def impedance_columns(metal: Metal, raceway: Raceway) -> tuple[str, str]:
 
 
 @lru_cache(maxsize=4096)
-def impedance_kft(metal: Metal, size: str, raceway: Raceway) -> complex:
-    """R + jX (ohm per 1000 ft) of one conductor at 75 C. Chapter 9 Table 9; between its rows, and beyond its ends, R
-    with the inverse of the area and X with its logarithm.
+def impedance(metal: Metal, size: str, raceway: Raceway) -> complex:
+    """R + jX (ohm/m) of one conductor at 75 C. Chapter 9 Table 9, which is in ohm per 1000 ft; between its rows, and
+    beyond its ends, R with the inverse of the area and X with its logarithm.
 
-    >>> impedance_kft("al", "3/0", "PVC40"), impedance_kft("cu", "2000", "PVC40").real < 0.019
+    >>> impedance("al", "3/0", "PVC40") * KFT_M, impedance("cu", "2000", "PVC40").real * KFT_M < 0.019
     ((0.13+0.042j), True)
     """
     r_column, x_column = impedance_columns(metal, raceway)
     rows = [s for s in IMPEDANCE.rows if IMPEDANCE.number(s, r_column) is not None]
     if size in rows:
-        return complex(IMPEDANCE.number(size, r_column) or 0.0, IMPEDANCE.number(size, x_column) or 0.0)
+        return complex(IMPEDANCE.number(size, r_column) or 0.0, IMPEDANCE.number(size, x_column) or 0.0) / KFT_M
     above = next((i for i, s in enumerate(rows) if AWG.rank(s) > AWG.rank(size)), len(rows) - 1)
     low, high = rows[max(above - 1, 0)], rows[max(above, 1)]
     mils, low_mils, high_mils = (PROPERTIES.number(s, "cmil") or 0.0 for s in (size, low, high))
@@ -81,7 +82,7 @@ def impedance_kft(metal: Metal, size: str, raceway: Raceway) -> complex:
         (IMPEDANCE.number(low, column) or 0.0, IMPEDANCE.number(high, column) or 0.0) for column in (r_column, x_column)
     )
     # Past the last row skin effect holds R up; it never falls below what direct current finds.
-    return complex(r_low + by_area * (r_high - r_low), x_low + by_log * (x_high - x_low))
+    return complex(r_low + by_area * (r_high - r_low), x_low + by_log * (x_high - x_low)) / KFT_M
 
 
 @lru_cache(maxsize=4096)
@@ -103,7 +104,7 @@ def conductors(
         mils = PROPERTIES.number(size, "cmil")
         if r_kft is None or base_a is None or terminal_a is None or x_kft is None or mils is None:
             continue
-        found.append(Conductor(size, mils, base_a, terminal_a, column, r_kft, x_kft))
+        found.append(Conductor(size, mils, base_a, terminal_a, column, complex(r_kft, x_kft) / KFT_M))
     return tuple(found)
 
 

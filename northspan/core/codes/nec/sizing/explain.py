@@ -22,6 +22,7 @@ from northspan.core.physics.voltage_drop import constant_k_drop, drop_parts
 from northspan.core.run.question import DeviceAt, RunQuestion
 from northspan.core.run.sized import Companions, Sizing
 from northspan.core.solution import RunFigures, Rung
+from northspan.core.units import FOOT_M
 from northspan.core.working import Cell, Figure, Step, number
 
 CONTINUOUS_SECTION = {"service": "230.42(A)", "feeder": "215.2(A)(1)", "branch": "210.19(A)(1)"}
@@ -244,16 +245,15 @@ def _drop_volts(s: Sizing, rung: Rung) -> Figure:
     steps = [IMPEDANCE.read(rung.size, r_column, f"Resistance, {name}, 75 °C")]
     if q.conductor_temperature == "running":
         what = "Resistance at the temperature this load brings it to"
-        steps.append(Step(what, rung.r_kft, "ohm/kft", "Chapter 9 Table 8 note; heat as I²"))
+        steps.append(Step(what, ampacity.KFT_M * rung.r_ohm_m, "ohm/kft", "Chapter 9 Table 8 note; heat as I²"))
     steps.append(IMPEDANCE.read(rung.size, x_column, f"Reactance, {name}"))
-    loop = 2.0 * q.length_ft / 1000.0 / q.sets
-    r_ohm, x_ohm = loop * rung.r_kft, loop * rung.x_kft
-    way = f"Out and back, 2 × {number(q.length_ft)} ft" + (f", {q.sets} sets" if q.sets > 1 else "")
+    loop = q.line(rung.ohm_m).loop
+    way = f"Out and back, 2 × {q.length_said}" + (f", {q.sets} sets" if q.sets > 1 else "")
     amps = q.drop_amps(s.breaker_a)
-    a, b = drop_parts(amps, q.pf, r_ohm, x_ohm)
+    a, b = drop_parts(amps, q.pf, loop)
     steps += [
-        Step(f"{way}: R", r_ohm, "ohm", SHORT_LINE),
-        Step(f"{way}: X", x_ohm, "ohm", SHORT_LINE),
+        Step(f"{way}: R", loop.real, "ohm", SHORT_LINE),
+        Step(f"{way}: X", loop.imag, "ohm", SHORT_LINE),
         Step(
             f"In phase at {number(amps)} A, power factor {number(q.pf)}: I (R × pf + X × rf)",
             a,
@@ -294,9 +294,9 @@ def _leg_drop(s: Sizing) -> Figure | None:
 def _constant_k(q: RunQuestion, rung: Rung) -> Figure:
     k = K_OHM_CMIL_FT[q.metal]
     mils = PROPERTIES.read(rung.size, "cmil", f"Circular mils of {AWG.spoken(rung.size, q.metal)}")
-    volts = constant_k_drop(q.amps / q.sets, q.length_ft, float(mils.value or 0.0), k)
+    volts = constant_k_drop(q.amps / q.sets, q.length_m / FOOT_M, float(mils.value or 0.0), k)
     pct = 100.0 * volts / q.wiring.volts
-    what = f"2 × {number(k)} × {number(q.amps / q.sets)} A × {number(q.length_ft)} ft / circular mils"
+    what = f"2 × {number(k)} × {number(q.amps / q.sets)} A × {number(q.length_m / FOOT_M)} ft / circular mils"
     return Figure(
         pct,
         "%",
@@ -309,7 +309,7 @@ def _constant_k(q: RunQuestion, rung: Rung) -> Figure:
 
 
 def _loss(q: RunQuestion, rung: Rung) -> Figure:
-    r_ohm = 2.0 * q.length_ft / 1000.0 / q.sets * rung.r_kft
+    r_ohm = q.line(rung.ohm_m).loop.real
     watts = q.amps * q.amps * r_ohm
     what = f"{number(q.amps)}² A² × {number(r_ohm)} ohm, two loaded conductors"
     return Figure(watts, "W", (Step(what, watts, "W", "I² R"),))
@@ -423,14 +423,16 @@ def _max_amps(s: Sizing, rung: Rung) -> Figure:
         carried = f"Wire good for {number(rung.allowed_ampacity_a)} A, breaker and 240.4 included"
     steps = [Step(carried, None, "", "310.15, 240.4")]
     if s.question.drop_limit_pct is not None:
-        what = f"Held to {number(s.question.drop_limit_pct)} % over {number(s.question.length_ft)} ft"
+        what = f"Held to {number(s.question.drop_limit_pct)} % over {s.question.length_said}"
         steps.append(Step(what, None, "", SHORT_LINE))
     steps.append(Step("Most it may carry here", s.max_amps, "A", "the lesser"))
     return Figure(s.max_amps, "A", tuple(steps))
 
 
 def _max_length(s: Sizing) -> Figure:
-    if s.max_length_ft is None:
-        return Figure(None, "ft", (Step("The drop is left out", None, "ft", "house rule"),))
+    told = s.question.told_in
+    if s.max_length_m is None:
+        return Figure(None, told.length_unit, (Step("The drop is left out", None, told.length_unit, "house rule"),))
     what = f"{number(s.question.drop_amps(s.breaker_a))} A reaches {number(s.question.drop_limit_pct or 0)} % at"
-    return Figure(s.max_length_ft, "ft", (Step(what, s.max_length_ft, "ft", SHORT_LINE),))
+    longest = told.length(s.max_length_m)
+    return Figure(longest, told.length_unit, (Step(what, longest, told.length_unit, SHORT_LINE),))

@@ -26,9 +26,9 @@ _PARALLEL_FROM = AWG.rank("1/0")
 
 
 def resistance(q: RunQuestion, conductor: ampacity.Conductor) -> float:
-    """Resistance (ohm per 1000 ft): the table's at 75 C, or at the temperature the load brings it to."""
+    """Resistance (ohm/m): the table's at 75 C, or at the temperature the load brings it to."""
     if q.conductor_temperature == "table":
-        return conductor.r_kft
+        return conductor.ohm_m.real
     warm = running_temperature(
         q.amps / q.sets,
         conductor.base_a,
@@ -36,7 +36,7 @@ def resistance(q: RunQuestion, conductor: ampacity.Conductor) -> float:
         ampacity.BASE_AMBIENT_C,
         ampacity.ambient_of(q),
     )
-    return resistance_at(conductor.r_kft, q.metal, warm)
+    return resistance_at(conductor.ohm_m.real, q.metal, warm)
 
 
 def judge_all(q: RunQuestion, design_a: float, breaker_a: float | None) -> tuple[Rung, ...]:
@@ -56,7 +56,7 @@ def _judged(q: RunQuestion, design_a: float, breaker_a: float | None) -> tuple[R
     needed = None
     if breaker_a is not None and dwelling.rule_applies(q, breaker_a):
         needed = dwelling.needed_ampacity(breaker_a)
-    setting = _Setting(q, design_a, breaker_a, ambient, bundling, needed, 2.0 * q.length_ft / 1000.0 / q.sets)
+    setting = _Setting(q, design_a, breaker_a, ambient, bundling, needed)
     return tuple(_judge(setting, conductor) for conductor in ampacity.of_question(q))
 
 
@@ -69,7 +69,6 @@ class _Setting(NamedTuple):
     ambient: float
     bundling: float
     dwelling_a: float | None
-    loop_kft: float
 
 
 def _judge(setting: _Setting, conductor: ampacity.Conductor) -> Rung:
@@ -81,9 +80,8 @@ def _judge(setting: _Setting, conductor: ampacity.Conductor) -> Rung:
     if q.device is not None and q.device.in_place_of_wire:
         most = q.device.most_a
     volts = q.wiring.volts
-    r_kft = resistance(q, conductor)
-    r_ohm, x_ohm = setting.loop_kft * r_kft, setting.loop_kft * conductor.x_kft
-    drop_v = volts - receiving_volts(volts, q.drop_amps(setting.breaker_a), q.pf, r_ohm, x_ohm)
+    ohm_m = complex(resistance(q, conductor), conductor.ohm_m.imag)
+    drop_v = volts - receiving_volts(volts, q.drop_amps(setting.breaker_a), q.pf, q.line(ohm_m).loop)
     drop_pct = 100.0 * drop_v / volts
     stop = _first_stop(setting, conductor, derated, terminal, allowed, most)
     carries = stop is None
@@ -98,8 +96,8 @@ def _judge(setting: _Setting, conductor: ampacity.Conductor) -> Rung:
         most,
         drop_v,
         drop_pct,
-        r_kft,
-        conductor.x_kft,
+        ohm_m.real,
+        ohm_m.imag,
         carries,
         stop is None,
         stop[0] if stop else None,

@@ -70,7 +70,7 @@ def _none_passes(s: Sizing) -> RunFinding:
         "no-size-passes",
         "violation",
         SECTIONS[last.stopped_by] if last is not None and last.stopped_by is not None else "310.16",
-        f"No size carries {number(q.amps)} A over {number(q.length_ft)} ft",
+        f"No size carries {number(q.amps)} A over {q.length_said}",
         f"Every size of {q.insulation} {q.metal} was tried.{why}",
         (*more[:2], *single, *other),
     )
@@ -99,7 +99,7 @@ def _locked_fails(s: Sizing, rung: Rung, stop: Stop) -> RunFinding:
         "small-conductor": f"A conductor this small may have {number(small or 0.0)} A at most; "
         f"{number(breaker)} A would let it burn before it trips.",
         "dwelling-rule": f"83 % of {number(breaker)} A asks for more than {number(rung.allowed_ampacity_a)} A.",
-        "drop": f"It drops {rung.drop_pct:.1f} % over {number(q.length_ft)} ft at {number(q.amps)} A; the limit "
+        "drop": f"It drops {rung.drop_pct:.1f} % over {q.length_said} at {number(q.amps)} A; the limit "
         f"is {number(q.drop_limit_pct or 0.0)} %.",
     }[stop]
     return RunFinding(
