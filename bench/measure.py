@@ -15,7 +15,7 @@ from pathlib import Path
 
 from bench.clicking import clicking
 from bench.synthetic import chain_of, property_of, property_with_modes
-from northspan.core.codes.library import code_book
+from northspan.core.codes.library import whole_book
 from northspan.core.ground.solve_ground import solve_ground
 from northspan.core.job.file import parse_text
 from northspan.core.job.job import Job, Variant
@@ -117,11 +117,11 @@ def longer(job: Job, feet: int) -> Job:
 def grounding() -> None:
     """A property of 30 stations in three modes: a fault at every station of each, and one asked for on screen."""
     job = property_with_modes(30)
-    book, net = code_book(job.code_book), network(job)
+    book, net = whole_book(job.code_book), network(job)
     sized = size_all(book, job, net, place_loads(book, job, net))
-    found = solve_ground(book, job, net, sized)
+    found = solve_ground(book.earthing, job, net, sized)
     faults = sum(len(answer.faults) for *_, answer in found.modes)
-    taken = milliseconds(lambda: solve_ground(book, job, net, sized), 7)
+    taken = milliseconds(lambda: solve_ground(book.earthing, job, net, sized), 7)
     print(f"grounding of {len(job.stations)} stations, {len(found.modes)} modes, {faults} faults: {taken:.0f} ms")
     print(f"the same job solved whole: {milliseconds(lambda: solve(job), 7):.0f} ms")
     asked = FaultQuestion("utility", "p20", equipment="broken")

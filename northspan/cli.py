@@ -1,4 +1,4 @@
-"""The command line: ``northspan demo | serve | solve | load | check``; see docs/command-line.md."""
+"""The command line: ``northspan demo | serve | solve | load | check | bonding``; see docs/command-line.md."""
 
 import argparse
 import sys
@@ -6,28 +6,13 @@ from collections.abc import Sequence
 from importlib import import_module
 from typing import NoReturn
 
-from northspan.commands.outcome import BAD_INPUT, PASSES
+from pydantic import BaseModel
 
-SWITCHES = ("rooftop", "nipple", "in-insulation", "no-drop", "bare-egc", "max-length", "max-amps")
-VALUES = (
-    "amps",
-    "continuous-amps",
-    "system",
-    "length-ft",
-    "metal",
-    "insulation",
-    "raceway",
-    "ambient-c",
-    "ccc",
-    "termination",
-    "drop-pct",
-    "pf",
-    "sets",
-    "neutral-amps",
-    "egc-metal",
-    "lock-breaker",
-    "lock-size",
-)
+from northspan.commands import case_flags
+from northspan.commands.outcome import BAD_INPUT, PASSES
+from northspan.core.codes.library import book_ids, code_book
+
+USUAL_BOOK = "nec-2023"
 
 
 class _Parser(argparse.ArgumentParser):
@@ -40,7 +25,8 @@ class _Parser(argparse.ArgumentParser):
 
 def main(arguments: Sequence[str] | None = None) -> int:
     """Run one command. Returns the exit status: 0 passes, 1 does not, 2 bad input."""
-    options = _parser().parse_args(arguments)
+    given = list(sys.argv[1:] if arguments is None else arguments)
+    options = _parser(given).parse_args(given)
     try:
         # Only what the one command needs is loaded.
         status: int = import_module(f"northspan.commands.{options.command}").run(options)
@@ -49,9 +35,9 @@ def main(arguments: Sequence[str] | None = None) -> int:
     return status
 
 
-def _parser() -> argparse.ArgumentParser:
+def _parser(arguments: Sequence[str]) -> argparse.ArgumentParser:
     parser = _Parser(prog="northspan", description="Services, feeders and subpanels, sized with the working on show.")
-    commands = parser.add_subparsers(required=True, metavar="demo | serve | solve | load | check")
+    commands = parser.add_subparsers(required=True, metavar="demo | serve | solve | load | check | bonding")
     for name, words in (("demo", "start with the demo jobs"), ("serve", "start the application")):
         server = commands.add_parser(name, help=words)
         server.add_argument("--host", default="127.0.0.1", help="address to bind to (default: loopback)")
@@ -68,15 +54,30 @@ def _parser() -> argparse.ArgumentParser:
     loader.add_argument("job", help="a job file, or - for standard input")
     loader.add_argument("--json", action="store_true", help="print them as JSON")
     loader.set_defaults(command="load")
-    checker = commands.add_parser("check", help="size one run from flags")
-    for flag in VALUES:
-        checker.add_argument(f"--{flag}", default=argparse.SUPPRESS)
-    for flag in SWITCHES:
-        checker.add_argument(f"--{flag}", action="store_true", default=argparse.SUPPRESS)
-    checker.add_argument("--json", action="store_true", help="print the answer as JSON")
-    checker.add_argument("--batch", metavar="CASES.jsonl", help="one case a line; one answer a line")
-    checker.set_defaults(command="check")
+    checker = commands.add_parser("check", help="size one run from flags, under any code book")
+    _cases(checker, "check")
+    if "check" in arguments:
+        case_flags.add(checker, _case_of("check", arguments))
+    bonding = commands.add_parser("bonding", help="earthing conductor and bonding of an installation")
+    bonding.add_argument("case", nargs="?", help="a file with one case, or - for standard input")
+    _cases(bonding, "bonding")
     return parser
+
+
+def _cases(parser: argparse.ArgumentParser, verb: str) -> None:
+    parser.add_argument("--book", default=USUAL_BOOK, help=f"the code book (default: {USUAL_BOOK})")
+    parser.add_argument("--json", action="store_true", help="print the answer as JSON")
+    parser.add_argument("--batch", metavar="CASES.jsonl", help="one case a line; one answer a line")
+    parser.set_defaults(command="cases", verb=verb)
+
+
+def _case_of(verb: str, arguments: Sequence[str]) -> type[BaseModel]:
+    """The case of the book that the arguments name; of the usual one where they name none that is there."""
+    finder = argparse.ArgumentParser(add_help=False, allow_abbrev=False)
+    finder.add_argument("--book", default=USUAL_BOOK)
+    named = finder.parse_known_args(arguments)[0].book
+    cases = code_book(named if named in book_ids() else USUAL_BOOK).cases
+    return cases[verb].model
 
 
 def _port(text: str) -> int:

@@ -7,91 +7,10 @@ from typing import Any, Literal
 from northspan.core.ground.answer import GroundAnswer
 from northspan.core.loads.place_load import PlaceLoad
 from northspan.core.run.question import Metal
-from northspan.core.working import Figure
+from northspan.core.run.rung import Ladder
+from northspan.core.working import Figure, Level, NamedFigure, figure_of
 
-Stop = Literal["parallel", "made", "termination", "ampacity", "breaker", "small-conductor", "dwelling-rule", "drop"]
 StepName = Literal["walk", "loads", "span", "ground", "what-if", "rules"]
-Level = Literal["danger", "violation", "house", "advice", "note"]
-
-
-@dataclass(frozen=True, slots=True)
-class Rung:
-    """One size tried. Amperes are totals over all parallel sets; drops at the load, V and percent of nominal.
-
-    ``carries`` says that it passes everything but the drop, ``stopped_by`` names the first check that fails and
-    ``stopped_words`` says it shortly. ``raceway`` is the trade size it would need, where that was asked.
-    """
-
-    size: str
-    base_ampacity_a: float
-    derated_ampacity_a: float
-    termination_limit_a: float
-    allowed_ampacity_a: float
-    largest_breaker_a: float
-    drop_v: float
-    drop_pct: float
-    r_ohm_m: float
-    x_ohm_m: float
-    carries: bool
-    passes: bool
-    stopped_by: Stop | None
-    stopped_words: str
-    raceway: str | None = None
-
-    @property
-    def ohm_m(self) -> complex:
-        """R + jX (ohm/m) of one conductor."""
-        return complex(self.r_ohm_m, self.x_ohm_m)
-
-    def in_raceway(self, trade: str | None) -> "Rung":
-        """The same size in a raceway of a trade size."""
-        return Rung(
-            self.size, self.base_ampacity_a, self.derated_ampacity_a, self.termination_limit_a,
-            self.allowed_ampacity_a, self.largest_breaker_a, self.drop_v, self.drop_pct, self.r_ohm_m, self.x_ohm_m,
-            self.carries, self.passes, self.stopped_by, self.stopped_words, trade,
-        )  # fmt: skip
-
-
-@dataclass(frozen=True, slots=True)
-class Ladder:
-    """The sizes of one metal, small to large, up to two above the chosen one.
-
-    ``required`` is the smallest that carries the load with the drop left out, ``smallest`` the smallest that
-    passes everything; None where none does.
-    """
-
-    metal: Metal
-    rungs: tuple[Rung, ...]
-    required: str | None
-    smallest: str | None
-
-
-@dataclass(frozen=True, slots=True)
-class RunFigures:
-    """Every figure of one run; a Figure whose value is None has no answer, None is not asked of this run."""
-
-    load: Figure
-    design: Figure
-    breaker: Figure
-    size: Figure
-    base_ampacity: Figure
-    ambient_factor: Figure
-    bundling_factor: Figure
-    derated_ampacity: Figure
-    termination_limit: Figure
-    allowed_ampacity: Figure
-    drop_v: Figure
-    drop_pct: Figure
-    leg_drop_pct: Figure | None
-    constant_k_drop_pct: Figure
-    loss_w: Figure
-    loss_kwh_year: Figure | None
-    neutral: Figure | None
-    equipment_ground: Figure | None
-    raceway: Figure
-    fill_pct: Figure
-    max_amps: Figure
-    max_length_ft: Figure
 
 
 @dataclass(frozen=True, slots=True)
@@ -116,12 +35,16 @@ class RunAnswer:
     metal: Metal
     sets: int
     passes: bool
-    stopped_by: Stop | None
+    stopped_by: str | None
     device: Device
     conductors: str
     drop_limit_pct: float | None
-    figures: RunFigures
+    figures: tuple[NamedFigure, ...]
     ladders: tuple[Ladder, ...]
+
+    def figure(self, key: str) -> Figure:
+        """One of its figures; without value or working where it is not asked of this run."""
+        return figure_of(self.figures, key)
 
 
 @dataclass(frozen=True, slots=True)

@@ -1,10 +1,9 @@
 """A job solved: from the source outward, every run and station, then what is wrong."""
 
 from collections.abc import Collection, Mapping
-from dataclasses import replace
 
-from northspan.core.codes.codebook import CodeBook
-from northspan.core.codes.library import code_book
+from northspan.core.codes.codebook import WholeBook
+from northspan.core.codes.library import whole_book
 from northspan.core.ground.solve_ground import solve_ground
 from northspan.core.job.job import Job
 from northspan.core.loads.place_load import PlaceLoad
@@ -23,12 +22,13 @@ from northspan.core.property.sized_run import SizedRun
 from northspan.core.property.topology import Network, as_used, network, source_system
 from northspan.core.property.view import JobView
 from northspan.core.run.question import DEVICE_WORDS
+from northspan.core.run.rung import Ladder
 from northspan.core.run.sized import Sizing
 from northspan.core.run.sizing import explained, other_ladder, size_run, unsized
 from northspan.core.run.systems import SYSTEMS, SystemName
 from northspan.core.sizes.scale import Scale
-from northspan.core.solution import Device, Finding, Ladder, RunAnswer, Solution, StationAnswer
-from northspan.core.working import Figure, Step, number
+from northspan.core.solution import Device, Finding, RunAnswer, Solution, StationAnswer
+from northspan.core.working import Figure, NamedFigure, Step, figure_of, number
 
 LEVELS = ("danger", "violation", "house", "advice", "note")
 
@@ -38,7 +38,7 @@ def solve(job: Job) -> Solution:
 
     The job must come from ``jobfile.parse``, which has checked its network. Raises nothing else.
     """
-    book, entered = code_book(job.code_book), job
+    book, entered = whole_book(job.code_book), job
     job = as_used(entered)
     net = network(job)
     places = place_loads(book, job, net)
@@ -48,16 +48,16 @@ def solve(job: Job) -> Solution:
     routes = route_answers(job)
     drops = {s.id: float(s.drop_pct.value) for s in stations if isinstance(s.drop_pct.value, float)}
     figures = {name: explained(book, each.sizing.question, each.sizing.load_steps) for name, each in sized.items()}
-    ground = solve_ground(book, job, net, sized)
+    ground = solve_ground(book.earthing, job, net, sized)
     view = JobView(entered, job, net, sized, drops, faults, places, routes, figures, ground)
-    findings = [*_run_findings(book, sized), *book.job_findings(view)]
+    findings = [*_run_findings(book, sized), *book.findings.job_findings(book, view)]
     findings.sort(key=lambda f: LEVELS.index(f.level))
     runs = tuple(_run_answer(book, view, sized[run.id]) for run in job.runs)
     todo = next_steps(job, net, places, findings)
     return Solution(job.code_book, book.edition, places, runs, stations, routes, ground.answer(), tuple(findings), todo)
 
 
-def size_all(book: CodeBook, job: Job, net: Network, places: tuple[PlaceLoad, ...]) -> Mapping[str, SizedRun]:
+def size_all(book: WholeBook, job: Job, net: Network, places: tuple[PlaceLoad, ...]) -> Mapping[str, SizedRun]:
     """Every run sized, by id; a run with no load beyond it has no rungs."""
     loads = run_loads(book, job, net, places)
     guarding = guards(job, net)
@@ -190,7 +190,7 @@ def _station_answer(
     return StationAnswer(station, True, feet, Figure(volts, "V", steps), Figure(drop, "%", (*steps, last)), fault)
 
 
-def _run_findings(book: CodeBook, sized: Mapping[str, SizedRun]) -> list[Finding]:
+def _run_findings(book: WholeBook, sized: Mapping[str, SizedRun]) -> list[Finding]:
     found = []
     for each in sized.values():
         if each.sizing.question.amps == 0.0:
@@ -212,11 +212,12 @@ def _run_findings(book: CodeBook, sized: Mapping[str, SizedRun]) -> list[Finding
     return found
 
 
-def _run_answer(book: CodeBook, view: JobView, each: SizedRun) -> RunAnswer:
+def _run_answer(book: WholeBook, view: JobView, each: SizedRun) -> RunAnswer:
     run, sizing = each.run, each.sizing
     figures = view.figures[run.id]
-    if isinstance(figures.loss_w.value, float):
-        figures = replace(figures, loss_kwh_year=_yearly(view.job, figures.loss_w.value))
+    lost = figure_of(figures, "loss_w").value
+    if isinstance(lost, float):
+        figures = _after(figures, "loss_w", NamedFigure("loss_kwh_year", "Loss in a year", _yearly(view.job, lost)))
     ladders: tuple[Ladder, ...] = (sizing.ladder,)
     if sizing.question.amps > 0.0:
         ladders = (sizing.ladder, other_ladder(book, sizing, "cu" if run.metal == "al" else "al"))
@@ -236,6 +237,11 @@ def _run_answer(book: CodeBook, view: JobView, each: SizedRun) -> RunAnswer:
         figures,
         ladders,
     )
+
+
+def _after(figures: tuple[NamedFigure, ...], key: str, more: NamedFigure) -> tuple[NamedFigure, ...]:
+    at = next(i for i, each in enumerate(figures, 1) if each.key == key)
+    return (*figures[:at], more, *figures[at:])
 
 
 def _conductors(scale: Scale, sizing: Sizing) -> str:

@@ -153,6 +153,8 @@ def _doubtful(lines: list[str], columns: list[str], rows: Iterable[str]) -> Iter
 
 def _check(table: Table, head: Mapping[str, list[str]]) -> None:
     sizes = _names(head, "sizes")
+    if sizes and "scale" not in head:
+        raise TableError(f"table {table.name}: header names sizes but no scale")
     by = scale(head["scale"][0]) if sizes else None
     for row, column in table.doubtful:
         if row not in table.rows or column not in table.columns:

@@ -1,8 +1,11 @@
 """Figures that carry their working: every value says which rule and which numbers made it."""
 
+from collections.abc import Iterable
 from dataclasses import dataclass
+from typing import Literal
 
 Value = float | str | None
+Level = Literal["danger", "violation", "house", "advice", "note"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -38,6 +41,27 @@ class Figure:
     value: Value
     unit: str
     steps: tuple[Step, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class NamedFigure:
+    """A figure with its key and what a person calls it."""
+
+    key: str
+    label: str
+    figure: Figure
+
+
+NOT_ASKED = Figure(None, "", ())
+
+
+def figure_of(figures: Iterable[NamedFigure], key: str) -> Figure:
+    """The figure of a key; without value or working where it is not among them.
+
+    >>> figure_of((NamedFigure("load", "Load", Figure(40.0, "A", ())),), "load").value, figure_of((), "load").value
+    (40.0, None)
+    """
+    return next((each.figure for each in figures if each.key == key), NOT_ASKED)
 
 
 def number(value: float) -> str:

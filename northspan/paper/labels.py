@@ -2,31 +2,6 @@
 
 from northspan.core.working import Figure, Value
 
-FIGURES = {
-    "load": "Load",
-    "design": "Design current",
-    "breaker": "Breaker",
-    "size": "Ungrounded conductors",
-    "base_ampacity": "Base ampacity",
-    "ambient_factor": "Ambient factor",
-    "bundling_factor": "Bundling factor",
-    "derated_ampacity": "Corrected ampacity",
-    "termination_limit": "Termination limit",
-    "allowed_ampacity": "Allowed ampacity",
-    "drop_v": "Voltage drop",
-    "drop_pct": "Voltage drop, share",
-    "leg_drop_pct": "Worse leg to neutral",
-    "constant_k_drop_pct": "Cross-check, constant K",
-    "loss_w": "Loss",
-    "loss_kwh_year": "Loss in a year",
-    "neutral": "Neutral",
-    "equipment_ground": "Equipment ground",
-    "raceway": "Raceway",
-    "fill_pct": "Raceway fill",
-    "max_amps": "Most it carries here",
-    "max_length_ft": "Longest at this load",
-}
-
 CAUTION = (
     "A planning aid. The adopted local code and the inspector decide. "
     "The work is for licensed people, with the power off, locked out and proved dead."

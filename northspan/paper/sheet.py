@@ -10,7 +10,7 @@ from northspan.core.solution import RunAnswer, Solution
 from northspan.core.working import Figure, Step
 from northspan.paper.ground import BONDS_HEAD, PLACE_HEAD, bond_rows, place_rows
 from northspan.paper.house_rules import in_words
-from northspan.paper.labels import FIGURES, figure, written
+from northspan.paper.labels import figure, written
 
 Row = tuple[str, ...]
 
@@ -105,18 +105,18 @@ def _cited(found: Figure) -> str:
 def _schedule(job: Job, solution: Solution) -> Section:
     rows = []
     for run, answer in zip(job.runs, solution.runs, strict=True):
-        f = answer.figures
-        pipe = run.raceway if f.raceway.value is None else f"{run.raceway} {f.raceway.value} in"
+        trade = answer.figure("raceway").value
+        pipe = run.raceway if trade is None else f"{run.raceway} {trade} in"
         rows.append(
             (
                 run_title(job, run),
                 f"{run.system}, {run.length_ft:g} ft",
-                figure(f.design),
-                figure(f.breaker),
+                figure(answer.figure("design")),
+                figure(answer.figure("breaker")),
                 f"{answer.conductors or '—'}, {run.insulation}",
                 "no raceway" if run.raceway == "none" else pipe,
-                figure(f.allowed_ampacity),
-                figure(f.drop_pct),
+                figure(answer.figure("allowed_ampacity")),
+                figure(answer.figure("drop_pct")),
                 "passes" if answer.passes else f"fails: {answer.stopped_by or 'no size'}",
             )
         )
@@ -138,9 +138,9 @@ def _findings(job: Job, solution: Solution) -> Section:
 
 def _working(answer: RunAnswer) -> Iterator[Row]:
     said: set[Step] = set()
-    for name, label in FIGURES.items():
-        found: Figure | None = getattr(answer.figures, name)
-        if found is None or (found.value is None and not found.steps):
+    for each in answer.figures:
+        label, found = each.label, each.figure
+        if found.value is None and not found.steps:
             continue
         fresh = [step for step in found.steps if step not in said] or list(found.steps[-1:])
         said.update(fresh)

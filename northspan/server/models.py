@@ -12,8 +12,9 @@ from northspan.core.job.job import Job
 from northspan.core.job.part import AtMost, Id, Size
 from northspan.core.opened.fault import FaultAnswer
 from northspan.core.run.question import Metal
-from northspan.core.solution import RunFigures, Solution
+from northspan.core.solution import Solution
 from northspan.core.whatif.what_if import WhatIf
+from northspan.core.working import NamedFigure
 from northspan.instruments.recording import Quantity, Recording
 from northspan.shop.lists import MOST_ITEMS, CatalogueItem, PriceItem
 
@@ -148,7 +149,7 @@ class WorkingRequest(_Model):
 class WorkingAnswer(_Model):
     """The figures of one rung with their working."""
 
-    figures: RunFigures
+    figures: tuple[NamedFigure, ...]
 
 
 class FaultRequest(_Model):

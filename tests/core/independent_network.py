@@ -9,6 +9,7 @@ import cmath
 import csv
 import math
 from pathlib import Path
+from types import SimpleNamespace
 
 import numpy as np
 
@@ -43,7 +44,7 @@ class Second:
         self.stations = {s["id"]: s for s in job["stations"]}
         self.places = {p["id"]: p for p in job["places"]}
         self.grounds = {g.place: g for g in solution.ground.places}
-        self.sizes = {a.id: a.figures for a in solution.runs}
+        self.sizes = {a.id: SimpleNamespace(**{f.key: f.figure for f in a.figures}) for a in solution.runs}
         self.resistors, self.sources, self.ideal = [], [], []
         self.standby = {
             r["to_station"]: r for r in job["runs"] if self.kind(r["from_station"]) in ("generator", "inverter")

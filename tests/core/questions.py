@@ -1,10 +1,13 @@
 """A run to ask about, with any field changed."""
 
-from northspan.core.codes.library import code_book
+from types import SimpleNamespace
+
+from northspan.core.codes.library import whole_book
+from northspan.core.codes.nec.sizing.explain import LABELS
 from northspan.core.run.question import RunQuestion
 from northspan.core.run.sizing import size_run
 
-BOOK = code_book("nec-2023")
+BOOK = whole_book("nec-2023")
 
 
 def ask(**changes):
@@ -20,9 +23,14 @@ def ask(**changes):
     return RunQuestion(**(given | changes))
 
 
+def named(figures):
+    """Figures by their keys; one that is not asked of a run is None."""
+    return SimpleNamespace(**(dict.fromkeys(LABELS) | {each.key: each.figure for each in figures}))
+
+
 def sized(**changes):
     return size_run(BOOK, ask(**changes))
 
 
 def rules(**changes):
-    return {f.rule for f in BOOK.run_findings(sized(**changes))}
+    return {f.rule for f in BOOK.findings.run_findings(sized(**changes))}

@@ -5,7 +5,7 @@ import unittest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from northspan.core.codes.library import code_book
+from northspan.core.codes.library import whole_book
 from northspan.core.ground.bonded import bonded
 from northspan.core.job.file import dump, parse
 from northspan.core.solve import solve
@@ -236,7 +236,7 @@ class Laws(unittest.TestCase):
     def test_without_a_finding_every_live_source_has_one_bond(self, seed):
         job = random_property(seed)
         wrong = {f.rule for f in solve(job).findings} & {"bond-extra", "bond-missing"}
-        own = bonded(code_book(job.code_book), job)
+        own = bonded(whole_book(job.code_book), job)
         counts = [
             # A building that may keep its three wires has its bond besides, or is itself the first disconnect.
             len(set(island.bonds) - own.joins.kept) or min(1, len(island.bonds))

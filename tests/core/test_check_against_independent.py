@@ -3,7 +3,7 @@
 import random
 import unittest
 
-from northspan.core.codes.library import code_book
+from northspan.core.codes.library import whole_book
 from northspan.core.codes.nec.check import CheckCase, check
 from tests.core import independent
 
@@ -48,7 +48,7 @@ def random_case(rng):
 
 
 class CheckAgreesWithIndependentCalculation(unittest.TestCase):
-    book = code_book("nec-2023")
+    book = whole_book("nec-2023")
 
     def test_every_figure_on_random_runs(self):
         rng = random.Random(20231)
@@ -60,7 +60,7 @@ class CheckAgreesWithIndependentCalculation(unittest.TestCase):
         self.assertGreater(chosen, CASES // 3, "too few of the random runs have an answer to compare")
 
     def compare(self, case):
-        answer = check(self.book, CheckCase.model_validate(case))
+        answer = check(self.book, CheckCase.model_validate(case)).as_json()
         run = independent.Run(case)
         tried = independent.sizes(case["metal"])
         smallest = next((s for s in tried if run.passes(s)), None)

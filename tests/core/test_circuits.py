@@ -7,6 +7,7 @@ from northspan.core.job.job import Appliance
 from northspan.core.solve import solve
 from tests.core.fixing import findings, mended
 from tests.core.jobs import document, job
+from tests.core.questions import named
 
 
 def one(**appliance):
@@ -20,7 +21,7 @@ def one(**appliance):
 
 
 def circuit_of(**changes):
-    f = solve(job(**changes)).runs[1].figures
+    f = named(solve(job(**changes)).runs[1].figures)
     return round(f.design.value, 3), f.breaker.value, f.size.value
 
 
@@ -124,7 +125,7 @@ class Neutrals(unittest.TestCase):
     def test_all_on_one_leg_is_shown_and_judged_whatever_sizes_the_neutral(self):
         load = {"amps": 30, "neutral_amps": 30}
         made = document(**{"stations/2/load": load, "runs/1/length_ft": 160})
-        run = solve(job(**{"stations/2/load": load, "runs/1/length_ft": 160})).runs[1].figures
+        run = named(solve(job(**{"stations/2/load": load, "runs/1/length_ft": 160})).runs[1].figures)
         # Leg and neutral carry it out and back at 120 V: twice the share of the drop at 240 V.
         self.assertAlmostEqual(run.leg_drop_pct.value / run.drop_pct.value, 2.0, places=1)
         self.assertGreater(mended(self, made, findings(made, "leg-drop")), 0)

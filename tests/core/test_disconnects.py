@@ -234,11 +234,11 @@ class Landings(unittest.TestCase):
         sub = {"id": "a", "load": {"amps": 25}}
         made = self.house(sub)
         self.assertEqual(self.lands(made), "disc")
-        service, feeder = (r.figures.load.value for r in solve(parse(made)).runs)
-        alone = solve(parse(self.house({"id": "a"}))).runs[0].figures.load.value
+        service, feeder = (r.figure("load").value for r in solve(parse(made)).runs)
+        alone = solve(parse(self.house({"id": "a"}))).runs[0].figure("load").value
         self.assertEqual((feeder, service), (25.0, alone + 25.0))
         counted = solve(parse(self.house(sub | {"load": {"amps": 25, "in_calculation": True}}))).runs
-        self.assertEqual([r.figures.load.value for r in counted], [alone, 25.0])
+        self.assertEqual([r.figure("load").value for r in counted], [alone, 25.0])
 
     @given(
         st.permutations([0, 1, 2, 3]), st.sampled_from([{}, {"b": {"whole_dwelling": True}}, {"a": {"breaker_a": 90}}])
@@ -262,17 +262,17 @@ class SharedRaceways(Trips):
         apart = solve(job(**SHARED | {"runs/1/shares_raceway": None})).runs
         both = solve(job(**SHARED)).runs
         # Two loaded wires each make four together: 80 %, note 310.15(C)(1).
-        self.assertEqual([r.figures.bundling_factor.value for r in both[1:]], [0.8, 0.8])
-        self.assertEqual([r.figures.bundling_factor.value for r in apart[1:]], [1.0, 1.0])
+        self.assertEqual([r.figure("bundling_factor").value for r in both[1:]], [0.8, 0.8])
+        self.assertEqual([r.figure("bundling_factor").value for r in apart[1:]], [1.0, 1.0])
         # 35 A asks 10 copper, 40 A asks 10: one of 10 for both. Three 8 and three 8 with it: 6 × 0.0366 + 0.0211.
-        self.assertEqual({r.figures.equipment_ground.value for r in both[1:]}, {"10"})
-        self.assertEqual({r.figures.raceway.value for r in both[1:]}, {"1"})
-        self.assertAlmostEqual(both[1].figures.fill_pct.value, 100 * (6 * 0.0366 + 0.0211) / 0.832, places=3)
-        self.assertEqual(both[1].figures.fill_pct.value, both[2].figures.fill_pct.value)
+        self.assertEqual({r.figure("equipment_ground").value for r in both[1:]}, {"10"})
+        self.assertEqual({r.figure("raceway").value for r in both[1:]}, {"1"})
+        self.assertAlmostEqual(both[1].figure("fill_pct").value, 100 * (6 * 0.0366 + 0.0211) / 0.832, places=3)
+        self.assertEqual(both[1].figure("fill_pct").value, both[2].figure("fill_pct").value)
 
     def test_the_one_ground_goes_by_the_largest_device(self):
         big = SHARED | {"stations/-": SECOND | {"load": {"amps": 90}}}
-        self.assertEqual({r.figures.equipment_ground.value for r in solve(job(**big)).runs[1:]}, {"8"})
+        self.assertEqual({r.figure("equipment_ground").value for r in solve(job(**big)).runs[1:]}, {"8"})
 
     def test_they_agree_on_the_pipe(self):
         self.trips("shared-raceway-kind", SHARED | {"runs/1/raceway": "EMT"}, SHARED)
@@ -284,7 +284,7 @@ class SharedRaceways(Trips):
         long = {"runs/1/nipple": True, "runs/1/loaded_conductors": 9}
         self.trips("nipple-long", long, long | {"runs/1/length_ft": 2})
         factor = [
-            solve(job(**long | {"runs/1/length_ft": ft})).runs[1].figures.bundling_factor.value for ft in (2, 2.1)
+            solve(job(**long | {"runs/1/length_ft": ft})).runs[1].figure("bundling_factor").value for ft in (2, 2.1)
         ]
         self.assertEqual(factor, [1.0, 0.7])
 

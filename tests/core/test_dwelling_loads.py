@@ -5,12 +5,12 @@ import unittest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from northspan.core.codes.library import code_book
+from northspan.core.codes.library import whole_book
 from northspan.core.codes.nec.loads.demand import dryers, ranges
 from northspan.core.job.house_rules import HouseRules
 from northspan.core.job.job import Appliance, LoadRecord, Place
 
-BOOK = code_book("nec-2023")
+BOOK = whole_book("nec-2023")
 
 
 def appliance(kind, volts=240, va=None, amps=None, **more):
@@ -26,7 +26,7 @@ def house(area, *appliances, **more):
 
 
 def methods(place, system="120/240-3w"):
-    return {m.id: m for m in BOOK.load_methods(place, system, HouseRules())[0]}
+    return {m.id: m for m in BOOK.loads.load_methods(place, system, HouseRules())[0]}
 
 
 RANGE, DISHWASHER = appliance("range", va=12000), appliance("fastened", 120, va=1200)
@@ -238,7 +238,7 @@ class Demands(unittest.TestCase):
 
 class InForce(unittest.TestCase):
     def governs(self, place, **rules):
-        return BOOK.load_methods(place, "120/240-3w", HouseRules(**rules))[1]
+        return BOOK.loads.load_methods(place, "120/240-3w", HouseRules(**rules))[1]
 
     def test_house_rule_and_lock_choose(self):
         new = house(1500, RANGE)

@@ -9,6 +9,7 @@ from hypothesis import strategies as st
 from northspan.core.physics.fault_current import cold_resistance
 from northspan.core.solve import solve
 from tests.core.jobs import job
+from tests.core.questions import named
 
 HOUSE, SHED = "stations/1/gear", "stations/2/gear"
 SOUND = {
@@ -112,7 +113,7 @@ class Faults(unittest.TestCase):
 class LeastRatings(unittest.TestCase):
     def test_a_small_dwelling_still_gets_100_amperes(self):
         small = solve(job(**{"stations/1/load/amps": 30, "stations/2/load/amps": 9}))
-        service = small.runs[0].figures
+        service = named(small.runs[0].figures)
         self.assertEqual((service.design.value, service.breaker.value), (100.0, 100.0))
         self.assertIn("230.79", service.design.steps[-1].cite)
-        self.assertEqual(small.runs[1].figures.breaker.value, 15.0)
+        self.assertEqual(small.runs[1].figure("breaker").value, 15.0)

@@ -6,6 +6,7 @@ from northspan.core.job.file import parse
 from northspan.core.solve import solve
 from tests.core.fixing import findings, mended
 from tests.core.jobs import document, job
+from tests.core.questions import named
 
 MAIN = {"stations/1/gear": {"has_main": True, "rating_a": 150}, "runs/0/whole_dwelling": True}
 METER = {"id": "meter", "name": "Meter", "kind": "meter", "place": "house"}
@@ -15,7 +16,7 @@ SERVICE = {"use": "service", "system": "120/240-3w", "metal": "al", "insulation"
 
 
 def figures(made, run):
-    return next(r for r in solve(made).runs if r.id == run).figures
+    return named(next(r for r in solve(made).runs if r.id == run).figures)
 
 
 def rules(**changes):

@@ -4,10 +4,11 @@ import unittest
 
 from northspan.core.solve import solve
 from tests.core.jobs import job
+from tests.core.questions import named
 
 
 def figures(run=1, **changes):
-    return solve(job(**changes)).runs[run].figures
+    return named(solve(job(**changes)).runs[run].figures)
 
 
 class Schools(unittest.TestCase):
@@ -35,11 +36,11 @@ class Schools(unittest.TestCase):
             found = solve(job(**changes, **{"house_rules/drop_current": current}))
             total = found.stations[2].drop_pct.value
             # In a row the drops add, each at the current it was judged at, the voltage it starts from apart.
-            self.assertAlmostEqual(total, sum(r.figures.drop_pct.value for r in found.runs), places=1)
+            self.assertAlmostEqual(total, sum(r.figure("drop_pct").value for r in found.runs), places=1)
             if times is None:
-                at_load = found.runs[1].figures.drop_pct.value
+                at_load = found.runs[1].figure("drop_pct").value
             else:
-                self.assertAlmostEqual(found.runs[1].figures.drop_pct.value / at_load, times, delta=0.1)
+                self.assertAlmostEqual(found.runs[1].figure("drop_pct").value / at_load, times, delta=0.1)
 
     def test_full_equipment_ground(self):
         full = figures(**{"house_rules/equipment_ground": "full"})

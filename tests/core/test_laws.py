@@ -67,12 +67,12 @@ class Laws(unittest.TestCase):
     @given(locked)
     def test_every_fix_that_is_offered_mends(self, q):
         s = size_run(BOOK, q)
-        before = BOOK.run_findings(s)
+        before = BOOK.findings.run_findings(s)
         dangers = {f.rule for f in before if f.level == "danger"}
         for finding in before:
             self.assertTrue(finding.title and finding.words and finding.section)
             for change in proved_changes(BOOK, s, finding):
-                after = BOOK.run_findings(size_run(BOOK, changed(q, change.fields)))
+                after = BOOK.findings.run_findings(size_run(BOOK, changed(q, change.fields)))
                 self.assertNotIn(finding.rule, {f.rule for f in after})
                 self.assertLessEqual({f.rule for f in after if f.level == "danger"}, dangers)
 
@@ -80,7 +80,7 @@ class Laws(unittest.TestCase):
     @given(locked)
     def test_a_locked_wire_that_fails_is_always_a_finding(self, q):
         s = size_run(BOOK, q)
-        rules = {f.rule for f in BOOK.run_findings(s)}
+        rules = {f.rule for f in BOOK.findings.run_findings(s)}
         if s.rung is None:
             self.assertTrue(rules & {"no-size-passes", "size-not-offered"})
         else:

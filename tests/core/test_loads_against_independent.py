@@ -5,7 +5,7 @@ import unittest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from northspan.core.codes.library import code_book
+from northspan.core.codes.library import whole_book
 from northspan.core.codes.nec.loads.demand import dryers, ranges
 from northspan.core.job.house_rules import HouseRules
 from northspan.core.job.job import Appliance, Place
@@ -38,7 +38,7 @@ def place(house):
 
 
 def totals(house, system="120/240-3w"):
-    found, _, _ = code_book("nec-2023").load_methods(place(house), system, HouseRules())
+    found, _, _ = whole_book("nec-2023").load_methods(place(house), system, HouseRules())
     return {m.id: m for m in found}
 
 

@@ -2,7 +2,7 @@
 
 import unittest
 
-from northspan.core.codes.library import code_book
+from northspan.core.codes.library import whole_book
 from northspan.core.ground.joins import joins
 from northspan.core.ground.modes import modes
 from northspan.core.ground.network.running import Running
@@ -21,13 +21,13 @@ WITHIN = 1e-6
 
 def networks(job):
     """Every mode of a job as a network."""
-    book, net = code_book(job.code_book), network(job)
+    book, net = whole_book(job.code_book), network(job)
     sized = size_all(book, job, net, place_loads(book, job, net))
-    ohms = place_ohms(place_grounds(book, job, net, sized))
-    joined = joins(book, job, net)
+    ohms = place_ohms(place_grounds(book.earthing, job, net, sized))
+    joined = joins(book.earthing, job, net)
     for mode in modes(job, net):
         at = max(mode.live)
-        yield wired(book, job, net, mode, joined, sized, ohms, Running(0.7, 11.0, at))
+        yield wired(book.earthing, job, net, mode, joined, sized, ohms, Running(0.7, 11.0, at))
 
 
 def earthed_nodes(network, fault):

@@ -2,7 +2,7 @@
 
 import unittest
 
-from northspan.core.codes.library import code_book
+from northspan.core.codes.library import whole_book
 from northspan.core.job.file import parse
 from northspan.core.loads.run_loads import run_loads
 from northspan.core.property.topology import network
@@ -41,7 +41,7 @@ class Networks(unittest.TestCase):
         found["runs"].pop(0)
         answer = solve(parse(found))
         self.assertEqual({s.id: s.fed for s in answer.stations}, {"pole": True, "panel": False, "shed-panel": False})
-        self.assertEqual(answer.runs[0].figures.size.value, "8")
+        self.assertEqual(answer.runs[0].figure("size").value, "8")
         self.assertFalse(answer.runs[0].fed)
         self.assertIn("not-fed", {f.rule for f in answer.findings})
 
@@ -53,7 +53,7 @@ class Networks(unittest.TestCase):
 class Loads(unittest.TestCase):
     def of(self, **changes):
         one = job(**changes)
-        return run_loads(code_book("nec-2023"), one, network(one), ())
+        return run_loads(whole_book("nec-2023"), one, network(one), ())
 
     def test_one_leg_loads_burden_the_neutral(self):
         loads = self.of(**SHED_LIGHTS)

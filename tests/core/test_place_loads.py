@@ -5,6 +5,7 @@ import unittest
 from northspan.core.job.file import JobFileError
 from northspan.core.solve import solve
 from tests.core.jobs import job
+from tests.core.questions import named
 
 HOUSE_LOAD = {
     "stations/1/load": None,
@@ -25,7 +26,7 @@ SHED_A = 20.0
 
 
 def amps(**changes):
-    return {r.id: r.figures.load.value for r in solve(job(**changes)).runs}
+    return {r.id: r.figure("load").value for r in solve(job(**changes)).runs}
 
 
 def loads(**changes):
@@ -63,7 +64,7 @@ class Landing(unittest.TestCase):
         charger = {"stations/2/kind": "equipment", "stations/2/load": None, "runs/1/use": "branch",
                    "runs/1/system": "240-2w", "places/1/appliances": [
                        {"id": "ev", "name": "Charger", "kind": "ev-charger", "va": 9600}]}  # fmt: skip
-        feeder = solve(job(**charger)).runs[1].figures
+        feeder = named(solve(job(**charger)).runs[1].figures)
         self.assertEqual((feeder.load.value, feeder.design.value), (40.0, 50.0))
 
 
@@ -101,7 +102,7 @@ class Counting(unittest.TestCase):
             {"id": "a", "name": "A", "kind": "other", "amps": 10, "station": "oven"},
             {"id": "b", "name": "B", "kind": "other", "va": 2400, "count": 2, "station": "oven", "continuous": True},
         ]
-        circuit = solve(job(**HOUSE_LOAD | EQUIPMENT | {"places/0/appliances": two})).runs[2].figures
+        circuit = named(solve(job(**HOUSE_LOAD | EQUIPMENT | {"places/0/appliances": two})).runs[2].figures)
         # 10 A + 2 × 10 A, of which 20 A continuous.
         self.assertEqual((circuit.load.value, circuit.design.value), (30.0, 35.0))
 
@@ -111,7 +112,7 @@ class Counting(unittest.TestCase):
                 {"id": f"p{i}", "name": "P", "kind": "range", "va": va, "station": "oven"}
                 for i, va in enumerate(ratings)
             ]
-            return solve(job(**HOUSE_LOAD | EQUIPMENT | {"places/0/appliances": pieces})).runs[2].figures
+            return named(solve(job(**HOUSE_LOAD | EQUIPMENT | {"places/0/appliances": pieces})).runs[2].figures)
 
         for ratings, va in (
             ([12000], 8000),  # one range, column C
@@ -149,7 +150,7 @@ class Counting(unittest.TestCase):
 
     def test_the_neutral_of_the_calculation_reaches_the_run(self):
         one = solve(job(**HOUSE_LOAD, **SHED_LOAD, **{"house_rules/neutral": "calculated"}))
-        neutral = one.runs[0].figures.neutral
+        neutral = one.runs[0].figure("neutral")
         # Lighting 5625 VA and 70 % of 8000 VA: 11225 / 240 = 46.8; the shed's saw has no neutral.
         self.assertIn(47.0, [step.value for step in neutral.steps])
 

@@ -9,6 +9,7 @@ from northspan.core.opened.rung import rung_figures
 from northspan.core.solve import solve
 from northspan.demo.library import demo_jobs
 from tests.core.jobs import document, job
+from tests.core.questions import named
 
 
 def runs(found):
@@ -21,7 +22,7 @@ def stations(found):
 
 class Solving(unittest.TestCase):
     def test_loads_sum_from_the_far_end(self):
-        figures = runs(solve(job()))["service"].figures
+        figures = named(runs(solve(job()))["service"].figures)
         self.assertEqual(figures.load.value, 100.0)
         self.assertEqual(figures.load.steps[-1].what, "70 + 30")
         self.assertEqual(figures.design.value, 100 + 0.25 * 28)
@@ -29,8 +30,8 @@ class Solving(unittest.TestCase):
 
     def test_a_locked_load_stands(self):
         found = solve(job(**{"runs/1/load": {"amps": 45}}))
-        self.assertEqual(runs(found)["feeder"].figures.load.value, 45.0)
-        self.assertEqual(runs(found)["service"].figures.load.value, 115.0)
+        self.assertEqual(runs(found)["feeder"].figure("load").value, 45.0)
+        self.assertEqual(runs(found)["service"].figure("load").value, 115.0)
 
     def test_voltage_falls_station_by_station(self):
         found = stations(solve(job()))
@@ -39,37 +40,37 @@ class Solving(unittest.TestCase):
         self.assertLess(found["shed-panel"].volts.value, found["panel"].volts.value)
         # Each run's share is taken from what reaches it, so the shares of nominal add but for a trace.
         answers = runs(solve(job()))
-        added = answers["service"].figures.drop_pct.value + answers["feeder"].figures.drop_pct.value
+        added = answers["service"].figure("drop_pct").value + answers["feeder"].figure("drop_pct").value
         self.assertAlmostEqual(found["shed-panel"].drop_pct.value, added, places=3)
 
     def test_calculated_neutral_where_the_unbalance_is_known(self):
-        self.assertEqual(runs(solve(job()))["service"].figures.neutral.value, "1/0")
+        self.assertEqual(runs(solve(job()))["service"].figure("neutral").value, "1/0")
         found = solve(job(**{"house_rules/neutral": "calculated"}))
         # 15 + 5 A of unbalance; the floor for 1/0 al is 250.102(C)(1): 6 al.
-        self.assertEqual(runs(found)["service"].figures.neutral.value, "6")
+        self.assertEqual(runs(found)["service"].figure("neutral").value, "6")
         unknown = solve(job(**{"house_rules/neutral": "calculated", "stations/2/load/neutral_amps": None}))
-        self.assertEqual(runs(unknown)["service"].figures.neutral.value, "1/0")
+        self.assertEqual(runs(unknown)["service"].figure("neutral").value, "1/0")
 
     def test_unmarked_terminals_follow_the_house_rule(self):
         unmarked = {"stations/1/terminal_c": None}
-        by_rating = runs(solve(job(**unmarked)))["feeder"].figures
+        by_rating = named(runs(solve(job(**unmarked)))["feeder"].figures)
         self.assertEqual(by_rating.termination_limit.steps[0].value, 60.0)
-        at_75 = runs(solve(job(**unmarked, **{"house_rules/unmarked_terminals": "75"})))["feeder"].figures
+        at_75 = named(runs(solve(job(**unmarked, **{"house_rules/unmarked_terminals": "75"})))["feeder"].figures)
         self.assertEqual(at_75.termination_limit.steps[0].value, 75.0)
         # The service is over 100 A, so unmarked means 75 there.
-        self.assertEqual(runs(solve(job(**unmarked)))["service"].figures.termination_limit.steps[0].value, 75.0)
+        self.assertEqual(runs(solve(job(**unmarked)))["service"].figure("termination_limit").steps[0].value, 75.0)
 
     def test_advisory_drop_leaves_the_size_to_the_load(self):
         long = {"runs/1/length_ft": 400}
-        bound = runs(solve(job(**long)))["feeder"].figures.size.value
-        free = runs(solve(job(**long, **{"house_rules/drop_rule": "advisory"})))["feeder"].figures.size.value
+        bound = runs(solve(job(**long)))["feeder"].figure("size").value
+        free = runs(solve(job(**long, **{"house_rules/drop_rule": "advisory"})))["feeder"].figure("size").value
         self.assertEqual((bound, free), ("3", "8"))
 
     def test_no_load_gives_no_figures(self):
         found = solve(job(**{"stations/2/load": None}))
         feeder = runs(found)["feeder"]
-        self.assertIsNone(feeder.figures.size.value)
-        self.assertIsNone(feeder.figures.breaker.value)
+        self.assertIsNone(feeder.figure("size").value)
+        self.assertIsNone(feeder.figure("breaker").value)
         self.assertFalse(feeder.passes)
 
     def test_a_wrong_voltage_is_not_carried_on(self):
@@ -78,7 +79,7 @@ class Solving(unittest.TestCase):
         self.assertIsNone(found["shed-panel"].volts.value)
 
     def test_any_rung_can_be_explained(self):
-        figures = rung_figures(job(), "feeder", "al", "1/0")
+        figures = named(rung_figures(job(), "feeder", "al", "1/0"))
         self.assertEqual(figures.size.value, "1/0")
         # 1/0 al in PVC: 2 × 150 ft × 0.20 ohm/kft × 30 A × 0.9 plus a little reactance.
         self.assertAlmostEqual(figures.drop_v.value, 0.06 * 27 + 0.0132 * 30 * 0.43589, places=2)
@@ -87,7 +88,7 @@ class Solving(unittest.TestCase):
         locked = job(**{"runs/1/raceway_size": "1/2", "runs/1/egc_size": "14", "runs/1/neutral_size": "14"})
         for ladder in runs(solve(locked))["feeder"].ladders:
             for rung in ladder.rungs:
-                figures = rung_figures(locked, "feeder", ladder.metal, rung.size)
+                figures = named(rung_figures(locked, "feeder", ladder.metal, rung.size))
                 with self.subTest(metal=ladder.metal, size=rung.size):
                     self.assertEqual(figures.raceway.value, rung.raceway)
                     self.assertEqual(figures.drop_pct.value, rung.drop_pct)

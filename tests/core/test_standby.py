@@ -6,6 +6,7 @@ import unittest
 from northspan.core.job.file import JobFileError, parse
 from northspan.core.solve import solve
 from tests.core.jobs import document, job
+from tests.core.questions import named
 
 GENERATOR = {"id": "set", "name": "Set", "kind": "generator", "place": "house", "generator": {"kw": 24}}
 SWITCH = {
@@ -53,21 +54,21 @@ class Standby(unittest.TestCase):
         return {r.id: r for r in solve(standby(**changes)).runs}
 
     def test_the_property_is_solved_on_its_normal_supply(self):
-        loads = {name: r.figures.load.value for name, r in self.runs().items()}
+        loads = {name: r.figure("load").value for name, r in self.runs().items()}
         self.assertEqual((loads["service"], loads["main"]), (100.0, 100.0))
 
     def test_the_generators_feeder_follows_it(self):
         # 24 kW at 240 V is 100 A; 115 % of it for the wire, which the breaker need not be. Its own breaker ends that.
-        feeder = self.runs()["standby"].figures
+        feeder = named(self.runs()["standby"].figures)
         self.assertAlmostEqual(feeder.load.value, 100.0)
         self.assertAlmostEqual(feeder.design.value, 115.0)
         self.assertEqual(feeder.breaker.value, 100.0)
         self.assertEqual(feeder.design.steps[-1].cite, "445.13(A)")
-        self.assertEqual(self.runs(**{"stations/4/generator/breaker_a": 100})["standby"].figures.breaker.value, 100.0)
-        held = self.runs(**{"stations/4/generator/breaker_a": 90})["standby"].figures
+        self.assertEqual(self.runs(**{"stations/4/generator/breaker_a": 100})["standby"].figure("breaker").value, 100.0)
+        held = named(self.runs(**{"stations/4/generator/breaker_a": 90})["standby"].figures)
         self.assertEqual((held.load.value, held.design.value, held.size.value), (90.0, 90.0, "2"))
         self.assertNotIn("breaker-below-load", found(**{"stations/4/generator/breaker_a": 90}))
-        later = self.runs(**{"stations/4/generator/later_kw": 36})["standby"].figures
+        later = named(self.runs(**{"stations/4/generator/later_kw": 36})["standby"].figures)
         self.assertAlmostEqual(later.load.value, 150.0)
 
     def test_what_it_can_carry_where_it_stands(self):

@@ -27,13 +27,15 @@ class HouseRuleLaws(unittest.TestCase):
     @given(FEET, AMPS, st.integers(0, 60), st.integers(0, 60))
     def test_more_spare_never_asks_for_less(self, feet, amps, spare, more):
         less, larger = feeder(feet, amps, spare_pct=spare), feeder(feet, amps, spare_pct=spare + more)
-        self.assertLessEqual(less.figures.design.value, larger.figures.design.value)
-        self.assertLessEqual(less.figures.breaker.value, larger.figures.breaker.value)
+        self.assertLessEqual(less.figure("design").value, larger.figure("design").value)
+        self.assertLessEqual(less.figure("breaker").value, larger.figure("breaker").value)
 
     @SLOW
     @given(FEET, AMPS)
     def test_a_larger_current_to_judge_the_drop_by_never_takes_smaller_wire(self, feet, amps):
-        sizes = [feeder(feet, amps, drop_current=on).figures.size.value for on in ("load", "80-of-breaker", "breaker")]
+        sizes = [
+            feeder(feet, amps, drop_current=on).figure("size").value for on in ("load", "80-of-breaker", "breaker")
+        ]
         ranks = [AWG.rank(size) if size else math.inf for size in sizes]
         self.assertEqual(ranks, sorted(ranks))
 
@@ -41,17 +43,19 @@ class HouseRuleLaws(unittest.TestCase):
     @given(FEET, AMPS)
     def test_a_pipe_up_is_never_fuller(self, feet, amps):
         plain, up = feeder(feet, amps), feeder(feet, amps, pipe_up=True)
-        if plain.figures.raceway.value and up.figures.raceway.value:
-            self.assertGreaterEqual(TRADES.index(up.figures.raceway.value), TRADES.index(plain.figures.raceway.value))
-            self.assertLessEqual(up.figures.fill_pct.value, plain.figures.fill_pct.value)
+        if plain.figure("raceway").value and up.figure("raceway").value:
+            self.assertGreaterEqual(
+                TRADES.index(up.figure("raceway").value), TRADES.index(plain.figure("raceway").value)
+            )
+            self.assertLessEqual(up.figure("fill_pct").value, plain.figure("fill_pct").value)
 
     @SLOW
     @given(FEET, AMPS)
     def test_a_full_ground_is_never_smaller_than_the_tables(self, feet, amps):
         table, full = feeder(feet, amps), feeder(feet, amps, equipment_ground="full")
-        if table.figures.size.value:
+        if table.figure("size").value:
             self.assertGreaterEqual(
-                AWG.rank(full.figures.equipment_ground.value), AWG.rank(table.figures.equipment_ground.value)
+                AWG.rank(full.figure("equipment_ground").value), AWG.rank(table.figure("equipment_ground").value)
             )
 
 

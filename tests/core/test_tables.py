@@ -13,7 +13,7 @@ HEAD = "# name: T\n# title: t\n# section: 1\n# edition: e\n# units: *=A\n"
 class Reading(unittest.TestCase):
     def test_names_what_is_broken(self):
         cases = {
-            "# sizes: size\nsize,a\n5/0,1\n": "5/0",
+            "# sizes: size\n# scale: awg\nsize,a\n5/0,1\n": "5/0",
             "# rising: a\nk,a\nx,2\ny,1\n": "row y, column a: out of order",
             "# falling: a\nk,a\nx,1\ny,2\n": "row y, column a: out of order",
             "# complete: a\nk,a\nx,\n": "row x, column a: empty",

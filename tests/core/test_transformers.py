@@ -36,8 +36,8 @@ class Transformers(unittest.TestCase):
         self.stations = {s.id: s for s in self.solution.stations}
 
     def test_the_primary_carries_the_same_va(self):
-        self.assertAlmostEqual(self.runs["primary"].figures.load.value, 10 * 480 / 240)
-        self.assertAlmostEqual(self.runs["service"].figures.load.value, 70 + 20)
+        self.assertAlmostEqual(self.runs["primary"].figure("load").value, 10 * 480 / 240)
+        self.assertAlmostEqual(self.runs["service"].figure("load").value, 70 + 20)
 
     def test_voltage_after_its_impedance_and_the_line_by_hand(self):
         # 3 % of 480² / 10000 is 0.6912 ohm, R and X alike; 10 A lags nothing.
@@ -58,7 +58,7 @@ class Transformers(unittest.TestCase):
         # The loop, line to line: the 10 kA source, 50 ft of the service and a hand's breadth of the primary.
         primary = complex(0, 0.024)
         for run, loop_kft in (("service", 0.1), ("primary", 2e-5)):
-            rung = next(r for r in self.runs[run].ladders[0].rungs if r.size == self.runs[run].figures.size.value)
+            rung = next(r for r in self.runs[run].ladders[0].rungs if r.size == self.runs[run].figure("size").value)
             primary += loop_kft * 304.8 * complex(rung.r_ohm_m * cold, rung.x_ohm_m)
         self.assertAlmostEqual(beyond, 480 / abs(4 * primary + complex(own, own) + wire), places=6)
 

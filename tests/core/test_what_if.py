@@ -11,6 +11,7 @@ from northspan.core.whatif.materials import cost, job_parts
 from northspan.core.whatif.variants import NotPossible, varied
 from northspan.core.whatif.what_if import what_if
 from tests.core.jobs import job
+from tests.core.questions import named
 
 PUMP = {"stations/2/load": {"amps": 17, "power_factor": 0.9}, "runs/1/system": "240-2w", "runs/1/use": "branch"}
 LONG = PUMP | {"runs/1/length_ft": 640}
@@ -29,7 +30,7 @@ class Costs(unittest.TestCase):
             parts[part.name] += part.quantity
         # 150 ft: two hots and a neutral of 6 copper, a 10 copper ground, the pipe, a breaker.
         self.assertEqual((parts["wire cu 6"], parts["wire cu 10"], parts["breaker 2-pole 60"]), (450.0, 150.0, 1.0))
-        self.assertEqual(parts["pipe PVC40 " + answer.runs[1].figures.raceway.value], 150.0)
+        self.assertEqual(parts["pipe PVC40 " + answer.runs[1].figure("raceway").value], 150.0)
 
     def test_a_missing_price_is_named_and_never_nought(self):
         parts = job_parts(job(), solve(job()))
@@ -50,21 +51,21 @@ class Variants(unittest.TestCase):
     def test_metal_and_breaker_unlock_the_wire(self):
         made, solution = self.make({"runs/1/size": "1/0"}, run="feeder", metal="al", breaker_a=100)
         self.assertEqual((made.runs[1].metal, made.runs[1].size), ("al", None))
-        self.assertEqual(solution.runs[1].figures.breaker.value, 100)
+        self.assertEqual(solution.runs[1].figure("breaker").value, 100)
         self.assertEqual(made.runs[0], job().runs[0])
 
     def test_a_pipe_size_up(self):
-        before = solve(job()).runs[1].figures.raceway.value
+        before = solve(job()).runs[1].figure("raceway").value
         _, solution = self.make({}, run="feeder", pipe_up=True)
-        after = solution.runs[1].figures
+        after = named(solution.runs[1].figures)
         self.assertNotEqual(after.raceway.value, before)
-        self.assertLess(after.fill_pct.value, solve(job()).runs[1].figures.fill_pct.value)
+        self.assertLess(after.fill_pct.value, solve(job()).runs[1].figure("fill_pct").value)
 
     def test_480_volts_needs_a_transformer_at_both_ends(self):
         made, solution = self.make(LONG, run="feeder", system="480-2w")
         kinds = [s.transformer.secondary for s in made.stations if s.transformer]
         self.assertEqual(kinds, ["480-2w", "240-2w"])
-        loads = {r.id: r.figures.load.value for r in solution.runs}
+        loads = {r.id: r.figure("load").value for r in solution.runs}
         self.assertAlmostEqual(loads["feeder"], 17 * 240 / 480)
         # 4.08 kVA: the next made is 5 kVA.
         self.assertEqual({s.transformer.kva for s in made.stations if s.transformer}, {5.0})
@@ -100,7 +101,7 @@ class SideBySide(unittest.TestCase):
         prices = {p.name: 1.0 for s in ((one, solution), varied(one, one.variants[0])) for p in job_parts(*s)}
         prices["breaker 2-pole 100"] = 5000.0
         rows = {r.name: r for r in what_if(one, prices).rows if r.run is None}
-        lost = [sum(r.figures.loss_kwh_year.value for r in s.runs) for s in (solution, other)]
+        lost = [sum(r.figure("loss_kwh_year").value for r in s.runs) for s in (solution, other)]
         dearer = rows["Parts"].cells[1].value - rows["Parts"].cells[0].value
         self.assertAlmostEqual(rows["Pays back in"].cells[1].value, dearer / ((lost[0] - lost[1]) * 0.15))
         self.assertGreater(dearer, 4000)

@@ -1,16 +1,40 @@
-"""The code books this application has, by id."""
+"""The code books this application has: the one place where a book is registered."""
 
-from northspan.core.codes.codebook import CodeBook
-from northspan.core.codes.nec.book import NEC_2023
+from importlib import import_module
+from typing import TYPE_CHECKING
 
-_BOOKS: dict[str, CodeBook] = {NEC_2023.id: NEC_2023}
+if TYPE_CHECKING:
+    from northspan.core.codes.codebook import CodeBook, WholeBook
+
+# By id, in the order to be listed; a book is loaded when it is first asked for.
+_BOOKS = {
+    "nec-2023": "northspan.core.codes.nec.book",
+    "cec-2024": "northspan.core.codes.cec.book",
+    "bs7671-2018a2": "northspan.core.codes.bs7671.book",
+}
 
 
-def code_book(book_id: str) -> CodeBook:
+def book_ids() -> tuple[str, ...]:
+    """The ids of all code books, in the order to be listed."""
+    return tuple(_BOOKS)
+
+
+def code_book(book_id: str) -> "CodeBook":
     """A code book by id. Raises KeyError for one that is not built."""
-    return _BOOKS[book_id]
+    book: CodeBook = import_module(_BOOKS[book_id]).BOOK
+    return book
 
 
-def code_books() -> tuple[CodeBook, ...]:
+def code_books() -> "tuple[CodeBook, ...]":
     """Every code book, in the order to be listed."""
-    return tuple(_BOOKS.values())
+    return tuple(code_book(book_id) for book_id in _BOOKS)
+
+
+def whole_book(book_id: str) -> "WholeBook":
+    """The part of a code book that answers whole properties. Raises KeyError for one that is not built, or answers
+    cases only.
+    """
+    whole = code_book(book_id).whole
+    if whole is None:
+        raise KeyError(book_id)
+    return whole

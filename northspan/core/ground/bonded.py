@@ -2,8 +2,8 @@
 
 from dataclasses import dataclass
 
-from northspan.core.codes.codebook import CodeBook
 from northspan.core.ground.bonds import bonds
+from northspan.core.ground.earthing import Earthing
 from northspan.core.ground.found import Bonds, Joins
 from northspan.core.ground.joins import joins
 from northspan.core.ground.modes import Mode, modes
@@ -21,9 +21,9 @@ class Bonded:
     modes: tuple[tuple[Mode, Bonds], ...]
 
 
-def bonded(book: CodeBook, job: Job) -> Bonded:
+def bonded(rules: Earthing, job: Job) -> Bonded:
     """Find a job's bonds; nothing is sized for it."""
     job = as_used(job)
     net = network(job)
-    joined = joins(book, job, net)
+    joined = joins(rules, job, net)
     return Bonded(job, net, joined, tuple((mode, bonds(job, net, mode, joined)) for mode in modes(job, net)))

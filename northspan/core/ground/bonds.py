@@ -2,8 +2,8 @@
 
 from collections.abc import Iterable, Mapping
 
-from northspan.core.codes.codebook import CodeBook
 from northspan.core.ground.answer import RunWires, StationBond
+from northspan.core.ground.earthing import Earthing
 from northspan.core.ground.found import Bonds, Island, Joins
 from northspan.core.ground.joins import closed_bonds, equipment_path, neutral_node
 from northspan.core.ground.modes import Mode, has_neutral, is_line_side, is_service_equipment, neutral_open
@@ -169,7 +169,7 @@ def _grounded_source(net: Network, source: str) -> bool:
 
 
 def bond_answers(
-    book: CodeBook, job: Job, net: Network, sized: Mapping[str, SizedRun], found: Bonds, joined: Joins
+    rules: Earthing, job: Job, net: Network, sized: Mapping[str, SizedRun], found: Bonds, joined: Joins
 ) -> tuple[StationBond, ...]:
     """What is shown of every station in one mode."""
     answers = []
@@ -190,10 +190,10 @@ def bond_answers(
                 station.id in found.extra,
                 station.bonding.ground_bar or "bonded",
                 station.id in found.way_back or station.kind == "utility",
-                book.bonding_jumper(hots, station.transformer.kva if station.transformer else None)
+                rules.bonding_jumper(hots, station.transformer.kva if station.transformer else None)
                 if hots is not None
                 else None,
-                _to_electrodes(book, job, station, hots) if hots is not None else None,
+                _to_electrodes(rules, job, station, hots) if hots is not None else None,
             )
         )
     return tuple(answers)
@@ -207,12 +207,12 @@ def _source_hots(net: Network, sized: Mapping[str, SizedRun], station: Station) 
     return next((hots for run in runs if (hots := hots_of(sized[run.id])) is not None), None)
 
 
-def _to_electrodes(book: CodeBook, job: Job, station: Station, hots: Hots) -> Figure | None:
+def _to_electrodes(rules: Earthing, job: Job, station: Station, hots: Hots) -> Figure | None:
     """The conductor from a derived source's bond to the electrodes of its place."""
     if station.transformer is None and station.kind not in SOURCES:
         return None
     grounding = next(p.grounding for p in job.places if p.id == station.place)
-    return book.electrode_conductor([hots], grounding.conductor.metal, grounding.electrodes)
+    return rules.electrode_conductor([hots], grounding.conductor.metal, grounding.electrodes)
 
 
 def run_wires(job: Job, net: Network, mode: Mode) -> tuple[RunWires, ...]:

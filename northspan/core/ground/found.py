@@ -1,6 +1,6 @@
 """Grounding between solving and judging: what the finders of findings see."""
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 
 from northspan.core.ground.answer import GroundAnswer, ModeAnswer, PlaceGround
@@ -49,13 +49,14 @@ class Bonds:
 @dataclass(frozen=True)
 class Wired:
     """A mode of the job as a network; a run that has no size yet is left out. ``reached`` are the stations with
-    voltage.
+    voltage, ``clearing_s`` how long (s) a device of a kind and rating (A) may take at a current (A).
     """
 
     net: Network
     mode: Mode
     network: ImpedanceNetwork
     reached: frozenset[str]
+    clearing_s: Callable[[str, float, float], float | None]
 
 
 @dataclass(frozen=True)

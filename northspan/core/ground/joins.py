@@ -2,36 +2,22 @@
 
 from collections.abc import Mapping
 
-from northspan.core.codes.codebook import CodeBook
 from northspan.core.ground.answer import EquipmentPath
+from northspan.core.ground.earthing import Earthing
 from northspan.core.ground.found import Joins
-from northspan.core.ground.modes import Mode, is_line_side, is_service_equipment
-from northspan.core.job.grounding import NeutralBond
-from northspan.core.job.job import Job, Run, Station
-from northspan.core.property.topology import SOURCES, Network
+from northspan.core.ground.modes import Mode
+from northspan.core.job.job import Job, Run
+from northspan.core.property.topology import Network
 from northspan.core.run.question import STEEL_RACEWAYS
-from northspan.core.run.systems import SYSTEMS
 
 
-def joins(book: CodeBook, job: Job, net: Network) -> Joins:
+def joins(rules: Earthing, job: Job, net: Network) -> Joins:
     """Every station's bond, as recorded or as it belongs."""
-    kept = frozenset(
-        run.to_station for run in net.order if run.no_egc and not book.against_neutral_as_ground(job, net, run)
-    )
-    bond = {s.id: s.bonding.neutral or _planned(net, s, kept) for s in job.stations if s.kind != "utility"}
+    kept = frozenset(run.to_station for run in net.order if run.no_egc and rules.keeps_neutral_as_ground(job, net, run))
+    bond = {
+        s.id: s.bonding.neutral or rules.planned_bond(net, s, s.id in kept) for s in job.stations if s.kind != "utility"
+    }
     return Joins(bond, kept)
-
-
-def _planned(net: Network, station: Station, kept: frozenset[str]) -> NeutralBond:
-    if is_service_equipment(net, station.id) or is_line_side(net, station.id) or station.id in kept:
-        return "screw"
-    if station.transformer is not None:
-        return "screw" if SYSTEMS[station.transformer.secondary].grounded else "none"
-    if station.kind in SOURCES and station.generator is not None and SYSTEMS[station.generator.system].grounded:
-        switches = [net.stations[to].transfer for to, run in net.standby.items() if run.from_station == station.id]
-        solid = any(s is not None and not s.switches_neutral for s in switches)
-        return "none" if solid else "screw"
-    return "none"
 
 
 def closed_bonds(job: Job, net: Network, mode: Mode, joined: Joins) -> Mapping[str, str]:

@@ -4,8 +4,8 @@ import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
-from northspan.core.codes.codebook import CodeBook
 from northspan.core.ground.answer import ElectrodeAnswer, PlaceGround, Tap
+from northspan.core.ground.earthing import Earthing
 from northspan.core.ground.modes import is_line_side, is_service_equipment
 from northspan.core.ground.ohms import (
     ROD_FT,
@@ -95,9 +95,9 @@ def electrodes_of(job: Job, place: Place, needed: bool) -> tuple[tuple[Electrode
     return ((pipe, rods) if place.water_pipe == "metal" else (rods,)), True
 
 
-def place_grounds(book: CodeBook, job: Job, net: Network, sized: Mapping[str, SizedRun]) -> tuple[PlaceGround, ...]:
+def place_grounds(rules: Earthing, job: Job, net: Network, sized: Mapping[str, SizedRun]) -> tuple[PlaceGround, ...]:
     """Every place with its electrodes, ohms and conductors, in the order of the job."""
-    return tuple(_place(book, job, net, sized, place) for place in job.places)
+    return tuple(_place(rules, job, net, sized, place) for place in job.places)
 
 
 def place_ohms(grounds: Sequence[PlaceGround]) -> dict[str, float]:
@@ -105,10 +105,10 @@ def place_ohms(grounds: Sequence[PlaceGround]) -> dict[str, float]:
     return {g.place: g.ohms.value for g in grounds if isinstance(g.ohms.value, float)}
 
 
-def _place(book: CodeBook, job: Job, net: Network, sized: Mapping[str, SizedRun], place: Place) -> PlaceGround:
+def _place(rules: Earthing, job: Job, net: Network, sized: Mapping[str, SizedRun], place: Place) -> PlaceGround:
     supply = supplied(net, place.id)
     fed = supply.fed
-    needed, why, section = book.electrodes_needed(supply.service, supply.runs, bool(supply.own_sources))
+    needed, why, section = rules.electrodes_needed(supply.service, supply.runs, bool(supply.own_sources))
     if place.kind == "yard" and not fed:
         needed = False
     soil = place_soil(place)
@@ -122,14 +122,14 @@ def _place(book: CodeBook, job: Job, net: Network, sized: Mapping[str, SizedRun]
     chance = Figure(None, "%", ())
     if joined:
         ohms, low, high = together(joined, soil)
-        chance = _chance(book.rod_limit_ohm, low, high)
+        chance = _chance(rules.enough_ohm, low, high)
     rods = [e for e in electrodes if e.kind in DRIVEN]
     spacing = next((e.spacing_ft for e in rods if e.spacing_ft), PLANNED_APART_FT)
     entering = [(run, own) for run in supply.runs if (own := hots_of(sized[run.id])) is not None]
-    hots = _incoming(book.scale, net, sized, supply) or [own for _, own in entering]
-    largest = max(entering, key=lambda each: book.scale.rank(each[1].size), default=None)
+    hots = _incoming(rules.scale, net, sized, supply) or [own for _, own in entering]
+    largest = max(entering, key=lambda each: rules.scale.rank(each[1].size), default=None)
     made_of = place.grounding.conductor.metal
-    serving = [e for e in electrodes if e.connected and book.electrode_counts(e) and not is_gone(place, e)]
+    serving = [e for e in electrodes if e.connected and rules.electrode_counts(e) and not is_gone(place, e)]
     lands = landing_station(job, place.id)
     return PlaceGround(
         place.id,
@@ -139,17 +139,17 @@ def _place(book: CodeBook, job: Job, net: Network, sized: Mapping[str, SizedRun]
         why,
         section,
         planned,
-        tuple(_electrode(book, place, p, planned, hots) for p in parts),
+        tuple(_electrode(rules, place, p, planned, hots) for p in parts),
         soil.answer,
         ohms,
         low,
         high,
-        book.rod_limit_ohm,
+        rules.enough_ohm,
         chance,
         rods_by_thumb(soil, spacing) if fed else (),
-        book.electrode_conductor(hots, made_of, serving) if needed and hots else None,
-        _taps(book, sized, supply, place, serving),
-        book.water_jumper(largest[1], sized[largest[0].id].sizing.breaker_a, supply.service)
+        rules.electrode_conductor(hots, made_of, serving) if needed and hots else None,
+        _taps(rules, sized, supply, place, serving),
+        rules.water_jumper(largest[1], sized[largest[0].id].sizing.breaker_a, supply.service)
         if place.grounding.water_piping and largest is not None
         else None,
         _wants_intersystem(place, supply, needed),
@@ -188,7 +188,7 @@ def _origin(place: Place) -> tuple[float, float]:
     return (foot.x_ft, foot.y_ft - 2.0) if foot is not None else (0.0, 0.0)
 
 
-def _electrode(book: CodeBook, place: Place, part: Grounded, planned: bool, hots: Sequence[Hots]) -> ElectrodeAnswer:
+def _electrode(rules: Earthing, place: Place, part: Grounded, planned: bool, hots: Sequence[Hots]) -> ElectrodeAnswer:
     e = part.electrode
     flat = e.kind not in (*DRIVEN, "structural-metal") or e.placing == "trench"
     top = depth_in(e) / 12.0 if flat else 0.0
@@ -201,9 +201,9 @@ def _electrode(book: CodeBook, place: Place, part: Grounded, planned: bool, hots
     size = "" if e.kind == "plate" else f", {number(length_ft(e))} ft"
     words = f"{many}{WORDS[e.kind]}{plural}{size}"
     gone = is_gone(place, e)
-    counts = book.electrode_counts(e) and not gone
+    counts = rules.electrode_counts(e) and not gone
     ohms = Figure(None, "ohm", (Step("The line is plastic now", None, "ohm", "entered"),)) if gone else part.ohms
-    own = book.electrode_conductor(hots, place.grounding.conductor.metal, [e]) if hots and counts else None
+    own = rules.electrode_conductor(hots, place.grounding.conductor.metal, [e]) if hots and counts else None
     return ElectrodeAnswer(e.id, words, planned, counts, ohms, part.at_ft, top, bottom, own)
 
 
@@ -213,7 +213,7 @@ def is_gone(place: Place, e: Electrode) -> bool:
 
 
 def _taps(
-    book: CodeBook, sized: Mapping[str, SizedRun], supply: Supplied, place: Place, electrodes: Sequence[Electrode]
+    rules: Earthing, sized: Mapping[str, SizedRun], supply: Supplied, place: Place, electrodes: Sequence[Electrode]
 ) -> tuple[Tap, ...]:
     """Where several service disconnects share one electrode conductor: the tap to each, by its own conductors."""
     services = [run for run in supply.runs if run.use == "service"]
@@ -221,7 +221,7 @@ def _taps(
         return ()
     made_of = place.grounding.conductor.metal
     each = [(run.to_station, hots_of(sized[run.id])) for run in services]
-    return tuple(Tap(at, book.electrode_conductor([hots], made_of, electrodes)) for at, hots in each if hots)
+    return tuple(Tap(at, rules.electrode_conductor([hots], made_of, electrodes)) for at, hots in each if hots)
 
 
 def _wants_intersystem(place: Place, supply: Supplied, needed: bool) -> bool:

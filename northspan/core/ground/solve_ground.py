@@ -2,9 +2,9 @@
 
 from collections.abc import Iterable, Mapping
 
-from northspan.core.codes.codebook import CodeBook
 from northspan.core.ground.answer import ModeAnswer, PlaceGround
 from northspan.core.ground.bonds import bond_answers, bonds, run_wires
+from northspan.core.ground.earthing import Earthing
 from northspan.core.ground.found import Ground
 from northspan.core.ground.joins import joins
 from northspan.core.ground.modes import modes
@@ -20,21 +20,21 @@ from northspan.core.property.topology import Network
 from northspan.core.working import number
 
 
-def solve_ground(book: CodeBook, job: Job, net: Network, sized: Mapping[str, SizedRun]) -> Ground:
+def solve_ground(rules: Earthing, job: Job, net: Network, sized: Mapping[str, SizedRun]) -> Ground:
     """Solve a job's grounding, every run being sized."""
-    places = place_grounds(book, job, net, sized)
+    places = place_grounds(rules, job, net, sized)
     ohms = place_ohms(places)
-    joined = joins(book, job, net)
+    joined = joins(rules, job, net)
     found = []
     for mode in modes(job, net):
         here = bonds(job, net, mode, joined)
-        there = wired(book, job, net, mode, joined, sized, ohms, at_fault(mode))
+        there = wired(rules, job, net, mode, joined, sized, ohms, at_fault(mode))
         answer = ModeAnswer(
             mode.id,
             mode.name,
             mode.kind,
             mode.sources,
-            bond_answers(book, job, net, sized, here, joined),
+            bond_answers(rules, job, net, sized, here, joined),
             run_wires(job, net, mode),
             station_faults(there, sized),
         )

@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping
 
-from northspan.core.codes.codebook import CodeBook
+from northspan.core.codes.codebook import WholeBook
 from northspan.core.job.job import Job, Place, Station
 from northspan.core.loads.place_load import PlaceLoad
 from northspan.core.property.landings import landings
@@ -12,7 +12,7 @@ from northspan.core.run.systems import SystemName
 ASSUMED_SYSTEM: SystemName = "120/240-3w"
 
 
-def place_loads(book: CodeBook, job: Job, net: Network) -> tuple[PlaceLoad, ...]:
+def place_loads(book: WholeBook, job: Job, net: Network) -> tuple[PlaceLoad, ...]:
     """The load of every place that has something to add up, in the order of the job.
 
     A place that nothing feeds yet is taken at 120/240 V.
@@ -25,12 +25,12 @@ def place_loads(book: CodeBook, job: Job, net: Network) -> tuple[PlaceLoad, ...]
     )
 
 
-def _place_load(book: CodeBook, job: Job, net: Network, place: Place, where: Mapping[str, Station]) -> PlaceLoad:
+def _place_load(book: WholeBook, job: Job, net: Network, place: Place, where: Mapping[str, Station]) -> PlaceLoad:
     landing = where.get(place.id)
     system = net.system.get(landing.id) if landing else None
     within = _within(job, net, place, where)
     whole = place.model_copy(update={"appliances": sum((p.appliances for p in within), place.appliances)})
-    methods, governs, why = book.load_methods(whole, system or ASSUMED_SYSTEM, job.house_rules)
+    methods, governs, why = book.loads.load_methods(whole, system or ASSUMED_SYSTEM, job.house_rules)
     if within:
         why += f" Counted with it by house rule: {', '.join(p.name for p in within)}."
     drives = governs is not None and landing is not None and landing.load is None

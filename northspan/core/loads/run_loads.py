@@ -3,7 +3,7 @@
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field, replace
 
-from northspan.core.codes.codebook import CodeBook
+from northspan.core.codes.codebook import WholeBook
 from northspan.core.job.job import Appliance, Generator, Job, Load, Run, Transformer
 from northspan.core.loads.circuit import Circuit
 from northspan.core.loads.place_load import PlaceLoad
@@ -43,7 +43,7 @@ class _Part:
     steps: tuple[Step, ...]
 
 
-def run_loads(book: CodeBook, job: Job, net: Network, places: Iterable[PlaceLoad]) -> Mapping[str, RunLoad]:
+def run_loads(book: WholeBook, job: Job, net: Network, places: Iterable[PlaceLoad]) -> Mapping[str, RunLoad]:
     """The load of every run, by id, from the far ends inward.
 
     A place's calculated load lands at its main panel and takes the place of what hangs on that panel's own circuits.
@@ -119,7 +119,7 @@ def _is_circuit(net: Network, station: str) -> bool:
 
 
 def _appliance_loads(
-    book: CodeBook, job: Job, net: Network, driven: set[str], alone: Mapping[str, str]
+    book: WholeBook, job: Job, net: Network, driven: set[str], alone: Mapping[str, str]
 ) -> Mapping[str, RunLoad]:
     """The load of every equipment station that appliances of its place stand at, by station; ``alone`` is the only
     station of its place, where all of them stand.
@@ -136,12 +136,12 @@ def _appliance_loads(
     return found
 
 
-def _circuit(book: CodeBook, feed: Run, appliances: list[Appliance], place: str | None) -> RunLoad:
+def _circuit(book: WholeBook, feed: Run, appliances: list[Appliance], place: str | None) -> RunLoad:
     volts = SYSTEMS[feed.system].volts
-    circuit = book.circuit(appliances, volts)
+    circuit = book.loads.circuit(appliances, volts)
     va, steps = circuit.va, circuit.steps
     amps = va / volts
-    each = {a.id: book.circuit([a], volts).va / volts for a in appliances}
+    each = {a.id: book.loads.circuit([a], volts).va / volts for a in appliances}
     lasting = sum(each[a.id] for a in appliances if a.continuous or a.kind == "ev-charger")
     neutral = sum(each[a.id] for a in appliances if a.volts == 120)
     step = Step(f"{number(va)} VA ÷ {number(volts)} V", amps, "A", "220.5(A)")

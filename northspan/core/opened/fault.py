@@ -2,9 +2,9 @@
 
 from dataclasses import dataclass, replace
 
-from northspan.core.codes.library import code_book
-from northspan.core.codes.nec.earthing.plain_answers import TEST_A, Asked, plain_answers
+from northspan.core.codes.library import whole_book
 from northspan.core.ground.answer import PlainAnswer
+from northspan.core.ground.asked import TEST_A, Asked
 from northspan.core.ground.bonds import bonds
 from northspan.core.ground.joins import joins
 from northspan.core.ground.modes import modes
@@ -48,28 +48,28 @@ class FaultAnswer:
 
 def fault_answer(job: Job, asked: FaultQuestion) -> FaultAnswer:
     """Solve one state of a job. Raises KeyError for a mode or a station that the job does not have."""
-    book, job = code_book(job.code_book), as_used(job)
+    book, job = whole_book(job.code_book), as_used(job)
     net = network(job)
     if asked.station not in net.stations:
         raise KeyError(asked.station)
     mode = {m.id: m for m in modes(job, net)}[asked.mode]
     sized = size_all(book, job, net, place_loads(book, job, net))
-    places = place_grounds(book, job, net, sized)
-    joined = joins(book, job, net)
+    places = place_grounds(book.earthing, job, net, sized)
+    joined = joins(book.earthing, job, net)
     ohms = place_ohms(places)
     running = Running(asked.share, asked.extra_a, asked.station, steady=True)
     if asked.kind != "none":
         running = at_fault(mode, asked.share) if mode.kind != "utility" else replace(running, steady=False)
-    there = wired(book, job, net, mode, joined, sized, ohms, running)
+    there = wired(book.earthing, job, net, mode, joined, sized, ohms, running)
     # The answers lay a load on one leg themselves, wherever their question turns on it.
-    steady = wired(book, job, net, mode, joined, sized, ohms, Running(asked.share, steady=True))
-    faulted = wired(book, job, net, mode, joined, sized, ohms, at_fault(mode, asked.share))
+    steady = wired(book.earthing, job, net, mode, joined, sized, ohms, Running(asked.share, steady=True))
+    faulted = wired(book.earthing, job, net, mode, joined, sized, ohms, at_fault(mode, asked.share))
     feed = mode.feed(net, asked.station)
     open_neutral = feed.id if feed is not None and asked.neutral_open else None
     state = fault_state(there, sized, asked.station, asked.kind, asked.equipment, open_neutral, asked.earth_ohm)
     here = bonds(job, net, mode, joined)
-    asking = Asked(book, job, places, sized, steady, faulted, here, asked.station, asked.extra_a or TEST_A)
-    return FaultAnswer(state, _words(running), plain_answers(asking))
+    asking = Asked(job, places, sized, steady, faulted, here, asked.station, asked.extra_a or TEST_A)
+    return FaultAnswer(state, _words(running), book.earthing.plain_answers(asking))
 
 
 def _words(running: Running) -> str:

@@ -4,7 +4,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from typing import Any
 
-from northspan.core.codes.codebook import CodeBook
+from northspan.core.codes.codebook import SizingRules, WholeBook
 from northspan.core.job.house_rules import HouseRules
 from northspan.core.job.job import Run, Station
 from northspan.core.loads.run_loads import RunLoad
@@ -14,7 +14,6 @@ from northspan.core.run.question import RunQuestion, TerminalTemperature
 from northspan.core.run.systems import SYSTEMS
 from northspan.core.units import US
 
-UNMARKED_60C_UP_TO_A = 100.0
 NIPPLE_FT = 2.0
 
 QUESTION_FIELD = {
@@ -45,12 +44,12 @@ class Standing:
     ahead_a: float | None = None
 
 
-def question(book: CodeBook, rules: HouseRules, run: Run, load: RunLoad, at: Standing) -> RunQuestion:
+def question(book: WholeBook, rules: HouseRules, run: Run, load: RunLoad, at: Standing) -> RunQuestion:
     """The question a run asks."""
     start, guard = at.ends[0], at.guard
     plate_a = plate_amps(start.generator) if start.generator else 0.0
     guarded_at_source = guard.at != "main" and guard.rating_a is not None
-    least = book.least(run.use, at.dwelling, 0.0 if guarded_at_source else plate_a)
+    least = book.sizing.least(run.use, at.dwelling, 0.0 if guarded_at_source else plate_a)
     asked = RunQuestion(
         system=run.system,
         amps=load.amps,
@@ -79,8 +78,8 @@ def question(book: CodeBook, rules: HouseRules, run: Run, load: RunLoad, at: Sta
         pipe_up=rules.pipe_up,
         fill_rounding=rules.fill_rounding,
         least=least or (load.circuit.least if load.circuit else None),
-        # On two phases and neutral of a wye the neutral carries like a phase whatever the balance, 220.61(C)(1).
-        neutral_amps=load.neutral_amps if rules.neutral == "calculated" and run.system != "120/208-3w" else None,
+        # On two phases and neutral of a wye the neutral carries like a phase whatever the balance.
+        neutral_amps=load.neutral_amps if rules.neutral == "calculated" and not SYSTEMS[run.system].of_a_wye else None,
         unbalance_a=load.unbalance_a,
         egc_metal=run.egc_metal,
         bare_egc=run.bare_egc,
@@ -100,7 +99,7 @@ def question(book: CodeBook, rules: HouseRules, run: Run, load: RunLoad, at: Sta
         egc_lock=run.egc_size,
         raceway_lock=run.raceway_size,
     )
-    return replace(asked, terminal_c=_terminals(book, rules, asked, at.ends))
+    return replace(asked, terminal_c=_terminals(book.sizing, rules, asked, at.ends))
 
 
 def is_nipple(run: Run) -> bool:
@@ -132,18 +131,8 @@ def changed(q: RunQuestion, fields: Mapping[str, Any]) -> RunQuestion:
     return replace(q, **values)
 
 
-def unmarked_terminal_c(rules: HouseRules, breaker_a: float | None) -> TerminalTemperature:
-    """Temperature (C) to assume for terminals without a marking. 110.14(C)(1), house rule."""
-    if rules.unmarked_terminals == "60":
-        return 60
-    if rules.unmarked_terminals == "75":
-        return 75
-    return 60 if breaker_a is not None and breaker_a <= UNMARKED_60C_UP_TO_A else 75
-
-
-def _terminals(book: CodeBook, rules: HouseRules, q: RunQuestion, ends: tuple[Station, Station]) -> TerminalTemperature:
-    breaker_a = book.breaker(q, book.design_amps(q))
-    marked = [
-        s.terminal_c or unmarked_terminal_c(rules, breaker_a) for s in ends if s.kind != "utility" or s.terminal_c
-    ]
-    return min(marked, default=75)
+def _terminals(
+    sizing: SizingRules, rules: HouseRules, q: RunQuestion, ends: tuple[Station, Station]
+) -> TerminalTemperature:
+    unmarked = sizing.unmarked_terminal_c(rules, sizing.breaker(q, sizing.design_amps(q)))
+    return min((s.terminal_c or unmarked for s in ends if s.kind != "utility" or s.terminal_c), default=75)

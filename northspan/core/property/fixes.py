@@ -3,7 +3,7 @@
 from collections.abc import Iterable, Mapping
 from functools import lru_cache
 
-from northspan.core.codes.codebook import CodeBook
+from northspan.core.codes.codebook import WholeBook
 from northspan.core.job.job import Job, Place, Station
 from northspan.core.property.asking import changed
 from northspan.core.property.sized_run import SizedRun
@@ -16,20 +16,22 @@ WORSE = ("danger", "violation")
 
 
 @lru_cache(maxsize=REMEMBERED)
-def proved_findings(book: CodeBook, q: RunQuestion) -> tuple[tuple[RunFinding, tuple[Change, ...]], ...]:
+def proved_findings(book: WholeBook, q: RunQuestion) -> tuple[tuple[RunFinding, tuple[Change, ...]], ...]:
     """What is wrong with a run by itself, each with the changes that were proved to mend it."""
     sizing = size_run(book, q)
-    return tuple((finding, tuple(proved_changes(book, sizing, finding))) for finding in book.run_findings(sizing))
+    return tuple(
+        (finding, tuple(proved_changes(book, sizing, finding))) for finding in book.findings.run_findings(sizing)
+    )
 
 
-def proved_changes(book: CodeBook, sizing: Sizing, finding: RunFinding) -> Iterable[Change]:
+def proved_changes(book: WholeBook, sizing: Sizing, finding: RunFinding) -> Iterable[Change]:
     """The finding's candidate changes that mend it without raising a danger or a violation that was not there
     before.
     """
-    before = {f.rule for f in book.run_findings(sizing) if f.level in WORSE}
+    before = {f.rule for f in book.findings.run_findings(sizing) if f.level in WORSE}
     for change in finding.candidates:
         tried = size_run(book, changed(sizing.question, change.fields))
-        after = book.run_findings(tried)
+        after = book.findings.run_findings(tried)
         worse = any(f.level in WORSE and f.rule not in before for f in after)
         if tried.rung is not None and not worse and all(f.rule != finding.rule for f in after):
             yield change

@@ -16,7 +16,8 @@ class Guard:
     """What guards a run's conductors. ``rating_a`` (A; None: not on record), ``at`` where it stands, ``pointer`` the
     JSON pointer to its rating in the job (None: a sum of several), ``mains`` how many mains make it up together.
 
-    ``run_entry_a`` (A) is another rating that was entered for the run itself, where it differs.
+    ``run_entry_a`` (A) is another rating that was entered for the run itself, where it differs; ``kind`` is what the
+    book calls such a device.
     """
 
     rating_a: float | None
@@ -24,6 +25,7 @@ class Guard:
     pointer: str | None
     mains: int = 1
     run_entry_a: float | None = None
+    kind: str = "breaker"
 
 
 def guards(job: Job, net: Network) -> Mapping[str, Guard]:

@@ -5,7 +5,8 @@ from collections.abc import Iterator, Sequence
 from northspan.core.job.job import Job
 from northspan.core.loads.place_load import PlaceLoad
 from northspan.core.property.topology import Network
-from northspan.core.solution import Finding, Level, NextStep, StepName
+from northspan.core.solution import Finding, NextStep, StepName
+from northspan.core.working import Level
 
 MUST: tuple[Level, ...] = ("danger", "violation")
 

@@ -3,7 +3,7 @@
 from collections.abc import Mapping, Sequence
 from dataclasses import replace
 
-from northspan.core.codes.codebook import CodeBook
+from northspan.core.codes.codebook import WholeBook
 from northspan.core.job.job import Job, Run
 from northspan.core.property.sized_run import SizedRun
 from northspan.core.run.question import Beside
@@ -30,7 +30,7 @@ def loaded_together(job: Job) -> Mapping[str, int]:
     }
 
 
-def shared(book: CodeBook, job: Job, sized: Mapping[str, SizedRun]) -> Mapping[str, SizedRun]:
+def shared(book: WholeBook, job: Job, sized: Mapping[str, SizedRun]) -> Mapping[str, SizedRun]:
     """The runs of shared raceways once more, each with what lies beside it and the one ground that serves them all."""
     found = dict(sized)
     for runs in groups(job).values():
@@ -49,7 +49,7 @@ def shared(book: CodeBook, job: Job, sized: Mapping[str, SizedRun]) -> Mapping[s
     return found
 
 
-def _again(book: CodeBook, each: SizedRun, **changes: object) -> Sizing:
+def _again(book: WholeBook, each: SizedRun, **changes: object) -> Sizing:
     s = each.sizing
     return size_run(book, replace(s.question, **changes), s.load_steps, raceways=True)  # type: ignore[arg-type]
 

@@ -16,8 +16,8 @@ from northspan.core.physics.fault_current import (
 from northspan.core.physics.transformer import series_ohms
 from northspan.core.property.sized_run import SizedRun
 from northspan.core.property.topology import Network
+from northspan.core.run.rung import Rung
 from northspan.core.run.systems import SYSTEMS, System
-from northspan.core.solution import Rung
 from northspan.core.working import Figure, Step, number
 
 HOT_C = 75.0

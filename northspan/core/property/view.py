@@ -8,8 +8,8 @@ from northspan.core.job.job import Job
 from northspan.core.loads.place_load import PlaceLoad
 from northspan.core.property.sized_run import SizedRun
 from northspan.core.property.topology import Network
-from northspan.core.solution import RouteAnswer, RunFigures
-from northspan.core.working import Figure
+from northspan.core.solution import RouteAnswer
+from northspan.core.working import Figure, NamedFigure
 
 if TYPE_CHECKING:
     # A run is judged without grounding, which takes long to load.
@@ -32,5 +32,5 @@ class JobView:
     faults: Mapping[str, Figure]
     loads: tuple[PlaceLoad, ...]
     routes: tuple[RouteAnswer, ...]
-    figures: Mapping[str, RunFigures]
+    figures: Mapping[str, tuple[NamedFigure, ...]]
     ground: "Ground"

@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 
 from northspan.core.run.question import RunQuestion
-from northspan.core.solution import Ladder, Rung
+from northspan.core.run.rung import Ladder, Rung
 
 RUNGS_ABOVE = 2
 

@@ -70,20 +70,20 @@ class RunQuestion:
 
     ``amps`` and ``continuous_amps`` in A (totals over all ``sets``), ``length_m`` one way (m), told in ``units``,
     ``ambient_c`` in C before a rooftop adder, ``loaded_conductors`` the current-carrying count in one raceway,
-    ``drop_limit_pct`` None where the drop does not decide. ``dwelling_rule`` asks for the 83 % rule, ``several_receptacles`` says
-    that plug-in loads hang on it, which closes the next-size-up rule. ``least`` is the smallest current
-    it is made for whatever its load. House rules: ``spare_pct`` wanted over the design current, ``drop_on``
-    the current that the drop is judged at, ``dwelling_load_too`` that the 83 % rule leaves wire for the load itself,
-    ``full_ground`` a ground as large as the hots, ``pipe_up`` one trade size above what holds the wires. A lock of
-    None leaves the answer to the solver.
+    ``drop_limit_pct`` None where the drop does not decide. ``dwelling_rule`` asks for a dwelling's own rule,
+    ``several_receptacles`` says that plug-in loads hang on it, which closes the next-size-up rule. ``least`` is the
+    smallest current it is made for whatever its load. House rules: ``spare_pct`` wanted over the design current,
+    ``drop_on`` the current that the drop is judged at, ``dwelling_load_too`` that the dwelling's rule leaves wire for
+    the load itself, ``full_ground`` a ground as large as the hots, ``pipe_up`` one trade size above what holds the
+    wires. A lock of None leaves the answer to the solver.
 
     ``unbalance_a`` is what the loads leave on the neutral (A; None: not on record), whatever the neutral is sized by.
     ``device_at`` says where the device that guards it stands, ``mains`` how many mains at its end guard it together,
     ``mains_by_load`` that their sum may pass the wire's ampacity; ``tap`` closes the next-size-up rule;
     ``ground_device_a`` is the device (A) its equipment ground goes by where that is another, ``supply_side`` that none
-    stands ahead, so that it is a supply-side jumper; ``device`` the largest
-    device by the equipment on it; ``ahead_a`` the most (A) that what stands ahead of it lets through; ``beside`` are
-    the other runs in its raceway, ``shared_ground`` the one equipment ground that serves them all.
+    stands ahead, so that it is a supply-side jumper; ``device`` the largest device by the equipment on it; ``ahead_a``
+    the most (A) that what stands ahead of it lets through; ``beside`` are the other runs in its raceway,
+    ``shared_ground`` the one equipment ground that serves them all.
     """
 
     system: SystemName

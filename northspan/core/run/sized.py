@@ -5,8 +5,8 @@ from dataclasses import dataclass
 from typing import Any
 
 from northspan.core.run.question import RunQuestion
-from northspan.core.solution import Ladder, Level, Rung
-from northspan.core.working import Step
+from northspan.core.run.rung import Ladder, Rung
+from northspan.core.working import Level, Step
 
 
 @dataclass(frozen=True, slots=True)

@@ -3,7 +3,7 @@
 from dataclasses import replace
 from functools import lru_cache
 
-from northspan.core.codes.codebook import CodeBook
+from northspan.core.codes.codebook import WholeBook
 from northspan.core.physics.voltage_drop import (
     longest_m,
     most_amps,
@@ -12,14 +12,14 @@ from northspan.core.physics.voltage_drop import (
 )
 from northspan.core.run import ladder as walk
 from northspan.core.run.question import Metal, RunQuestion
+from northspan.core.run.rung import Ladder, Rung
 from northspan.core.run.sized import Companions, Sizing
-from northspan.core.solution import Ladder, RunFigures, Rung
-from northspan.core.working import Step
+from northspan.core.working import NamedFigure, Step
 
 REMEMBERED = 4096
 
 
-def size_run(book: CodeBook, q: RunQuestion, load_steps: tuple[Step, ...] = (), raceways: bool = False) -> Sizing:
+def size_run(book: WholeBook, q: RunQuestion, load_steps: tuple[Step, ...] = (), raceways: bool = False) -> Sizing:
     """Size one run under a code book.
 
     ``load_steps`` is the working of the load where it was summed from others; ``raceways`` also finds the
@@ -31,17 +31,17 @@ def size_run(book: CodeBook, q: RunQuestion, load_steps: tuple[Step, ...] = (), 
 
 # A pure function of the question: a run that an edit leaves as it was is not sized again, nor one like another.
 @lru_cache(maxsize=REMEMBERED)
-def _sized(book: CodeBook, q: RunQuestion, raceways: bool) -> Sizing:
-    design_a = book.design_amps(q)
-    breaker_a = book.breaker(q, design_a)
-    rungs = book.rungs(q, design_a, breaker_a)
+def _sized(book: WholeBook, q: RunQuestion, raceways: bool) -> Sizing:
+    design_a = book.sizing.design_amps(q)
+    breaker_a = book.sizing.breaker(q, design_a)
+    rungs = book.sizing.rungs(q, design_a, breaker_a)
     ladder = walk.ladder(q, rungs)
     if raceways:
         ladder = _with_raceways(book, q, breaker_a, ladder, rungs)
     rung = walk.chosen(q, rungs)
     companions = None
     if rung is not None:
-        companions = book.companions(q, breaker_a, rung.size, ladder.required, rungs)
+        companions = book.sizing.companions(q, breaker_a, rung.size, ladder.required, rungs)
     if rung is None:
         return Sizing(q, (), design_a, breaker_a, ladder, None, None, None, None, None)
     return Sizing(
@@ -59,9 +59,9 @@ def _sized(book: CodeBook, q: RunQuestion, raceways: bool) -> Sizing:
 
 
 @lru_cache(maxsize=REMEMBERED)
-def explained(book: CodeBook, q: RunQuestion, load_steps: tuple[Step, ...]) -> RunFigures:
+def explained(book: WholeBook, q: RunQuestion, load_steps: tuple[Step, ...]) -> tuple[NamedFigure, ...]:
     """Every figure of a run with its working; no load, no steps."""
-    return book.explain(size_run(book, q, load_steps) if load_steps else unsized(q))
+    return book.sizing.explain(size_run(book, q, load_steps) if load_steps else unsized(q))
 
 
 def unsized(q: RunQuestion) -> Sizing:
@@ -69,26 +69,28 @@ def unsized(q: RunQuestion) -> Sizing:
     return Sizing(q, (), 0.0, None, Ladder(q.metal, (), None, None), None, None, None, None, None)
 
 
-def other_ladder(book: CodeBook, sizing: Sizing, metal: Metal) -> Ladder:
+def other_ladder(book: WholeBook, sizing: Sizing, metal: Metal) -> Ladder:
     """The same run's ladder in the other metal, with nothing locked but what is not wire."""
     return _in_other_metal(book, sizing.question, sizing.design_a, sizing.breaker_a, metal)
 
 
 @lru_cache(maxsize=REMEMBERED)
-def _in_other_metal(book: CodeBook, own: RunQuestion, design_a: float, breaker_a: float | None, metal: Metal) -> Ladder:
+def _in_other_metal(
+    book: WholeBook, own: RunQuestion, design_a: float, breaker_a: float | None, metal: Metal
+) -> Ladder:
     ground = own.egc_metal if own.egc_metal is not None and own.egc_metal != own.metal else metal
     q = replace(own, metal=metal, egc_metal=ground, size_lock=None, neutral_lock=None, egc_lock=None)
-    rungs = book.rungs(q, design_a, breaker_a)
+    rungs = book.sizing.rungs(q, design_a, breaker_a)
     return _with_raceways(book, q, breaker_a, walk.ladder(q, rungs), rungs)
 
 
 def _with_raceways(
-    book: CodeBook, q: RunQuestion, breaker_a: float | None, ladder: Ladder, rungs: tuple[Rung, ...]
+    book: WholeBook, q: RunQuestion, breaker_a: float | None, ladder: Ladder, rungs: tuple[Rung, ...]
 ) -> Ladder:
     unlocked = replace(q, raceway_lock=None, neutral_lock=None, egc_lock=None)
 
     def trade(rung: Rung) -> str | None:
-        return book.companions(unlocked, breaker_a, rung.size, ladder.required, rungs).raceway
+        return book.sizing.companions(unlocked, breaker_a, rung.size, ladder.required, rungs).raceway
 
     return replace(ladder, rungs=tuple(r.in_raceway(trade(r)) for r in ladder.rungs))
 
@@ -109,8 +111,8 @@ def _leg_drop_pct(q: RunQuestion, rung: Rung, companions: Companions | None, run
     return 100.0 * worse / leg_v
 
 
-def _most_amps(book: CodeBook, q: RunQuestion, rung: Rung, breaker_a: float | None) -> float:
-    carried = book.most_amps(q, rung, breaker_a)
+def _most_amps(book: WholeBook, q: RunQuestion, rung: Rung, breaker_a: float | None) -> float:
+    carried = book.sizing.most_amps(q, rung, breaker_a)
     if q.drop_limit_pct is None:
         return carried
     if q.drop_on != "load" and breaker_a is not None:

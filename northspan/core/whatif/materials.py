@@ -32,8 +32,7 @@ def job_parts(job: Job, solution: Solution) -> tuple[Part, ...]:
 
 def run_parts(run: Run, answer: RunAnswer) -> tuple[Part, ...]:
     """The parts of one run; none where it has no size."""
-    figures, system = answer.figures, SYSTEMS[run.system]
-    size = figures.size.value
+    system, size = SYSTEMS[run.system], answer.figure("size").value
     if not isinstance(size, str) or not answer.conductors:
         return ()
     feet = run.length_ft * run.sets
@@ -42,13 +41,15 @@ def run_parts(run: Run, answer: RunAnswer) -> tuple[Part, ...]:
         parts.append(Part(f"cable {run.insulation} {run.metal} {size}", feet, "ft"))
     else:
         parts.append(Part(f"wire {run.metal} {size}", system.ungrounded * feet, "ft"))
-        for figure, metal in ((figures.neutral, run.metal), (figures.equipment_ground, run.egc_metal or run.metal)):
-            if figure is not None and isinstance(figure.value, str):
-                parts.append(Part(f"wire {metal} {figure.value}", feet, "ft"))
-        if run.raceway != "none" and isinstance(figures.raceway.value, str):
-            parts.append(Part(f"pipe {run.raceway} {figures.raceway.value}", feet, "ft"))
-    if isinstance(figures.breaker.value, float):
-        parts.append(Part(f"breaker {system.ungrounded}-pole {number(figures.breaker.value)}", 1.0, "each"))
+        for key, metal in (("neutral", run.metal), ("equipment_ground", run.egc_metal or run.metal)):
+            if isinstance(answer.figure(key).value, str):
+                parts.append(Part(f"wire {metal} {answer.figure(key).value}", feet, "ft"))
+        pipe = answer.figure("raceway").value
+        if run.raceway != "none" and isinstance(pipe, str):
+            parts.append(Part(f"pipe {run.raceway} {pipe}", feet, "ft"))
+    breaker = answer.figure("breaker").value
+    if isinstance(breaker, float):
+        parts.append(Part(f"breaker {system.ungrounded}-pole {number(breaker)}", 1.0, "each"))
     return tuple(parts)
 
 

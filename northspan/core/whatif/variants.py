@@ -3,8 +3,8 @@
 from collections.abc import Container
 from typing import Any
 
-from northspan.core.codes.codebook import CodeBook
-from northspan.core.codes.library import code_book
+from northspan.core.codes.codebook import WholeBook
+from northspan.core.codes.library import whole_book
 from northspan.core.job.job import TRADE_SIZES, Job, Run, Station, Transformer, Variant
 from northspan.core.physics.transformer import MADE_KVA, rated_amps
 from northspan.core.property.topology import network
@@ -56,7 +56,7 @@ def _changes(run: Run, variant: Variant) -> dict[str, Any]:
 
 def _pipes_up(job: Job, solution: Solution, targets: set[str]) -> Job:
     """One trade size above what each run came out with."""
-    pipes = {a.id: a.figures.raceway.value for a in solution.runs}
+    pipes = {a.id: a.figure("raceway").value for a in solution.runs}
     runs = []
     for run in job.runs:
         pipe = pipes[run.id]
@@ -70,14 +70,14 @@ def _pipes_up(job: Job, solution: Solution, targets: set[str]) -> Job:
 def _through_transformers(job: Job, solution: Solution, run: Run, system: SystemName) -> Job:
     """The run at another voltage: a transformer back to its own at the far end, and one ahead where needed."""
     answer = next(a for a in solution.runs if a.id == run.id)
-    amps = answer.figures.load.value
+    amps = answer.figure("load").value
     if not isinstance(amps, float) or amps == 0.0:
         raise NotPossible("The run has no load yet, so no transformer can be chosen.")
     needed = SYSTEMS[run.system].volts * amps / 1000.0
     kva = next((made for made in MADE_KVA if made >= needed), None)
     if kva is None:
         raise NotPossible(f"{needed:.0f} kVA is more than the transformers on the list.")
-    book = code_book(job.code_book)
+    book = whole_book(job.code_book)
     source = network(job).delivers[run.from_station]
     stations = {s.id: s for s in job.stations}
     taken = {r.id for r in job.runs}
@@ -130,10 +130,12 @@ def _fresh(taken: Container[str], wanted: str) -> str:
 
 
 def _transformer(
-    book: CodeBook, station: str, name: str, place: str, kva: float, secondary: SystemName, primary: SystemName
+    book: WholeBook, station: str, name: str, place: str, kva: float, secondary: SystemName, primary: SystemName
 ) -> Station:
     protected = SYSTEMS[secondary].grounded > 0 or SYSTEMS[primary].grounded > 0
-    breaker = book.standard_rating(SECONDARY_SHARE * rated_amps(kva, SYSTEMS[secondary].volts)) if protected else None
+    breaker = (
+        book.sizing.standard_rating(SECONDARY_SHARE * rated_amps(kva, SYSTEMS[secondary].volts)) if protected else None
+    )
     own = Transformer(secondary=secondary, kva=kva, secondary_breaker_a=breaker)
     return Station(id=station, name=name[:80], kind="transformer", place=place, terminal_c=75, transformer=own)
 

@@ -86,17 +86,17 @@ def _by_run(job: Job, made: list[tuple[Job, Solution] | None]) -> list[Row]:
         answers = [next((a for a in one[1].runs if a.id == run.id), None) if one else None for one in made]
         rows += [
             Row("Wire", run.id, tuple(Figure(a.conductors or None, "", ()) if a else _none("") for a in answers)),
-            Row("Breaker", run.id, tuple(a.figures.breaker if a else _none("A") for a in answers)),
-            Row("Pipe", run.id, tuple(a.figures.raceway if a else _none("in") for a in answers)),
-            Row("Pipe full", run.id, tuple(a.figures.fill_pct if a else _none("%") for a in answers)),
-            Row("Drop", run.id, tuple(a.figures.drop_pct if a else _none("%") for a in answers)),
+            Row("Breaker", run.id, tuple(a.figure("breaker") if a else _none("A") for a in answers)),
+            Row("Pipe", run.id, tuple(a.figure("raceway") if a else _none("in") for a in answers)),
+            Row("Pipe full", run.id, tuple(a.figure("fill_pct") if a else _none("%") for a in answers)),
+            Row("Drop", run.id, tuple(a.figure("drop_pct") if a else _none("%") for a in answers)),
             Row("Spare", run.id, tuple(_spare(a) if a else _none("A") for a in answers)),
         ]
     return rows
 
 
 def _spare(answer: RunAnswer) -> Figure:
-    most, load = answer.figures.max_amps, answer.figures.load
+    most, load = answer.figure("max_amps"), answer.figure("load")
     if not isinstance(most.value, float) or not isinstance(load.value, float):
         return _none("A")
     spare = most.value - load.value
@@ -109,8 +109,8 @@ def _yearly_loss(job: Job, solution: Solution) -> Figure:
     total = 0.0
     names = {s.id: s.name for s in job.stations}
     for answer in solution.runs:
-        lost = answer.figures.loss_kwh_year
-        if lost is not None and isinstance(lost.value, float):
+        lost = answer.figure("loss_kwh_year")
+        if isinstance(lost.value, float):
             total += lost.value
             steps.append(Step(f"Wire to {names[answer.to_station]}", lost.value, "kWh", "house rule: hours a year"))
     for station in job.stations:
@@ -122,11 +122,8 @@ def _yearly_loss(job: Job, solution: Solution) -> Figure:
         steps.append(Step(what, core, "kWh", "core loss"))
         volts = SYSTEMS[own.secondary].volts
         r = series_ohms(own.kva, volts, own.impedance_pct, own.x_over_r).real
-        amps = sum(
-            a.figures.load.value
-            for a in solution.runs
-            if a.from_station == station.id and isinstance(a.figures.load.value, float)
-        )
+        loads = [a.figure("load").value for a in solution.runs if a.from_station == station.id]
+        amps = sum(a for a in loads if isinstance(a, float))
         wound = amps * amps * r / 1000.0 * job.house_rules.loss_hours
         steps.append(Step(f"{station.name}: windings, {number(amps)} A", wound, "kWh", "I² R, house rule: hours"))
         total += core + wound

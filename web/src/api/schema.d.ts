@@ -1637,6 +1637,17 @@ export interface components {
             faults: components["schemas"]["StationFault"][];
         };
         /**
+         * NamedFigure
+         * @description A figure with its key and what a person calls it.
+         */
+        NamedFigure: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            figure: components["schemas"]["Figure"];
+        };
+        /**
          * NextStep
          * @description The one line of a step; ``done`` says that nothing there is open.
          */
@@ -2262,43 +2273,16 @@ export interface components {
             /** Passes */
             passes: boolean;
             /** Stopped By */
-            stopped_by: ("parallel" | "made" | "termination" | "ampacity" | "breaker" | "small-conductor" | "dwelling-rule" | "drop") | null;
+            stopped_by: string | null;
             device: components["schemas"]["Device"];
             /** Conductors */
             conductors: string;
             /** Drop Limit Pct */
             drop_limit_pct: number | null;
-            figures: components["schemas"]["RunFigures"];
+            /** Figures */
+            figures: components["schemas"]["NamedFigure"][];
             /** Ladders */
             ladders: components["schemas"]["Ladder"][];
-        };
-        /**
-         * RunFigures
-         * @description Every figure of one run; a Figure whose value is None has no answer, None is not asked of this run.
-         */
-        RunFigures: {
-            load: components["schemas"]["Figure"];
-            design: components["schemas"]["Figure"];
-            breaker: components["schemas"]["Figure"];
-            size: components["schemas"]["Figure"];
-            base_ampacity: components["schemas"]["Figure"];
-            ambient_factor: components["schemas"]["Figure"];
-            bundling_factor: components["schemas"]["Figure"];
-            derated_ampacity: components["schemas"]["Figure"];
-            termination_limit: components["schemas"]["Figure"];
-            allowed_ampacity: components["schemas"]["Figure"];
-            drop_v: components["schemas"]["Figure"];
-            drop_pct: components["schemas"]["Figure"];
-            leg_drop_pct: components["schemas"]["Figure"] | null;
-            constant_k_drop_pct: components["schemas"]["Figure"];
-            loss_w: components["schemas"]["Figure"];
-            loss_kwh_year: components["schemas"]["Figure"] | null;
-            neutral: components["schemas"]["Figure"] | null;
-            equipment_ground: components["schemas"]["Figure"] | null;
-            raceway: components["schemas"]["Figure"];
-            fill_pct: components["schemas"]["Figure"];
-            max_amps: components["schemas"]["Figure"];
-            max_length_ft: components["schemas"]["Figure"];
         };
         /**
          * RunWires
@@ -2331,8 +2315,6 @@ export interface components {
         Rung: {
             /** Size */
             size: string;
-            /** Circular Mils */
-            circular_mils: number;
             /** Base Ampacity A */
             base_ampacity_a: number;
             /** Derated Ampacity A */
@@ -2347,16 +2329,16 @@ export interface components {
             drop_v: number;
             /** Drop Pct */
             drop_pct: number;
-            /** R Kft */
-            r_kft: number;
-            /** X Kft */
-            x_kft: number;
+            /** R Ohm M */
+            r_ohm_m: number;
+            /** X Ohm M */
+            x_ohm_m: number;
             /** Carries */
             carries: boolean;
             /** Passes */
             passes: boolean;
             /** Stopped By */
-            stopped_by: ("parallel" | "made" | "termination" | "ampacity" | "breaker" | "small-conductor" | "dwelling-rule" | "drop") | null;
+            stopped_by: string | null;
             /** Stopped Words */
             stopped_words: string;
             /**
@@ -2872,7 +2854,8 @@ export interface components {
          * @description The figures of one rung with their working.
          */
         WorkingAnswer: {
-            figures: components["schemas"]["RunFigures"];
+            /** Figures */
+            figures: components["schemas"]["NamedFigure"][];
         };
         /**
          * WorkingRequest

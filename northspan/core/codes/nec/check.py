@@ -6,33 +6,28 @@ The definitions are in docs/command-line.md; they are stable, whatever house rul
 from dataclasses import replace
 from typing import Any, Literal, Self
 
-from pydantic import AliasGenerator, BaseModel, ConfigDict, Field, model_validator
+from pydantic import Field, field_validator, model_validator
 from pydantic_core import PydanticCustomError
 
-from northspan.core.codes.codebook import CodeBook
+from northspan.core.codes.case import Case, CaseAnswer, CaseFinding
+from northspan.core.codes.codebook import WholeBook
+from northspan.core.codes.nec.data import AWG
 from northspan.core.run.question import Insulation, Metal, Raceway, RunQuestion, TerminalTemperature
+from northspan.core.run.rung import Rung
 from northspan.core.run.sized import Sizing
 from northspan.core.run.sizing import size_run
 from northspan.core.run.systems import SYSTEMS, SystemName
-from northspan.core.solution import Ladder, RunFigures, Rung
 from northspan.core.units import FOOT_M
-from northspan.core.working import Figure
+from northspan.core.working import figure_of
+
+Size = Literal[
+    "14", "12", "10", "8", "6", "4", "3", "2", "1", "1/0", "2/0", "3/0", "4/0", "250", "300", "350", "400", "500",
+    "600", "750", "1000",
+]  # fmt: skip
 
 
-def _flag(name: str) -> str:
-    return name.replace("_", "-")
-
-
-class CheckCase(BaseModel):
+class CheckCase(Case):
     """One case. Field names are the flags' with underscores; ``--length-ft`` may be spelled either way."""
-
-    model_config = ConfigDict(
-        frozen=True,
-        extra="forbid",
-        populate_by_name=True,
-        allow_inf_nan=False,
-        alias_generator=AliasGenerator(validation_alias=_flag),
-    )
 
     amps: float | None = Field(None, gt=0, le=6000)
     continuous_amps: float = Field(0.0, ge=0, le=6000)
@@ -55,34 +50,19 @@ class CheckCase(BaseModel):
     egc_metal: Metal | None = None
     bare_egc: bool = False
     lock_breaker: float | None = Field(None, gt=0, le=6000)
-    lock_size: (
-        Literal[
-            "14",
-            "12",
-            "10",
-            "8",
-            "6",
-            "4",
-            "3",
-            "2",
-            "1",
-            "1/0",
-            "2/0",
-            "3/0",
-            "4/0",
-            "250",
-            "300",
-            "350",
-            "400",
-            "500",
-            "600",
-            "750",
-            "1000",
-        ]
-        | None
-    ) = None
+    lock_size: Size | None = None
     max_length: bool = False
     max_amps: bool = False
+
+    @field_validator("termination", mode="before")
+    @classmethod
+    def _number_of_words(cls, given: object) -> object:
+        return int(given) if isinstance(given, str) and given.isdecimal() else given
+
+    @field_validator("lock_size", mode="before")
+    @classmethod
+    def _size_of_number(cls, given: object) -> object:
+        return str(given) if isinstance(given, int) and not isinstance(given, bool) else given
 
     @model_validator(mode="after")
     def _makes_sense(self) -> Self:
@@ -129,8 +109,8 @@ def question(case: CheckCase) -> RunQuestion:
     )
 
 
-def check(book: CodeBook, case: CheckCase) -> dict[str, Any]:
-    """The whole answer to a case as JSON values; ``size`` is None where nothing passes."""
+def check(book: WholeBook, case: CheckCase) -> CaseAnswer:
+    """The whole answer to a case; ``size`` is None where nothing passes."""
     q = question(case)
     sizing = size_run(book, q)
     if case.amps is None and sizing.max_amps:
@@ -141,9 +121,9 @@ def check(book: CodeBook, case: CheckCase) -> dict[str, Any]:
     return _answer(book, case, sizing)
 
 
-def _answer(book: CodeBook, case: CheckCase, s: Sizing) -> dict[str, Any]:
-    rung, also, figures = s.rung, s.companions, book.explain(s)
-    answer: dict[str, Any] = {
+def _answer(book: WholeBook, case: CheckCase, s: Sizing) -> CaseAnswer:
+    rung, also, figures = s.rung, s.companions, book.sizing.explain(s)
+    values: dict[str, Any] = {
         "size": rung.size if rung else None,
         "passes": rung.passes if rung else False,
         "stopped_by": rung.stopped_by if rung else None,
@@ -154,37 +134,37 @@ def _answer(book: CodeBook, case: CheckCase, s: Sizing) -> dict[str, Any]:
         "design_a": s.design_a,
         "breaker_a": s.breaker_a,
         "base_ampacity_a": rung.base_ampacity_a if rung else None,
-        "ambient_factor": figures.ambient_factor.value,
-        "bundling_factor": figures.bundling_factor.value,
+        "ambient_factor": figure_of(figures, "ambient_factor").value,
+        "bundling_factor": figure_of(figures, "bundling_factor").value,
         "derated_ampacity_a": rung.derated_ampacity_a if rung else None,
         "termination_limit_a": rung.termination_limit_a if rung else None,
         "allowed_ampacity_a": rung.allowed_ampacity_a if rung else None,
         "drop_v": rung.drop_v if rung else None,
         "drop_pct": rung.drop_pct if rung else None,
-        "constant_k_drop_pct": figures.constant_k_drop_pct.value,
+        "constant_k_drop_pct": figure_of(figures, "constant_k_drop_pct").value,
         "leg_drop_pct": s.leg_drop_pct,
-        "loss_w": figures.loss_w.value,
+        "loss_w": figure_of(figures, "loss_w").value,
         "required_size_without_drop": s.ladder.required,
         "egc_size": also.equipment_ground if also else None,
         "neutral_size": also.neutral if also else None,
         "raceway_trade_size": also.raceway if also else None,
         "fill_pct": also.fill_pct if also else None,
-        "ladder": _rungs(s.ladder),
-        "findings": [
-            {"rule": f.rule, "level": f.level, "section": f.section, "title": f.title, "words": f.words}
-            for f in book.run_findings(s)
-        ],
-        "working": _working(figures),
+        "ladder": [_rung(r) for r in s.ladder.rungs],
     }
     if case.max_length:
-        answer["max_length_ft"] = None if s.max_length_m is None else s.max_length_m / FOOT_M
+        values["max_length_ft"] = None if s.max_length_m is None else s.max_length_m / FOOT_M
     if case.max_amps:
-        answer["max_amps"] = s.max_amps
-    return answer
+        values["max_amps"] = s.max_amps
+    found = tuple(CaseFinding(f.rule, f.level, f.section, f.title, f.words) for f in book.findings.run_findings(s))
+    return CaseAnswer(bool(values["passes"]), _headline(case, rung), values, figures, found)
 
 
-def _rungs(ladder: Ladder) -> list[dict[str, Any]]:
-    return [_rung(r) for r in ladder.rungs]
+def _headline(case: CheckCase, rung: Rung | None) -> str:
+    if rung is None:
+        return "No size passes"
+    word = "passes" if rung.passes else f"fails: {rung.stopped_words}"
+    sets = f"{case.sets} sets of " if case.sets > 1 else ""
+    return f"{sets}{AWG.spoken(rung.size, case.metal)} {case.insulation}, {word}"
 
 
 def _rung(r: Rung) -> dict[str, Any]:
@@ -200,15 +180,3 @@ def _rung(r: Rung) -> dict[str, Any]:
         "passes": r.passes,
         "stopped_by": r.stopped_by,
     }
-
-
-def _working(figures: RunFigures) -> dict[str, list[dict[str, Any]]]:
-    lines = {}
-    for name in figures.__slots__:
-        figure = getattr(figures, name)
-        if isinstance(figure, Figure) and figure.steps:
-            lines[name] = [
-                {"what": s.what, "value": s.value, "unit": s.unit, "cite": s.cite, "check_your_copy": s.doubtful}
-                for s in figure.steps
-            ]
-    return lines

@@ -1,8 +1,6 @@
 """The US code book's tables and notes, read from their data files when the book is first used."""
 
-import tomllib
-from importlib.resources import files
-
+from northspan.core.codes.vocabulary import load_notes, load_vocabulary
 from northspan.core.sizes.scale import scale
 from northspan.core.tables import load_tables
 
@@ -29,7 +27,5 @@ AREAS = TABLES["Ch. 9 Table 5"]
 COMPACT_AREAS = TABLES["Ch. 9 Table 5A"]
 INSULATIONS = TABLES["insulations"]
 WORKING_DEPTH = TABLES["110.26(A)(1)"]
-
-NOTES: tuple[str, ...] = tuple(
-    tomllib.loads((files("northspan.core.codes.nec") / "notes.toml").read_text("utf-8"))["notes"]
-)
+VOCABULARY = load_vocabulary("northspan.core.codes.nec")
+NOTES = load_notes("northspan.core.codes.nec")

@@ -9,7 +9,6 @@ from northspan.core.ground.found import Wired
 from northspan.core.ground.modes import Mode, has_neutral
 from northspan.core.ground.network.nodes import node
 from northspan.core.job.job import Run
-from northspan.core.physics.breaker_time import longest_s
 from northspan.core.physics.nodal import EARTH, ImpedanceNetwork, State
 from northspan.core.property.sized_run import SizedRun
 from northspan.core.property.topology import Network
@@ -114,7 +113,7 @@ def first_to_trip(
         amps = max(amps_of.get(f"A {run.id}", 0.0), amps_of.get(f"B {run.id}", 0.0))
         if rating is None:
             continue
-        seconds = longest_s(rating, amps)
+        seconds = there.clearing_s(sized[run.id].guard.kind, rating, amps)
         if seconds is not None and (best[0] is None or seconds < best[0]):
             best = (seconds, run, rating, amps)
         elif best[1] is None and (best[2] == 0.0 or amps / rating > best[3] / best[2]):

@@ -5,7 +5,7 @@ Wire is taken warm, as the tables give it, so that a fault comes out weak and it
 
 from collections.abc import Iterable, Mapping
 
-from northspan.core.codes.codebook import CodeBook
+from northspan.core.ground.earthing import Earthing
 from northspan.core.ground.found import Joins, Wired
 from northspan.core.ground.joins import closed_bonds, has_equipment_wire
 from northspan.core.ground.modes import Mode, has_neutral, neutral_open
@@ -28,7 +28,7 @@ UTILITY_EARTH_OHM = 5.0
 
 
 def wired(
-    book: CodeBook,
+    rules: Earthing,
     job: Job,
     net: Network,
     mode: Mode,
@@ -45,7 +45,7 @@ def wired(
         branches += source_branches(net.stations[source], net, running.steady)
     for run in (*net.standby.values(), *net.order):
         each = sized[run.id]
-        branches += _run(book, net, mode, run, each, reached)
+        branches += _run(rules, net, mode, run, each, reached)
         station = net.stations[run.to_station]
         if station.transformer is not None and run.to_station in reached:
             couplings += windings(net, station, run)
@@ -60,7 +60,7 @@ def wired(
     branches += _electrodes(job, net, place_ohms)
     branches += load_branches(net, mode, sized, reached, running)
     network = ImpedanceNetwork(tuple(branches), tuple(couplings), _nodes(net))
-    return Wired(net, mode, network, frozenset(reached))
+    return Wired(net, mode, network, frozenset(reached), rules.clearing_s)
 
 
 def _nodes(net: Network) -> Iterable[str]:
@@ -71,7 +71,7 @@ def _nodes(net: Network) -> Iterable[str]:
             yield node(net, station, letter, True)
 
 
-def _run(book: CodeBook, net: Network, mode: Mode, run: Run, each: SizedRun, reached: set[str]) -> list[Branch]:
+def _run(rules: Earthing, net: Network, mode: Mode, run: Run, each: SizedRun, reached: set[str]) -> list[Branch]:
     rung, also = each.sizing.rung, each.sizing.companions
     if rung is None or also is None:
         return []
@@ -84,12 +84,12 @@ def _run(book: CodeBook, net: Network, mode: Mode, run: Run, each: SizedRun, rea
         hots = "AB"[: SYSTEMS[run.system].ungrounded]
         found += [Branch(f"{leg} {name}", node(net, start, leg, True), node(net, end, leg), hot) for leg in hots]
     if has_neutral(run) and not neutral_open(net, mode, run):
-        own = book.conductor_ohms(run.metal, also.neutral or rung.size, run.raceway)
+        own = rules.conductor_ohms(run.metal, also.neutral or rung.size, run.raceway)
         ohms = _at_least(Line(own, length_m, run.sets).one_way)
         found.append(Branch(f"N {name}", node(net, start, "N", True), node(net, end, "N"), ohms))
     if has_equipment_wire(run) and also.equipment_ground is not None:
         metal = run.egc_metal or run.metal
-        own = book.conductor_ohms(metal, also.equipment_ground, run.raceway)
+        own = rules.conductor_ohms(metal, also.equipment_ground, run.raceway)
         ohms = _at_least(Line(own, length_m, run.sets).one_way)
         found.append(Branch(f"G {name}", node(net, start, "bar"), node(net, end, "bar"), ohms))
     if also.raceway is not None:

@@ -10,6 +10,7 @@ import NumberField from '@/fields/NumberField.vue'
 import SwitchField from '@/fields/SwitchField.vue'
 import TextField from '@/fields/TextField.vue'
 import FigureButton from '@/figures/FigureButton.vue'
+import { byKey } from '@/figures/named'
 import { figureText } from '@/figures/write'
 import { deskKey, useDesk } from '@/stores/desk'
 import { useView } from '@/stores/view'
@@ -20,7 +21,7 @@ const view = useView()
 
 const run = computed(() => desk.run)
 const base = computed(() => `/runs/${desk.runIndex}`)
-const f = computed(() => props.answer.figures)
+const f = computed(() => byKey(props.answer.figures))
 const ends = computed(() => {
   const stations = desk.job?.stations ?? []
   return [run.value?.from_station, run.value?.to_station].flatMap((id) => {
@@ -36,7 +37,7 @@ const metres = computed(() => (view.metres && run.value ? `${(run.value.length_f
 
 function setLoad(part: Partial<Load>) {
   const now = run.value?.load
-  const amps = part.amps ?? now?.amps ?? Number(f.value.load.value)
+  const amps = part.amps ?? now?.amps ?? Number(f.value.load?.value)
   const load: Load = { amps, continuous_amps: 0, neutral_amps: null, power_factor: 1, in_calculation: false, ...now, ...part }
   void desk.setRun({ load })
 }
@@ -142,7 +143,7 @@ function settle(event: Event) {
       :pointer="`${base}/egc_size`" @change="(v) => desk.setRun({ egc_size: v })"
     />
     <ChoiceField
-      v-if="run.raceway !== 'none'" label="Pipe" :value="run.raceway_size" :choices="tradeLocks(String(f.raceway.value ?? ''))"
+      v-if="run.raceway !== 'none'" label="Pipe" :value="run.raceway_size" :choices="tradeLocks(String(f.raceway?.value ?? ''))"
       :pointer="`${base}/raceway_size`" @change="(v) => desk.setRun({ raceway_size: v })"
     />
 
@@ -209,7 +210,7 @@ function settle(event: Event) {
       <template v-if="f.equipment_ground"><dt>Equipment ground</dt><dd><FigureButton :figure="f.equipment_ground" title="equipment ground" /></dd></template>
       <dt>Pipe, full</dt><dd class="two"><FigureButton :figure="f.raceway" title="raceway" /> <FigureButton :figure="f.fill_pct" title="fill" :places="0" /></dd>
       <dt>Most it carries here</dt><dd><FigureButton :figure="f.max_amps" title="most amps" /></dd>
-      <dt>Longest at this load</dt><dd><FigureButton :figure="f.max_length_ft" title="longest" /></dd>
+      <dt>Longest at this load</dt><dd><FigureButton :figure="f.max_length" title="longest" /></dd>
     </dl>
   </section>
 </template>

@@ -7,12 +7,13 @@ import RunLadders from './RunLadders.vue'
 import StationInspector from './StationInspector.vue'
 import TextField from '@/fields/TextField.vue'
 import FindingList from '@/figures/FindingList.vue'
+import { byKey } from '@/figures/named'
 import SagProfile from '@/figures/SagProfile.vue'
 import WorkingPanel from '@/figures/WorkingPanel.vue'
 import { useAddress } from '@/shell/address'
 import NoJob from '@/shell/NoJob.vue'
 import WorkBench from '@/shell/WorkBench.vue'
-import type { RunFigures } from '@/api/types'
+
 import { chosenRun, chosenStation } from '@/steps/chosen'
 import { useDesk } from '@/stores/desk'
 import { useView } from '@/stores/view'
@@ -33,11 +34,10 @@ const title = computed(() => {
 // The working on show follows its figure to the new answer, also from one run to the next.
 watch(answer, (now, before) => {
   if (!now) return
-  const keys = Object.keys(now.figures) as (keyof RunFigures)[]
-  const key = keys.find((k) => before?.figures[k] && before.figures[k] === view.working?.figure)
-  const figure = key ? now.figures[key] : null
+  const key = before?.figures.find((each) => each.figure === view.working?.figure)?.key
+  const { [key ?? '']: figure, drop_pct: drop } = byKey(now.figures)
   if (figure && view.working) view.show(view.working.title, figure)
-  else if (!view.working || now.id !== before?.id) view.show('drop', now.figures.drop_pct)
+  else if (drop && (!view.working || now.id !== before?.id)) view.show('drop', drop)
 })
 
 </script>

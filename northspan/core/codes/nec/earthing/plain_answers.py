@@ -1,11 +1,10 @@
 """The questions of the trade on one station's grounding, answered from the job's own figures."""
 
-from collections.abc import Iterable, Mapping
-from dataclasses import dataclass
+from collections.abc import Iterable
 
-from northspan.core.codes.codebook import CodeBook
-from northspan.core.ground.answer import PlaceGround, PlainAnswer
-from northspan.core.ground.found import Bonds, Wired
+from northspan.core.codes.nec.earthing.separate_buildings import against_neutral_as_ground
+from northspan.core.ground.answer import PlainAnswer
+from northspan.core.ground.asked import Asked
 from northspan.core.ground.joins import equipment_path
 from northspan.core.ground.modes import has_neutral
 from northspan.core.ground.network.fault import METHOD, first_to_trip, struck
@@ -13,55 +12,15 @@ from northspan.core.ground.network.nodes import node
 from northspan.core.ground.network.wired import BOND_OHM
 from northspan.core.ground.ohms import rods_by_thumb
 from northspan.core.ground.soils import place_soil
-from northspan.core.job.job import Job, Run
+from northspan.core.job.job import Run
 from northspan.core.physics.nodal import EARTH, Branch, ImpedanceNetwork, State
-from northspan.core.property.sized_run import SizedRun
 from northspan.core.run.systems import SYSTEMS
 from northspan.core.working import Figure, Step, number
 
-TEST_A = 12.0
 WORTH_A_LOOK_A = 0.5
 APART_FT = 8.0
 # Below this a fault finds no way home but through insulation, and its volts to earth are nobody's to say.
 FLOATING_A = 0.01
-
-
-@dataclass(frozen=True)
-class Asked:
-    """A station in a mode, with what answers are drawn from: the property as it runs (``there``) and as it stands at
-    fault (``faulted``). ``test_a`` (A) is the load laid on one leg to see what strays.
-    """
-
-    book: CodeBook
-    job: Job
-    places: tuple[PlaceGround, ...]
-    sized: Mapping[str, SizedRun]
-    there: Wired
-    faulted: Wired
-    bonds: Bonds
-    station: str
-    test_a: float = TEST_A
-
-    @property
-    def name(self) -> str:
-        """The station's name."""
-        return self.there.net.stations[self.station].name
-
-    @property
-    def feed(self) -> Run | None:
-        """The run that feeds the station in this mode."""
-        return self.there.mode.feed(self.there.net, self.station)
-
-    @property
-    def place(self) -> PlaceGround:
-        """The grounding of the station's place."""
-        at = self.there.net.stations[self.station].place
-        return next(p for p in self.places if p.place == at)
-
-    @property
-    def live(self) -> bool:
-        """Whether it has voltage, by a run that has a size."""
-        return self.station in self.there.reached and self.feed is not None
 
 
 def plain_answers(asked: Asked) -> tuple[PlainAnswer, ...]:
@@ -107,7 +66,7 @@ def _wires(a: Asked) -> PlainAnswer | None:
         plural = "s" if hots > 1 else ""
         more = f"{hots} hot{plural}{kept}, and an equipment ground{pipe}."
         return PlainAnswer(asks, count, more, "250.32(B)(1), 250.118", "plain", None)
-    against = a.book.against_neutral_as_ground(a.job, a.there.net, run)
+    against = against_neutral_as_ground(a.job, a.there.net, run)
     if not against:
         more = "It stands with no equipment ground, and nothing metal joins the two buildings."
         return PlainAnswer(asks, "It may keep what it has", more, "250.32(B)(1) Exception No. 1", "caution", None)

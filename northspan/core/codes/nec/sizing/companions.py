@@ -9,8 +9,8 @@ from northspan.core.codes.nec.data import AWG
 from northspan.core.codes.nec.sizing import ampacity, raceways
 from northspan.core.codes.nec.sizing import equipment_ground as grounding
 from northspan.core.run.question import Beside, FillRounding, Insulation, Metal, Raceway, RunQuestion
+from northspan.core.run.rung import Rung
 from northspan.core.run.sized import Companions
-from northspan.core.solution import Rung
 
 
 def companions(

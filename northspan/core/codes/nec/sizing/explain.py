@@ -14,16 +14,17 @@ from northspan.core.codes.nec.data import (
     RACEWAYS,
     SERVICE_NEUTRAL,
     TABLES,
+    VOCABULARY,
 )
 from northspan.core.codes.nec.sizing import ampacity, companions, dwelling, overcurrent, raceways
 from northspan.core.codes.nec.sizing import equipment_ground as grounding
 from northspan.core.codes.nec.sizing.rungs import SECTIONS
 from northspan.core.physics.voltage_drop import constant_k_drop, drop_parts
 from northspan.core.run.question import DeviceAt, RunQuestion
+from northspan.core.run.rung import Rung
 from northspan.core.run.sized import Companions, Sizing
-from northspan.core.solution import RunFigures, Rung
 from northspan.core.units import FOOT_M
-from northspan.core.working import Cell, Figure, Step, number
+from northspan.core.working import Cell, Figure, NamedFigure, Step, number
 
 CONTINUOUS_SECTION = {"service": "230.42(A)", "feeder": "215.2(A)(1)", "branch": "210.19(A)(1)"}
 SHORT_LINE = "short-line formula"
@@ -34,72 +35,53 @@ LOCKED_WORDS: dict[DeviceAt, tuple[str, str]] = {
     "source": ("The breaker at its source", "entered"),
     "secondary": ("The breaker at the transformer", "240.21(C)"),
 }
+_NEEDS_A_SIZE = {
+    "base_ampacity": "A", "derated_ampacity": "A", "termination_limit": "A", "allowed_ampacity": "A", "drop_v": "V",
+    "drop_pct": "%", "constant_k_drop_pct": "%", "loss_w": "W", "raceway": "", "fill_pct": "%", "max_amps": "A",
+}  # fmt: skip
+LABELS = VOCABULARY.figures
 K_OHM_CMIL_FT = {"cu": 12.9, "al": 21.2}
 
 
-def explain(s: Sizing) -> RunFigures:
-    """Every figure of a sized run. Where no size was found the figures that need one have no value."""
+def explain(s: Sizing) -> tuple[NamedFigure, ...]:
+    """Every figure of a sized run in the order of work. Where no size was found the figures that need one have no
+    value; what is not asked of this run is left out.
+    """
     q, rung, also = s.question, s.rung, s.companions
-    load = Figure(q.amps, "A", s.load_steps)
-    design = Figure(s.design_a, "A", (_design_step(q, s.design_a),))
-    breaker = Figure(s.breaker_a, "A", (_breaker_step(s),))
     ambient, bundling = _factors(q)
-    size = Figure(rung.size if rung else None, "", _size_steps(s))
+    found: dict[str, Figure | None] = {
+        "load": Figure(q.amps, "A", s.load_steps),
+        "design": Figure(s.design_a, "A", (_design_step(q, s.design_a),)),
+        "breaker": Figure(s.breaker_a, "A", (_breaker_step(s),)),
+        "size": Figure(rung.size if rung else None, "", _size_steps(s)),
+        "ambient_factor": ambient,
+        "bundling_factor": bundling,
+    }
     if rung is None or also is None:
-        amps, volts, share = Figure(None, "A", ()), Figure(None, "V", ()), Figure(None, "%", ())
-        watts, feet, none = Figure(None, "W", ()), Figure(None, "ft", ()), Figure(None, "", ())
-        return RunFigures(
-            load,
-            design,
-            breaker,
-            size,
-            amps,
-            ambient,
-            bundling,
-            amps,
-            amps,
-            amps,
-            volts,
-            share,
-            None,
-            share,
-            watts,
-            None,
-            none if q.wiring.grounded else None,
-            none if q.has_equipment_ground else None,
-            none,
-            share,
-            amps,
-            feet,
-        )
-    base = _base(q, rung)
-    terminal = _termination(q, rung)
-    derated = _derated(q, rung, ambient, bundling)
-    drop_v = _drop_volts(s, rung)
-    return RunFigures(
-        load=load,
-        design=design,
-        breaker=breaker,
-        size=size,
-        base_ampacity=base,
-        ambient_factor=ambient,
-        bundling_factor=bundling,
-        derated_ampacity=derated,
-        termination_limit=terminal,
-        allowed_ampacity=_allowed(rung),
-        drop_v=drop_v,
-        drop_pct=_drop_percent(q, rung, drop_v),
-        leg_drop_pct=_leg_drop(s),
-        constant_k_drop_pct=_constant_k(q, rung),
-        loss_w=_loss(q, rung),
-        loss_kwh_year=None,
-        neutral=_neutral(s, rung, also),
-        equipment_ground=_ground(s, rung, also),
-        raceway=_raceway(s, rung, also),
-        fill_pct=_fill(s, rung, also),
-        max_amps=_max_amps(s, rung),
-        max_length_ft=_max_length(s),
-    )
+        found |= {key: Figure(None, unit, ()) for key, unit in _NEEDS_A_SIZE.items()}
+        found["max_length"] = Figure(None, q.told_in.length_unit, ())
+        found["neutral"] = Figure(None, "", ()) if q.wiring.grounded else None
+        found["equipment_ground"] = Figure(None, "", ()) if q.has_equipment_ground else None
+    else:
+        drop_v = _drop_volts(s, rung)
+        found |= {
+            "base_ampacity": _base(q, rung),
+            "derated_ampacity": _derated(q, rung, ambient, bundling),
+            "termination_limit": _termination(q, rung),
+            "allowed_ampacity": _allowed(rung),
+            "drop_v": drop_v,
+            "drop_pct": _drop_percent(q, rung, drop_v),
+            "leg_drop_pct": _leg_drop(s),
+            "constant_k_drop_pct": _constant_k(q, rung),
+            "loss_w": _loss(q, rung),
+            "neutral": _neutral(s, rung, also),
+            "equipment_ground": _ground(s, rung, also),
+            "raceway": _raceway(s, rung, also),
+            "fill_pct": _fill(s, rung, also),
+            "max_amps": _max_amps(s, rung),
+            "max_length": _max_length(s),
+        }
+    return tuple(NamedFigure(key, label, own) for key, label in LABELS.items() if (own := found.get(key)) is not None)
 
 
 def _sets(q: RunQuestion) -> str:

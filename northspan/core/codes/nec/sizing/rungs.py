@@ -3,25 +3,16 @@
 from functools import lru_cache
 from typing import NamedTuple
 
-from northspan.core.codes.nec.data import AWG
+from northspan.core.codes.nec.data import AWG, VOCABULARY
 from northspan.core.codes.nec.sizing import ampacity, dwelling, overcurrent
 from northspan.core.physics.conductor_heating import resistance_at, running_temperature
 from northspan.core.physics.voltage_drop import receiving_volts
 from northspan.core.run.question import RunQuestion, unlocked
-from northspan.core.solution import Rung, Stop
+from northspan.core.run.rung import Rung
 from northspan.core.working import number
 
 TOLERANCE = 1e-9
-SECTIONS: dict[Stop, str] = {
-    "parallel": "310.10(G)",
-    "made": "334.104, 340.104",
-    "termination": "110.14(C)(1)",
-    "ampacity": "310.15(A)",
-    "breaker": "240.4(B)",
-    "small-conductor": "240.4(D)",
-    "dwelling-rule": "310.12",
-    "drop": "215.2(A)(2) note, house rule",
-}
+SECTIONS = VOCABULARY.stops
 _PARALLEL_FROM = AWG.rank("1/0")
 
 
@@ -107,7 +98,7 @@ def _judge(setting: _Setting, conductor: ampacity.Conductor) -> Rung:
 
 def _first_stop(
     setting: _Setting, conductor: ampacity.Conductor, derated: float, terminal: float, allowed: float, most: float
-) -> tuple[Stop, str] | None:
+) -> tuple[str, str] | None:
     q, size, breaker_a = setting.q, conductor.size, setting.breaker_a
     equipment = q.device is not None and q.device.in_place_of_wire
     if q.sets > 1 and AWG.rank(size) < _PARALLEL_FROM:

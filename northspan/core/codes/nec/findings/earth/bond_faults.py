@@ -5,7 +5,8 @@
 
 from collections.abc import Callable, Iterable, Mapping
 
-from northspan.core.codes.codebook import CodeBook
+from northspan.core.codes.codebook import WholeBook
+from northspan.core.codes.nec.earthing.separate_buildings import against_neutral_as_ground
 from northspan.core.ground.bonded import Bonded
 from northspan.core.ground.found import Bonds
 from northspan.core.ground.joins import has_equipment_wire
@@ -22,7 +23,7 @@ OUT: Mapping[str, object] = {"bonding/neutral": "none"}
 SCREW: Mapping[str, object] = {"bonding/neutral": "screw"}
 
 
-def find(book: CodeBook, w: Bonded) -> Iterable[Finding]:
+def find(book: WholeBook, w: Bonded) -> Iterable[Finding]:
     """Every fault of a job's bonds, each said once for all modes it holds in."""
     yield from _extra(w)
     yield from _missing(w)
@@ -161,13 +162,13 @@ def _first_without(w: Bonded, station: str) -> Run | None:
     return None
 
 
-def _three_wires(book: CodeBook, w: Bonded) -> Iterable[Finding]:
+def _three_wires(book: WholeBook, w: Bonded) -> Iterable[Finding]:
     """A run without an equipment ground: outside the exception, or within it with its conditions."""
     for at, run in enumerate(w.job.runs):
         end = w.net.stations[run.to_station]
         if not run.no_egc or run.use == "service":
             continue
-        against = book.against_neutral_as_ground(w.job, w.net, run)
+        against = against_neutral_as_ground(w.job, w.net, run)
         apart = w.net.stations[run.from_station].place != end.place
         if not against and not apart:
             yield Finding(

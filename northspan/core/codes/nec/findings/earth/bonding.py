@@ -3,7 +3,7 @@
 from collections.abc import Iterable
 from dataclasses import replace
 
-from northspan.core.codes.codebook import CodeBook
+from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.data import AWG
 from northspan.core.codes.nec.findings.earth import bond_faults
 from northspan.core.codes.nec.findings.sources.transformers import primary_protects
@@ -24,7 +24,7 @@ from northspan.core.solution import Finding, Fix
 MOST_CHANGES = 6
 
 
-def find(book: CodeBook, view: JobView) -> Iterable[Finding]:
+def find(book: WholeBook, view: JobView) -> Iterable[Finding]:
     """Everything of every station's bonds."""
     own = Bonded(view.job, view.network, view.ground.joins, tuple((m, b) for m, b, _, _ in view.ground.modes))
     found = tuple(bond_faults.find(book, own))
@@ -37,7 +37,7 @@ def find(book: CodeBook, view: JobView) -> Iterable[Finding]:
     yield from _ungrounded(view)
 
 
-def _whole(book: CodeBook, job: Job, before: tuple[Finding, ...], finding: Finding, fix: Fix) -> Fix | None:
+def _whole(book: WholeBook, job: Job, before: tuple[Finding, ...], finding: Finding, fix: Fix) -> Fix | None:
     """A fix with what must go with it: where it brings out another danger, that one's fix is done with it, until none
     is left that was not there before. None where that leads nowhere. A bond that is the only one is not taken out
     without another in its place, though the lack of that one was known before.
@@ -46,7 +46,7 @@ def _whole(book: CodeBook, job: Job, before: tuple[Finding, ...], finding: Findi
     if finding.rule == "bond-extra":
         known = {key for key in known if key[0] != "bond-missing"}
     for _ in range(MOST_CHANGES):
-        after = tuple(bond_faults.find(book, bonded(book, patched_job(job, fix.patch))))
+        after = tuple(bond_faults.find(book, bonded(book.earthing, patched_job(job, fix.patch))))
         if any(_key(f) == _key(finding) for f in after):
             return None
         new = next((f for f in after if f.level == "danger" and _key(f) not in known), None)
@@ -90,7 +90,7 @@ def _jumpers(view: JobView) -> Iterable[Finding]:
             )
 
 
-def _supply_jumpers(book: CodeBook, view: JobView) -> Iterable[Finding]:
+def _supply_jumpers(book: WholeBook, view: JobView) -> Iterable[Finding]:
     """What goes with the first run out of a source with no breaker of its own is a supply-side jumper.
 
     Out of a transformer of two wires on each side, the breaker ahead of it protects both, 240.21(C)(1).
@@ -100,7 +100,7 @@ def _supply_jumpers(book: CodeBook, view: JobView) -> Iterable[Finding]:
         hots, also = hots_of(each), each.sizing.companions
         if hots is None or also is None or not _unguarded(view, source, each):
             continue
-        needed = book.bonding_jumper(hots, source.transformer.kva if source.transformer else None).value
+        needed = book.earthing.bonding_jumper(hots, source.transformer.kva if source.transformer else None).value
         own = also.equipment_ground
         copper = each.sizing.question.ground_metal == "cu"
         if own is None or not copper or not isinstance(needed, str) or AWG.rank(own) >= AWG.rank(needed):

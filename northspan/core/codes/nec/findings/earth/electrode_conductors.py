@@ -5,19 +5,20 @@
 
 from collections.abc import Iterable
 
-from northspan.core.codes.codebook import CodeBook
+from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.data import AWG
 from northspan.core.ground.answer import PlaceGround
 from northspan.core.job.job import Place
 from northspan.core.property.fixes import place_fix
 from northspan.core.property.view import JobView
-from northspan.core.solution import Finding, Level
+from northspan.core.solution import Finding
+from northspan.core.working import Level
 
 EXPOSED_LEAST = "6"
 TERMINALS = 3
 
 
-def find(book: CodeBook, view: JobView) -> Iterable[Finding]:
+def find(book: WholeBook, view: JobView) -> Iterable[Finding]:
     """Everything of every place that needs electrodes, and its piping."""
     for place, ground in zip(view.job.places, view.ground.places, strict=True):
         if ground.needed:

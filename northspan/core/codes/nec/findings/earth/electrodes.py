@@ -4,7 +4,7 @@ import math
 from collections.abc import Iterable, Mapping, Sequence
 from itertools import combinations
 
-from northspan.core.codes.codebook import CodeBook
+from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.earthing import electrodes as rules
 from northspan.core.ground.answer import PlaceGround
 from northspan.core.ground.ohms import SPACING_FT
@@ -13,14 +13,14 @@ from northspan.core.job.grounding import MADE, Electrode
 from northspan.core.job.job import Place
 from northspan.core.property.fixes import place_fix
 from northspan.core.property.view import JobView
-from northspan.core.solution import Finding, Fix, Level
-from northspan.core.working import number
+from northspan.core.solution import Finding, Fix
+from northspan.core.working import Level, number
 
 NEW_ROD_FT, NEW_APART_FT = 8.0, 8.0
 FOUND_THERE = ("water-pipe", "structural-metal", "concrete-encased")
 
 
-def find(book: CodeBook, view: JobView) -> Iterable[Finding]:
+def find(book: WholeBook, view: JobView) -> Iterable[Finding]:
     """Everything of every place's electrodes."""
     for place, ground in zip(view.job.places, view.ground.places, strict=True):
         electrodes = place.grounding.electrodes

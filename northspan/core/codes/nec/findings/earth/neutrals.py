@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable, Sequence
 
-from northspan.core.codes.codebook import CodeBook
+from northspan.core.codes.codebook import WholeBook
 from northspan.core.job.job import Appliance, Run
 from northspan.core.property.view import JobView
 from northspan.core.run.systems import SYSTEMS, SystemName, can_feed
@@ -11,7 +11,7 @@ from northspan.core.solution import Finding, Fix
 TAKES_BOTH = ("range", "dryer")
 
 
-def find(book: CodeBook, view: JobView) -> Iterable[Finding]:
+def find(book: WholeBook, view: JobView) -> Iterable[Finding]:
     """120 V loads, entered or calculated, and appliances that take both voltages, beyond a run without a neutral."""
     landing = {p.station: p.place for p in view.loads if p.station is not None}
     for run in view.network.order:

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from northspan.core.codes.codebook import CodeBook
+from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.findings.equipment.entries import (
     BUILDINGS,
     SIGHT_FT,
@@ -26,7 +26,7 @@ MOST_DISCONNECTS = 6
 MOST_FEEDERS = 6
 
 
-def find_service(book: CodeBook, view: JobView) -> Iterable[Finding]:
+def find_service(book: WholeBook, view: JobView) -> Iterable[Finding]:
     """What leaves the utility or its meter without a disconnect: every conductor as far as the first one is a service
     conductor.
     """
@@ -58,7 +58,7 @@ def find_service(book: CodeBook, view: JobView) -> Iterable[Finding]:
         )
 
 
-def find_supplies(book: CodeBook, view: JobView) -> Iterable[Finding]:
+def find_supplies(book: WholeBook, view: JobView) -> Iterable[Finding]:
     """A building fed more often than it may be: services, their disconnects, feeders and branch circuits."""
     for place in view.job.places:
         if place.kind not in BUILDINGS:
@@ -94,7 +94,7 @@ def _from_common_gear(view: JobView, feeders: list[Station]) -> bool:
     return one and len(runs) <= MOST_FEEDERS and all(disconnects(e) is not False for e in feeders)
 
 
-def find_buildings(book: CodeBook, view: JobView) -> Iterable[Finding]:
+def find_buildings(book: WholeBook, view: JobView) -> Iterable[Finding]:
     """A building or structure without a disconnect where its supply enters, or with one that is too small."""
     for place in view.job.places:
         for entry in entries(view, place):
@@ -162,7 +162,7 @@ def _circuits(view: JobView, place: Place, station: Station) -> int | None:
     return None if known == 0 and panels else known
 
 
-def find_outdoors(book: CodeBook, view: JobView) -> Iterable[Finding]:
+def find_outdoors(book: WholeBook, view: JobView) -> Iterable[Finding]:
     """The emergency disconnect of a dwelling: outdoors, on it or within sight of it."""
     for place in view.job.places:
         if place.kind != "dwelling":
@@ -194,7 +194,7 @@ def outdoors_in_sight(view: JobView, entry: Station) -> bool:
     return False
 
 
-def find_places(book: CodeBook, view: JobView) -> Iterable[Finding]:
+def find_places(book: WholeBook, view: JobView) -> Iterable[Finding]:
     """Where disconnects and panels may not hang, and a disconnect far from where its conductors come in."""
     for station in view.job.stations:
         place, room = place_of(view, station), station.gear.room
@@ -220,7 +220,7 @@ def find_places(book: CodeBook, view: JobView) -> Iterable[Finding]:
             )  # fmt: skip
 
 
-def find_uses(book: CodeBook, view: JobView) -> Iterable[Finding]:
+def find_uses(book: WholeBook, view: JobView) -> Iterable[Finding]:
     """A run called a branch circuit that feeds a panelboard: its overcurrent devices make it a feeder."""
     for index, run in enumerate(view.entered.runs):
         if run.use == view.job.runs[index].use:

@@ -4,7 +4,8 @@ from northspan.core.ground.modes import is_line_side
 from northspan.core.job.job import Place, Station
 from northspan.core.property.fixes import station_fix
 from northspan.core.property.view import JobView
-from northspan.core.solution import Finding, Fix, Level
+from northspan.core.solution import Finding, Fix
+from northspan.core.working import Level
 
 BUILDINGS = ("dwelling", "detached-building")
 SIGHT_FT = 50.0

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from northspan.core.codes.codebook import CodeBook
+from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.data import WORKING_DEPTH
 from northspan.core.codes.nec.findings.equipment.entries import entries, finding, from_service, gear_fix, place_of
 from northspan.core.codes.nec.loads.standard import LIGHTING_VA_PER_FT2
@@ -21,7 +21,7 @@ MADE_GEAR_A = (30.0, 60.0, 100.0, 125.0, 150.0, 200.0, 225.0, 320.0, 400.0, 600.
 INTERRUPTING_KA = (10.0, 14.0, 18.0, 22.0, 25.0, 42.0, 65.0, 100.0)
 
 
-def find_ratings(book: CodeBook, view: JobView) -> Iterable[Finding]:
+def find_ratings(book: WholeBook, view: JobView) -> Iterable[Finding]:
     """Gear rated below its breaker or its load; devices that cannot break the fault."""
     for station in view.job.stations:
         gear, feed = station.gear, view.network.fed_by.get(station.id)
@@ -76,7 +76,7 @@ def _interrupting(view: JobView, station: Station) -> Iterable[Finding]:
     )  # fmt: skip
 
 
-def find_fittings(book: CodeBook, view: JobView) -> Iterable[Finding]:
+def find_fittings(book: WholeBook, view: JobView) -> Iterable[Finding]:
     """Retainers, spaces, handle height, working space and surge protection."""
     for station in view.job.stations:
         gear = station.gear

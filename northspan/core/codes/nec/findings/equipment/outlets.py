@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from northspan.core.codes.codebook import CodeBook
+from northspan.core.codes.codebook import WholeBook
 from northspan.core.job.outlets import Outlets
 from northspan.core.property.fixes import run_fix
 from northspan.core.property.sized_run import SizedRun
@@ -20,7 +20,7 @@ OUTDOOR_MOST_A, ARC_MOST_A = 50.0, 20.0
 GROUND_FAULT_FROM_A = 1000.0
 
 
-def find(book: CodeBook, view: JobView) -> Iterable[Finding]:
+def find(book: WholeBook, view: JobView) -> Iterable[Finding]:
     """Outlets that owe ground-fault or arc-fault protection; large disconnects at 277 V without theirs."""
     for each in view.runs.values():
         outlets = each.run.outlets

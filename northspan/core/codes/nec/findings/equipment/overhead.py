@@ -2,15 +2,15 @@
 
 from collections.abc import Iterable
 
-from northspan.core.codes.codebook import CodeBook
+from northspan.core.codes.codebook import WholeBook
 from northspan.core.job.outlets import Overhead
 from northspan.core.property.fixes import run_fix
 from northspan.core.property.sized_run import SizedRun
 from northspan.core.property.view import JobView
 from northspan.core.run.sized import Change
 from northspan.core.run.systems import SYSTEMS
-from northspan.core.solution import Finding, Level
-from northspan.core.working import number
+from northspan.core.solution import Finding
+from northspan.core.working import Level, number
 
 WALKWAY_FT, WALKWAY_VOLTS = 10.0, 150.0
 DRIVEWAY_FT, DRIVEWAY_VOLTS, HIGHER_FT = 12.0, 300.0, 15.0
@@ -18,7 +18,7 @@ STREET_FT = 18.0
 ROOF_FT, STEEP_ROOF_FT, STEEP_IN = 8.5, 3.0, 4.0
 
 
-def find(book: CodeBook, view: JobView) -> Iterable[Finding]:
+def find(book: WholeBook, view: JobView) -> Iterable[Finding]:
     """Every run that hangs in the air."""
     for each in view.runs.values():
         if each.run.overhead is not None:

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from northspan.core.codes.codebook import CodeBook
+from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.findings.equipment.entries import finding, gear_fix
 from northspan.core.codes.nec.sizing import overcurrent
 from northspan.core.job.job import ParallelSource, Station
@@ -16,7 +16,7 @@ FAR_END_SHARE = 1.2
 MADE_BUS_A = (100.0, 125.0, 150.0, 200.0, 225.0, 400.0)
 
 
-def find(book: CodeBook, view: JobView) -> Iterable[Finding]:
+def find(book: WholeBook, view: JobView) -> Iterable[Finding]:
     """The bus, the breakers and the disconnects of every panel with a second source."""
     for station in view.job.stations:
         if not station.gear.second_sources:

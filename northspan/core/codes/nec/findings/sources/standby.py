@@ -2,19 +2,19 @@
 
 from collections.abc import Iterable
 
-from northspan.core.codes.codebook import CodeBook
+from northspan.core.codes.codebook import WholeBook
 from northspan.core.job.job import Generator, Station, TransferSwitch
 from northspan.core.loads.source_amps import able_amps
 from northspan.core.property.fixes import station_fix
 from northspan.core.property.view import JobView
 from northspan.core.run.systems import SYSTEMS
-from northspan.core.solution import Finding, Level
-from northspan.core.working import a_number, number
+from northspan.core.solution import Finding
+from northspan.core.working import Level, a_number, number
 
 MADE_KW = (10.0, 12.0, 14.0, 16.0, 18.0, 20.0, 22.0, 24.0, 26.0, 30.0, 38.0, 48.0, 60.0)
 
 
-def find(book: CodeBook, view: JobView) -> Iterable[Finding]:
+def find(book: WholeBook, view: JobView) -> Iterable[Finding]:
     """Every source against the load on it or behind its transfer switch, and the switch against its supply."""
     for station in view.job.stations:
         if station.generator is not None:

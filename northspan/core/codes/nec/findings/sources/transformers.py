@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from northspan.core.codes.codebook import CodeBook
+from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.sizing import overcurrent
 from northspan.core.job.job import Station, Transformer
 from northspan.core.physics.transformer import MADE_KVA, rated_amps
@@ -24,7 +24,7 @@ FUSES_A = (1.0, 3.0, 6.0, 10.0)
 READ_TO_A = 0.05
 
 
-def find(book: CodeBook, view: JobView) -> Iterable[Finding]:
+def find(book: WholeBook, view: JobView) -> Iterable[Finding]:
     """A transformer overloaded, protected too coarsely, or likely to trip its breaker when it is switched on."""
     for station in view.job.stations:
         feed = view.network.fed_by.get(station.id)

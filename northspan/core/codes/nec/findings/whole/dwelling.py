@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from northspan.core.codes.codebook import CodeBook
+from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.sizing.dwelling import LARGEST_A, SMALLEST_A, rule_applies
 from northspan.core.property.fixes import run_fix
 from northspan.core.property.view import JobView
@@ -37,7 +37,7 @@ def find_rating(s: Sizing) -> Iterable[RunFinding]:
         )
 
 
-def find_claims(book: CodeBook, view: JobView) -> Iterable[Finding]:
+def find_claims(book: WholeBook, view: JobView) -> Iterable[Finding]:
     """The rule claimed for a run that does not carry one dwelling's whole load."""
     for each in view.runs.values():
         if each.run.whole_dwelling and not each.carries_dwelling:

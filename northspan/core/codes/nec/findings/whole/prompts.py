@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from northspan.core.codes.codebook import CodeBook
+from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.findings.earth.electrode_conductors import TERMINALS
 from northspan.core.codes.nec.findings.equipment.disconnects import outdoors_in_sight
 from northspan.core.codes.nec.findings.equipment.entries import entries, finding, from_service, gear_fix
@@ -12,7 +12,7 @@ from northspan.core.property.view import JobView
 from northspan.core.solution import Finding
 
 
-def find(book: CodeBook, view: JobView) -> Iterable[Finding]:
+def find(book: WholeBook, view: JobView) -> Iterable[Finding]:
     """Surge protection, emergency disconnect, interrupting rating and intersystem terminal of every new dwelling."""
     for place, ground in zip(view.job.places, view.ground.places, strict=True):
         here = entries(view, place)

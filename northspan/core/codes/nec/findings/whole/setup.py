@@ -2,19 +2,18 @@
 
 from collections.abc import Iterable
 
-from northspan.core.codes.codebook import CodeBook
-from northspan.core.property.asking import unmarked_terminal_c
+from northspan.core.codes.codebook import WholeBook
 from northspan.core.property.fixes import run_fix, station_fix
 from northspan.core.property.sized_run import SizedRun
 from northspan.core.property.topology import SOURCES
 from northspan.core.property.view import JobView
 from northspan.core.run.sized import Change
 from northspan.core.run.systems import SYSTEMS, can_feed
-from northspan.core.solution import Finding, RunFigures
-from northspan.core.working import Figure, number
+from northspan.core.solution import Finding
+from northspan.core.working import NamedFigure, number
 
 
-def find_supply(book: CodeBook, view: JobView) -> Iterable[Finding]:
+def find_supply(book: WholeBook, view: JobView) -> Iterable[Finding]:
     """A run at a voltage its feeding station does not have; a station that nothing feeds."""
     for each in view.runs.values():
         source = view.network.delivers[each.run.from_station]
@@ -46,7 +45,7 @@ def find_supply(book: CodeBook, view: JobView) -> Iterable[Finding]:
             )
 
 
-def find_loads(book: CodeBook, view: JobView) -> Iterable[Finding]:
+def find_loads(book: WholeBook, view: JobView) -> Iterable[Finding]:
     """A run with nothing beyond it, or one entered at less than what it feeds."""
     for each in view.runs.values():
         name = view.network.stations[each.run.to_station].name
@@ -75,7 +74,7 @@ def find_loads(book: CodeBook, view: JobView) -> Iterable[Finding]:
             )
 
 
-def find_terminals(book: CodeBook, view: JobView) -> Iterable[Finding]:
+def find_terminals(book: WholeBook, view: JobView) -> Iterable[Finding]:
     """A station whose terminals' marking is not known, and what was assumed for it."""
     at: dict[str, list[SizedRun]] = {}
     for each in view.runs.values():
@@ -85,7 +84,7 @@ def find_terminals(book: CodeBook, view: JobView) -> Iterable[Finding]:
         touching = at.get(station.id, [])
         if station.kind == "utility" or station.terminal_c is not None or not touching:
             continue
-        assumed = min(unmarked_terminal_c(view.job.house_rules, r.sizing.breaker_a) for r in touching)
+        assumed = min(book.sizing.unmarked_terminal_c(view.job.house_rules, r.sizing.breaker_a) for r in touching)
         fix = station_fix(view.job, station, "They are marked 75 °C", "terminal_c", 75)
         yield Finding(
             "terminals-unmarked",
@@ -98,7 +97,7 @@ def find_terminals(book: CodeBook, view: JobView) -> Iterable[Finding]:
         )
 
 
-def find_doubtful(book: CodeBook, view: JobView) -> Iterable[Finding]:
+def find_doubtful(book: WholeBook, view: JobView) -> Iterable[Finding]:
     """Table cells this job read that are marked as to be checked against the reader's own copy; said once."""
     read = sorted({cell for each in view.runs.values() for cell in _doubtful(view.figures[each.run.id])})
     if read:
@@ -113,10 +112,8 @@ def find_doubtful(book: CodeBook, view: JobView) -> Iterable[Finding]:
         )
 
 
-def _doubtful(figures: RunFigures) -> Iterable[tuple[str, str]]:
-    for name in figures.__slots__:
-        figure = getattr(figures, name)
-        if isinstance(figure, Figure):
-            for step in figure.steps:
-                if step.doubtful and step.cell is not None:
-                    yield step.cell.table, step.cell.row
+def _doubtful(figures: Iterable[NamedFigure]) -> Iterable[tuple[str, str]]:
+    for each in figures:
+        for step in each.figure.steps:
+            if step.doubtful and step.cell is not None:
+                yield step.cell.table, step.cell.row

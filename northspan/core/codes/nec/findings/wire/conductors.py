@@ -6,11 +6,11 @@ from northspan.core.codes.nec.data import AWG
 from northspan.core.codes.nec.sizing.overcurrent import small_conductor_limit, standard_rating_below
 from northspan.core.codes.nec.sizing.rungs import SECTIONS, TOLERANCE
 from northspan.core.run.question import DEVICE_WORDS, RunQuestion
+from northspan.core.run.rung import Rung
 from northspan.core.run.sized import Change, RunFinding, Sizing
-from northspan.core.solution import Level, Rung, Stop
-from northspan.core.working import a_number, number
+from northspan.core.working import Level, a_number, number
 
-_LEVELS: dict[Stop, Level] = {"parallel": "violation", "made": "violation", "drop": "house"}
+_LEVELS: dict[str, Level] = {"parallel": "violation", "made": "violation", "drop": "house"}
 
 
 def find(s: Sizing) -> Iterable[RunFinding]:
@@ -76,7 +76,7 @@ def _none_passes(s: Sizing) -> RunFinding:
     )
 
 
-def _locked_fails(s: Sizing, rung: Rung, stop: Stop) -> RunFinding:
+def _locked_fails(s: Sizing, rung: Rung, stop: str) -> RunFinding:
     q, breaker = s.question, s.breaker_a or 0.0
     rule, small = f"size-{stop}", small_conductor_limit(q.metal, rung.size)
     if stop == "breaker" and small is not None and breaker > small + TOLERANCE and not q.tap:
@@ -112,14 +112,14 @@ def _locked_fails(s: Sizing, rung: Rung, stop: Stop) -> RunFinding:
     )
 
 
-def _short(rung: Rung, stop: Stop, small: float | None) -> str:
+def _short(rung: Rung, stop: str, small: float | None) -> str:
     if stop == rung.stopped_by:
         return rung.stopped_words
     most = small if stop == "small-conductor" and small is not None else rung.largest_breaker_a
     return f"breaker to {number(most)} A"
 
 
-def _section(q: RunQuestion, stop: Stop) -> str:
+def _section(q: RunQuestion, stop: str) -> str:
     if stop == "breaker" and q.tap:
         return "240.21(B)"
     return "230.90(A), 240.4(B)" if stop == "breaker" and q.use == "service" else SECTIONS[stop]

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from northspan.core.codes.codebook import CodeBook
+from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.sizing.overcurrent import is_standard, needed, standard_rating, standard_rating_below
 from northspan.core.property.view import JobView
 from northspan.core.run.question import DEVICE_WORDS, RunQuestion
@@ -83,7 +83,7 @@ def _changes(q: RunQuestion, fitting: float | None) -> tuple[Change, ...]:
     return tuple(changes)
 
 
-def find_twice(book: CodeBook, view: JobView) -> Iterable[Finding]:
+def find_twice(book: WholeBook, view: JobView) -> Iterable[Finding]:
     """One device entered twice with two ratings."""
     for each in view.runs.values():
         guard = each.guard

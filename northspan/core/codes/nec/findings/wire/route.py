@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from northspan.core.codes.codebook import CodeBook
+from northspan.core.codes.codebook import WholeBook
 from northspan.core.property.asking import is_nipple
 from northspan.core.property.fixes import run_fix
 from northspan.core.property.shared_raceway import differing, groups
@@ -16,7 +16,7 @@ MOST_BENDS_DEG = 360.0
 CLOSE_FT = 1.0
 
 
-def find(book: CodeBook, view: JobView) -> Iterable[Finding]:
+def find(book: WholeBook, view: JobView) -> Iterable[Finding]:
     """Every run whose entered length or bends do not fit its route."""
     for route in view.routes:
         each = view.runs[route.run]
@@ -47,7 +47,7 @@ def find(book: CodeBook, view: JobView) -> Iterable[Finding]:
             )
 
 
-def find_nipples(book: CodeBook, view: JobView) -> Iterable[Finding]:
+def find_nipples(book: WholeBook, view: JobView) -> Iterable[Finding]:
     """A run called a nipple that is longer than one."""
     for each in view.runs.values():
         if each.run.nipple and not is_nipple(each.run):
@@ -64,7 +64,7 @@ def find_nipples(book: CodeBook, view: JobView) -> Iterable[Finding]:
             )
 
 
-def find_shared(book: CodeBook, view: JobView) -> Iterable[Finding]:
+def find_shared(book: WholeBook, view: JobView) -> Iterable[Finding]:
     """Runs that share one raceway and do not agree on which."""
     for name, runs in groups(view.job).items():
         for what in differing(runs):

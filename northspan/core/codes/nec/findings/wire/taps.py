@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from northspan.core.codes.codebook import CodeBook
+from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.data import AWG
 from northspan.core.property.fixes import run_fix
 from northspan.core.property.sized_run import SizedRun
@@ -18,7 +18,7 @@ SHARE_WORDS = {"10-ft": "a tenth", "25-ft": "a third"}
 SECTIONS = {"10-ft": "240.21(B)(1)", "25-ft": "240.21(B)(2)", "outside": "240.21(B)(5)"}
 
 
-def find(book: CodeBook, view: JobView) -> Iterable[Finding]:
+def find(book: WholeBook, view: JobView) -> Iterable[Finding]:
     """A tap too long, too small for the feeder's device, without a device at its end, or without protection."""
     for each in view.runs.values():
         if each.run.tap is not None and each.sizing.rung is not None:

@@ -3,7 +3,7 @@
 from collections.abc import Iterable
 from dataclasses import replace
 
-from northspan.core.codes.codebook import CodeBook
+from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.data import AWG
 from northspan.core.property.fixes import proved_changes, run_fix
 from northspan.core.property.sized_run import SizedRun
@@ -33,7 +33,7 @@ def find(s: Sizing) -> Iterable[RunFinding]:
     )
 
 
-def find_advisory(book: CodeBook, view: JobView) -> Iterable[Finding]:
+def find_advisory(book: WholeBook, view: JobView) -> Iterable[Finding]:
     """A drop over the suggested limit where the house rule makes the limit advisory."""
     for each in view.runs.values():
         rung = each.sizing.rung
@@ -51,7 +51,7 @@ def find_advisory(book: CodeBook, view: JobView) -> Iterable[Finding]:
             )
 
 
-def find_total(book: CodeBook, view: JobView) -> Iterable[Finding]:
+def find_total(book: WholeBook, view: JobView) -> Iterable[Finding]:
     """A station past the total limit, counted from the source; said once, at the nearest such station."""
     limit = view.job.house_rules.total_drop_pct
     for each in view.runs.values():
@@ -72,7 +72,7 @@ def find_total(book: CodeBook, view: JobView) -> Iterable[Finding]:
         )
 
 
-def _total_fixes(book: CodeBook, view: JobView, each: SizedRun, limit: float, drop: float) -> Iterable[Fix]:
+def _total_fixes(book: WholeBook, view: JobView, each: SizedRun, limit: float, drop: float) -> Iterable[Fix]:
     """Upsize this run, or else the run before it, by enough to bring the far end within the limit."""
     for run in view.network.upstream(each.run.to_station):
         other = view.runs[run.id]
@@ -85,11 +85,11 @@ def _total_fixes(book: CodeBook, view: JobView, each: SizedRun, limit: float, dr
             yield run_fix(other, Change(f"Feed {name} with {change.label}", change.fields))
 
 
-def _enough(book: CodeBook, each: SizedRun, limit_pct: float) -> Iterable[Change]:
+def _enough(book: WholeBook, each: SizedRun, limit_pct: float) -> Iterable[Change]:
     """The smallest size of the run's metal that drops no more than ``limit_pct``, as a lock."""
     s = each.sizing
     q = replace(s.question, drop_limit_pct=limit_pct)
-    size = smallest_passing(book.rungs(q, s.design_a, s.breaker_a))
+    size = smallest_passing(book.sizing.rungs(q, s.design_a, s.breaker_a))
     if size is not None and (s.rung is None or size != s.rung.size):
         change = Change(AWG.spoken(size, q.metal), {"size": size})
         nothing = RunFinding("drop", "note", "", "", "", (change,))

@@ -1,0 +1,1 @@
+"""The British code book."""

@@ -1,0 +1,1 @@
+"""The Canadian code book."""

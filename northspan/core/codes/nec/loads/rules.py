@@ -1,0 +1,25 @@
+"""Loads by the US code book."""
+
+from collections.abc import Sequence
+
+from northspan.core.codes.nec.loads import circuits, methods
+from northspan.core.job.house_rules import HouseRules
+from northspan.core.job.job import Appliance, LoadMethodName, Place
+from northspan.core.loads.circuit import Circuit
+from northspan.core.loads.place_load import LoadMethod
+from northspan.core.run.systems import SystemName
+
+
+class NecLoads:
+    """How the US code book counts loads: Article 220."""
+
+    def load_methods(
+        self, place: Place, system: SystemName, rules: HouseRules
+    ) -> tuple[tuple[LoadMethod, ...], LoadMethodName | None, str]:
+        """Article 220: the methods that fit the place, the one in force, and why."""
+        found = methods.load_methods(place, system)
+        return (found, *methods.in_force(place, found, rules))
+
+    def circuit(self, appliances: Sequence[Appliance], line_volts: float) -> Circuit:
+        """Nameplates and Articles 422, 424, 430 and 440; household cooking by Table 220.55 note 4."""
+        return circuits.circuit(appliances, line_volts)

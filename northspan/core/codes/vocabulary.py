@@ -1,0 +1,206 @@
+"""What a code book lets one choose, and what it calls things: read from its ``vocabulary.toml``, shown as it stands.
+
+Every list of choices on screen, on a sheet or on the command line comes from here, and so do the schools of a house
+rule: they are told once.
+"""
+
+import tomllib
+from collections.abc import Mapping
+from dataclasses import dataclass
+from functools import cache
+from importlib.resources import files
+from typing import Any, Literal
+
+ChoiceValue = str | float | bool | None
+FieldKind = Literal["number", "choice", "switch", "size"]
+
+
+@dataclass(frozen=True, slots=True)
+class Choice:
+    """One thing that may be chosen: what a job or a case holds, and what a person reads."""
+
+    value: ChoiceValue
+    words: str
+
+
+@dataclass(frozen=True, slots=True)
+class SystemWords:
+    """A wiring system: its name, its words, volts between what is loaded and to neutral (None: no neutral), phases,
+    ungrounded and grounded conductors, how many count as loaded, and what may be taken from it without a transformer.
+    """
+
+    value: str
+    words: str
+    volts: float
+    to_neutral: float | None
+    phases: int
+    ungrounded: int
+    grounded: int
+    loaded: int
+    feeds: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class School:
+    """One reading of a house rule: its value, what it is called on screen and on paper, and why."""
+
+    value: ChoiceValue
+    title: str
+    paper: str
+    why: str
+
+
+@dataclass(frozen=True, slots=True)
+class RuleWords:
+    """A house rule: its field, its heading, its title on screen and on paper, the unit of a figure, why its default,
+    and its schools with the default first (none: a figure).
+    """
+
+    name: str
+    heading: str
+    title: str
+    paper: str
+    unit: str
+    why: str
+    schools: tuple[School, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class CaseField:
+    """One field of a case: its key, label and unit, what it takes, the list it is chosen from, its group, a hint.
+
+    ``when`` names a field and the values with which this one means something (none: always); ``default`` is what is
+    shown before anything is entered.
+    """
+
+    key: str
+    label: str
+    group: str
+    kind: FieldKind
+    unit: str
+    choices: tuple[Choice, ...]
+    hint: str
+    default: ChoiceValue
+    when: Mapping[str, tuple[ChoiceValue, ...]]
+
+
+@dataclass(frozen=True, slots=True)
+class Column:
+    """A column of a ladder: the key of its figure, its label and unit."""
+
+    key: str
+    label: str
+    unit: str
+
+
+@dataclass(frozen=True, slots=True)
+class CaseForm:
+    """What a case is asked for on screen, the figures that lead its answer, and the columns of its ladder."""
+
+    title: str
+    says: str
+    fields: tuple[CaseField, ...]
+    leading: tuple[str, ...]
+    ladder: tuple[Column, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Vocabulary:
+    """A book's words. ``choices`` are lists by name, ``figures`` the labels of a run's figures, ``stops`` what stops a
+    rung, ``words`` the terms of the trade, ``defaults`` what a new part of a job begins with, ``whole_jobs`` whether
+    the book answers whole properties yet.
+    """
+
+    whole_jobs: bool
+    units: Literal["us", "metric"]
+    words: Mapping[str, str]
+    figures: Mapping[str, str]
+    stops: Mapping[str, str]
+    systems: tuple[SystemWords, ...]
+    choices: Mapping[str, tuple[Choice, ...]]
+    house_rules: tuple[RuleWords, ...]
+    defaults: Mapping[str, Mapping[str, Any]]
+    cases: Mapping[str, CaseForm]
+
+    def allowed(self, name: str) -> tuple[ChoiceValue, ...]:
+        """The values of a list of choices."""
+        return tuple(c.value for c in self.choices[name])
+
+
+@cache
+def load_vocabulary(package: str) -> Vocabulary:
+    """The vocabulary of a book's package. Raises KeyError for a file that lacks a part."""
+    read = tomllib.loads((files(package) / "vocabulary.toml").read_text("utf-8"))
+    choices = {name: tuple(_choice(c) for c in listed) for name, listed in read["choices"].items()}
+    systems = tuple(
+        SystemWords(
+            s["value"],
+            s.get("words", s["value"]),
+            float(s["volts"]),
+            float(s["to_neutral"]) if "to_neutral" in s else None,
+            s.get("phases", 1),
+            s["ungrounded"],
+            s["grounded"],
+            s["loaded"],
+            tuple(s.get("feeds", [s["value"]])),
+        )
+        for s in read.get("systems", [])
+    )
+    choices["systems"] = tuple(Choice(s.value, s.words) for s in systems)
+    return Vocabulary(
+        read["whole_jobs"],
+        read["units"],
+        read["words"],
+        read.get("figures", {}),
+        read["stops"],
+        systems,
+        choices,
+        tuple(_rule(r) for r in read.get("house_rules", [])),
+        read.get("defaults", {}),
+        {name: _form(form, choices) for name, form in read["cases"].items()},
+    )
+
+
+def load_notes(package: str) -> tuple[str, ...]:
+    """The readings that a book's package takes, and where it is unsure."""
+    return tuple(tomllib.loads((files(package) / "notes.toml").read_text("utf-8"))["notes"])
+
+
+def _choice(read: Any) -> Choice:
+    """A choice is its value alone, or a pair of value and words; an empty value is none at all."""
+    if isinstance(read, list):
+        value, words = read
+        return Choice(None if value == "" else value, words)
+    return Choice(read, str(read))
+
+
+def _rule(read: Mapping[str, Any]) -> RuleWords:
+    schools = tuple(
+        School(s["value"], s["title"], s.get("paper", s["title"]), s["why"]) for s in read.get("schools", [])
+    )
+    title = read["title"]
+    unit, why = read.get("unit", ""), read.get("why", "")
+    return RuleWords(read["name"], read.get("heading", ""), title, read.get("paper", title), unit, why, schools)
+
+
+def _form(read: Mapping[str, Any], choices: Mapping[str, tuple[Choice, ...]]) -> CaseForm:
+    fields = []
+    for f in read["fields"]:
+        listed = f.get("choices", ())
+        own = choices[listed] if isinstance(listed, str) else tuple(_choice(c) for c in listed)
+        when = {key: tuple(values) for key, values in f.get("when", {}).items()}
+        fields.append(
+            CaseField(
+                f["key"],
+                f["label"],
+                f["group"],
+                f["kind"],
+                f.get("unit", ""),
+                own,
+                f.get("hint", ""),
+                f.get("default"),
+                when,
+            )
+        )
+    ladder = tuple(Column(c["key"], c["label"], c.get("unit", "")) for c in read["ladder"])
+    return CaseForm(read["title"], read["says"], tuple(fields), tuple(read["leading"]), ladder)
