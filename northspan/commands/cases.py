@@ -11,14 +11,14 @@ from pydantic import ValidationError
 
 from northspan.commands.case_flags import OWN
 from northspan.commands.outcome import BAD_INPUT, FAILS, PASSES, complain
-from northspan.core.codes.case import CaseAnswer, Cases
+from northspan.core.codes.case import CaseAnswer, Cases, case_problems
 from northspan.core.codes.library import book_ids, code_book
-from northspan.core.job.problem import validation_problems
+from northspan.core.job.problem import Problem
 from northspan.core.working import Value, number
 
 
 class NoCase(ValueError):
-    """What was given is no case; the words say why."""
+    """What was given is no case; the arguments say why, a line each."""
 
 
 def run(options: argparse.Namespace) -> int:
@@ -30,9 +30,9 @@ def run(options: argparse.Namespace) -> int:
         if getattr(options, "case", None) is not None:
             given = _object(_read(options.case))
         answer = _answer(options, given)
-    except ValidationError as error:
-        return complain(_said(error, flags=True))
-    except (NoCase, OSError) as error:
+    except NoCase as error:
+        return complain(error.args)
+    except (OSError, UnicodeDecodeError) as error:
         return complain([str(error)])
     if options.json:
         print(json.dumps(answer.as_json(), ensure_ascii=False))
@@ -44,7 +44,11 @@ def run(options: argparse.Namespace) -> int:
 def _answer(options: argparse.Namespace, given: Mapping[str, Any]) -> CaseAnswer:
     """Answer a case that may name its own book."""
     known = {name.replace("-", "_"): value for name, value in given.items()}
-    return _cases(options.verb, known.pop("book", options.book)).answer(known)
+    cases = _cases(options.verb, known.pop("book", options.book))
+    try:
+        return cases.answer(known)
+    except ValidationError as error:
+        raise NoCase(*(_said(p) for p in case_problems(cases.model, error))) from None
 
 
 def _cases(verb: str, book_id: Any) -> Cases:
@@ -72,10 +76,9 @@ def _line(options: argparse.Namespace, at: int, line: str, out: TextIO) -> bool:
     """Answer one line; whether it was a case at all."""
     try:
         answer = _answer(options, _object(line))
-    except (ValidationError, NoCase) as error:
-        problems = _said(error, flags=True) if isinstance(error, ValidationError) else [str(error)]
-        out.write(json.dumps({"error": problems}) + "\n")
-        complain(f"line {at}: {p}" for p in problems)
+    except NoCase as error:
+        out.write(json.dumps({"error": error.args}) + "\n")
+        complain(f"line {at}: {p}" for p in error.args)
         return False
     out.write(json.dumps(answer.as_json(), ensure_ascii=False) + "\n")
     return True
@@ -95,13 +98,11 @@ def _object(text: str) -> dict[str, Any]:
     return given
 
 
-def _said(error: ValidationError, flags: bool) -> list[str]:
-    lines = []
-    for problem in validation_problems(error):
-        path = problem.pointer.strip("/")
-        flag = path.split("/")[0].replace("_", "-") if flags and "/" not in path else path
-        lines.append(f"--{flag} {problem.words}" if flag else problem.words)
-    return lines
+def _said(problem: Problem) -> str:
+    flag = problem.pointer.strip("/")
+    if not flag:
+        return problem.words
+    return f"{flag} {problem.words}" if "/" in flag else f"--{flag.replace('_', '-')} {problem.words}"
 
 
 def _print(answer: CaseAnswer) -> None:
@@ -109,7 +110,8 @@ def _print(answer: CaseAnswer) -> None:
     print(answer.headline)
     for each in answer.figures:
         if each.figure.value is not None:
-            print(f"  {each.label}: {_written(each.figure.value)} {each.figure.unit}".rstrip())
+            unit = "" if each.figure.unit == "factor" else each.figure.unit
+            print(f"  {each.label}: {_written(each.figure.value)} {unit}".rstrip())
     for finding in answer.findings:
         print(f"  {finding.level}: {finding.title} ({finding.section})")
     print("A planning aid: the adopted local code and the inspector decide.")

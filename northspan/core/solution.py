@@ -2,13 +2,15 @@
 
 from collections.abc import Mapping
 from dataclasses import dataclass
-from typing import Any, Literal
+from typing import Annotated, Any, Literal
+
+from pydantic import PlainSerializer
 
 from northspan.core.ground.answer import GroundAnswer
 from northspan.core.loads.place_load import PlaceLoad
 from northspan.core.run.question import Metal
 from northspan.core.run.rung import Ladder
-from northspan.core.working import Figure, Level, NamedFigure, figure_of
+from northspan.core.working import Figure, Level, NamedFigure, by_key, figure_of
 
 StepName = Literal["walk", "loads", "span", "ground", "what-if", "rules"]
 
@@ -39,7 +41,7 @@ class RunAnswer:
     device: Device
     conductors: str
     drop_limit_pct: float | None
-    figures: tuple[NamedFigure, ...]
+    figures: Annotated[tuple[NamedFigure, ...], PlainSerializer(by_key)]
     ladders: tuple[Ladder, ...]
 
     def figure(self, key: str) -> Figure:

@@ -52,6 +52,25 @@ class NamedFigure:
     figure: Figure
 
 
+@dataclass(frozen=True, slots=True)
+class LabelledFigure:
+    """A figure as it is sent under its key: with its label, in the order of work."""
+
+    label: str
+    value: Value
+    unit: str
+    steps: tuple[Step, ...]
+
+
+def by_key(figures: Iterable[NamedFigure]) -> dict[str, LabelledFigure]:
+    """Figures by key, in their order.
+
+    >>> list(by_key((NamedFigure("load", "Load", Figure(40.0, "A", ())),)))
+    ['load']
+    """
+    return {f.key: LabelledFigure(f.label, f.figure.value, f.figure.unit, f.figure.steps) for f in figures}
+
+
 NOT_ASKED = Figure(None, "", ())
 
 

@@ -6,6 +6,8 @@ from typing import Annotated, Any, Literal
 from flask_openapi3 import RawModel
 from pydantic import BaseModel, ConfigDict, Field, RootModel
 
+from northspan.core.codes.case import CaseAnswer
+from northspan.core.codes.vocabulary import Vocabulary
 from northspan.core.ground.network.fault import EquipmentGround, FaultKind
 from northspan.core.job.grounding import SurveyReading
 from northspan.core.job.job import Job
@@ -14,7 +16,7 @@ from northspan.core.opened.fault import FaultAnswer
 from northspan.core.run.question import Metal
 from northspan.core.solution import Solution
 from northspan.core.whatif.what_if import WhatIf
-from northspan.core.working import NamedFigure
+from northspan.core.working import LabelledFigure
 from northspan.instruments.recording import Quantity, Recording
 from northspan.shop.lists import MOST_ITEMS, CatalogueItem, PriceItem
 
@@ -149,7 +151,7 @@ class WorkingRequest(_Model):
 class WorkingAnswer(_Model):
     """The figures of one rung with their working."""
 
-    figures: tuple[NamedFigure, ...]
+    figures: dict[str, LabelledFigure]
 
 
 class FaultRequest(_Model):
@@ -305,6 +307,44 @@ class TableModel(_Model):
     units: dict[str, str]
     rows: list[list[float | str | None]]
     doubtful: list[list[str]]
+
+
+class CasePath(BookPath):
+    """A code book and the question asked of it."""
+
+    verb: str = Field(pattern="^[a-z-]{1,32}$")
+
+
+class CaseModel(_Model):
+    """One case: what is known of it, under the names of the book."""
+
+    case: dict[str, Any] = Field(max_length=80)
+
+
+class CaseAnswerModel(_Model):
+    """The answer to a case."""
+
+    answer: CaseAnswer
+
+
+class BookName(_Model):
+    """A code book by name."""
+
+    id: str
+    title: str
+    edition: str
+
+
+class BookList(_Model):
+    """Every code book."""
+
+    books: list[BookName]
+
+
+class VocabularyModel(BookName):
+    """What a code book lets one choose, and what it calls things."""
+
+    vocabulary: Vocabulary
 
 
 class BookModel(_Model):

@@ -9,6 +9,7 @@ from northspan.core.job.problem import Problem
 from northspan.core.opened.fault import FaultQuestion, fault_answer
 from northspan.core.opened.rung import rung_figures
 from northspan.core.whatif.what_if import what_if
+from northspan.core.working import by_key
 from northspan.server.models import (
     FaultReply,
     FaultRequest,
@@ -55,7 +56,7 @@ def working(body: WorkingRequest) -> Response:
     job = sound(body.job)
     if body.run not in {r.id for r in job.runs}:
         raise JobFileError([Problem("/run", f"there is no run {body.run!r} in this job")])
-    return reply(WorkingAnswer(figures=rung_figures(job, body.run, body.metal, body.size)))
+    return reply(WorkingAnswer(figures=by_key(rung_figures(job, body.run, body.metal, body.size))))
 
 
 @solving.post("/fault", responses={200: FaultReply})

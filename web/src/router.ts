@@ -16,9 +16,12 @@ export const router = createRouter({
     { path: '/jobs/:id/ground', name: 'ground', component: () => import('@/steps/ground/GroundPage.vue'), props: true },
     { path: '/jobs/:id/what-if', name: 'what-if', component: () => import('@/steps/whatif/WhatIfPage.vue'), props: true },
     { path: '/jobs/:id/rules', name: 'rules', component: () => import('@/steps/rules/RulesPage.vue'), props: true },
-    { path: '/quick', name: 'quick', component: () => import('@/steps/quick/QuickPage.vue') },
+    { path: '/quick/:book?', name: 'quick', component: () => import('@/steps/quick/QuickPage.vue'), props: true },
     { path: '/shop/:list?', name: 'shop', component: () => import('@/steps/shop/ShopPage.vue'), props: true },
-    { path: '/book/:table?', name: 'book', component: () => import('@/steps/book/BookPage.vue'), props: true },
+    {
+      path: '/book/:table?', name: 'book', component: () => import('@/steps/book/BookPage.vue'),
+      props: (route) => ({ table: route.params.table || undefined, bookId: route.query.book || undefined }),
+    },
     { path: '/:rest(.*)*', redirect: '/jobs' },
   ],
 })

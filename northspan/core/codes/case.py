@@ -8,8 +8,9 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from typing import Any
 
-from pydantic import BaseModel, ConfigDict
+from pydantic import BaseModel, ConfigDict, ValidationError
 
+from northspan.core.job.problem import Problem, validation_problems
 from northspan.core.working import Figure, Level, NamedFigure
 
 
@@ -64,6 +65,22 @@ class Cases:
     def answer(self, given: Mapping[str, Any]) -> CaseAnswer:
         """Answer a case as it was given. Raises pydantic's ValidationError for one that is none."""
         return self.answer_of(self.model.model_validate(given))
+
+
+def case_problems(model: type[BaseModel], error: ValidationError) -> list[Problem]:
+    """What is wrong with a case, at its field where the words begin with one."""
+    return [_placed(model, problem) for problem in validation_problems(error)]
+
+
+def _placed(model: type[BaseModel], problem: Problem) -> Problem:
+    if problem.words == "is not a field of a job file":
+        return Problem(problem.pointer, "is not asked by this code book")
+    flag, _, words = problem.words.partition(": ")
+    name = flag.replace("-", "_")
+    field = next((f for f in model.model_fields if f == name or f.rpartition("_")[0] == name), None)
+    if problem.pointer or not words or field is None:
+        return problem
+    return Problem(f"/{field}", words)
 
 
 def working(figure: Figure) -> list[dict[str, Any]]:

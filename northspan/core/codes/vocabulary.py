@@ -85,7 +85,7 @@ class CaseField:
 
 
 @dataclass(frozen=True, slots=True)
-class Column:
+class LadderColumn:
     """A column of a ladder: the key of its figure, its label and unit."""
 
     key: str
@@ -94,14 +94,32 @@ class Column:
 
 
 @dataclass(frozen=True, slots=True)
+class Margin:
+    """A figure held against its limit: the keys of both, whether the limit is the least it may be (else the most), and
+    whether another such way that is met is enough.
+    """
+
+    key: str
+    label: str
+    limit: str
+    unit: str
+    least: bool
+    either: bool
+
+
+@dataclass(frozen=True, slots=True)
 class CaseForm:
-    """What a case is asked for on screen, the figures that lead its answer, and the columns of its ladder."""
+    """What a case is asked for on screen, the figures that lead its answer, those held against a limit, the columns of
+    its ladder, and the key of what the ladder's second column is held against.
+    """
 
     title: str
     says: str
     fields: tuple[CaseField, ...]
     leading: tuple[str, ...]
-    ladder: tuple[Column, ...]
+    margins: tuple[Margin, ...]
+    need: str
+    ladder: tuple[LadderColumn, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -202,5 +220,9 @@ def _form(read: Mapping[str, Any], choices: Mapping[str, tuple[Choice, ...]]) ->
                 when,
             )
         )
-    ladder = tuple(Column(c["key"], c["label"], c.get("unit", "")) for c in read["ladder"])
-    return CaseForm(read["title"], read["says"], tuple(fields), tuple(read["leading"]), ladder)
+    ladder = tuple(LadderColumn(c["key"], c["label"], c.get("unit", "")) for c in read["ladder"])
+    margins = tuple(
+        Margin(m["key"], m["label"], m["limit"], m.get("unit", ""), m.get("least", False), m.get("either", False))
+        for m in read["margins"]
+    )
+    return CaseForm(read["title"], read["says"], tuple(fields), tuple(read["leading"]), margins, read["need"], ladder)

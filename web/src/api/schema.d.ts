@@ -193,6 +193,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/code-books": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every code book by name. */
+        get: operations["books_list_books_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/code-books/{book_id}": {
         parameters: {
             query?: never;
@@ -204,6 +221,40 @@ export interface paths {
         get: operations["books_get_book__book_id__get"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/code-books/{book_id}/vocabulary": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a code book lets one choose, and what it calls things. */
+        get: operations["books_get_vocabulary__book_id__vocabulary_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/code-books/{book_id}/cases/{verb}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Answer one case by itself. */
+        post: operations["books_answer_case__book_id__cases__verb__post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1464,6 +1515,20 @@ export interface components {
             variants: components["schemas"]["Variant"][];
         };
         /**
+         * LabelledFigure
+         * @description A figure as it is sent under its key: with its label, in the order of work.
+         */
+        LabelledFigure: {
+            /** Label */
+            label: string;
+            /** Value */
+            value: number | string | null;
+            /** Unit */
+            unit: string;
+            /** Steps */
+            steps: components["schemas"]["Step"][];
+        };
+        /**
          * Ladder
          * @description The sizes of one metal, small to large, up to two above the chosen one.
          *
@@ -1635,17 +1700,6 @@ export interface components {
             runs: components["schemas"]["RunWires"][];
             /** Faults */
             faults: components["schemas"]["StationFault"][];
-        };
-        /**
-         * NamedFigure
-         * @description A figure with its key and what a person calls it.
-         */
-        NamedFigure: {
-            /** Key */
-            key: string;
-            /** Label */
-            label: string;
-            figure: components["schemas"]["Figure"];
         };
         /**
          * NextStep
@@ -2280,7 +2334,9 @@ export interface components {
             /** Drop Limit Pct */
             drop_limit_pct: number | null;
             /** Figures */
-            figures: components["schemas"]["NamedFigure"][];
+            figures: {
+                [key: string]: components["schemas"]["LabelledFigure"];
+            };
             /** Ladders */
             ladders: components["schemas"]["Ladder"][];
         };
@@ -2855,7 +2911,9 @@ export interface components {
          */
         WorkingAnswer: {
             /** Figures */
-            figures: components["schemas"]["NamedFigure"][];
+            figures: {
+                [key: string]: components["schemas"]["LabelledFigure"];
+            };
         };
         /**
          * WorkingRequest
@@ -3027,6 +3085,26 @@ export interface components {
             extra_a: number;
         };
         /**
+         * BookList
+         * @description Every code book.
+         */
+        BookList: {
+            /** Books */
+            books: components["schemas"]["BookName"][];
+        };
+        /**
+         * BookName
+         * @description A code book by name.
+         */
+        BookName: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Edition */
+            edition: string;
+        };
+        /**
          * BookModel
          * @description A code book: its tables and the readings of it that this application takes.
          */
@@ -3069,6 +3147,284 @@ export interface components {
             rows: (number | string | null)[][];
             /** Doubtful */
             doubtful: string[][];
+        };
+        /**
+         * VocabularyModel
+         * @description What a code book lets one choose, and what it calls things.
+         */
+        VocabularyModel: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Edition */
+            edition: string;
+            vocabulary: components["schemas"]["Vocabulary"];
+        };
+        /**
+         * CaseField
+         * @description One field of a case: its key, label and unit, what it takes, the list it is chosen from, its group, a hint.
+         *
+         *     ``when`` names a field and the values with which this one means something (none: always); ``default`` is what is
+         *     shown before anything is entered.
+         */
+        CaseField: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Group */
+            group: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "number" | "choice" | "switch" | "size";
+            /** Unit */
+            unit: string;
+            /** Choices */
+            choices: components["schemas"]["Choice"][];
+            /** Hint */
+            hint: string;
+            /** Default */
+            default: string | number | boolean | null;
+            /** When */
+            when: {
+                [key: string]: (string | number | boolean | null)[];
+            };
+        };
+        /**
+         * CaseForm
+         * @description What a case is asked for on screen, the figures that lead its answer, those held against a limit, the columns of
+         *     its ladder, and the key of what the ladder's second column is held against.
+         */
+        CaseForm: {
+            /** Title */
+            title: string;
+            /** Says */
+            says: string;
+            /** Fields */
+            fields: components["schemas"]["CaseField"][];
+            /** Leading */
+            leading: string[];
+            /** Margins */
+            margins: components["schemas"]["Margin"][];
+            /** Need */
+            need: string;
+            /** Ladder */
+            ladder: components["schemas"]["LadderColumn"][];
+        };
+        /**
+         * Choice
+         * @description One thing that may be chosen: what a job or a case holds, and what a person reads.
+         */
+        Choice: {
+            /** Value */
+            value: string | number | boolean | null;
+            /** Words */
+            words: string;
+        };
+        /**
+         * LadderColumn
+         * @description A column of a ladder: the key of its figure, its label and unit.
+         */
+        LadderColumn: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Unit */
+            unit: string;
+        };
+        /**
+         * Margin
+         * @description A figure held against its limit: the keys of both, whether the limit is the least it may be (else the most), and
+         *     whether another such way that is met is enough.
+         */
+        Margin: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Limit */
+            limit: string;
+            /** Unit */
+            unit: string;
+            /** Least */
+            least: boolean;
+            /** Either */
+            either: boolean;
+        };
+        /**
+         * RuleWords
+         * @description A house rule: its field, its heading, its title on screen and on paper, the unit of a figure, why its default,
+         *     and its schools with the default first (none: a figure).
+         */
+        RuleWords: {
+            /** Name */
+            name: string;
+            /** Heading */
+            heading: string;
+            /** Title */
+            title: string;
+            /** Paper */
+            paper: string;
+            /** Unit */
+            unit: string;
+            /** Why */
+            why: string;
+            /** Schools */
+            schools: components["schemas"]["School"][];
+        };
+        /**
+         * School
+         * @description One reading of a house rule: its value, what it is called on screen and on paper, and why.
+         */
+        School: {
+            /** Value */
+            value: string | number | boolean | null;
+            /** Title */
+            title: string;
+            /** Paper */
+            paper: string;
+            /** Why */
+            why: string;
+        };
+        /**
+         * SystemWords
+         * @description A wiring system: its name, its words, volts between what is loaded and to neutral (None: no neutral), phases,
+         *     ungrounded and grounded conductors, how many count as loaded, and what may be taken from it without a transformer.
+         */
+        SystemWords: {
+            /** Value */
+            value: string;
+            /** Words */
+            words: string;
+            /** Volts */
+            volts: number;
+            /** To Neutral */
+            to_neutral: number | null;
+            /** Phases */
+            phases: number;
+            /** Ungrounded */
+            ungrounded: number;
+            /** Grounded */
+            grounded: number;
+            /** Loaded */
+            loaded: number;
+            /** Feeds */
+            feeds: string[];
+        };
+        /**
+         * Vocabulary
+         * @description A book's words. ``choices`` are lists by name, ``figures`` the labels of a run's figures, ``stops`` what stops a
+         *     rung, ``words`` the terms of the trade, ``defaults`` what a new part of a job begins with, ``whole_jobs`` whether
+         *     the book answers whole properties yet.
+         */
+        Vocabulary: {
+            /** Whole Jobs */
+            whole_jobs: boolean;
+            /**
+             * Units
+             * @enum {string}
+             */
+            units: "us" | "metric";
+            /** Words */
+            words: {
+                [key: string]: string;
+            };
+            /** Figures */
+            figures: {
+                [key: string]: string;
+            };
+            /** Stops */
+            stops: {
+                [key: string]: string;
+            };
+            /** Systems */
+            systems: components["schemas"]["SystemWords"][];
+            /** Choices */
+            choices: {
+                [key: string]: components["schemas"]["Choice"][];
+            };
+            /** House Rules */
+            house_rules: components["schemas"]["RuleWords"][];
+            /** Defaults */
+            defaults: {
+                [key: string]: {
+                    [key: string]: unknown;
+                };
+            };
+            /** Cases */
+            cases: {
+                [key: string]: components["schemas"]["CaseForm"];
+            };
+        };
+        /**
+         * CaseAnswerModel
+         * @description The answer to a case.
+         */
+        CaseAnswerModel: {
+            answer: components["schemas"]["CaseAnswer"];
+        };
+        /**
+         * CaseAnswer
+         * @description The answer to a case. ``values`` are JSON values under the names of the definitions, the ladder among them;
+         *     ``headline`` says in a line what comes out, ``figures`` the same values with their working, in the order of work.
+         */
+        CaseAnswer: {
+            /** Passes */
+            passes: boolean;
+            /** Headline */
+            headline: string;
+            /** Values */
+            values: {
+                [key: string]: unknown;
+            };
+            /** Figures */
+            figures: components["schemas"]["NamedFigure"][];
+            /** Findings */
+            findings: components["schemas"]["CaseFinding"][];
+        };
+        /**
+         * CaseFinding
+         * @description What is wrong or worth knowing of a case: rule, level, section, a title and one plain sentence.
+         */
+        CaseFinding: {
+            /** Rule */
+            rule: string;
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "danger" | "violation" | "house" | "advice" | "note";
+            /** Section */
+            section: string;
+            /** Title */
+            title: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * NamedFigure
+         * @description A figure with its key and what a person calls it.
+         */
+        NamedFigure: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            figure: components["schemas"]["Figure"];
+        };
+        /**
+         * CaseModel
+         * @description One case: what is known of it, under the names of the book.
+         */
+        CaseModel: {
+            /** Case */
+            case: {
+                [key: string]: unknown;
+            };
         };
         /**
          * DemoList
@@ -4611,6 +4967,89 @@ export interface operations {
             };
         };
     };
+    books_list_books_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BookList"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
     books_get_book__book_id__get: {
         parameters: {
             query?: never;
@@ -4674,6 +5113,181 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ValidationErrorModel"][];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    books_get_vocabulary__book_id__vocabulary_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                book_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VocabularyModel"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    books_answer_case__book_id__cases__verb__post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                book_id: string;
+                verb: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CaseModel"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CaseAnswerModel"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
                 };
             };
             /** @description Internal Server Error */

@@ -1,4 +1,3 @@
-import { byKey } from './named'
 import type { Job, Solution } from '@/api/types'
 
 export interface Point {
@@ -41,10 +40,10 @@ export function profileOf(job: Job, solution: Solution): Profile {
     const to = points.get(run.to_station)
     const answer = solution.runs.find((r) => r.id === run.id)
     if (!from || !to || !answer) continue
-    const { size, breaker, drop_pct: drop } = byKey(answer.figures)
-    const words = !size || size.value === null
+    const { size, breaker, drop_pct: drop } = answer.figures
+    const words = size.value === null
       ? 'no size yet'
-      : `${size.value} ${run.metal} · ${breaker?.value} A · ${run.length_ft} ft · −${Number(drop?.value).toFixed(2)} %`
+      : `${size.value} ${run.metal} · ${breaker.value} A · ${run.length_ft} ft · −${Number(drop.value).toFixed(2)} %`
     lines.push({ id: run.id, from, to, words, fails: !answer.passes })
   }
   const all = [...points.values()]

@@ -18,9 +18,10 @@ export function written(value: number | string | null | undefined, unit: string,
   if (typeof value === 'string') return unit === 'in' ? `${value} in` : value
   if (unit === 's') return secondsText(value)
   if (unit === '$') return `$${value.toLocaleString('en-US', { maximumFractionDigits: 0 })}`
+  const finest = unit === 'ohm' && Math.abs(value) >= 1000 ? 0 : PLACES[unit]
   let shown = value.toLocaleString('en-US', {
     minimumFractionDigits: unit === '%' || unit === 'V' ? (places ?? PLACES[unit]) : 0,
-    maximumFractionDigits: places ?? PLACES[unit] ?? 3,
+    maximumFractionDigits: places ?? finest ?? 3,
   })
   if (shown === '-0') shown = '0'
   return BARE.has(unit) ? shown : `${shown} ${unit.replace('in2', 'in²')}`

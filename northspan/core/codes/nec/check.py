@@ -67,17 +67,17 @@ class CheckCase(Case):
     @model_validator(mode="after")
     def _makes_sense(self) -> Self:
         if self.amps is None and not (self.max_amps and self.lock_size):
-            raise PydanticCustomError("case", "amps is missing: give the load in amperes")
+            raise PydanticCustomError("case", "amps: is missing; give the load in amperes")
         if self.length_ft is None and not (self.max_length and self.lock_size):
-            raise PydanticCustomError("case", "length-ft is missing: give the one-way length in feet")
+            raise PydanticCustomError("case", "length-ft: is missing; give the one-way length in feet")
         if self.amps is not None and self.continuous_amps > self.amps + 1e-9:
-            raise PydanticCustomError("case", "continuous-amps is more than amps: it is a part of it")
+            raise PydanticCustomError("case", "continuous-amps: more than amps, of which it is a part")
         if self.amps is not None and self.neutral_amps is not None and self.neutral_amps > self.amps + 1e-9:
-            raise PydanticCustomError("case", "neutral-amps is more than amps: the neutral carries the unbalance only")
+            raise PydanticCustomError("case", "neutral-amps: more than amps; the neutral carries the unbalance only")
         if self.metal == "al" and self.lock_size == "14":
             raise PydanticCustomError("case", "lock-size: aluminium starts at 12")
         if self.max_length and self.no_drop:
-            raise PydanticCustomError("case", "max-length needs a drop limit: leave no-drop out")
+            raise PydanticCustomError("case", "max-length: needs a drop limit; leave no-drop out")
         return self
 
 

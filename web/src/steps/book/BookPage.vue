@@ -1,28 +1,43 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { useRouter } from 'vue-router'
 
 import BookTable from './BookTable.vue'
 import { cellsRead } from './cells'
 import { answered, api, Refused } from '@/api/client'
 import type { BookModel, TableModel } from '@/api/types'
+import BookTabs from '@/figures/BookTabs.vue'
 import { useDesk } from '@/stores/desk'
 
-const props = defineProps<{ table?: string }>()
+const USUAL = 'nec-2023'
+const props = defineProps<{ table?: string; bookId?: string }>()
+const router = useRouter()
 const desk = useDesk()
 const book = shallowRef<BookModel | null>(null)
 const notice = ref('')
 const wanted = ref('')
 
-onMounted(async () => {
-  try {
-    book.value = await answered(api.GET('/api/code-books/{book_id}', { params: { path: { book_id: 'nec-2023' } } }))
-  } catch (error) {
-    if (!(error instanceof Refused)) throw error
-    notice.value = error.message
-  }
-})
+const wantedBook = computed(() => props.bookId || desk.job?.code_book || USUAL)
+watch(
+  wantedBook,
+  async (id) => {
+    try {
+      book.value = await answered(api.GET('/api/code-books/{book_id}', { params: { path: { book_id: id } } }))
+      notice.value = ''
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error
+      notice.value = error.message
+    }
+  },
+  { immediate: true },
+)
 
-const read = computed(() => (desk.job && desk.solution ? cellsRead(desk.job, desk.solution) : new Map<string, Map<string, string[]>>()))
+function choose(id: string) {
+  wanted.value = ''
+  void router.replace({ name: 'book', query: { book: id } })
+}
+
+const read = computed(() => (desk.job && desk.solution && desk.job.code_book === book.value?.id ? cellsRead(desk.job, desk.solution) : new Map<string, Map<string, string[]>>()))
 const found = computed(() => {
   const words = wanted.value.trim().toLowerCase()
   return (book.value?.tables ?? []).filter((t) => !words || matches(t, words))
@@ -44,17 +59,18 @@ function matches(table: TableModel, words: string): boolean {
   <div class="book">
     <p v-if="notice" class="danger" role="alert">{{ notice }}</p>
     <nav v-if="book" aria-label="Tables">
+      <div class="which"><BookTabs :chosen="book.id" @choose="choose" /></div>
       <h1>{{ book.edition }}</h1>
       <input v-model="wanted" type="search" placeholder="Search tables and readings" aria-label="Search tables and readings" />
       <router-link
         v-for="each in found" :key="each.name" class="entry" :class="{ here: open?.name === each.name }"
-        :to="{ name: 'book', params: { table: each.name } }"
+        :to="{ name: 'book', params: { table: each.name }, query: { book: book.id } }"
       >
         <b class="narrow">{{ each.name }}</b>
         <span class="narrow">{{ each.title }}</span>
         <span v-if="read.get(each.name)" class="narrow used">read by {{ desk.job?.name }}</span>
       </router-link>
-      <router-link class="entry" :class="{ here: table === 'readings' }" :to="{ name: 'book', params: { table: 'readings' } }">
+      <router-link class="entry" :class="{ here: table === 'readings' }" :to="{ name: 'book', params: { table: 'readings' }, query: { book: book.id } }">
         <b class="narrow">Readings</b><span class="narrow">How this application reads the book, and where it is unsure</span>
       </router-link>
       <p v-if="!found.length" class="quiet">No table has that.</p>
@@ -72,6 +88,8 @@ function matches(table: TableModel, words: string): boolean {
 nav { overflow-y: auto; border-right: 1px solid var(--rule); padding: 14px 0; }
 h1 { font-size: 20px; padding: 0 16px 8px; }
 input { margin: 0 16px 8px; width: calc(100% - 32px); padding: 5px 8px; border: 1px solid var(--rule); background: none; color: var(--ink); font: 14px var(--words); }
+.which { padding: 0 16px 10px; }
+.which :deep(button) { padding: 2px 7px; font-size: 13.5px; }
 .entry { display: grid; padding: 6px 16px; color: var(--ink); text-decoration: none; font-size: 15px; line-height: 1.2; }
 .entry:hover { background: var(--soft); }
 .here, .here:hover { background: var(--ink); color: var(--paper); }

@@ -6,7 +6,7 @@ function* figuresOf(job: Job, solution: Solution): Generator<[string, string, Fi
   const places = new Map(job.places.map((p) => [p.id, p.name]))
   for (const run of solution.runs) {
     const who = stations.get(run.to_station) ?? run.id
-    for (const { label, figure } of run.figures) yield [who, label, figure]
+    for (const figure of Object.values(run.figures)) yield [who, figure.label, figure]
   }
   for (const ground of solution.ground.places) {
     const who = places.get(ground.place) ?? ground.place

@@ -1,83 +1,68 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, watch } from 'vue'
+import { ref, shallowRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
-import type { Run } from '@/api/types'
-import ChoiceField from '@/fields/ChoiceField.vue'
-import { SYSTEMS } from '@/fields/choices'
-import FindingList from '@/figures/FindingList.vue'
-import SagProfile from '@/figures/SagProfile.vue'
-import WorkingPanel from '@/figures/WorkingPanel.vue'
-import WorkBench from '@/shell/WorkBench.vue'
-import { keepQuickJob, keptQuickJob } from './kept'
-import { quickJob } from '@/steps/jobs/newJob'
-import RunInspector from '@/steps/span/RunInspector.vue'
-import RunLadders from '@/steps/span/RunLadders.vue'
-import { useScratchDesk, type Desk } from '@/stores/desk'
-import { useShelf } from '@/stores/shelf'
+import CaseBench from './CaseBench.vue'
+import RunBench from './RunBench.vue'
+import { Refused } from '@/api/client'
+import type { Vocabulary } from '@/api/types'
+import BookTabs from '@/figures/BookTabs.vue'
+import { useBooks } from '@/stores/books'
 
-const desk = useScratchDesk() as unknown as Desk
-const shelf = useShelf()
+const USUAL = 'nec-2023'
+const props = defineProps<{ book?: string }>()
+const books = useBooks()
 const router = useRouter()
-const name = ref('')
+const open = shallowRef<{ id: string; vocabulary: Vocabulary } | null>(null)
+const notice = ref('')
+const bench = ref<{ startOver: () => void } | null>(null)
 
-const answer = computed(() => desk.solution?.runs[0])
-onMounted(async () => {
-  if (desk.job) return
-  const kept = keptQuickJob()
-  if (!kept || !(await desk.openScratch(kept))) await desk.openScratch(quickJob())
-})
-watch(() => desk.job, (job) => job && keepQuickJob(job))
+watch(
+  () => props.book || USUAL,
+  async (id) => {
+    try {
+      const vocabulary = await books.vocabulary(id)
+      if (id === (props.book || USUAL)) open.value = { id, vocabulary }
+      notice.value = ''
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error
+      notice.value = error.message
+    }
+  },
+  { immediate: true },
+)
 
-/** A source that delivers what the run is, so that one choice sets both. */
-function setSystem(system: Run['system']) {
-  void desk.edit([
-    { op: 'add', path: '/runs/0/system', value: system },
-    { op: 'add', path: '/stations/0/supply', value: system },
-  ])
-}
-
-async function keep() {
-  if (!desk.job) return
-  const state = await shelf.create({ ...desk.job, name: name.value.trim() || 'From a quick check' })
-  if (state) void router.push({ name: 'span', params: { id: state.id } })
+function choose(id: string) {
+  void router.replace({ name: 'quick', params: { book: id } })
 }
 </script>
 
 <template>
-  <WorkBench v-if="desk.job && answer" :desk="desk">
-    <template #over>
-      <header>
-        <h1>Quick check</h1>
-        <span class="narrow quiet">One run, no job. Set load, length and wire; the ladder answers.</span>
-        <span class="gap" />
-        <button class="ink-button" @click="desk.openScratch(quickJob())">Start over</button>
-        <input v-model="name" class="name" placeholder="Job name" aria-label="Job name" maxlength="80" @keydown.enter="keep" />
-        <button class="ink-button solid" @click="keep">Make a job of it</button>
-      </header>
+  <p v-if="notice" class="danger alone" role="alert">{{ notice }}</p>
+  <!-- A book that answers whole jobs is asked by a run that can become one. -->
+  <RunBench v-if="open?.vocabulary.whole_jobs" :key="open.id">
+    <template #head>
+      <h1>Quick check</h1>
+      <BookTabs :chosen="open.id" @choose="choose" />
     </template>
-    <template #left>
-      <RunInspector :answer="answer">
-        <template #head>
-          <h2 class="visually-hidden">The run</h2>
-          <ChoiceField label="System" :value="desk.job.runs[0].system" :choices="SYSTEMS" pointer="/runs/0/system" @change="setSystem" />
-        </template>
-      </RunInspector>
-    </template>
-    <RunLadders :answer="answer" />
-    <FindingList class="found" where="here" />
-    <SagProfile class="drawn" />
-    <template #right><WorkingPanel /></template>
-  </WorkBench>
-  <p v-else-if="desk.notice" class="danger alone" role="alert">{{ desk.notice }}</p>
+  </RunBench>
+  <div v-else-if="open" class="page">
+    <header>
+      <h1>Quick check</h1>
+      <BookTabs :chosen="open.id" @choose="choose" />
+      <span class="narrow quiet">{{ open.vocabulary.cases.check.says }}</span>
+      <span class="gap" />
+      <button class="ink-button" @click="bench?.startOver()">Start over</button>
+    </header>
+    <CaseBench :key="open.id" ref="bench" :book="open.id" :vocabulary="open.vocabulary" />
+  </div>
 </template>
 
 <style scoped>
-header { display: flex; flex-wrap: wrap; align-items: center; gap: 8px 14px; padding: 10px 14px; }
+.page { display: grid; grid-template-rows: auto minmax(0, 1fr); height: 100%; }
+header { display: flex; flex-wrap: wrap; align-items: center; gap: 8px 14px; padding: 10px 14px; border-bottom: 1px solid var(--rule); }
 h1 { font-size: 20px; }
 .gap { flex: 1; }
-.name { width: 170px; padding: 4px 8px; border: 1px solid var(--rule); background: none; color: var(--ink); font: 14px var(--words); }
-.found { padding: 4px 10px 14px; }
-.drawn { border-top: 1px solid var(--rule); }
 .alone { padding: 20px; }
+@media (max-width: 1000px) { .page { height: auto; } }
 </style>

@@ -10,7 +10,6 @@ import NumberField from '@/fields/NumberField.vue'
 import SwitchField from '@/fields/SwitchField.vue'
 import TextField from '@/fields/TextField.vue'
 import FigureButton from '@/figures/FigureButton.vue'
-import { byKey } from '@/figures/named'
 import { figureText } from '@/figures/write'
 import { deskKey, useDesk } from '@/stores/desk'
 import { useView } from '@/stores/view'
@@ -21,7 +20,7 @@ const view = useView()
 
 const run = computed(() => desk.run)
 const base = computed(() => `/runs/${desk.runIndex}`)
-const f = computed(() => byKey(props.answer.figures))
+const f = computed(() => props.answer.figures)
 const ends = computed(() => {
   const stations = desk.job?.stations ?? []
   return [run.value?.from_station, run.value?.to_station].flatMap((id) => {
@@ -37,7 +36,7 @@ const metres = computed(() => (view.metres && run.value ? `${(run.value.length_f
 
 function setLoad(part: Partial<Load>) {
   const now = run.value?.load
-  const amps = part.amps ?? now?.amps ?? Number(f.value.load?.value)
+  const amps = part.amps ?? now?.amps ?? Number(f.value.load.value)
   const load: Load = { amps, continuous_amps: 0, neutral_amps: null, power_factor: 1, in_calculation: false, ...now, ...part }
   void desk.setRun({ load })
 }
@@ -143,7 +142,7 @@ function settle(event: Event) {
       :pointer="`${base}/egc_size`" @change="(v) => desk.setRun({ egc_size: v })"
     />
     <ChoiceField
-      v-if="run.raceway !== 'none'" label="Pipe" :value="run.raceway_size" :choices="tradeLocks(String(f.raceway?.value ?? ''))"
+      v-if="run.raceway !== 'none'" label="Pipe" :value="run.raceway_size" :choices="tradeLocks(String(f.raceway.value ?? ''))"
       :pointer="`${base}/raceway_size`" @change="(v) => desk.setRun({ raceway_size: v })"
     />
 

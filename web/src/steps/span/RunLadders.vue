@@ -2,9 +2,8 @@
 import { computed, inject, ref, watch } from 'vue'
 
 import { answered, api, Refused } from '@/api/client'
-import type { Figure, Metal, RunAnswer, Size } from '@/api/types'
+import type { Metal, RunAnswer, RunFigures, Size } from '@/api/types'
 import FigureButton from '@/figures/FigureButton.vue'
-import { byKey } from '@/figures/named'
 import SizeLadder from '@/figures/SizeLadder.vue'
 import { sizeText } from '@/figures/write'
 import { deskKey, useDesk } from '@/stores/desk'
@@ -13,11 +12,10 @@ import { useView } from '@/stores/view'
 const props = defineProps<{ answer: RunAnswer }>()
 const desk = inject(deskKey, useDesk, true)
 const view = useView()
-const shown = ref<{ metal: Metal; size: string; figures: Record<string, Figure | undefined> } | null>(null)
+const shown = ref<{ metal: Metal; size: string; figures: RunFigures } | null>(null)
 
-const own = computed(() => byKey(props.answer.figures))
-const need = computed(() => Number(own.value.design?.value ?? 0))
-const chosen = computed(() => (own.value.size?.value as string | null) ?? null)
+const need = computed(() => Number(props.answer.figures.design.value ?? 0))
+const chosen = computed(() => (props.answer.figures.size.value as string | null) ?? null)
 const ladders = computed(() => [...props.answer.ladders].sort((a, b) => a.metal.localeCompare(b.metal)))
 watch(
   () => props.answer,
@@ -32,12 +30,11 @@ watch(
 async function explain(metal: Metal, size: string) {
   if (!desk.job) return
   try {
-    const { figures: named } = await answered(
+    const { figures } = await answered(
       api.POST('/api/solve/working', { body: { job: desk.job, run: props.answer.id, metal, size: size as Size } }),
     )
-    const figures = byKey(named)
     shown.value = { metal, size, figures }
-    if (figures.drop_pct) view.show(`${sizeText(size, metal)}: drop`, figures.drop_pct)
+    view.show(`${sizeText(size, metal)}: drop`, figures.drop_pct)
   } catch (error) {
     if (!(error instanceof Refused)) throw error
     desk.notice = error.message
@@ -54,7 +51,7 @@ function lock(metal: Metal, size: string) {
   <section class="ladders" aria-label="Ladder">
     <header>
       <span class="narrow conductors">{{ answer.conductors || 'Not sized yet' }}</span>
-      <span class="need narrow">need <FigureButton class="danger" :figure="own.design" title="design current" /></span>
+      <span class="need narrow">need <FigureButton class="danger" :figure="answer.figures.design" title="design current" /></span>
     </header>
     <div class="two">
       <SizeLadder

@@ -7,7 +7,7 @@ import RunLadders from './RunLadders.vue'
 import StationInspector from './StationInspector.vue'
 import TextField from '@/fields/TextField.vue'
 import FindingList from '@/figures/FindingList.vue'
-import { byKey } from '@/figures/named'
+
 import SagProfile from '@/figures/SagProfile.vue'
 import WorkingPanel from '@/figures/WorkingPanel.vue'
 import { useAddress } from '@/shell/address'
@@ -34,10 +34,9 @@ const title = computed(() => {
 // The working on show follows its figure to the new answer, also from one run to the next.
 watch(answer, (now, before) => {
   if (!now) return
-  const key = before?.figures.find((each) => each.figure === view.working?.figure)?.key
-  const { [key ?? '']: figure, drop_pct: drop } = byKey(now.figures)
-  if (figure && view.working) view.show(view.working.title, figure)
-  else if (drop && (!view.working || now.id !== before?.id)) view.show('drop', drop)
+  const key = Object.keys(now.figures).find((k) => before?.figures[k] && before.figures[k] === view.working?.figure)
+  if (key && view.working) view.show(view.working.title, now.figures[key])
+  else if (!view.working || now.id !== before?.id) view.show('drop', now.figures.drop_pct)
 })
 
 </script>

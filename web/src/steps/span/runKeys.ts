@@ -1,13 +1,11 @@
 import { SIZES } from '@/fields/choices'
-import { byKey } from '@/figures/named'
 import { onKey } from '@/shell/keys'
 import type { Desk } from '@/stores/desk'
 
 /** Bind the keys that work along the runs of a desk; returns the unbinding. */
 export function runKeys(desk: Desk): () => void {
   function chosen(): string | null {
-    const answer = desk.solution?.runs.find((r) => r.id === desk.selectedRun)
-    return desk.run?.size ?? (byKey(answer?.figures ?? []).size?.value as string | null | undefined) ?? null
+    return desk.run?.size ?? (desk.solution?.runs.find((r) => r.id === desk.selectedRun)?.figures.size.value as string | null) ?? null
   }
 
   function step(by: number) {

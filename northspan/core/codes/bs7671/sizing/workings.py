@@ -10,7 +10,7 @@ from northspan.core.codes.bs7671.sizing.rungs import SECTIONS, Rung, Setting, lo
 from northspan.core.working import Figure, NamedFigure, Step, Value, number
 
 _FACTOR = {"ca": "Temperature", "cg": "Grouping", "cs": "Soil", "cd": "Depth"}
-_BY = {"overcurrent": "by the overcurrent device", "rcd": "by the residual device", None: "by nothing in time"}
+_BY = {"overcurrent": "overcurrent", "rcd": "residual", None: "nothing in time"}
 
 
 def _figure(key: str, label: str, value: Value, unit: str, *steps: Step) -> NamedFigure:
@@ -142,8 +142,8 @@ def _fault(s: Setting, rung: Rung, values: Mapping[str, Any]) -> list[NamedFigur
         _figure("r1_r2_ohm", "R1 + R2", loop.r1_r2_ohm, "ohm", line, whole),
         _figure("zs_ohm", "Zs", loop.zs_ohm, "ohm", line, whole, zs),
         _figure("fault_a", "Fault current", loop.fault_a, "A", zs, fault),
-        _figure("disconnects_by", "Disconnects", _BY[loop.disconnects_by], "", zs,
-                Step(f"Opens {_BY[loop.disconnects_by]}", None, "", SECTIONS["zs"])),
+        _figure("disconnects_by", "Disconnects by", _BY[loop.disconnects_by], "", zs,
+                Step(f"What opens in time: {_BY[loop.disconnects_by]}", None, "", SECTIONS["zs"])),
         _figure("pfc_end_ka", "Fault current at the end", values["pfc_end_ka"], "kA", end),
     ]  # fmt: skip
 

@@ -4,7 +4,7 @@ from typing import Any
 
 from northspan.core.codes.case import CaseAnswer
 from northspan.core.codes.cec.data import AWG
-from northspan.core.codes.cec.sizing import companions, findings, limits, workings
+from northspan.core.codes.cec.sizing import companions, findings, limits, overcurrent, workings
 from northspan.core.codes.cec.sizing.case import CheckCase
 from northspan.core.codes.cec.sizing.rungs import Rung, Setting, judge, judge_all, settled
 from northspan.core.working import NamedFigure
@@ -35,6 +35,7 @@ def answer(case: CheckCase) -> CaseAnswer:
         "ambient_factor": s.ambient,
         "bundling_factor": s.bundling,
         "required_size_without_drop": required,
+        "drop_limit_pct": None if case.no_drop else case.drop_pct,
     }
     figures = workings.before_any_size(s)
     if rung is None:
@@ -58,9 +59,9 @@ def answer(case: CheckCase) -> CaseAnswer:
 
 
 _OF_A_SIZE = (
-    "base_ampacity_a", "derated_ampacity_a", "termination_limit_a", "table39_a", "allowed_ampacity_a", "drop_v",
-    "drop_pct", "loss_w", "egc_size", "egc_size_by_ampacity", "neutral_size", "raceway_trade_size", "fill_pct",
-    "max_length_m", "max_amps",
+    "base_ampacity_a", "derated_ampacity_a", "termination_limit_a", "table39_a", "allowed_ampacity_a",
+    "largest_device_a", "drop_v", "drop_pct", "loss_w", "egc_size", "egc_size_by_ampacity", "neutral_size",
+    "raceway_trade_size", "fill_pct", "max_length_m", "max_amps",
 )  # fmt: skip
 
 
@@ -77,6 +78,7 @@ def _of_size(s: Setting, rung: Rung) -> tuple[dict[str, Any], list[NamedFigure]]
         "termination_limit_a": rung.termination_a,
         "table39_a": rung.table39_a,
         "allowed_ampacity_a": rung.allowed_a,
+        "largest_device_a": overcurrent.largest_device(rung.allowed_a),
         "drop_v": rung.drop_v,
         "drop_pct": rung.drop_pct,
         "loss_w": loss,

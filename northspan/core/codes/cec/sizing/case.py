@@ -63,11 +63,11 @@ class CheckCase(Case):
     @model_validator(mode="after")
     def _makes_sense(self) -> Self:
         if self.continuous_amps is not None and self.continuous_amps > self.amps + 1e-9:
-            raise PydanticCustomError("case", "continuous-amps is more than amps: it is a part of it")
+            raise PydanticCustomError("case", "continuous-amps: more than the load itself, of which it is a part")
         if self.length_m is not None and self.length_ft is not None:
-            raise PydanticCustomError("case", "the length is given twice: in metres or in feet, one of them")
+            raise PydanticCustomError("case", "length-m: given twice, in metres and in feet")
         if self.length_m is None and self.length_ft is None and not self.no_drop:
-            raise PydanticCustomError("case", "length-m is missing: give the one-way length")
+            raise PydanticCustomError("case", "length-m: is missing; give the one-way length")
         if self.lock_size is not None and self.lock_size not in ladder_sizes(self.metal):
             metal = "copper" if self.metal == "cu" else "aluminium"
             raise PydanticCustomError("case", f"lock-size: {self.lock_size!r} is no size of {metal} that is tried")
