@@ -43,7 +43,7 @@ def solve(job: Job) -> Solution:
     net = network(job)
     places = place_loads(book, job, net)
     sized = size_all(book, job, net, places)
-    faults = available_faults(job, net, sized)
+    faults = available_faults(book.cites["impedance"], job, net, sized)
     stations = _stations(job, net, sized, faults)
     routes = route_answers(job)
     drops = {s.id: float(s.drop_pct.value) for s in stations if isinstance(s.drop_pct.value, float)}

@@ -58,7 +58,8 @@ def run_title(job: Job, run: Run) -> str:
 
 
 def _rules(job: Job) -> Section:
-    rows = [("Code book", code_book(job.code_book).edition), *in_words(job.house_rules)]
+    book = code_book(job.code_book)
+    rows = [("Code book", book.edition), *in_words(book.vocabulary, job.house_rules)]
     if job.note:
         rows.append(("Note", job.note))
     return Section("Made under", ("", ""), tuple(rows))

@@ -23,6 +23,7 @@ from northspan.server.solving import solving
 from northspan.server.surveys import surveys
 from northspan.server.tracks import tracks
 from northspan.server.wiring import SHOP_KEY, SOLUTIONS_KEY, STORE_KEY
+from northspan.server.workings import workings
 from northspan.store.database import open_database
 from northspan.store.job_store import JobStore
 from northspan.store.shop_store import ShopStore
@@ -69,7 +70,7 @@ def create_app(
     app.extensions[SHOP_KEY] = ShopStore(engine)
     if with_demo:
         _load_demos(store)
-    resources = (jobs, solving, books, demos, files, recordings, shop, surveys, tracks)
+    resources = (jobs, solving, workings, books, demos, files, recordings, shop, surveys, tracks)
     for resource in resources:
         app.register_api(resource)
     for kind, handler in HANDLERS.items():

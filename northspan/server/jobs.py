@@ -6,10 +6,12 @@ from collections.abc import Callable
 
 from flask import Response, request
 from flask_openapi3 import Tag
+from pydantic_core import to_json
 
 from northspan.core.job.file import JobFileError, parse_text, sound
 from northspan.core.job.job import Job
 from northspan.core.job.problem import Problem
+from northspan.server.changes import changes
 from northspan.server.edition import EDITION
 from northspan.server.models import (
     EditHeaders,
@@ -24,9 +26,12 @@ from northspan.server.models import (
 )
 from northspan.server.replies import named, refusals, refuse, reply, whole
 from northspan.server.resource import Resource
+from northspan.server.solutions import Solved
 from northspan.server.wiring import job_store, solutions
 from northspan.store.job_store import JobEntry, Standing, StoredJob
 
+# Above this (bytes) the answer to an edit says what it changed.
+LARGEST_WHOLE = 120_000
 log = logging.getLogger(__name__)
 FAULT = "The figures of this job cannot be worked out: a fault of North Span's, and it is on record here"
 UNSAID = "Say which version the edit was made on (If-Match)"
@@ -74,7 +79,7 @@ def edit_job(path: JobPath, header: EditHeaders, body: Patch) -> Response:
         needs = {"move": "from", "copy": "from", "remove": "path"}.get(step["op"], "value")
         if needs not in step or (needs == "from" and step["from"] is None):
             raise JobFileError([Problem(f"/{i}/{needs}", "is missing")])
-    return state(job_store().edit(path.job_id, version, steps))
+    return state(job_store().edit(path.job_id, version, steps), since=version)
 
 
 @jobs.post("/<job_id>/undo", responses={200: JobState})
@@ -103,7 +108,7 @@ def put_on_shelf(path: ShelfPath) -> Response:
 
 def _walk(header: EditHeaders, step: Callable[[int], StoredJob]) -> Response:
     version = _version(header)
-    return state(step(version)) if version is not None else refuse(428, UNSAID)
+    return state(step(version), since=version) if version is not None else refuse(428, UNSAID)
 
 
 def _version(header: EditHeaders) -> int | None:
@@ -115,14 +120,18 @@ def _tag(standing: Standing) -> str:
     return f"{standing.version}-{standing.shelf}-{EDITION}"
 
 
-def state(stored: StoredJob, status: int = 200) -> Response:
-    """A stored job with its solution, as every call on a job answers; one that cannot be solved says so."""
-    solution, fault = b"null", ""
+def state(stored: StoredJob, status: int = 200, since: int | None = None) -> Response:
+    """A stored job with its solution, as every call on a job answers; one that cannot be solved says so.
+
+    Of a large job an edit is answered with what it changed ``since`` the version it was made on.
+    """
+    solved, fault = None, ""
     if stored.job is None:
         fault = "This job was saved, but this North Span cannot read it"
     else:
         try:
-            solution = solutions().of(stored.job)
+            solved = solutions().of(stored.job)
+            solutions().show(stored.id, stored.version, solved)
         except Exception:
             log.exception("job %s cannot be solved", stored.id)
             fault = FAULT
@@ -137,9 +146,26 @@ def state(stored: StoredJob, status: int = 200) -> Response:
         can_undo=stored.can_undo,
         can_redo=stored.can_redo,
         shelf=stored.shelf,
+        key=solved.key if solved else "",
     )
     tag = _tag(Standing(stored.version, stored.shelf))
-    return whole(rest, "solution", solution, status, tag)
+    if solved is None:
+        return whole(rest, "solution", b"null", status, tag)
+    if since is not None and len(solved.written) > LARGEST_WHOLE:
+        steps = _changes(stored.id, since, solved)
+        if steps is not None:
+            less = rest.model_copy(update={"job": None, "since": since})
+            return whole(less, "changes", steps, status, tag)
+    return whole(rest, "solution", solved.written, status, tag)
+
+
+def _changes(job_id: str, since: int, now: Solved) -> bytes | None:
+    """What an edit changed, as JSON; None where what it was made on was let go."""
+    before = solutions().shown(job_id, since)
+    if before is None:
+        return None
+    old = {"job": before.entered, "solution": before.document}
+    return to_json(list(changes(old, {"job": now.entered, "solution": now.document})))
 
 
 def _summary(entry: JobEntry) -> JobSummary:

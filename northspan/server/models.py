@@ -14,9 +14,9 @@ from northspan.core.job.job import Job
 from northspan.core.job.part import AtMost, Id, Size
 from northspan.core.opened.fault import FaultAnswer
 from northspan.core.run.question import Metal
-from northspan.core.solution import Solution
+from northspan.core.solution import RunAnswer, Solution
 from northspan.core.whatif.what_if import WhatIf
-from northspan.core.working import LabelledFigure
+from northspan.core.working import Figure, LabelledFigure
 from northspan.instruments.recording import Quantity, Recording
 from northspan.shop.lists import MOST_ITEMS, CatalogueItem, PriceItem
 
@@ -108,7 +108,8 @@ class JobList(_Model):
 class JobState(_Model):
     """A job with its solution and where it stands in its history; ``version`` goes back as ``If-Match``.
 
-    A job that cannot be read or solved has no ``job`` or no ``solution``; ``fault`` says why, ``problems`` where.
+    Figures come without workings, runs without ladders. A job that cannot be read or solved has no ``job`` or no
+    ``solution``; ``fault`` says why, ``problems`` where.
     """
 
     id: str
@@ -116,11 +117,52 @@ class JobState(_Model):
     name: str
     job: Job | None
     solution: Solution | None
+    key: str = Field("", description="names what was solved; its workings are asked for under it")
+    since: int | None = Field(None, description="the version that ``changes`` starts from")
+    changes: list[PatchStep] | None = Field(
+        None, description="of a large job, in place of job and solution: what an edit changed of {job, solution}"
+    )
     fault: str = ""
     problems: "list[ProblemModel]" = []
     can_undo: bool
     can_redo: bool
     shelf: Literal["open", "archived", "deleted"]
+
+
+class SolutionPath(BaseModel):
+    """What was solved, by the content of its job."""
+
+    key: str = Field(pattern="^[0-9a-f]{64}$")
+
+
+class FigurePlace(_Model):
+    """Where a figure stands in a solution: a JSON pointer."""
+
+    at: str = Field(pattern="^(/[^/]{1,80}){1,12}$", max_length=400)
+
+
+class WorkingReply(_Model):
+    """A figure with its working."""
+
+    figure: Figure
+
+
+class RunPath(SolutionPath):
+    """A run of what was solved."""
+
+    run: Id
+
+
+class RunReply(_Model):
+    """One run of a solved job, with its ladders and every working."""
+
+    run: RunAnswer
+
+
+class CellsReply(_Model):
+    """Where a job read each table: by table, by "row|column", who read it."""
+
+    tables: dict[str, dict[str, tuple[str, ...]]]
 
 
 class ProblemModel(_Model):
@@ -175,9 +217,10 @@ class FaultReply(_Model):
 
 
 class PosedJob(_Model):
-    """A job that is not stored, as it was read."""
+    """A job that is not stored, as it was read; ``key`` names what was solved."""
 
     job: Job
+    key: str = ""
 
 
 class SolveAnswer(PosedJob):

@@ -1,35 +1,119 @@
-"""Solutions kept by the content of their jobs: what was solved once, for any job or version, is not solved again."""
+"""What was solved lately, kept by the content of its job, and as it is sent: bare figures, workings on demand."""
 
 import hashlib
 import threading
+from dataclasses import dataclass, fields, is_dataclass, replace
+from functools import cache, cached_property
+from typing import Any, cast
 
 from cachetools import LRUCache
 from pydantic import TypeAdapter
+from pydantic_core import to_json
 
+from northspan.core.ground.answer import RunWires, StationFault
 from northspan.core.job.job import Job
-from northspan.core.solution import Solution
+from northspan.core.solution import Device, Finding, NextStep, RunAnswer, Solution
 from northspan.core.solve import solve
+from northspan.core.working import Figure
 
-LARGEST_BYTES = 64_000_000
+# In stations and runs: about what 64 MB hold.
+LARGEST = 6000
+REMEMBERED = 2000
 _WRITER = TypeAdapter(Solution)
+_RUN_WRITER = TypeAdapter(RunAnswer)
+_WITHOUT_FIGURES = (Finding, NextStep, StationFault, RunWires, Device)
+
+
+def bare(value: Any) -> Any:
+    """The same with every figure's working left out."""
+    kind = type(value)
+    if kind is Figure:
+        return Figure(value.value, value.unit, ()) if value.steps else value
+    if kind is tuple:
+        return tuple(bare(each) for each in value) if value else value
+    names = _fields(cast(Any, kind))
+    if not names:
+        return value
+    return kind(*(bare(getattr(value, name)) for name in names))
+
+
+@cache
+def _fields(kind: Any) -> tuple[str, ...]:
+    """The fields of a part of an answer that may hold figures; none of what holds none."""
+    return tuple(f.name for f in fields(kind)) if is_dataclass(kind) and kind not in _WITHOUT_FIGURES else ()
+
+
+def _run(run: RunAnswer) -> dict[str, Any]:
+    """A run as it is sent: without its ladders, its figures bare."""
+    document: dict[str, Any] = _RUN_WRITER.dump_python(replace(run, figures=(), ladders=()), mode="json")
+    document["figures"] = {
+        f.key: {"label": f.label, "value": f.figure.value, "unit": f.figure.unit, "steps": []} for f in run.figures
+    }
+    return document
+
+
+@dataclass(frozen=True, eq=False)
+class Solved:
+    """A job with its solution, whole and as it is sent. ``key`` names the job by its content."""
+
+    key: str
+    job: Job
+    solution: Solution
+
+    @cached_property
+    def document(self) -> dict[str, Any]:
+        """The solution as it is sent: JSON values, no workings."""
+        document: dict[str, Any] = _WRITER.dump_python(bare(replace(self.solution, runs=())), mode="json")
+        document["runs"] = [_run(run) for run in self.solution.runs]
+        return document
+
+    @cached_property
+    def written(self) -> bytes:
+        """The same as JSON."""
+        return to_json(self.document)
+
+    @cached_property
+    def entered(self) -> dict[str, Any]:
+        """The job as it is sent."""
+        return self.job.model_dump(mode="json")
 
 
 class Solutions:
-    """Solutions as JSON, the least lately used let go. May be used by several threads at once."""
+    """Solved jobs, the least lately used let go. May be used by several threads at once."""
 
-    def __init__(self, largest_bytes: int = LARGEST_BYTES):
-        self._kept: LRUCache[bytes, bytes] = LRUCache(largest_bytes, getsizeof=len)
+    def __init__(self, largest: int = LARGEST):
+        self._kept: LRUCache[str, Solved] = LRUCache(largest, getsizeof=_size)
+        self._shown: LRUCache[tuple[str, int], str] = LRUCache(REMEMBERED)
         self._lock = threading.Lock()
 
-    def of(self, job: Job) -> bytes:
-        """The job's solution as JSON. Raises whatever solving raises."""
-        key = hashlib.sha256(job.model_dump_json().encode()).digest()
-        with self._lock:
-            known = self._kept.get(key)
+    def of(self, job: Job) -> Solved:
+        """The job solved. Raises whatever solving raises."""
+        key = hashlib.sha256(job.model_dump_json().encode()).hexdigest()
+        known = self.get(key)
         if known is not None:
             return known
-        found = _WRITER.dump_json(solve(job))
-        if len(found) <= self._kept.maxsize:
-            with self._lock:
+        found = Solved(key, job, solve(job))
+        with self._lock:
+            if _size(found) <= self._kept.maxsize:
                 self._kept[key] = found
         return found
+
+    def get(self, key: str) -> Solved | None:
+        """What was solved lately under a key; None where it was let go."""
+        with self._lock:
+            return self._kept.get(key)
+
+    def show(self, job_id: str, version: int, solved: Solved) -> None:
+        """Remember what a version of a stored job looked like."""
+        with self._lock:
+            self._shown[job_id, version] = solved.key
+
+    def shown(self, job_id: str, version: int) -> Solved | None:
+        """What a version of a stored job looked like; None where that was let go."""
+        with self._lock:
+            key = self._shown.get((job_id, version))
+            return None if key is None else self._kept.get(key)
+
+
+def _size(solved: Solved) -> int:
+    return 10 + len(solved.job.runs) + len(solved.job.stations)

@@ -33,8 +33,8 @@ solving = Resource(
 @solving.post("", responses={200: SolveAnswer})
 def solve_job(body: Job) -> Response:
     """Solve a job without saving it."""
-    job = sound(body)
-    return whole(PosedJob(job=job), "solution", solutions().of(job))
+    solved = solutions().of(sound(body))
+    return whole(PosedJob(job=solved.job, key=solved.key), "solution", solved.written)
 
 
 @solving.post("/what-if", responses={200: WhatIfAnswer})

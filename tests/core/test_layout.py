@@ -54,6 +54,46 @@ class Layers(unittest.TestCase):
         for path in (PACKAGE / "core" / "physics").glob("*.py"):
             self.assertEqual([n for n in imports(path) if n.startswith("northspan.core.codes")], [], path.name)
 
+    def test_a_book_imports_no_other_and_ground_imports_none(self):
+        books = PACKAGE / "core" / "codes"
+        rooms = [p.name for p in books.iterdir() if (p / "book.py").exists()]
+        self.assertGreater(len(rooms), 2)
+        for room in rooms:
+            others = tuple(f"northspan.core.codes.{r}" for r in rooms if r != room)
+            for path in (books / room).rglob("*.py"):
+                self.assertEqual([n for n in imports(path) if n.startswith(others)], [], path)
+        for room in ("ground", "run", "loads", "property", "job", "sizes"):
+            for path in (PACKAGE / "core" / room).rglob("*.py"):
+                inside = [n for n in imports(path) if n.startswith(tuple(f"northspan.core.codes.{r}" for r in rooms))]
+                self.assertEqual(inside, [], path)
+        for path in (PACKAGE / "core" / "ground").rglob("*.py"):
+            self.assertEqual([n for n in imports(path) if n.startswith("northspan.core.codes")], [], path)
+
+    def test_no_section_and_no_gauge_stands_outside_its_book(self):
+        section = re.compile(
+            r"\b[1-9]\d\d\.\d+\([A-Z]\)|Ch\. 9|Chapter 9|Article \d|\bNEC\b|BS 7671|\bCEC\b|kcmil|Table \d"
+        )
+        for path in (PACKAGE / "core").rglob("*.py"):
+            room = path.relative_to(PACKAGE / "core").parts[0]
+            if room not in ("codes", "sizes"):
+                self.assertEqual(section.findall(path.read_text("utf-8")), [], path)
+
+    def test_nothing_asks_which_book_it_is(self):
+        asking = re.compile(r"(book|book_id|code_book|id) *={2,3} *[\"'](nec|cec|bs7671)")
+        for path in [
+            *PACKAGE.rglob("*.py"),
+            *(ROOT / "web" / "src").rglob("*.vue"),
+            *(ROOT / "web" / "src").rglob("*.ts"),
+        ]:
+            self.assertIsNone(asking.search(path.read_text("utf-8")), path)
+
+    def test_no_room_shows_more_than_a_dozen_things(self):
+        for folder in [
+            p for p in (PACKAGE / "core").rglob("*") if p.is_dir() and p.name not in ("tables", "__pycache__")
+        ]:
+            shown = [p for p in folder.iterdir() if p.name not in ("__init__.py", "__pycache__")]
+            self.assertLessEqual(len(shown), 14, folder)
+
     def test_every_public_function_of_the_core_says_what_it_is(self):
         for path in PACKAGE.rglob("*.py"):
             if "migrations" in path.parts:

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { onBeforeUnmount, onMounted, watch } from 'vue'
+import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useTheme } from 'vuetify'
 
+import { Refused } from '@/api/client'
 import GoTo from '@/shell/GoTo.vue'
 import KeyHelp from '@/shell/KeyHelp.vue'
 import StepRail from '@/shell/StepRail.vue'
@@ -12,6 +13,7 @@ import { useTitle } from '@/shell/title'
 import { useDesk } from '@/stores/desk'
 import { useEdition } from '@/stores/edition'
 import { useView } from '@/stores/view'
+import { learn, USUAL_BOOK, words } from '@/stores/words'
 
 const view = useView()
 const theme = useTheme()
@@ -19,6 +21,19 @@ watch(() => view.dark, (dark) => theme.change(dark ? 'basement' : 'paper'), { im
 
 const edition = useEdition()
 const desk = useDesk()
+const wordless = ref('')
+
+// Every choice on screen comes from the code book's words.
+async function learnWords() {
+  wordless.value = ''
+  try {
+    await learn(USUAL_BOOK)
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error
+    wordless.value = error.message
+  }
+}
+void learnWords()
 useTitle()
 
 // What could not be sent is kept in this tab only.
@@ -51,7 +66,10 @@ onBeforeUnmount(() => {
           North Span was replaced by another edition while this page was open.
           <button class="ink-button" @click="reload">Reload</button>
         </p>
-        <router-view />
+        <router-view v-if="words" />
+        <p v-else-if="wordless" class="outdated" role="alert">
+          {{ wordless }} <button class="ink-button" @click="learnWords">Try again</button>
+        </p>
       </main>
       <footer class="foot">
         A planning aid. The adopted local code and the inspector decide; the work is for licensed people, locked out, dead

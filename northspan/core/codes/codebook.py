@@ -109,7 +109,9 @@ class CodeBook:
 
 @dataclass(frozen=True, eq=False)
 class WholeBook:
-    """A code book that answers whole properties: its four parts, its edition and its scale of sizes."""
+    """A code book that answers whole properties: its four parts, its edition and scale of sizes, and the
+    sections that steps of the whole are cited by.
+    """
 
     edition: str
     scale: Scale
@@ -117,3 +119,4 @@ class WholeBook:
     loads: LoadRules
     earthing: Earthing
     findings: FindingRules
+    cites: Mapping[str, str]

@@ -52,8 +52,8 @@ class School:
 
 @dataclass(frozen=True, slots=True)
 class RuleWords:
-    """A house rule: its field, its heading, its title on screen and on paper, the unit of a figure, why its default,
-    and its schools with the default first (none: a figure).
+    """A house rule: its field, heading, title on screen and on paper, the unit of a figure, why its default, that
+    default, and its schools with the default first (none: a figure or words).
     """
 
     name: str
@@ -62,6 +62,7 @@ class RuleWords:
     paper: str
     unit: str
     why: str
+    default: ChoiceValue
     schools: tuple[School, ...]
 
 
@@ -125,8 +126,8 @@ class CaseForm:
 @dataclass(frozen=True, slots=True)
 class Vocabulary:
     """A book's words. ``choices`` are lists by name, ``figures`` the labels of a run's figures, ``stops`` what stops a
-    rung, ``words`` the terms of the trade, ``defaults`` what a new part of a job begins with, ``whole_jobs`` whether
-    the book answers whole properties yet.
+    rung with its section, ``cites`` sections that steps of a whole property are cited by, ``words`` the terms of the
+    trade, ``defaults`` what a new part of a job begins with, ``whole_jobs`` whether the book answers whole properties.
     """
 
     whole_jobs: bool
@@ -134,6 +135,7 @@ class Vocabulary:
     words: Mapping[str, str]
     figures: Mapping[str, str]
     stops: Mapping[str, str]
+    cites: Mapping[str, str]
     systems: tuple[SystemWords, ...]
     choices: Mapping[str, tuple[Choice, ...]]
     house_rules: tuple[RuleWords, ...]
@@ -171,6 +173,7 @@ def load_vocabulary(package: str) -> Vocabulary:
         read["words"],
         read.get("figures", {}),
         read["stops"],
+        read.get("cites", {}),
         systems,
         choices,
         tuple(_rule(r) for r in read.get("house_rules", [])),
@@ -186,10 +189,15 @@ def load_notes(package: str) -> tuple[str, ...]:
 
 def _choice(read: Any) -> Choice:
     """A choice is its value alone, or a pair of value and words; an empty value is none at all."""
-    if isinstance(read, list):
-        value, words = read
-        return Choice(None if value == "" else value, words)
-    return Choice(read, str(read))
+    value, words = read if isinstance(read, list) else (read, str(read))
+    return Choice(_value(value), words)
+
+
+def _value(read: ChoiceValue) -> ChoiceValue:
+    """A value as a job or a case holds it: every number alike, nothing for an empty word."""
+    if read == "":
+        return None
+    return float(read) if isinstance(read, int) and not isinstance(read, bool) else read
 
 
 def _rule(read: Mapping[str, Any]) -> RuleWords:
@@ -198,7 +206,10 @@ def _rule(read: Mapping[str, Any]) -> RuleWords:
     )
     title = read["title"]
     unit, why = read.get("unit", ""), read.get("why", "")
-    return RuleWords(read["name"], read.get("heading", ""), title, read.get("paper", title), unit, why, schools)
+    default = schools[0].value if schools else _value(read["default"])
+    return RuleWords(
+        read["name"], read.get("heading", ""), title, read.get("paper", title), unit, why, default, schools
+    )
 
 
 def _form(read: Mapping[str, Any], choices: Mapping[str, tuple[Choice, ...]]) -> CaseForm:
@@ -206,7 +217,7 @@ def _form(read: Mapping[str, Any], choices: Mapping[str, tuple[Choice, ...]]) ->
     for f in read["fields"]:
         listed = f.get("choices", ())
         own = choices[listed] if isinstance(listed, str) else tuple(_choice(c) for c in listed)
-        when = {key: tuple(values) for key, values in f.get("when", {}).items()}
+        when = {key: tuple(_value(v) for v in values) for key, values in f.get("when", {}).items()}
         fields.append(
             CaseField(
                 f["key"],
@@ -216,7 +227,7 @@ def _form(read: Mapping[str, Any], choices: Mapping[str, tuple[Choice, ...]]) ->
                 f.get("unit", ""),
                 own,
                 f.get("hint", ""),
-                f.get("default"),
+                _value(f.get("default")),
                 when,
             )
         )

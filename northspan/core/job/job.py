@@ -93,7 +93,7 @@ class Appliance(Part):
 
 
 class LoadRecord(Part):
-    """The peak demand of a standing service or feeder, from the utility's record or a recording. 220.87."""
+    """The peak demand of a standing service or feeder, from the utility's record or a recording."""
 
     kind: Literal["12-month", "30-day"]
     peak_va: float = Field(ge=1, le=1_000_000, description="highest 15-minute average, VA")
@@ -283,7 +283,7 @@ class Run(Part):
     several_receptacles: bool = False
     loaded_conductors: int | None = Field(None, ge=1, le=200, description="lock: current-carrying in one raceway")
     sets: int = Field(1, ge=1, le=12, description="parallel sets")
-    whole_dwelling: bool = Field(False, description="carries one dwelling's whole load, 310.12")
+    whole_dwelling: bool = Field(False, description="carries one dwelling's whole load")
     load: Load | None = Field(None, description="lock: the load, else summed from the stations beyond")
     breaker_a: float | None = Field(None, ge=0.1, le=6000, description="lock: OCPD rating, A")
     size: Size | None = Field(None, description="lock: ungrounded conductors")

@@ -70,28 +70,28 @@ def run_loads(book: WholeBook, job: Job, net: Network, places: Iterable[PlaceLoa
         for leaving in net.leaving.get(run.to_station, ()):
             below = found[leaving.id]
             if below.amps > 0.0:
-                parts += _below(net.stations[leaving.to_station].name, below, here)
+                parts += _below(book.cites["less_counted"], net.stations[leaving.to_station].name, below, here)
         if station.transformer is not None:
             parts = [_through(part, station.transformer, run) for part in parts]
         found[run.id] = _of_run(run, parts)
     for run in net.standby.values():
         source = net.stations[run.from_station].generator
         if source is not None:
-            found[run.id] = _of_source(run, source)
+            found[run.id] = _of_source(book.cites, run, source)
     return found
 
 
-def _of_source(run: Run, own: Generator) -> RunLoad:
+def _of_source(cites: Mapping[str, str], run: Run, own: Generator) -> RunLoad:
     """A standby source's feeder carries what the source can give, or the bigger one to come, held by its own
     breaker.
     """
     kw = max(own.kw * own.units, own.later_kw or 0.0)
     volts = SYSTEMS[run.system].volts
     amps = 1000.0 * kw / volts
-    steps = [Step(f"{number(kw)} kW ÷ {number(volts)} V, its rating", amps, "A", "445.13(A)")]
+    steps = [Step(f"{number(kw)} kW ÷ {number(volts)} V, its rating", amps, "A", cites["source_rating"])]
     if own.breaker_a is not None and own.later_kw is None and own.breaker_a < amps:
         amps = own.breaker_a
-        steps.append(Step("Held to its own breaker", amps, "A", "445.12(A)"))
+        steps.append(Step("Held to its own breaker", amps, "A", cites["source_breaker"]))
     return _of_run(run, [_Part(RunLoad(amps, 0.0, None, 1.0, tuple(steps), amps), tuple(steps))])
 
 
@@ -144,7 +144,7 @@ def _circuit(book: WholeBook, feed: Run, appliances: list[Appliance], place: str
     each = {a.id: book.loads.circuit([a], volts).va / volts for a in appliances}
     lasting = sum(each[a.id] for a in appliances if a.continuous or a.kind == "ev-charger")
     neutral = sum(each[a.id] for a in appliances if a.volts == 120)
-    step = Step(f"{number(va)} VA ÷ {number(volts)} V", amps, "A", "220.5(A)")
+    step = Step(f"{number(va)} VA ÷ {number(volts)} V", amps, "A", book.cites["circuit_load"])
     by_place = {} if place is None else {place: amps}
     return RunLoad(
         amps, min(lasting, amps), min(neutral, amps), 1.0, (*steps, step), amps, by_place, circuit, min(neutral, amps)
@@ -161,7 +161,7 @@ def _calculated(place: PlaceLoad) -> _Part:
     return _Part(RunLoad(amps, lasting, neutral, 1.0, steps, amps, {place.place: amps}, None, 0.0), steps)
 
 
-def _below(name: str, below: RunLoad, here: PlaceLoad | None) -> list[_Part]:
+def _below(cite: str, name: str, below: RunLoad, here: PlaceLoad | None) -> list[_Part]:
     """What a run that leaves adds to the one that arrives: all of it, or what is not in the calculation ``here``."""
     already = 0.0 if here is None else sum(below.by_place.get(p, 0.0) for p in (here.place, *here.includes))
     if already == 0.0:
@@ -180,7 +180,7 @@ def _below(name: str, below: RunLoad, here: PlaceLoad | None) -> list[_Part]:
         circuit=None,
     )
     what = f"{name}: {number(below.amps)} A less {number(already)} A counted in Loads"
-    return [_Part(part, (Step(what, left, "A", "220.40"),))]
+    return [_Part(part, (Step(what, left, "A", cite),))]
 
 
 def _summed(parts: Iterable[Mapping[str, float]]) -> Mapping[str, float]:

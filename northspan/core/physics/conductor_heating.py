@@ -21,8 +21,8 @@ def running_temperature(
 def resistance_at(r_75c: float, metal: str, temperature_c: float) -> float:
     """Resistance (same unit as ``r_75c``) at another temperature: R75 (1 + α (T - 75)).
 
-    α is 0.00323 for copper and 0.00330 for aluminium, per degree C at 75 C. Source: note to Chapter 9 Table 8;
-    the same linear law as in any physics text.
+    α is 0.00323 for copper and 0.00330 for aluminium, per degree C at 75 C. Source: the linear law of any
+    physics text, with the coefficients of commercial conductors.
 
     >>> round(resistance_at(0.1, "al", 45.0), 5)
     0.0901

@@ -22,7 +22,7 @@ def groups(job: Job) -> Mapping[str, tuple[Run, ...]]:
 
 
 def loaded_together(job: Job) -> Mapping[str, int]:
-    """Current-carrying conductors in the raceway of every run that shares one, by run. 310.15(C)(1)."""
+    """Current-carrying conductors in the raceway of every run that shares one, by run."""
     return {
         run.id: sum(r.loaded_conductors or SYSTEMS[r.system].loaded for r in runs)
         for runs in groups(job).values()
@@ -38,7 +38,7 @@ def shared(book: WholeBook, job: Job, sized: Mapping[str, SizedRun]) -> Mapping[
         devices = [m.sizing.breaker_a for m in members if m.sizing.breaker_a is not None]
         if len(members) < 2 or not devices:
             continue
-        # One ground for all of them goes by the largest device, and grows with whichever run asks the most. 250.122(C)
+        # One ground for all of them goes by the largest device, and grows with whichever run asks the most.
         by_device = [_again(book, m, ground_device_a=max(devices)) for m in members]
         grounds = [s.companions.equipment_ground for s in by_device if s.companions and s.companions.equipment_ground]
         ground = max(grounds, key=book.scale.rank, default=None)

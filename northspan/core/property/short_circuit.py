@@ -36,8 +36,10 @@ class _Point:
     steps: tuple[Step, ...]
 
 
-def available_faults(job: Job, net: Network, sized: Mapping[str, SizedRun]) -> Mapping[str, Figure]:
-    """The largest bolted fault current (A) at every station; a station without a known source has no answer."""
+def available_faults(table: str, job: Job, net: Network, sized: Mapping[str, SizedRun]) -> Mapping[str, Figure]:
+    """The largest bolted fault current (A) at every station; a station without a known source has no answer.
+    ``table`` is where the impedances stand.
+    """
     points: dict[str, _Point | None] = {
         s.id: _source(s.source, SYSTEMS[s.supply]) if s.supply and s.source else None
         for s in job.stations
@@ -46,7 +48,7 @@ def available_faults(job: Job, net: Network, sized: Mapping[str, SizedRun]) -> M
     for run in net.order:
         before, rung = _leaving(net, run.from_station, points[run.from_station]), sized[run.id].sizing.rung
         reached = net.system[run.to_station] is not None and before is not None and rung is not None
-        points[run.to_station] = _after(before, sized[run.id], rung) if reached and before and rung else None
+        points[run.to_station] = _after(table, before, sized[run.id], rung) if reached and before and rung else None
     return {s.id: _figure(points[s.id], _volts(net, s.id)) for s in job.stations}
 
 
@@ -101,11 +103,11 @@ def _source(source: UtilitySource, system: System) -> _Point | None:
     return _Point(source_ohms(system.volts, amps), source_ohms(system.to_neutral, leg_amps), tuple(steps))
 
 
-def _after(before: _Point, each: SizedRun, rung: Rung) -> _Point:
+def _after(table: str, before: _Point, each: SizedRun, rung: Rung) -> _Point:
     q = each.sizing.question
     line = q.line(complex(cold_resistance(rung.r_ohm_m, HOT_C), rung.x_ohm_m))
     what = f"{q.length_said} of {rung.size} {q.metal}, one wire, cold"
-    step = Step(what, abs(line.one_way), "ohm", "Ch. 9 Table 9, at 25 °C")
+    step = Step(what, abs(line.one_way), "ohm", f"{table}, at 25 °C")
     # The neutral may be smaller; taken as the hots, the current comes out on the high side.
     leg = None if before.leg is None or not q.wiring.grounded else before.leg + line.loop
     between = before.line + line.loop

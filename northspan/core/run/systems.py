@@ -12,7 +12,7 @@ class System:
 
     ``volts`` is the nominal voltage of the loaded loop, ``to_neutral`` from one ungrounded conductor to the
     neutral (None where there is none), ``ungrounded`` and ``grounded`` the numbers of conductors, ``loaded``
-    the current-carrying count of 310.15(E) before anything else shares the raceway.
+    the current-carrying count before anything else shares the raceway.
     """
 
     name: SystemName

@@ -193,6 +193,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/solutions/{key}/working": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One figure of a solved job with its working; ``at`` is its JSON pointer in the solution. */
+        get: operations["workings_get_working__key__working_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/solutions/{key}/runs/{run}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One run of a solved job with its ladders and every working. */
+        get: operations["workings_get_run__key__runs__run__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/solutions/{key}/cells": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Where a solved job read each table, and for what. */
+        get: operations["workings_get_cells__key__cells_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/code-books": {
         parameters: {
             query?: never;
@@ -580,7 +631,8 @@ export interface components {
          * JobState
          * @description A job with its solution and where it stands in its history; ``version`` goes back as ``If-Match``.
          *
-         *     A job that cannot be read or solved has no ``job`` or no ``solution``; ``fault`` says why, ``problems`` where.
+         *     Figures come without workings, runs without ladders. A job that cannot be read or solved has no ``job`` or no
+         *     ``solution``; ``fault`` says why, ``problems`` where.
          */
         JobState: {
             /** Id */
@@ -591,6 +643,24 @@ export interface components {
             name: string;
             job: components["schemas"]["Job"] | null;
             solution: components["schemas"]["Solution"] | null;
+            /**
+             * Key
+             * @description names what was solved; its workings are asked for under it
+             * @default
+             */
+            key: string;
+            /**
+             * Since
+             * @description the version that ``changes`` starts from
+             * @default null
+             */
+            since: number | null;
+            /**
+             * Changes
+             * @description of a large job, in place of job and solution: what an edit changed of {job, solution}
+             * @default null
+             */
+            changes: components["schemas"]["PatchStep"][] | null;
             /**
              * Fault
              * @default
@@ -1290,7 +1360,7 @@ export interface components {
         };
         /**
          * HouseRules
-         * @description House rules of a job. Each names its schools, its default, and why that is the default.
+         * @description House rules of a job. The schools of each, and why its default is one, stand in the code book's vocabulary.
          */
         HouseRules: {
             /**
@@ -1301,133 +1371,133 @@ export interface components {
             name: string;
             /**
              * Feeder Drop Pct
-             * @description Drop limit of a service or feeder, percent. 3: the code book's suggestion
+             * @description Drop limit of a service or feeder, percent
              * @default 3
              */
             feeder_drop_pct: number;
             /**
              * Branch Drop Pct
-             * @description Drop limit of a branch circuit, percent. 3: the code book's suggestion
+             * @description Drop limit of a branch circuit, percent
              * @default 3
              */
             branch_drop_pct: number;
             /**
              * Total Drop Pct
-             * @description Drop limit from the source to the last station, percent. 5: the code book's suggestion, counted here from the source's terminals, the strict school; others count from the service
+             * @description Drop limit from the source to the last station, percent
              * @default 5
              */
             total_drop_pct: number;
             /**
              * Drop Rule
-             * @description Whether the drop limit decides the size. Binding: a lamp that dims brings the customer back; the code book itself only suggests the limit
+             * @description Whether the drop limit decides the size
              * @default binding
              * @enum {string}
              */
             drop_rule: "binding" | "advisory";
             /**
              * Drop Current
-             * @description Current that the drop is judged at. Load: what the code book's note speaks of; 80-of-breaker and breaker: as if the breaker were loaded, for whoever adds to it later
+             * @description Current that the drop is judged at
              * @default load
              * @enum {string}
              */
             drop_current: "load" | "80-of-breaker" | "breaker";
             /**
              * Spare Pct
-             * @description Spare wanted over the design current, percent. 0: the code book asks for none
+             * @description Spare wanted over the design current, percent
              * @default 0
              */
             spare_pct: number;
             /**
              * Dwelling Rule
-             * @description Reading of the 83 % rule. Rating: 83 % of the rating is enough, the letter of 310.12; load-too: the wire carries the calculated load as well
+             * @description Reading of the rule for a run that carries one dwelling
              * @default rating
              * @enum {string}
              */
             dwelling_rule: "rating" | "load-too";
             /**
              * Equipment Ground
-             * @description Equipment ground. Table: by 250.122 with its increase; full: as the hots, which some inspectors ask and which never needs the increase
+             * @description What the equipment ground goes by
              * @default table
              * @enum {string}
              */
             equipment_ground: "table" | "full";
             /**
              * Pipe Up
-             * @description One trade size above what holds the wires, for an easier pull
+             * @description One trade size above what holds the wires
              * @default false
              */
             pipe_up: boolean;
             /**
              * Fill Rounding
-             * @description Raceway fill of wires all of one size. Strict: never more than the table's share; note-7: a last wire that fits to eight tenths counts as fitting, chapter 9 note 7, which is how annex C is counted
+             * @description When a raceway counts as full
              * @default strict
              * @enum {string}
              */
             fill_rounding: "strict" | "note-7";
             /**
              * Several Mains
-             * @description Service conductors ahead of several mains. Sum: made for the mains together, so that what is added later never overloads them; load: made for the calculated load, which 230.90(A) exception 3 allows
+             * @description What service conductors ahead of several mains are made for
              * @default sum
              * @enum {string}
              */
             several_mains: "sum" | "load";
             /**
              * Unmarked Terminals
-             * @description Temperature of terminals with no marking. By rating: 60 C up to 100 A, 75 C above, the letter of 110.14(C)(1); the other schools take one figure for all gear
+             * @description Temperature of terminals with no marking
              * @default by-rating
              * @enum {string}
              */
             unmarked_terminals: "by-rating" | "60" | "75";
             /**
              * Conductor Temperature
-             * @description Temperature for resistance. Table: 75 C, which never comes out low; running: as warm as the load makes the wire
+             * @description Temperature that resistance is taken at
              * @default table
              * @enum {string}
              */
             conductor_temperature: "table" | "running";
             /**
              * Neutral
-             * @description Neutral of a three-wire run. Full: as the hots, never wrong; calculated: by the unbalance where every load beyond has one entered
+             * @description What the neutral of a three-wire run goes by
              * @default full
              * @enum {string}
              */
             neutral: "full" | "calculated";
             /**
              * Load Method
-             * @description Which load calculation drives a dwelling. Optional: 220.82, where it may be used, because it is the code book's own figure for a whole dwelling; standard: Part III always; larger: the higher of the two
+             * @description Which load calculation drives a dwelling
              * @default optional
              * @enum {string}
              */
             load_method: "optional" | "standard" | "larger";
             /**
              * Outbuildings
-             * @description What a dwelling's detached buildings take. Added: each building's own load on top of the dwelling's, which never comes out low; within: counted among the dwelling's loads, where its method reduces them
+             * @description What a dwelling's detached buildings take beside it
              * @default added
              * @enum {string}
              */
             outbuildings: "added" | "within";
             /**
              * Rods
-             * @description Rods where none are there. Two: a second one costs less than a test, and no test is owed; prove: one, once a test shows 25 ohm or less
+             * @description Rods where none are there
              * @default two
              * @enum {string}
              */
             rods: "two" | "prove";
             /**
              * Touch Line V
-             * @description Line drawn on the volts between hand and earth. 50: above which the code book asks live parts to be guarded; it says nothing of who survives what
+             * @description Line drawn on the volts between hand and earth
              * @default 50
              */
             touch_line_v: number;
             /**
              * Energy Price
-             * @description Price of energy for paybacks, $ per kWh; a round figure for the shop to set
+             * @description Price of energy for paybacks, $ per kWh
              * @default 0.15
              */
             energy_price: number;
             /**
              * Loss Hours
-             * @description Hours a year at the design load that lose as much as a year's real use; a guess for the shop to set
+             * @description Hours a year at the design load that lose as much as a year's real use
              * @default 1500
              */
             loss_hours: number;
@@ -1623,7 +1693,7 @@ export interface components {
         };
         /**
          * LoadRecord
-         * @description The peak demand of a standing service or feeder, from the utility's record or a recording. 220.87.
+         * @description The peak demand of a standing service or feeder, from the utility's record or a recording.
          */
         LoadRecord: {
             /**
@@ -1824,6 +1894,29 @@ export interface components {
              * @default null
              */
             disconnect: boolean | null;
+        };
+        /**
+         * PatchStep
+         * @description One operation of RFC 6902.
+         */
+        PatchStep: {
+            /**
+             * Op
+             * @enum {string}
+             */
+            op: "add" | "remove" | "replace" | "move" | "copy" | "test";
+            /** Path */
+            path: string;
+            /**
+             * Value
+             * @default null
+             */
+            value: unknown;
+            /**
+             * From
+             * @default null
+             */
+            from: string | null;
         };
         /**
          * Place
@@ -2198,7 +2291,7 @@ export interface components {
             sets: number;
             /**
              * Whole Dwelling
-             * @description carries one dwelling's whole load, 310.12
+             * @description carries one dwelling's whole load
              * @default false
              */
             whole_dwelling: boolean;
@@ -2833,34 +2926,16 @@ export interface components {
          */
         Patch: components["schemas"]["PatchStep"][];
         /**
-         * PatchStep
-         * @description One operation of RFC 6902.
-         */
-        PatchStep: {
-            /**
-             * Op
-             * @enum {string}
-             */
-            op: "add" | "remove" | "replace" | "move" | "copy" | "test";
-            /** Path */
-            path: string;
-            /**
-             * Value
-             * @default null
-             */
-            value: unknown;
-            /**
-             * From
-             * @default null
-             */
-            from: string | null;
-        };
-        /**
          * SolveAnswer
          * @description A job that is not stored, solved.
          */
         SolveAnswer: {
             job: components["schemas"]["Job"];
+            /**
+             * Key
+             * @default
+             */
+            key: string;
             solution: components["schemas"]["Solution"];
         };
         /**
@@ -3085,6 +3160,32 @@ export interface components {
             extra_a: number;
         };
         /**
+         * WorkingReply
+         * @description A figure with its working.
+         */
+        WorkingReply: {
+            figure: components["schemas"]["Figure"];
+        };
+        /**
+         * RunReply
+         * @description One run of a solved job, with its ladders and every working.
+         */
+        RunReply: {
+            run: components["schemas"]["RunAnswer"];
+        };
+        /**
+         * CellsReply
+         * @description Where a job read each table: by table, by "row|column", who read it.
+         */
+        CellsReply: {
+            /** Tables */
+            tables: {
+                [key: string]: {
+                    [key: string]: string[];
+                };
+            };
+        };
+        /**
          * BookList
          * @description Every code book.
          */
@@ -3257,8 +3358,8 @@ export interface components {
         };
         /**
          * RuleWords
-         * @description A house rule: its field, its heading, its title on screen and on paper, the unit of a figure, why its default,
-         *     and its schools with the default first (none: a figure).
+         * @description A house rule: its field, heading, title on screen and on paper, the unit of a figure, why its default, that
+         *     default, and its schools with the default first (none: a figure or words).
          */
         RuleWords: {
             /** Name */
@@ -3273,6 +3374,8 @@ export interface components {
             unit: string;
             /** Why */
             why: string;
+            /** Default */
+            default: string | number | boolean | null;
             /** Schools */
             schools: components["schemas"]["School"][];
         };
@@ -3318,8 +3421,8 @@ export interface components {
         /**
          * Vocabulary
          * @description A book's words. ``choices`` are lists by name, ``figures`` the labels of a run's figures, ``stops`` what stops a
-         *     rung, ``words`` the terms of the trade, ``defaults`` what a new part of a job begins with, ``whole_jobs`` whether
-         *     the book answers whole properties yet.
+         *     rung with its section, ``cites`` sections that steps of a whole property are cited by, ``words`` the terms of the
+         *     trade, ``defaults`` what a new part of a job begins with, ``whole_jobs`` whether the book answers whole properties.
          */
         Vocabulary: {
             /** Whole Jobs */
@@ -3339,6 +3442,10 @@ export interface components {
             };
             /** Stops */
             stops: {
+                [key: string]: string;
+            };
+            /** Cites */
+            cites: {
                 [key: string]: string;
             };
             /** Systems */
@@ -4945,6 +5052,264 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    workings_get_working__key__working_get: {
+        parameters: {
+            query: {
+                at: string;
+            };
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkingReply"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    workings_get_run__key__runs__run__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunReply"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    workings_get_cells__key__cells_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CellsReply"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationErrorModel"][];
                 };
             };
             /** @description Internal Server Error */

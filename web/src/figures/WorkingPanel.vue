@@ -1,8 +1,41 @@
 <script setup lang="ts">
-import { written } from './write'
-import { useView } from '@/stores/view'
+import { inject, ref, watch } from 'vue'
 
+import { written } from './write'
+import { Refused } from '@/api/client'
+import type { Step } from '@/api/types'
+import { deskKey, useDesk } from '@/stores/desk'
+import { useView } from '@/stores/view'
+import { useWorkings } from '@/stores/workings'
+
+defineProps<{ book?: string }>()
+const desk = inject(deskKey, useDesk, true)
 const view = useView()
+const workings = useWorkings()
+const steps = ref<Step[]>([])
+const notice = ref('')
+const asking = ref(false)
+
+// The working of a figure comes when it is opened.
+watch(
+  () => view.working?.figure,
+  async (figure) => {
+    if (!figure) return
+    notice.value = ''
+    asking.value = true
+    try {
+      const found = await workings.of(figure, desk.job)
+      if (view.working?.figure === figure) steps.value = found
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error
+      steps.value = []
+      notice.value = error.message
+    } finally {
+      asking.value = false
+    }
+  },
+  { immediate: true },
+)
 </script>
 
 <template>
@@ -10,17 +43,18 @@ const view = useView()
     <template v-if="view.working">
       <h2 class="cap">Working · {{ view.working.title }}</h2>
       <ol>
-        <li v-for="(step, i) in view.working.figure.steps" :key="i">
+        <li v-for="(step, i) in steps" :key="i">
           <span class="what">{{ step.what }}</span>
           <span class="mono value">{{ step.value === null ? '' : written(step.value, step.unit) }}</span>
           <span class="mono cite">
-            <router-link v-if="step.cell" :to="{ name: 'book', params: { table: step.cell.table } }">{{ step.cite }}</router-link>
+            <router-link v-if="step.cell" :to="{ name: 'book', params: { table: step.cell.table }, query: book ? { book } : {} }">{{ step.cite }}</router-link>
             <template v-else>{{ step.cite }}</template>
             <b v-if="step.doubtful" class="caution"> · check your copy</b>
           </span>
         </li>
       </ol>
-      <p v-if="!view.working.figure.steps.length" class="quiet">No working: this figure has no answer yet.</p>
+      <p v-if="notice" class="danger" role="alert">{{ notice }}</p>
+      <p v-else-if="!steps.length && !asking" class="quiet">No working: this figure has no answer yet.</p>
     </template>
     <template v-else>
       <h2 class="cap">Working</h2>

@@ -6,7 +6,9 @@ import type { InjectionKey } from 'vue'
 import { answered, api, Refused } from '@/api/client'
 import type { components } from '@/api/schema'
 import type { Job, JobState, PatchStep, Problem, Run, Solution } from '@/api/types'
+import { changed } from './changes'
 import { useOutbox, type Outgoing } from './outbox'
+import { useWorkings } from './workings'
 
 type Schema = components['schemas']
 
@@ -30,6 +32,10 @@ function desk() {
   const scratchFuture: Job[] = []
   const outbox = useOutbox(refused)
   watch([outbox.trouble, outbox.unsent], () => (settled.value += 1))
+  const key = ref('')
+  const workings = useWorkings()
+  // The version that lies here as it was saved, whatever a slider shows meanwhile.
+  let saved: { version: number; job: Job; solution: Solution } | null = null
   let asked = 0
   let wanted: string | null = null
 
@@ -43,14 +49,24 @@ function desk() {
     canUndo.value = state.can_undo
     canRedo.value = state.can_redo
     if (!outbox.holds(state.id)) versions.set(state.id, state.version)
-    if (state.job) show(state.job, state.solution)
+    if (state.changes && saved?.version === state.since) {
+      const now = changed({ job: saved.job, solution: saved.solution }, state.changes as PatchStep[])
+      show(now.job, now.solution, state.key)
+    } else if (state.changes) {
+      // What it starts from is not what lies here: it is fetched whole.
+      void open(state.id)
+      return
+    } else if (state.job) show(state.job, state.solution, state.key)
     else job.value = solution.value = null
+    saved = job.value && solution.value ? { version: state.version, job: job.value, solution: solution.value } : null
     if (fault.value) problems.value = state.problems ?? []
   }
 
-  function show(newJob: Job, newSolution: Solution | null) {
+  function show(newJob: Job, newSolution: Solution | null, newKey: string) {
+    workings.place(newSolution, newKey)
     job.value = newJob
     solution.value = newSolution
+    key.value = newKey
     const stations = newJob.stations.some((s) => s.id === selectedStation.value)
     if (!stations) selectedStation.value = null
     if (!newJob.runs.some((r) => r.id === selectedRun.value)) selectedRun.value = newJob.runs[0]?.id ?? null
@@ -70,12 +86,14 @@ function desk() {
     clear()
     return attempt(async () => {
       const answer = await answered(api.POST('/api/solve', { body: document }))
-      show(answer.job, answer.solution)
+      show(answer.job, answer.solution, answer.key)
     })
   }
 
   function clear() {
     id.value = job.value = solution.value = selectedRun.value = selectedStation.value = null
+    key.value = ''
+    saved = null
     name.value = fault.value = ''
     calm()
     scratchPast.length = scratchFuture.length = 0
@@ -165,11 +183,11 @@ function desk() {
     showScratch(answer)
   }
 
-  function showScratch(answer: { job: Job; solution: Solution }) {
+  function showScratch(answer: { job: Job; solution: Solution; key: string }) {
     calm()
     canUndo.value = scratchPast.length > 0
     canRedo.value = scratchFuture.length > 0
-    show(answer.job, answer.solution)
+    show(answer.job, answer.solution, answer.key)
   }
 
   /** Solve a change without saving it, to show it while a slider moves. */
@@ -178,7 +196,11 @@ function desk() {
     const call = ++asked
     try {
       const answer = await answered(api.POST('/api/solve', { body: applied(job.value, patch) }))
-      if (call === asked) solution.value = answer.solution
+      if (call !== asked) return
+      workings.place(answer.solution, answer.key)
+
+      solution.value = answer.solution
+      key.value = answer.key
     } catch (error) {
       if (!(error instanceof Refused)) throw error
     }
@@ -240,7 +262,7 @@ function desk() {
   }
 
   return {
-    id, name, job, solution, fault, canUndo, canRedo, selectedRun, selectedStation, problems, notice, settled, run, runIndex,
+    id, name, job, solution, key, fault, canUndo, canRedo, selectedRun, selectedStation, problems, notice, settled, run, runIndex,
     unsent: outbox.unsent, trouble: outbox.trouble, sendNow: outbox.sendNow, unsentAt,
     open, openScratch, lay, edit, preview, undo, redo, setRun, selectRun, selectStation, clear,
   } // prettier-ignore

@@ -10,7 +10,7 @@ from northspan.core.codes.nec.loads.rules import NecLoads
 from northspan.core.codes.nec.sizing.rules import NecSizing
 
 EDITION = "NEC 2023"
-WHOLE = WholeBook(EDITION, AWG, NecSizing(), NecLoads(), NecEarthing(), NecFindings())
+WHOLE = WholeBook(EDITION, AWG, NecSizing(), NecLoads(), NecEarthing(), NecFindings(), VOCABULARY.cites)
 BOOK = CodeBook(
     "nec-2023",
     "US 2023",

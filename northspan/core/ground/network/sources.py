@@ -13,7 +13,6 @@ from northspan.core.run.systems import SYSTEMS, SystemName
 UTILITY_KVA, UTILITY_PCT, UTILITY_X_OVER_R = 25.0, 2.0, 1.5
 GENERATOR_X_OVER_R = 6.0
 REGULATED_SHARE = 0.001
-SECOND_LEG: dict[SystemName, float] = {"120/208-3w": -120.0}
 
 
 def source_branches(station: Station, net: Network, steady: bool) -> list[Branch]:
@@ -32,7 +31,7 @@ def source_branches(station: Station, net: Network, steady: bool) -> list[Branch
         return [Branch(f"source {station.id}", b, a, 2.0 * half, complex(wiring.volts))]
     found = [Branch(f"source {station.id} A", n, a, half, complex(wiring.to_neutral))]
     if wiring.ungrounded == 2:
-        turn = cmath.rect(wiring.to_neutral, math.radians(SECOND_LEG.get(system, 180.0)))
+        turn = cmath.rect(wiring.to_neutral, math.radians(-120.0 if wiring.of_a_wye else 180.0))
         found.append(Branch(f"source {station.id} B", n, b, half, turn))
     return found
 

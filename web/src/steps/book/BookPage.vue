@@ -8,8 +8,8 @@ import { answered, api, Refused } from '@/api/client'
 import type { BookModel, TableModel } from '@/api/types'
 import BookTabs from '@/figures/BookTabs.vue'
 import { useDesk } from '@/stores/desk'
+import { USUAL_BOOK } from '@/stores/words'
 
-const USUAL = 'nec-2023'
 const props = defineProps<{ table?: string; bookId?: string }>()
 const router = useRouter()
 const desk = useDesk()
@@ -17,7 +17,7 @@ const book = shallowRef<BookModel | null>(null)
 const notice = ref('')
 const wanted = ref('')
 
-const wantedBook = computed(() => props.bookId || desk.job?.code_book || USUAL)
+const wantedBook = computed(() => props.bookId || desk.job?.code_book || USUAL_BOOK)
 watch(
   wantedBook,
   async (id) => {
@@ -37,7 +37,15 @@ function choose(id: string) {
   void router.replace({ name: 'book', query: { book: id } })
 }
 
-const read = computed(() => (desk.job && desk.solution && desk.job.code_book === book.value?.id ? cellsRead(desk.job, desk.solution) : new Map<string, Map<string, string[]>>()))
+const read = shallowRef(new Map<string, Map<string, string[]>>())
+watch(
+  [() => desk.key, () => book.value?.id],
+  async ([key, id]) => {
+    const found = key && desk.job?.code_book === id ? await cellsRead(key) : new Map()
+    if (key === desk.key) read.value = found
+  },
+  { immediate: true },
+)
 const found = computed(() => {
   const words = wanted.value.trim().toLowerCase()
   return (book.value?.tables ?? []).filter((t) => !words || matches(t, words))

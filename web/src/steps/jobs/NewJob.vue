@@ -4,6 +4,7 @@ import { useRouter } from 'vue-router'
 
 import { amount, continuousFault } from './building'
 import { jobOf, type WalkThrough } from './newJob'
+import { SUPPLIES } from '@/fields/choices'
 import { useShelf } from '@/stores/shelf'
 
 const open = defineModel<boolean>({ required: true })
@@ -12,14 +13,9 @@ const router = useRouter()
 const tried = ref(false)
 
 const walk = reactive<WalkThrough>({
-  name: '', supply: '120/240-3w', rating: 200, serviceFeet: 60, houseAmps: null, building: false, buildingName: '',
+  name: '', supply: SUPPLIES[0].value, rating: 200, serviceFeet: 60, houseAmps: null, building: false, buildingName: '',
   buildingFeet: null, buildingAmps: null, buildingContinuous: null,
 }) // prettier-ignore
-
-const SUPPLIES = [
-  { value: '120/240-3w', title: '120/240 V, three-wire' },
-  { value: '120/208-3w', title: '120/208 V, two phases and neutral' },
-]
 
 const wrong = computed(() => ({
   name: walk.name.trim() ? '' : 'Name the job, by street or customer',
@@ -50,7 +46,7 @@ async function make() {
       <form novalidate @submit.prevent="make">
         <h2 class="cap">New job</h2>
         <v-text-field v-model="walk.name" label="Job name" autofocus maxlength="80" :error-messages="tried ? wrong.name : ''" />
-        <v-select v-model="walk.supply" label="The utility delivers" :items="SUPPLIES" />
+        <v-select v-model="walk.supply" label="The utility delivers" :items="SUPPLIES" item-title="words" />
         <div class="pair">
           <v-text-field v-model.number="walk.rating" label="Service rating" suffix="A" type="number" min="15" />
           <v-text-field v-model.number="walk.serviceFeet" label="Transformer to panel" suffix="ft" type="number" min="0" :error-messages="tried ? wrong.serviceFeet : ''" />

@@ -1,4 +1,8 @@
-import type { Footprint, Gear, Generator, Job, Load, PatchStep, Place, Run, TransferSwitch, Transformer } from '@/api/types'
+import type { Footprint, Gear, Generator, Job, Load, PatchStep, Place, Run, Station, TransferSwitch, Transformer } from '@/api/types'
+import { defaults } from '@/stores/words'
+
+/** What a run is made of, as the code book's vocabulary begins with it. */
+export type Wire = Pick<Run, 'metal' | 'insulation' | 'raceway' | 'location'>
 
 export interface NewBuilding {
   name: string
@@ -44,19 +48,20 @@ const BLANK_LOCKS = {
 } as const // prettier-ignore
 
 const BLANK_CONDUCTOR = {
-  size: null, metal: 'cu', lands: null, protected: null, steel_sleeve: false, sleeve_bonded: null, spliced: false, near_earth: false,
+  size: null, lands: null, protected: null, steel_sleeve: false, sleeve_bonded: null, spliced: false, near_earth: false,
 } as const // prettier-ignore
 
-const BLANK_GROUNDING: Place['grounding'] = {
-  seen: false, electrodes: [], conductor: BLANK_CONDUCTOR, soil_ohm_m: null, survey: [], water_piping: false, water_bonded: null,
+const BLANK_GROUNDING: Omit<Place['grounding'], 'conductor'> = {
+  seen: false, electrodes: [], soil_ohm_m: null, survey: [], water_piping: false, water_bonded: null,
   water_jumper: null, gas_piping: false, gas_bonded: null, intersystem_terminals: null,
 } // prettier-ignore
 
 /** A place with nothing entered of what it takes. */
 export function newPlace(part: Pick<Place, 'id' | 'name' | 'kind'>): Place {
   return {
-    footprint: null, soil: null, water_pipe: null, note: '', floor_area_ft2: null, small_appliance_circuits: 2, laundry_circuits: 1, existing: false, record: null, load_method: null,
-    appliances: [], grounding: BLANK_GROUNDING, ...part,
+    footprint: null, soil: null, water_pipe: null, note: '', floor_area_ft2: null, ...defaults<Pick<Place, 'small_appliance_circuits' | 'laundry_circuits'>>('dwelling'), existing: false, record: null, load_method: null,
+    appliances: [], ...part,
+    grounding: { ...BLANK_GROUNDING, conductor: { ...BLANK_CONDUCTOR, ...defaults<Pick<Run, 'metal'>>('electrode_conductor') } },
   } // prettier-ignore
 }
 
@@ -73,13 +78,14 @@ const KINDS = { building: 'panelboard', panel: 'panelboard', equipment: 'equipme
 } as const // prettier-ignore
 
 /** A transformer to start from: a step up for a long run. */
-export const NEW_TRANSFORMER: Transformer = { secondary: '480-2w', kva: 10, impedance_pct: 3, x_over_r: 1, no_load_pct: 0.5, secondary_breaker_a: null }
+export function newTransformer(): Transformer {
+  return { secondary_breaker_a: null, ...defaults<Omit<Transformer, 'secondary_breaker_a'>>('transformer') }
+}
 
 /** A standby set to start from, and the switch that takes it. */
-export const NEW_GENERATOR: Generator = {
-  system: '120/240-3w', kw: 22, units: 1, fuel: 'propane', fuel_pct: 100, altitude_ft: 0, altitude_loss_pct: 3.5, breaker_a: null,
-  later_kw: null, diversion_w: null, reactance_pct: 15, surge_times: 2,
-} // prettier-ignore
+export function newGenerator(): Generator {
+  return { altitude_ft: 0, breaker_a: null, later_kw: null, diversion_w: null, ...defaults<Omit<Generator, 'altitude_ft' | 'breaker_a' | 'later_kw' | 'diversion_w'>>('generator') }
+}
 export const NEW_TRANSFER: TransferSwitch = { form: 'switch', inlet_a: null, automatic: true, managed: false, service_rated: false, switches_neutral: false }
 
 /** What is not known of a station. */
@@ -131,11 +137,11 @@ export function buildingPatch(job: Job, form: NewBuilding): { patch: PatchStep[]
       id: station,
       name: form.what === 'building' ? `${name} panel` : name,
       kind: KINDS[form.what],
-      transformer: form.what === 'transformer' ? NEW_TRANSFORMER : null,
+      transformer: form.what === 'transformer' ? newTransformer() : null,
       transfer: form.what === 'transfer-switch' ? NEW_TRANSFER : null,
-      generator: form.what === 'generator' ? NEW_GENERATOR : null,
+      generator: form.what === 'generator' ? newGenerator() : null,
       place,
-      terminal_c: 75,
+      ...defaults<Pick<Station, 'terminal_c'>>('station'),
       load: loadOf(form.amps, form.continuous),
     },
   })
@@ -152,10 +158,8 @@ export function buildingPatch(job: Job, form: NewBuilding): { patch: PatchStep[]
       use: feeder ? 'feeder' : 'branch',
       system: form.system,
       length_ft: amount(form.feet) ?? 1,
-      metal: outdoors ? form.metal : 'cu',
-      insulation: outdoors ? 'XHHW-2' : 'THWN-2',
-      raceway: outdoors ? 'PVC40' : 'EMT',
-      location: outdoors ? 'buried' : 'dry',
+      ...defaults<Wire>(outdoors ? 'outdoors' : 'indoors'),
+      ...(outdoors ? { metal: form.metal } : {}),
     }),
   })
   return { patch, run }

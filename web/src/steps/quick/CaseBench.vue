@@ -19,7 +19,7 @@ const form = props.vocabulary.cases.check
 const own = useCase(props.book, 'check', form)
 const { answer, fields, notice } = own
 // The fields ask a desk what was refused and what has settled; here the case is all that lies on it.
-provide(deskKey, reactive({ problems: own.problems, notice, settled: own.settled, trouble: '', unsentAt: () => undefined }) as unknown as Desk)
+provide(deskKey, reactive({ problems: own.problems, notice, settled: own.settled, trouble: '', job: null, unsentAt: () => undefined }) as unknown as Desk)
 onBeforeUnmount(() => (view.working = null))
 
 const groups = computed(() => {
@@ -96,7 +96,7 @@ defineExpose({ startOver: own.startOver })
         </dl>
       </section>
     </div>
-    <aside class="right"><WorkingPanel /></aside>
+    <aside class="right"><WorkingPanel :book="book" /></aside>
   </div>
 </template>
 

@@ -8,8 +8,8 @@ import { Refused } from '@/api/client'
 import type { Vocabulary } from '@/api/types'
 import BookTabs from '@/figures/BookTabs.vue'
 import { useBooks } from '@/stores/books'
+import { USUAL_BOOK } from '@/stores/words'
 
-const USUAL = 'nec-2023'
 const props = defineProps<{ book?: string }>()
 const books = useBooks()
 const router = useRouter()
@@ -18,11 +18,11 @@ const notice = ref('')
 const bench = ref<{ startOver: () => void } | null>(null)
 
 watch(
-  () => props.book || USUAL,
+  () => props.book || USUAL_BOOK,
   async (id) => {
     try {
       const vocabulary = await books.vocabulary(id)
-      if (id === (props.book || USUAL)) open.value = { id, vocabulary }
+      if (id === (props.book || USUAL_BOOK)) open.value = { id, vocabulary }
       notice.value = ''
     } catch (error) {
       if (!(error instanceof Refused)) throw error

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { watch } from 'vue'
 
-import { CHOICE_RULES, NUMBER_RULES, type ChoiceRule } from './rules'
+import { choiceRules, numberRules, type Rule } from './rules'
 import type { Job } from '@/api/types'
 import NumberField from '@/fields/NumberField.vue'
 import { vHeld } from '@/fields/held'
@@ -20,8 +20,8 @@ function set(name: keyof Job['house_rules'], value: unknown) {
   if (value !== null) void desk.edit([{ op: 'add', path: `/house_rules/${name}`, value }])
 }
 
-function changed(rule: ChoiceRule): boolean {
-  return desk.job?.house_rules[rule.name] !== rule.schools[0].value
+function changed(rule: Rule): boolean {
+  return desk.job?.house_rules[rule.name] !== rule.default
 }
 </script>
 
@@ -37,13 +37,13 @@ function changed(rule: ChoiceRule): boolean {
       <div>
         <div class="named">
           <TextField label="These rules are called" :value="desk.job.house_rules.name" pointer="/house_rules/name" :maxlength="80" @change="(v) => set('name', v)" />
-          <div v-for="rule in NUMBER_RULES" :key="rule.name" class="number">
+          <div v-for="rule in numberRules" :key="rule.name" class="number">
             <NumberField :label="rule.title" :value="Number(desk.job.house_rules[rule.name])" :unit="rule.unit" :pointer="`/house_rules/${rule.name}`" @change="(v) => set(rule.name, v)" />
             <p class="narrow quiet">{{ rule.why }}</p>
           </div>
         </div>
       </div>
-      <div v-for="group in CHOICE_RULES" :key="group.heading">
+      <div v-for="group in choiceRules" :key="group.heading">
         <h3 class="cap">{{ group.heading }}</h3>
         <fieldset v-for="rule in group.rules" :key="rule.name">
           <legend>{{ rule.title }}<span v-if="changed(rule)" class="caution narrow"> · not the default</span></legend>

@@ -2,13 +2,13 @@
 import { computed, reactive, ref, watch } from 'vue'
 
 import { buildingPatch, continuousFault, type NewBuilding } from '@/steps/jobs/building'
-import { SYSTEMS } from '@/fields/choices'
+import { METALS, SYSTEMS } from '@/fields/choices'
 import { useDesk } from '@/stores/desk'
 
 const open = defineModel<boolean>({ required: true })
 const desk = useDesk()
 
-const blank: NewBuilding = { name: '', what: 'building', from: '', feet: null, amps: null, continuous: null, system: '120/240-3w', metal: 'al', buried: true }
+const blank: NewBuilding = { name: '', what: 'building', from: '', feet: null, amps: null, continuous: null, system: SYSTEMS[0].value, metal: METALS[0].value, buried: true }
 const form = reactive<NewBuilding>({ ...blank })
 const tried = ref(false)
 
@@ -19,7 +19,7 @@ const sources = computed(() => {
 const system = computed(() => {
   const fed = desk.job?.runs.find((r) => r.to_station === form.from)
   const from = desk.job?.stations.find((s) => s.id === form.from)
-  return from?.transformer?.secondary ?? fed?.system ?? from?.supply ?? '120/240-3w'
+  return from?.transformer?.secondary ?? fed?.system ?? from?.supply ?? SYSTEMS[0].value
 })
 const wrong = computed(() => ({
   name: form.name.trim() ? '' : 'Give it a name',

@@ -4,7 +4,7 @@ import { computed, inject } from 'vue'
 import RunVerdict from './RunVerdict.vue'
 import type { Load, PatchStep, Run, RunAnswer, Station } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
-import { GROUND_METALS, INSULATIONS, KNOWN, LOCATIONS, METALS, OUTLET_ROOMS, OVER, RACEWAYS, sizeLocks, SYSTEMS, TAPS, TERMINALS, tradeLocks, USES } from '@/fields/choices'
+import { groundMetals, INSULATIONS, KNOWN, LOCATIONS, METALS, OUTLET_ROOMS, OVER, RACEWAYS, sizeLocks, SYSTEMS, TAPS, TERMINALS, tradeLocks, USES } from '@/fields/choices'
 import { vHeld } from '@/fields/held'
 import NumberField from '@/fields/NumberField.vue'
 import SwitchField from '@/fields/SwitchField.vue'
@@ -151,7 +151,7 @@ function settle(event: Event) {
       <ChoiceField label="Use" :value="run.use" :choices="USES" :pointer="`${base}/use`" @change="(v) => desk.setRun({ use: v })" />
       <ChoiceField label="System" :value="run.system" :choices="SYSTEMS" :pointer="`${base}/system`" @change="(v) => desk.setRun({ system: v })" />
       <ChoiceField
-        v-if="f.equipment_ground" label="Ground's metal" :value="run.egc_metal" :choices="GROUND_METALS" :pointer="`${base}/egc_metal`"
+        v-if="f.equipment_ground" label="Ground's metal" :value="run.egc_metal" :choices="groundMetals()" :pointer="`${base}/egc_metal`"
         @change="(v) => desk.setRun({ egc_metal: v })"
       />
       <SwitchField label="Carries a dwelling whole (83 %)" :value="run.whole_dwelling" :pointer="`${base}/whole_dwelling`" @change="(v) => desk.setRun({ whole_dwelling: v })" />

@@ -1,13 +1,14 @@
 <script setup lang="ts">
-import { computed, inject, ref, watch } from 'vue'
+import { computed, inject, ref, shallowRef, watch } from 'vue'
 
 import { answered, api, Refused } from '@/api/client'
-import type { Metal, RunAnswer, RunFigures, Size } from '@/api/types'
+import type { Ladder, Metal, RunAnswer, RunFigures, Size } from '@/api/types'
 import FigureButton from '@/figures/FigureButton.vue'
 import SizeLadder from '@/figures/SizeLadder.vue'
 import { sizeText } from '@/figures/write'
 import { deskKey, useDesk } from '@/stores/desk'
 import { useView } from '@/stores/view'
+import { useWorkings } from '@/stores/workings'
 
 const props = defineProps<{ answer: RunAnswer }>()
 const desk = inject(deskKey, useDesk, true)
@@ -16,7 +17,26 @@ const shown = ref<{ metal: Metal; size: string; figures: RunFigures } | null>(nu
 
 const need = computed(() => Number(props.answer.figures.design.value ?? 0))
 const chosen = computed(() => (props.answer.figures.size.value as string | null) ?? null)
-const ladders = computed(() => [...props.answer.ladders].sort((a, b) => a.metal.localeCompare(b.metal)))
+const workings = useWorkings()
+const ladders = shallowRef<Ladder[]>([])
+let laddersOf = ''
+// The ladders of a run come when it is opened; the ones before stand until they do.
+watch(
+  [() => props.answer.id, () => desk.key],
+  async ([run, key]) => {
+    if (laddersOf !== run) ladders.value = []
+    laddersOf = run
+    if (!key) return
+    try {
+      const found = await workings.run(key, run, desk.job)
+      if (key === desk.key && run === props.answer.id) ladders.value = [...found.ladders].sort((a, b) => a.metal.localeCompare(b.metal))
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error
+      desk.notice = error.message
+    }
+  },
+  { immediate: true },
+)
 watch(
   () => props.answer,
   (now, before) => {

@@ -13,7 +13,7 @@ import SwitchField from '@/fields/SwitchField.vue'
 import TextField from '@/fields/TextField.vue'
 import FigureButton from '@/figures/FigureButton.vue'
 import { feet, figureText } from '@/figures/write'
-import { NEW_GENERATOR, NEW_TRANSFER, NEW_TRANSFORMER } from '@/steps/jobs/building'
+import { NEW_TRANSFER, newGenerator, newTransformer } from '@/steps/jobs/building'
 import { useDesk } from '@/stores/desk'
 import { useView } from '@/stores/view'
 
@@ -44,9 +44,9 @@ function set(name: string, value: unknown) {
 
 /** A station becomes another kind; only a transformer has a transformer's plate. */
 function setKind(kind: Station['kind']) {
-  const transformer = kind === 'transformer' ? (station.value?.transformer ?? NEW_TRANSFORMER) : null
+  const transformer = kind === 'transformer' ? (station.value?.transformer ?? newTransformer()) : null
   const transfer = kind === 'transfer-switch' ? (station.value?.transfer ?? NEW_TRANSFER) : null
-  const generator = kind === 'generator' || kind === 'inverter' ? (station.value?.generator ?? NEW_GENERATOR) : null
+  const generator = kind === 'generator' || kind === 'inverter' ? (station.value?.generator ?? newGenerator()) : null
   const parts = { transformer, transfer, generator, kind }
   void desk.edit(Object.entries(parts).map(([name, value]) => ({ op: 'add' as const, path: `${base.value}/${name}`, value })))
 }

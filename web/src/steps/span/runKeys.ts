@@ -1,4 +1,4 @@
-import { SIZES } from '@/fields/choices'
+import { sizes } from '@/fields/choices'
 import { onKey } from '@/shell/keys'
 import type { Desk } from '@/stores/desk'
 
@@ -16,13 +16,13 @@ export function runKeys(desk: Desk): () => void {
   }
 
   function bump(by: number) {
-    const at = SIZES.findIndex((s) => s === chosen())
-    const size = SIZES[at + by]
+    const at = sizes().findIndex((s) => s === chosen())
+    const size = sizes()[at + by]
     if (at >= 0 && size) void desk.setRun({ size })
   }
 
   function lock() {
-    const size = SIZES.find((s) => s === chosen())
+    const size = sizes().find((s) => s === chosen())
     if (desk.run?.size) void desk.setRun({ size: null })
     else if (size) void desk.setRun({ size })
   }

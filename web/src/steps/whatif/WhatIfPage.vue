@@ -10,6 +10,7 @@ import NextLine from '@/shell/NextLine.vue'
 import NoJob from '@/shell/NoJob.vue'
 import SaveNotice from '@/shell/SaveNotice.vue'
 import { freshId } from '@/steps/jobs/building'
+import { ELSEWHERE } from '@/fields/choices'
 import { useDesk } from '@/stores/desk'
 
 const props = defineProps<{ id: string }>()
@@ -61,7 +62,7 @@ function add(...parts: Partial<Variant>[]) {
 function addVoltages() {
   const run = [...(desk.job?.runs ?? [])].filter((r) => r.use !== 'service').sort((a, b) => b.length_ft - a.length_ft)[0]
   if (!run) return
-  const systems = (['120-2w', '240-2w', '480-2w'] as const).filter((s) => s !== run.system)
+  const systems = ELSEWHERE.map((c) => c.value).filter((s) => s !== run.system)
   add(...systems.map((system) => ({ name: `${Number.parseInt(system)} V to ${names.value.get(run.id)?.split(' → ')[1]}`, run: run.id, system })))
 }
 </script>

@@ -1,0 +1,38 @@
+import { shallowReactive, shallowRef } from 'vue'
+
+import { useBooks } from './books'
+import type { Vocabulary } from '@/api/types'
+
+export interface Choice<T> {
+  value: T
+  words: string
+}
+
+/** The code book that jobs are made under where nothing else is chosen. */
+export const USUAL_BOOK = 'nec-2023'
+
+/** The words of the code book that jobs are made under here; null until they have come. */
+export const words = shallowRef<Vocabulary | null>(null)
+const lists = new Map<string, Choice<unknown>[]>()
+
+/** A list of choices by name, as the code book states it; empty until its words have come. */
+export function list<T>(name: string): Choice<T>[] {
+  const known = lists.get(name) ?? shallowReactive<Choice<unknown>[]>([])
+  lists.set(name, known)
+  return known as Choice<T>[]
+}
+
+/** What a new part of a job begins with. */
+export function defaults<T extends object>(name: string): T {
+  return (words.value?.defaults[name] ?? {}) as T
+}
+
+/** Learn a code book's words. Throws `Refused` where they do not come. */
+export async function learn(book: string) {
+  const found = await useBooks().vocabulary(book)
+  for (const [name, choices] of Object.entries(found.choices)) {
+    const known = list(name)
+    known.splice(0, known.length, ...choices)
+  }
+  words.value = found
+}
