@@ -131,8 +131,10 @@ class WholeBooks(unittest.TestCase):
             Run(**ends, system="240-2w", **vocabulary.defaults[name])
         Transformer(**vocabulary.defaults["transformer"])
         Generator(**vocabulary.defaults["generator"])
-        fields = {"metals": "metal", "insulations": "insulation", "raceways": "raceway", "sizes": "size", "uses": "use",
-                  "systems": "system", "locations": "location", "taps": "tap", "trade_sizes": "raceway_size"}  # fmt: skip
+        fields = {
+            "metals": "metal", "insulations": "insulation", "raceways": "raceway", "sizes": "size", "uses": "use",
+            "systems": "system", "locations": "location", "taps": "tap", "trade_sizes": "raceway_size",
+        }  # fmt: skip
         given = ends | {"system": "240-2w"}
         for name, field in fields.items():
             for value in vocabulary.allowed(name):
