@@ -8,6 +8,7 @@ from typing import Any
 import jsonpatch
 from jsonpointer import JsonPointer, JsonPointerException
 
+from northspan.core.job.addresses import placed
 from northspan.core.job.file import LARGEST_BYTES, JobFileError
 from northspan.core.job.problem import Problem
 
@@ -17,10 +18,10 @@ _UNFIT = (jsonpatch.JsonPatchException, JsonPointerException, TypeError, ValueEr
 
 
 def patched(document: Any, patch: Patch) -> Any:
-    """A document after a JSON Patch. Raises JobFileError where a step does not fit it, or makes it too large.
+    """A document after a JSON Patch, whose paths may name parts by id.
 
     Before every step its growth is added up (B of JSON), so that copies of copies end early; what a step takes out is
-    not subtracted.
+    not subtracted. Raises JobFileError where a step does not fit, or makes the document too large.
 
     >>> patched({"name": "A", "runs": []}, [{"op": "replace", "path": "/name", "value": "B"}])
     {'name': 'B', 'runs': []}
@@ -31,6 +32,7 @@ def patched(document: Any, patch: Patch) -> Any:
     document = json.loads(written)
     for at, step in enumerate(patch):
         try:
+            step = _addressed(document, step)
             size += len(json.dumps(_laid_down(document, step)))
             if size > LARGEST_BYTES:
                 words = f"would make the job larger than {LARGEST_BYTES // 1_000_000} MB"
@@ -45,6 +47,11 @@ def patched(document: Any, patch: Patch) -> Any:
             words = f"the edit does not fit the job as it stands: {step['op']!r} at {step['path'][:80]!r} leads nowhere"
             raise JobFileError([Problem(f"/{at}", words)]) from None
     return document
+
+
+def _addressed(document: Any, step: dict[str, Any]) -> dict[str, Any]:
+    """The step with what it names by id in its place."""
+    return step | {name: placed(document, step[name]) for name in ("path", "from") if name in step}
 
 
 def _laid_down(document: Any, step: dict[str, Any]) -> Any:

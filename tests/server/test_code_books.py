@@ -63,6 +63,14 @@ class Workings(ServerTest):
         self.assertIsNone(small["changes"])
         self.assertEqual(small["job"]["runs"][1]["length_ft"], 111)
 
+    def test_an_edit_names_a_part_by_its_id_wherever_it_stands(self):
+        state = self.create()
+        edited = self.edit(state, "/runs/@feeder/length_ft", 77).json
+        self.assertEqual([r["length_ft"] for r in edited["job"]["runs"] if r["id"] == "feeder"], [77])
+        gone = self.edit(edited, "/runs/@nowhere/length_ft", 5)
+        self.assertEqual(gone.status_code, 422)
+        self.assertIn("leads nowhere", gone.json["problems"][0]["words"])
+
     def test_what_changed_makes_one_of_the_other(self):
         before, after = document(), document()
         after["runs"].append(dict(after["runs"][1], id="more", note="a/b~c"))

@@ -6,6 +6,7 @@ import type { InjectionKey } from 'vue'
 import { answered, api, Refused } from '@/api/client'
 import type { components } from '@/api/schema'
 import type { Job, JobState, PatchStep, Problem, Run, Solution } from '@/api/types'
+import { addressed } from './addresses'
 import { changed } from './changes'
 import { useOutbox, type Outgoing } from './outbox'
 import { useWorkings } from './workings'
@@ -157,11 +158,12 @@ function desk() {
     const jobId = id.value
     const call = ++asked
     if (!jobId) return send({ job: null, patch, send: () => editScratch(patch) })
+    const body = addressed(job.value, patch) as Schema['Patch']
     return send({
       job: jobId,
       patch,
       send: async () => {
-        const state = await answered(api.PATCH('/api/jobs/{job_id}', { params: matched(jobId), body: patch as Schema['Patch'] }))
+        const state = await answered(api.PATCH('/api/jobs/{job_id}', { params: matched(jobId), body }))
         taken(state, call === asked)
       },
     })
