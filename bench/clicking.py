@@ -38,7 +38,7 @@ def _click(port: int, job: dict[str, object], who: int, until: float, taken: lis
     version, length = 1, 100 + who
     while time.monotonic() < until:
         length = length % 900 + 1
-        body = [{"op": "add", "path": "/runs/1/length_ft", "value": length + who / 100}]
+        body = [{"op": "add", "path": "/runs/1/cable/length", "value": length + who / 100}]
         start = time.monotonic()
         version = call(port, "PATCH", f"/api/jobs/{job['id']}", body, version)["version"]
         taken.append(1000 * (time.monotonic() - start))

@@ -43,14 +43,14 @@ class Client(threading.Thread):
 
     def __init__(self, port: int, job: Any):
         super().__init__()
-        self.port, self.job, self.answered = port, job, int(job["job"]["runs"][1]["length_ft"])
+        self.port, self.job, self.answered = port, job, int(job["job"]["runs"][1]["cable"]["length"])
         self.tried = self.answered
 
     def run(self) -> None:
         """Save until nothing answers."""
         while True:
             self.tried = self.answered % 19_000 + 1
-            body = [{"op": "add", "path": "/runs/1/length_ft", "value": self.tried}]
+            body = [{"op": "add", "path": "/runs/1/cable/length", "value": self.tried}]
             try:
                 self.job = call(self.port, "PATCH", f"/api/jobs/{self.job['id']}", body, self.job["version"])
             except (OSError, http.client.HTTPException, ValueError):
@@ -106,7 +106,7 @@ def kills(count: int, seed: int) -> int:
             server = launch(port, database)
             jobs = [call(port, "GET", f"/api/jobs/{client.job['id']}") for client in clients]
             for client, job in zip(clients, jobs, strict=True):
-                kept = job["job"]["runs"][1]["length_ft"]
+                kept = job["job"]["runs"][1]["cable"]["length"]
                 if not whole or kept not in (client.answered, client.tried):
                     lost += 1
                     print(f"kill {n}: answered {client.answered}, tried {client.tried}, kept {kept}, whole {whole}")

@@ -21,6 +21,7 @@ from northspan.core.job.file import parse_text
 from northspan.core.job.job import Job, Variant
 from northspan.core.loads.place_loads import place_loads
 from northspan.core.opened.fault import FaultQuestion, fault_answer
+from northspan.core.property.prepared import prepared
 from northspan.core.property.topology import network
 from northspan.core.solve import size_all, solve
 from northspan.core.whatif.what_if import what_if
@@ -110,7 +111,8 @@ def editing(job: Job) -> Callable[[], object]:
 
 def longer(job: Job, feet: int) -> Job:
     """The job with its second run so much longer."""
-    run = job.runs[1].model_copy(update={"length_ft": job.runs[1].length_ft + feet})
+    cable = job.runs[1].cable
+    run = job.runs[1].model_copy(update={"cable": cable.model_copy(update={"length": cable.length + feet})})
     return job.model_copy(update={"runs": (job.runs[0], run, *job.runs[2:])})
 
 
@@ -125,7 +127,7 @@ def grounding() -> None:
     print(f"grounding of {len(job.stations)} stations, {len(found.modes)} modes, {faults} faults: {taken:.0f} ms")
     print(f"the same job solved whole: {milliseconds(lambda: solve(job), 7):.0f} ms")
     asked = FaultQuestion("utility", "p20", equipment="broken")
-    print(f"a fault asked for, with its answers: {milliseconds(lambda: fault_answer(job, asked), 7):.0f} ms")
+    print(f"a fault asked for, with its answers: {milliseconds(lambda: fault_answer(prepared(job), asked), 7):.0f} ms")
 
 
 def with_more(job: Job, at: int) -> Job:

@@ -22,10 +22,8 @@ def property_of(runs: int) -> Job:
                 "to_station": f"p{i}",
                 "use": "feeder",
                 "system": "120/240-3w",
-                "length_ft": 40 + 13 * (i % 9),
-                "metal": "al" if i % 2 else "cu",
-                "insulation": "XHHW-2",
-                "size": "10" if i % 3 == 0 else None,
+                "cable": {"length": 40 + 13 * (i % 9), "metal": "al" if i % 2 else "cu", "insulation": "XHHW-2"},
+                "locks": {"size": "10" if i % 3 == 0 else None},
             }
         )
     site = [{"id": "site", "name": "Site", "kind": "yard"}]
@@ -37,7 +35,7 @@ def property_with_modes(stations: int) -> Job:
 
     Three modes; every place has electrodes, every station its bond on record.
     """
-    rods = [{"id": "rods", "kind": "rod", "count": 2, "spacing_ft": 8}]
+    rods = [{"id": "rods", "kind": "rod", "count": 2, "spacing": 8}]
     places = [
         {
             "id": f"place{i}",
@@ -52,7 +50,7 @@ def property_with_modes(stations: int) -> Job:
         {"id": "source", "name": "Source", "kind": "utility", "place": "place0", "supply": "120/240-3w"}
     ]
     runs: list[dict[str, Any]] = []
-    own = {"system": "120/240-3w", "length_ft": 60, "metal": "al", "insulation": "XHHW-2"}
+    own = {"system": "120/240-3w", "cable": {"length": 60, "metal": "al", "insulation": "XHHW-2"}}
     for i in range(stations - 3):
         switch = i in (5, 9)
         made.append(
@@ -73,7 +71,14 @@ def property_with_modes(stations: int) -> Job:
     for name, kind, at in (("set", "generator", "p5"), ("island", "inverter", "p9")):
         made.append({"id": name, "name": name, "kind": kind, "place": "place0", "generator": {"kw": 20, "units": 2}})
         runs.append(
-            {"id": f"to-{at}", "from_station": name, "to_station": at, "use": "feeder", **own, "breaker_a": 100}
+            {
+                "id": f"to-{at}",
+                "from_station": name,
+                "to_station": at,
+                "use": "feeder",
+                **own,
+                "locks": {"breaker_a": 100},
+            }
         )
     return parse({"name": f"Synthetic {stations}", "places": places, "stations": made, "runs": runs})
 
@@ -89,9 +94,8 @@ def chain_of(runs: int) -> Job:
             "id": f"p{n}", "name": f"Panel {n}", "kind": "panelboard", "place": "yard", "terminal_c": 75,
             "load": {"amps": 1},
         })  # fmt: skip
-        made.append({
-            "id": f"r{n}", "from_station": f"p{n - 1}" if n else "pole", "to_station": f"p{n}", "metal": "al",
-            "use": "feeder" if n else "service", "system": "120/240-3w", "length_ft": 20 + n % 7,
-        })  # fmt: skip
+        made.append({"id": f"r{n}", "from_station": f"p{n - 1}" if n else "pole", "to_station": f"p{n}",
+            "use": "feeder" if n else "service", "system": "120/240-3w", "cable": {"metal": "al",
+                "length": 20 + n % 7}})  # fmt: skip
     places = [{"id": "yard", "name": "Yard", "kind": "yard"}]
     return parse({"name": f"Chain of {runs}", "places": places, "stations": stations, "runs": made})

@@ -7,6 +7,7 @@ from pydantic import TypeAdapter
 from northspan.commands.job_of_file import read_job
 from northspan.commands.outcome import BAD_INPUT, PASSES
 from northspan.core.codes.library import whole_book
+from northspan.core.job.in_si import in_si
 from northspan.core.loads.place_load import LoadMethod, PlaceLoad
 from northspan.core.loads.place_loads import place_loads
 from northspan.core.property.topology import network
@@ -17,6 +18,7 @@ def run(options: argparse.Namespace) -> int:
     job = read_job(options.job)
     if job is None:
         return BAD_INPUT
+    job = in_si(job, job.told)
     loads = place_loads(whole_book(job.code_book), job, network(job))
     if options.json:
         print(TypeAdapter(tuple[PlaceLoad, ...]).dump_json(loads, indent=1).decode())

@@ -51,13 +51,13 @@ class RunAnswer:
 
 @dataclass(frozen=True, slots=True)
 class StationAnswer:
-    """One station as solved: feet of wire from the source, voltage at the design load, the largest
-    bolted fault current there.
+    """One station as solved: wire from the source (in the job's length), voltage at the design load, the largest bolted
+    fault current there.
     """
 
     id: str
     fed: bool
-    distance_ft: float
+    distance: float
     volts: Figure
     drop_pct: Figure
     fault_a: Figure
@@ -65,12 +65,14 @@ class StationAnswer:
 
 @dataclass(frozen=True, slots=True)
 class RouteAnswer:
-    """A run's route as measured: legs (ft), the bend between each two (degrees), the length, the worst stretch."""
+    """A run's route as measured: legs (in the job's length), the bend between each two (degrees), the length, the worst
+    stretch.
+    """
 
     run: str
-    legs_ft: tuple[float, ...]
+    legs: tuple[float, ...]
     bends_deg: tuple[float, ...]
-    length_ft: Figure
+    length: Figure
     worst_bends_deg: Figure
 
 

@@ -1,31 +1,25 @@
 """A job solved: from the source outward, every run and station, then what is wrong."""
 
-from collections.abc import Collection, Mapping
+from collections.abc import Mapping
 
 from northspan.core.codes.codebook import WholeBook
-from northspan.core.codes.library import whole_book
 from northspan.core.ground.solve_ground import solve_ground
 from northspan.core.job.job import Job
-from northspan.core.loads.place_load import PlaceLoad
-from northspan.core.loads.place_loads import place_loads
-from northspan.core.loads.run_loads import run_loads
 from northspan.core.physics.transformer import series_ohms
 from northspan.core.physics.voltage_drop import receiving_volts
-from northspan.core.property.asking import Standing, drop_limit, question
 from northspan.core.property.fixes import proved_findings, run_fix
-from northspan.core.property.guards import ahead_a, guards, unguarded
 from northspan.core.property.next_steps import next_steps
+from northspan.core.property.prepared import Prepared, prepared
 from northspan.core.property.routes import route_answers
-from northspan.core.property.shared_raceway import loaded_together, shared
 from northspan.core.property.short_circuit import available_faults
 from northspan.core.property.sized_run import SizedRun
-from northspan.core.property.topology import Network, as_used, network, source_system
+from northspan.core.property.topology import Network, source_system
 from northspan.core.property.view import JobView
 from northspan.core.run.question import DEVICE_WORDS
 from northspan.core.run.rung import Ladder
 from northspan.core.run.sized import Sizing
-from northspan.core.run.sizing import explained, other_ladder, size_run, unsized
-from northspan.core.run.systems import SYSTEMS, SystemName
+from northspan.core.run.sizing import explained, other_ladder
+from northspan.core.run.systems import SYSTEMS
 from northspan.core.sizes.scale import Scale
 from northspan.core.solution import Device, Finding, RunAnswer, Solution, StationAnswer
 from northspan.core.working import Figure, NamedFigure, Step, figure_of, number
@@ -36,20 +30,21 @@ LEVELS = ("danger", "violation", "house", "advice", "note")
 def solve(job: Job) -> Solution:
     """Solve a job under its code book and house rules. Pure: the same job gives the same answer.
 
-    The job must come from ``jobfile.parse``, which has checked its network. Raises nothing else.
+    The job must come from ``job.file.parse``, which has checked its network. Raises nothing else.
     """
-    book, entered = whole_book(job.code_book), job
-    job = as_used(entered)
-    net = network(job)
-    places = place_loads(book, job, net)
-    sized = size_all(book, job, net, places)
+    return solution(prepared(job))
+
+
+def solution(ready: Prepared) -> Solution:
+    """The whole answer to a job made ready."""
+    book, job, net, places, sized = ready.book, ready.job, ready.net, ready.places, ready.sized
     faults = available_faults(book.cites["impedance"], job, net, sized)
     stations = _stations(job, net, sized, faults)
-    routes = route_answers(job)
+    routes = route_answers(ready.entered)
     drops = {s.id: float(s.drop_pct.value) for s in stations if isinstance(s.drop_pct.value, float)}
     figures = {name: explained(book, each.sizing.question, each.sizing.load_steps) for name, each in sized.items()}
     ground = solve_ground(book.earthing, job, net, sized)
-    view = JobView(entered, job, net, sized, drops, faults, places, routes, figures, ground)
+    view = JobView(ready.entered, job, net, sized, drops, faults, places, routes, figures, ground)
     findings = [*_run_findings(book, sized), *book.findings.job_findings(book, view)]
     findings.sort(key=lambda f: LEVELS.index(f.level))
     runs = tuple(_run_answer(book, view, sized[run.id]) for run in job.runs)
@@ -57,62 +52,16 @@ def solve(job: Job) -> Solution:
     return Solution(job.code_book, book.edition, places, runs, stations, routes, ground.answer(), tuple(findings), todo)
 
 
-def size_all(book: WholeBook, job: Job, net: Network, places: tuple[PlaceLoad, ...]) -> Mapping[str, SizedRun]:
-    """Every run sized, by id; a run with no load beyond it has no rungs."""
-    loads = run_loads(book, job, net, places)
-    guarding = guards(job, net)
-    together = loaded_together(job)
-    ahead_of = ahead_a(net, guarding)
-    whole_runs = carrying_dwellings(job, net, {p.station for p in places if p.drives})
-    sized: dict[str, SizedRun] = {}
-    for index, run in enumerate(job.runs):
-        load = loads[run.id]
-        whole = run.id in whole_runs
-        limit = drop_limit(job.house_rules, run)
-        entered_over = load.beyond if run.load is not None else None
-        ends = net.stations[run.from_station], net.stations[run.to_station]
-        guard = guarding[run.id]
-        ahead = guarding[net.fed_by[ends[0].id].id] if run.tap is not None and ends[0].id in net.fed_by else None
-        ground_a = ahead.rating_a if ahead else None
-        open_a = ahead_of[run.from_station]
-        at = Standing(ends, guard, whole, ground_a, together.get(run.id), unguarded(ends[0], guard), open_a)
-        asked = question(book, job.house_rules, run, load, at)
-        loaded = load.amps > 0.0
-        sizing = size_run(book, asked, load.steps, raceways=True) if loaded else unsized(asked)
-        sized[run.id] = SizedRun(index, run, sizing, guard, entered_over, limit, whole, load.neutral_amps)
-    return shared(book, job, sized)
-
-
-def carrying_dwellings(job: Job, net: Network, landings: Collection[str | None]) -> set[str]:
-    """The runs that carry the whole load of a dwelling: every loaded station of the place lies beyond them.
-
-    ``landings`` are the stations where calculated loads land.
-    """
-    found: set[str] = set()
-    for place in job.places:
-        if place.kind != "dwelling":
-            continue
-        here = [s for s in job.stations if s.place == place.id]
-        loaded = {
-            s.id
-            for s in here
-            if s.load is not None or s.id in landings or (s.kind == "panelboard" and s.id not in net.leaving)
-        }
-        of_place, of_load = net.counts_beyond({s.id for s in here}), net.counts_beyond(loaded)
-        found |= {r.id for r in job.runs if of_place[r.to_station] and of_load[r.to_station] == len(loaded)}
-    return found
-
-
 def _stations(
     job: Job, net: Network, sized: Mapping[str, SizedRun], faults: Mapping[str, Figure]
 ) -> tuple[StationAnswer, ...]:
     """Distance and voltage of every station: each run's drop is taken from the voltage that reaches it."""
     share: dict[str, float] = {}
-    feet: dict[str, float] = {}
+    away: dict[str, float] = {}
     steps: dict[str, tuple[Step, ...]] = {}
     for station in job.stations:
         if station.id not in net.fed_by:
-            share[station.id], feet[station.id] = 1.0, 0.0
+            share[station.id], away[station.id] = 1.0, 0.0
             volts = _source_volts(source_system(station))
             steps[station.id] = (Step("At the source, nominal", volts, "V", "entered"),) if volts else ()
     for run in net.order:
@@ -121,13 +70,15 @@ def _stations(
         after = _share_after(sizing, before)
         share[run.to_station] = after
         through = _transformer_step(net, run.from_station, before)
-        feet[run.to_station] = feet[run.from_station] + run.length_ft
+        away[run.to_station] = away[run.from_station] + run.cable.length
         volts = SYSTEMS[run.system].volts
-        what = f"After {number(run.length_ft)} ft to {net.stations[run.to_station].name}"
+        what = f"After {job.told.length.said(run.cable.length)} to {net.stations[run.to_station].name}"
         step = Step(what, after * volts, "V", "short line, from the voltage that reaches it")
         steps[run.to_station] = (*steps[run.from_station], *through, step)
     return tuple(
-        _station_answer(net, s.id, source_system(s), share[s.id], feet[s.id], steps[s.id], faults[s.id])
+        _station_answer(
+            net, s.id, source_system(s), share[s.id], job.told.length.of(away[s.id]), steps[s.id], faults[s.id]
+        )
         for s in job.stations
     )
 
@@ -155,7 +106,7 @@ def _share_leaving(net: Network, station: str, share: float, sized: Mapping[str,
     return max(0.0, receiving_volts(share * volts, amps, pf, z) / volts)
 
 
-def _source_volts(supply: SystemName | None) -> float | None:
+def _source_volts(supply: str | None) -> float | None:
     return None if supply is None else SYSTEMS[supply].volts
 
 
@@ -172,9 +123,9 @@ def _share_after(sizing: Sizing, before: float) -> float:
 def _station_answer(
     net: Network,
     station: str,
-    supply: SystemName | None,
+    supply: str | None,
     share: float,
-    feet: float,
+    distance: float,
     steps: tuple[Step, ...],
     fault: Figure,
 ) -> StationAnswer:
@@ -183,11 +134,11 @@ def _station_answer(
     nominal = SYSTEMS[run.system].volts if run is not None else _source_volts(supply)
     if not live or nominal is None:
         empty = Figure(None, "V", ())
-        return StationAnswer(station, False, feet, empty, Figure(None, "%", ()), fault)
+        return StationAnswer(station, False, distance, empty, Figure(None, "%", ()), fault)
     volts = share * nominal
     drop = 100.0 * (1.0 - share)
     last = Step(f"{number(nominal)} V nominal less {number(volts)} V, of nominal", drop, "%", "short line")
-    return StationAnswer(station, True, feet, Figure(volts, "V", steps), Figure(drop, "%", (*steps, last)), fault)
+    return StationAnswer(station, True, distance, Figure(volts, "V", steps), Figure(drop, "%", (*steps, last)), fault)
 
 
 def _run_findings(book: WholeBook, sized: Mapping[str, SizedRun]) -> list[Finding]:
@@ -220,15 +171,15 @@ def _run_answer(book: WholeBook, view: JobView, each: SizedRun) -> RunAnswer:
         figures = _after(figures, "loss_w", NamedFigure("loss_kwh_year", "Loss in a year", _yearly(view.job, lost)))
     ladders: tuple[Ladder, ...] = (sizing.ladder,)
     if sizing.question.amps > 0.0:
-        ladders = (sizing.ladder, other_ladder(book, sizing, "cu" if run.metal == "al" else "al"))
+        ladders = (sizing.ladder, other_ladder(book, sizing, "cu" if run.cable.metal == "al" else "al"))
     rung = sizing.rung
     return RunAnswer(
         run.id,
         run.from_station,
         run.to_station,
         view.network.system[run.to_station] is not None,
-        run.metal,
-        run.sets,
+        run.cable.metal,
+        run.cable.sets,
         rung is not None and rung.passes,
         rung.stopped_by if rung else None,
         Device(DEVICE_WORDS[each.guard.at], each.guard.rating_a, each.guard.pointer),

@@ -1,7 +1,7 @@
-"""The units that a job is told in, and the one place where a length, a depth or an area changes its unit.
+"""The units that a job is told in, and the one place where a length, an area or a torque changes its unit.
 
-What is typed is kept as typed; the physics and the rules reckon in metres. 1 ft = 0.3048 m and 1 in = 0.0254 m exactly:
-the international yard and pound agreement of 1959.
+What is typed is kept as typed; the physics and the rules reckon in SI. 1 ft = 0.3048 m and 1 in = 0.0254 m exactly: the
+international yard and pound agreement of 1959; 1 lb = 4.4482216152605 N at standard gravity.
 """
 
 from dataclasses import dataclass
@@ -11,51 +11,79 @@ from northspan.core.working import number
 
 FOOT_M = 0.3048
 INCH_M = 0.0254
+SQUARE_FOOT_M2 = FOOT_M * FOOT_M
+POUND_INCH_NM = 4.4482216152605 * INCH_M
 UnitsName = Literal["us", "metric"]
+Quantity = Literal["length", "small", "area", "torque"]
+# As many places as are typed; what arithmetic leaves behind them is dust.
+PLACES = 6
+
+
+@dataclass(frozen=True, slots=True)
+class Unit:
+    """One unit: its sign, its plural in words, and how much of the SI unit (m, m², N·m) one of it is.
+
+    >>> US.length.si(10.0), US.length.of(3.048), US.length.said(94.488)
+    (3.048, 10.0, '310 ft')
+    """
+
+    sign: str
+    words: str
+    is_si: float
+
+    def si(self, told: float) -> float:
+        """What is told in this unit, in SI."""
+        return told * self.is_si
+
+    def of(self, si: float) -> float:
+        """A quantity in SI as it is told in this unit."""
+        return round(si / self.is_si, PLACES)
+
+    def number(self, si: float) -> str:
+        """A quantity in SI as the number that is told."""
+        return number(self.of(si))
+
+    def said(self, si: float) -> str:
+        """A quantity in SI as it is told, with its unit."""
+        return f"{self.number(si)} {self.sign}"
 
 
 @dataclass(frozen=True, slots=True)
 class Units:
-    """One way of telling lengths: along a wire or a plan, of small things (depths, diameters), and areas.
-
-    The ``_m`` fields say how many metres (square metres) one of each is.
+    """One way of telling: ``length`` along a wire or a plan, ``small`` things (depths, diameters, heights), areas and
+    the torque of a terminal.
     """
 
     id: UnitsName
-    length_unit: str
-    length_m: float
-    small_unit: str
-    small_m: float
-    area_unit: str
-    area_m2: float
+    length: Unit
+    small: Unit
+    area: Unit
+    torque: Unit
 
-    def metres(self, length: float) -> float:
-        """A length as told, in metres.
+    def unit(self, quantity: Quantity) -> Unit:
+        """The unit that a kind of quantity is told in.
 
-        >>> US.metres(10.0), METRIC.metres(10.0)
-        (3.048, 10.0)
+        >>> METRIC.unit("small").sign
+        'mm'
         """
-        return length * self.length_m
-
-    def length(self, metres: float) -> float:
-        """Metres as a length is told.
-
-        >>> round(US.length(3.048), 9), METRIC.length(3.048)
-        (10.0, 3.048)
-        """
-        return metres / self.length_m
-
-    def said(self, metres: float) -> str:
-        """A length in words.
-
-        >>> US.said(94.488), METRIC.said(94.488)
-        ('310 ft', '94.49 m')
-        """
-        return f"{number(self.length(metres))} {self.length_unit}"
+        found: Unit = getattr(self, quantity)
+        return found
 
 
-US = Units("us", "ft", FOOT_M, "in", INCH_M, "ft²", FOOT_M * FOOT_M)
-METRIC = Units("metric", "m", 1.0, "mm", 0.001, "m²", 1.0)
+US = Units(
+    "us",
+    Unit("ft", "feet", FOOT_M),
+    Unit("in", "inches", INCH_M),
+    Unit("ft²", "square feet", SQUARE_FOOT_M2),
+    Unit("lb·in", "pound-inches", POUND_INCH_NM),
+)
+METRIC = Units(
+    "metric",
+    Unit("m", "metres", 1.0),
+    Unit("mm", "millimetres", 0.001),
+    Unit("m²", "square metres", 1.0),
+    Unit("N·m", "newton metres", 1.0),
+)
 
 
 def units(name: UnitsName) -> Units:

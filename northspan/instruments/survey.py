@@ -3,11 +3,15 @@
 import math
 from dataclasses import dataclass
 
+from northspan.core.units import FOOT_M, METRIC, US, Units
 from northspan.text.delimited import BrokenRow, Unreadable, delimiter, named, table
 
-FEET_A_METRE = 1.0 / 0.3048
 MOST_READINGS = 60
-LEAST_FT, WIDEST_FT = 0.1, 2000.0
+HEADINGS = (
+    (METRIC.length, ("m", "metre", "metres", "meter", "meters")),
+    (US.length, ("ft", "foot", "feet")),
+)
+LEAST_M, WIDEST_M = 0.1 * FOOT_M, 2000.0 * FOOT_M
 LEAST_OHM, MOST_OHM = 0.001, 100_000.0
 
 
@@ -17,9 +21,9 @@ class NotASurvey(Unreadable):
 
 @dataclass(frozen=True, slots=True)
 class Reading:
-    """One reading: spacing of the pins (ft) and what the meter showed (ohm)."""
+    """One reading: spacing of the pins (in the length that is told) and what the meter showed (ohm)."""
 
-    spacing_ft: float
+    spacing: float
     ohm: float
 
 
@@ -31,20 +35,22 @@ class Survey:
     broken: tuple[BrokenRow, ...]
 
 
-def read_survey(text: str) -> Survey:
-    """Read spacing and ohms from the first two columns; a heading that says m has its spacings in metres, else feet.
+def read_survey(text: str, told: Units) -> Survey:
+    """Read spacing and ohms from the first two columns, into the length that is told; a heading that says m or ft has
+    its spacings in those.
 
     Raises NotASurvey where no row can be read.
 
-    >>> found = read_survey("spacing m,ohm\\n3.048,5.0\\n6.096,oops\\n")
-    >>> round(found.readings[0].spacing_ft, 6), found.readings[0].ohm, found.broken[0].line
+    >>> from northspan.core.units import US
+    >>> found = read_survey("spacing m,ohm\\n3.048,5.0\\n6.096,oops\\n", US)
+    >>> found.readings[0].spacing, found.readings[0].ohm, found.broken[0].line
     (10.0, 5.0, 3)
     """
     rows = list(table(text, delimiter(text)))
     first = rows[0][1] if rows else []
     heading = first[0].lower() if first and _number(first[0]) is None else ""
     words = heading.replace("(", " ").replace(")", " ").replace(",", " ").split()
-    in_feet = FEET_A_METRE if any(w in ("m", "metre", "metres", "meter", "meters") for w in words) else 1.0
+    headed = next((unit for unit, names in HEADINGS if any(w in names for w in words)), told.length)
     readings: dict[float, Reading] = {}
     broken: list[BrokenRow] = []
     for line, cells in rows:
@@ -54,11 +60,12 @@ def read_survey(text: str) -> Survey:
         if len(values) < 2 or values[0] is None or values[1] is None:
             broken.append(BrokenRow(line, "needs a spacing and a figure in ohms"))
             continue
-        spacing, ohm = values[0] * in_feet, values[1]
-        if not (LEAST_FT <= spacing <= WIDEST_FT and LEAST_OHM <= ohm <= MOST_OHM):
+        spacing_m, ohm = headed.si(values[0]), values[1]
+        spacing = told.length.of(spacing_m)
+        if not (LEAST_M <= spacing_m <= WIDEST_M and LEAST_OHM <= ohm <= MOST_OHM):
             broken.append(BrokenRow(line, "a spacing or an ohm reading that cannot be"))
         elif spacing in readings:
-            broken.append(BrokenRow(line, f"spacing {spacing:g} ft is there already"))
+            broken.append(BrokenRow(line, f"spacing {spacing:g} {told.length.sign} is there already"))
         elif len(readings) == MOST_READINGS:
             broken.append(BrokenRow(line, f"more than {MOST_READINGS} readings"))
         else:

@@ -1,4 +1,4 @@
-"""A walked track, from GPX or GeoJSON, laid flat in feet."""
+"""A walked track, from GPX or GeoJSON, laid flat."""
 
 import json
 import math
@@ -8,10 +8,11 @@ from typing import Any
 from defusedxml import DefusedXmlException, ElementTree
 
 from northspan.core.physics.plane import Point, simplified
+from northspan.core.units import FOOT_M, Units
 from northspan.text.delimited import Unreadable
 
-EARTH_FT = 20_902_231.0
-WALKED_WITHIN_FT = 3.0
+EARTH_M = 6_371_000.0
+WALKED_WITHIN_M = 3.0 * FOOT_M
 MOST_POINTS = 200
 MOST_READ = 50_000
 
@@ -20,14 +21,16 @@ class NotATrack(Unreadable):
     """The file holds no track; the message says why, in words."""
 
 
-def read_track(text: str) -> list[Point]:
-    """Points of the walked line (ft east, ft north of its first point), those within 3 ft of the line left out.
+def read_track(text: str, told: Units) -> list[Point]:
+    """Points of the walked line, east and north of its first point in the length that is told; those within 3 ft (0.9 m)
+    of the line are left out.
 
-    The earth is taken as flat over a property, on a sphere of the mean radius: within a foot in a thousand.
+    The earth is taken as flat over a property, on a sphere of the mean radius: within a thousandth.
     Raises NotATrack.
 
+    >>> from northspan.core.units import US
     >>> made = '{"type": "LineString", "coordinates": [[-80.0, 40.0], [-80.0, 40.001]]}'
-    >>> [(round(x), round(y)) for x, y in read_track(made)]
+    >>> [(round(x), round(y)) for x, y in read_track(made, US)]
     [(0, 0), (0, 365)]
     """
     found = _gpx(text) if text.lstrip().startswith("<") else _geojson(text)
@@ -37,12 +40,12 @@ def read_track(text: str) -> list[Point]:
         raise NotATrack("The file has no line of two points or more.")
     lon0, lat0 = found[0]
     shrink = math.cos(math.radians(lat0))
-    flat = [(EARTH_FT * math.radians(lon - lon0) * shrink, EARTH_FT * math.radians(lat - lat0)) for lon, lat in found]
-    line = simplified(flat, WALKED_WITHIN_FT, MOST_POINTS)
+    flat = [(EARTH_M * math.radians(lon - lon0) * shrink, EARTH_M * math.radians(lat - lat0)) for lon, lat in found]
+    line = simplified(flat, WALKED_WITHIN_M, MOST_POINTS)
     if line is None:
         words = f"The track has more than {MOST_POINTS} bends: too many for a trench. Walk it again, or thin it out."
         raise NotATrack(words)
-    return line
+    return [(told.length.of(x), told.length.of(y)) for x, y in line]
 
 
 def _gpx(text: str) -> list[Point]:

@@ -4,7 +4,8 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from northspan.core.codes.library import code_book
-from northspan.core.job.job import Job, Run
+from northspan.core.job.job import Job
+from northspan.core.job.run import Run
 from northspan.core.loads.place_load import PlaceLoad
 from northspan.core.solution import RunAnswer, Solution
 from northspan.core.working import Figure, Step
@@ -30,7 +31,8 @@ def sections(job: Job, solution: Solution) -> Iterator[Section]:
     yield _property(job, solution)
     for load in solution.loads:
         yield _loads(job, load)
-    torques = [(s.name, f"{s.gear.torque_lb_in:g} lb·in", "110.14(D)") for s in job.stations if s.gear.torque_lb_in]
+    unit = job.told.torque.sign
+    torques = [(s.name, f"{s.gear.torque:g} {unit}", "110.14(D)") for s in job.stations if s.gear.torque]
     if torques:
         yield Section("Torque of lugs, the makers' figures", ("Station", "Tightened to", "Section"), tuple(torques))
     yield _schedule(job, solution)
@@ -74,7 +76,7 @@ def _property(job: Job, solution: Solution) -> Section:
             station.kind.replace("-", " "),
             f"{station.terminal_c} °C" if station.terminal_c else "—",
             f"{station.load.amps:g} A" if station.load else "—",
-            f"{answer.distance_ft:g} ft" if answer.fed else "not fed",
+            f"{answer.distance:g} {job.told.length.sign}" if answer.fed else "not fed",
             figure(answer.volts),
             figure(answer.drop_pct),
             figure(answer.fault_a),
@@ -107,15 +109,15 @@ def _schedule(job: Job, solution: Solution) -> Section:
     rows = []
     for run, answer in zip(job.runs, solution.runs, strict=True):
         trade = answer.figure("raceway").value
-        pipe = run.raceway if trade is None else f"{run.raceway} {trade} in"
+        pipe = run.cable.raceway if trade is None else f"{run.cable.raceway} {trade} in"
         rows.append(
             (
                 run_title(job, run),
-                f"{run.system}, {run.length_ft:g} ft",
+                f"{run.system}, {run.cable.length:g} {job.told.length.sign}",
                 figure(answer.figure("design")),
                 figure(answer.figure("breaker")),
-                f"{answer.conductors or '—'}, {run.insulation}",
-                "no raceway" if run.raceway == "none" else pipe,
+                f"{answer.conductors or '—'}, {run.cable.insulation}",
+                "no raceway" if run.cable.raceway == "none" else pipe,
                 figure(answer.figure("allowed_ampacity")),
                 figure(answer.figure("drop_pct")),
                 "passes" if answer.passes else f"fails: {answer.stopped_by or 'no size'}",

@@ -4,17 +4,18 @@ from datetime import datetime
 from typing import Annotated, Any, Literal
 
 from flask_openapi3 import RawModel
-from pydantic import BaseModel, ConfigDict, Field, RootModel
+from pydantic import BaseModel, ConfigDict, Field, RootModel, StringConstraints
 
 from northspan.core.codes.case import CaseAnswer
 from northspan.core.codes.vocabulary import Vocabulary
 from northspan.core.ground.network.fault import EquipmentGround, FaultKind
 from northspan.core.job.grounding import SurveyReading
 from northspan.core.job.job import Job
-from northspan.core.job.part import AtMost, Id, Size
+from northspan.core.job.part import AtMost, Id
 from northspan.core.opened.fault import FaultAnswer
 from northspan.core.run.question import Metal
 from northspan.core.solution import RunAnswer, Solution
+from northspan.core.units import UnitsName
 from northspan.core.whatif.what_if import WhatIf
 from northspan.core.working import Figure, LabelledFigure
 from northspan.instruments.recording import Quantity, Recording
@@ -53,6 +54,12 @@ class TrackFile(RawModel):
     """A GPX or GeoJSON file as it is."""
 
     mimetypes = ["application/octet-stream"]  # noqa: RUF012
+
+
+class ToldIn(_Model):
+    """The units to read a file into, and the ones that a heading which names none is in."""
+
+    units: UnitsName = "us"
 
 
 class JobQuery(_Model):
@@ -187,7 +194,7 @@ class WorkingRequest(_Model):
     job: Job
     run: Id
     metal: Metal
-    size: Size
+    size: Annotated[str, StringConstraints(max_length=20)]
 
 
 class WorkingAnswer(_Model):
@@ -262,7 +269,7 @@ class BookPath(BaseModel):
 
 
 class TrackModel(_Model):
-    """A walked track: ft east and ft north of its first point."""
+    """A walked track, east and north of its first point, in the length that was asked for."""
 
     points: list[tuple[float, float]]
 

@@ -12,8 +12,9 @@ from pydantic_core import to_json
 
 from northspan.core.ground.answer import RunWires, StationFault
 from northspan.core.job.job import Job
+from northspan.core.property.prepared import Prepared, prepared
 from northspan.core.solution import Device, Finding, NextStep, RunAnswer, Solution
-from northspan.core.solve import solve
+from northspan.core.solve import solution
 from northspan.core.working import Figure
 
 # In stations and runs: about what 64 MB hold.
@@ -57,8 +58,13 @@ class Solved:
     """A job with its solution, whole and as it is sent. ``key`` names the job by its content."""
 
     key: str
-    job: Job
+    ready: Prepared
     solution: Solution
+
+    @property
+    def job(self) -> Job:
+        """The job as it was entered."""
+        return self.ready.entered
 
     @cached_property
     def document(self) -> dict[str, Any]:
@@ -92,7 +98,8 @@ class Solutions:
         known = self.get(key)
         if known is not None:
             return known
-        found = Solved(key, job, solve(job))
+        ready = prepared(job)
+        found = Solved(key, ready, solution(ready))
         with self._lock:
             if _size(found) <= self._kept.maxsize:
                 self._kept[key] = found

@@ -56,7 +56,9 @@ def working(body: WorkingRequest) -> Response:
     job = sound(body.job)
     if body.run not in {r.id for r in job.runs}:
         raise JobFileError([Problem("/run", f"there is no run {body.run!r} in this job")])
-    return reply(WorkingAnswer(figures=by_key(rung_figures(job, body.run, body.metal, body.size))))
+    return reply(
+        WorkingAnswer(figures=by_key(rung_figures(solutions().of(job).ready, body.run, body.metal, body.size)))
+    )
 
 
 @solving.post("/fault", responses={200: FaultReply})
@@ -65,6 +67,6 @@ def fault(body: FaultRequest) -> Response:
     job = sound(body.job)
     asked = FaultQuestion(**{name: getattr(body, name) for name in FaultQuestion.__dataclass_fields__})
     try:
-        return reply(FaultReply(answer=fault_answer(job, asked)))
+        return reply(FaultReply(answer=fault_answer(solutions().of(job).ready, asked)))
     except KeyError as missing:
         raise JobFileError([Problem("", f"there is no mode or station {missing.args[0]!r} in this job")]) from missing

@@ -4,8 +4,9 @@ from flask import Response
 from flask_openapi3 import Tag
 
 from northspan.core.job.grounding import SurveyReading
+from northspan.core.units import units
 from northspan.instruments.survey import read_survey
-from northspan.server.models import BrokenLineModel, CsvFile, SurveyModel
+from northspan.server.models import BrokenLineModel, CsvFile, SurveyModel, ToldIn
 from northspan.server.replies import refusals, reply
 from northspan.server.resource import Resource
 from northspan.text.delimited import decoded
@@ -16,12 +17,12 @@ surveys = Resource(
 
 
 @surveys.post("", responses={200: SurveyModel})
-def read(raw: CsvFile) -> Response:
+def read(raw: CsvFile, query: ToldIn) -> Response:
     """Read a four-pin survey's CSV sent as the request's body."""
-    found = read_survey(decoded(raw.get_data()))
+    found = read_survey(decoded(raw.get_data()), units(query.units))
     return reply(
         SurveyModel(
-            readings=[SurveyReading(spacing_ft=r.spacing_ft, ohm=r.ohm) for r in found.readings],
+            readings=[SurveyReading.model_construct(spacing=r.spacing, ohm=r.ohm) for r in found.readings],
             broken=[BrokenLineModel(line=b.line, words=b.words) for b in found.broken],
         )
     )

@@ -3,8 +3,9 @@
 from flask import Response
 from flask_openapi3 import Tag
 
+from northspan.core.units import units
 from northspan.instruments.track import read_track
-from northspan.server.models import TrackFile, TrackModel
+from northspan.server.models import ToldIn, TrackFile, TrackModel
 from northspan.server.replies import refusals, reply
 from northspan.server.resource import Resource
 from northspan.text.delimited import decoded
@@ -15,6 +16,6 @@ tracks = Resource(
 
 
 @tracks.post("", responses={200: TrackModel})
-def read(raw: TrackFile) -> Response:
+def read(raw: TrackFile, query: ToldIn) -> Response:
     """Read a GPX or GeoJSON file sent as the request's body."""
-    return reply(TrackModel(points=read_track(decoded(raw.get_data()))))
+    return reply(TrackModel(points=read_track(decoded(raw.get_data()), units(query.units))))

@@ -111,7 +111,7 @@ class MainPath(BrowserTest):
         bad.write_text('{"name": "Bad", "runs": [{"id": "a"}]}')
         self.desk.open("/jobs")
         self.page.get_by_label("Job file").set_input_files(bad)
-        words = "a: is missing: enter its length one way along the wire, in feet (/runs/0/length_ft)"
+        words = "a: is missing: enter its length one way along the wire, in feet (/runs/0/cable/length)"
         expect(self.page.get_by_role("alert").filter(has_text=words).first).to_be_visible()
 
 

@@ -89,7 +89,7 @@ class Saved(BrowserTest):
         expect(self.page.get_by_text("not saved")).to_have_count(0)
         self.page.wait_for_load_state("networkidle")
         run = self.stored()["job"]["runs"][self.at()]
-        self.assertEqual((run["length_ft"], run["metal"]), (234, ["al", "cu"][1 - now]))
+        self.assertEqual((run["cable"]["length"], run["cable"]["metal"]), (234, ["al", "cu"][1 - now]))
 
     def test_an_edit_that_cannot_be_sent_is_taken_back_by_undo(self):
         self.desk.open_job("Juniper Bend")
@@ -124,7 +124,7 @@ class Saved(BrowserTest):
         length.fill("223")
         length.press("Tab")
         expect(self.page.get_by_role("alert")).to_have_count(0)
-        self.assertEqual(self.stored()["job"]["runs"][self.at()]["length_ft"], 223)
+        self.assertEqual(self.stored()["job"]["runs"][self.at()]["cable"]["length"], 223)
 
     def test_a_late_save_does_not_lay_the_old_job_under_a_new_address(self):
         self.desk.open_job("Juniper Bend")
@@ -146,7 +146,7 @@ class Saved(BrowserTest):
         expect(self.page.get_by_role("heading", name="Cobalt Street")).to_be_visible()
         self.assertNotIn(old, self.page.url)
         saved = self.page.request.get(f"{self.desk.address}/api/jobs/{old}").json()
-        self.assertIn(245, [r["length_ft"] for r in saved["job"]["runs"]])
+        self.assertIn(245, [r["cable"]["length"] for r in saved["job"]["runs"]])
 
     def test_a_stale_search_does_not_overwrite_the_newer_one(self):
         self.desk.open("/jobs")

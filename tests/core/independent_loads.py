@@ -87,18 +87,16 @@ def standard(house):
     total += sum(fastened) - (0.25 * sum(large) if len(large) >= 4 else 0)
     total += sum(each(appliances, "ev-charger", "other"))
     hot, cold = heating(appliances), cooling(appliances)
-    # What cools counts with a quarter more of its largest compressor before it is held against what heats, 220.60.
-    pump, unit = max(each(appliances, "heat-pump"), default=0), max(each(appliances, "cooling"), default=0)
-    warm = hot + 0.25 * pump >= cold + 0.25 * max(pump, unit)
+    # Either side counts with a quarter more of its largest motor before it is held against the other, 220.60.
+    heats, cools = ("space-heat", "supplemental-heat", "heat-pump"), ("cooling", "heat-pump")
+    warm = hot + 0.25 * largest_motor(appliances, heats) >= cold + 0.25 * largest_motor(appliances, cools)
     total += hot if warm else cold
-    counted = ("fastened", "other")
-    climate = ("space-heat", "supplemental-heat", "heat-pump") if warm else ("cooling", "heat-pump")
-    motors = [
-        va
-        for kind, _, va, _, motor, _ in appliances
-        if kind in counted + climate and (motor or kind in ("heat-pump", "cooling"))
-    ]
-    return total + 0.25 * max(motors, default=0)
+    return total + 0.25 * largest_motor(appliances, ("fastened", "other", *(heats if warm else cools)))
+
+
+def largest_motor(appliances, kinds):
+    found = [a for a in appliances if a[0] in kinds and (a[4] or a[0] in ("heat-pump", "cooling"))]
+    return max((va for _, _, va, *_ in found), default=0)
 
 
 def climate_term(appliances):

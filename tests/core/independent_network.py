@@ -100,19 +100,19 @@ class Second:
 
     def wire(self, run):
         a, b, f = run["from_station"], run["to_station"], self.sizes[run["id"]]
-        at = lambda size: ohms(run["metal"], size, run["raceway"], run["length_ft"])  # noqa: E731
+        at = lambda size: ohms(run["cable"]["metal"], size, run["cable"]["raceway"], run["cable"]["length"])  # noqa: E731
         if self.feed(b) is run and a in self.live:
             for leg in "AB":
                 self.z(self.out(a, leg), (b, leg), at(f.size.value))
         if not self.opened(run):
             self.z(self.out(a, "N"), (b, "N"), at(f.neutral.value))
-        if run["use"] != "service" and not run["no_egc"]:
+        if run["use"] != "service" and not run["cable"]["no_egc"]:
             self.z((a, "bar"), (b, "bar"), at(f.equipment_ground.value))
-        if run["raceway"] == "EMT":
+        if run["cable"]["raceway"] == "EMT":
             pipe = STEEL[f.raceway.value]
             outside, wall = float(pipe["EMT_outside"]) * 0.0254, float(pipe["EMT_wall"]) * 0.0254
             area = math.pi / 4 * (outside**2 - (outside - 2 * wall) ** 2)
-            self.z((a, "can"), (b, "can"), 1.5 * 1.9e-7 * run["length_ft"] * 0.3048 / area * (1 + 0.5j))
+            self.z((a, "can"), (b, "can"), 1.5 * 1.9e-7 * run["cable"]["length"] * 0.3048 / area * (1 + 0.5j))
         transformer = self.stations[b].get("transformer")
         if transformer and b in self.live:
             z = transformer["impedance_pct"] / 100 * 240**2 / (1000 * transformer["kva"]) / 2
@@ -143,7 +143,7 @@ class Second:
         return self.out(station, "N")
 
     def stays_three(self, run):
-        if run is None or not run["no_egc"] or run["raceway"] == "EMT":
+        if run is None or not run["cable"]["no_egc"] or run["cable"]["raceway"] == "EMT":
             return False
         here, there = (self.stations[run[end]]["place"] for end in ("from_station", "to_station"))
         return here != there and self.places[there]["existing"] and there not in self.by_metal(here, run)
@@ -152,7 +152,7 @@ class Second:
         """Places that metal leads to from one: pipes, and grounds and steel of every run but one."""
         links = [(p["from_place"], p["to_place"]) for p in self.job["metal_paths"]]
         for run in self.job["runs"]:
-            steel, wire = run["raceway"] == "EMT", run["use"] != "service" and not run["no_egc"]
+            steel, wire = run["cable"]["raceway"] == "EMT", run["use"] != "service" and not run["cable"]["no_egc"]
             if run is not without and (steel or wire):
                 links.append(tuple(self.stations[run[end]]["place"] for end in ("from_station", "to_station")))
         reached = {start}

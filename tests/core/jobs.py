@@ -3,8 +3,13 @@
 import copy
 
 from northspan.core.job.file import parse
+from northspan.core.job.grounding import Electrode
+from northspan.core.job.in_si import in_si
+from northspan.core.job.run import way
+from northspan.core.units import US
 
 DOCUMENT = {
+    "version": 2,
     "name": "Test property",
     "places": [
         {"id": "house", "name": "House", "kind": "dwelling"},
@@ -22,21 +27,18 @@ DOCUMENT = {
         },
     ],
     "runs": [
-        {
-            "id": "service", "from_station": "pole", "to_station": "panel", "use": "service", "system": "120/240-3w",
-            "length_ft": 50, "metal": "al", "insulation": "XHHW-2", "location": "wet",
-        },
-        {
-            "id": "feeder", "from_station": "panel", "to_station": "shed-panel", "use": "feeder",
-            "system": "120/240-3w", "length_ft": 150, "metal": "cu", "insulation": "THWN-2", "location": "buried",
-        },
+        {"id": "service", "from_station": "pole", "to_station": "panel", "use": "service", "system": "120/240-3w",
+            "cable": {"length": 50, "metal": "al", "insulation": "XHHW-2", "location": "wet"}},
+        {"id": "feeder", "from_station": "panel", "to_station": "shed-panel", "use": "feeder",
+            "system": "120/240-3w", "cable": {"length": 150, "metal": "cu", "insulation": "THWN-2",
+                "location": "buried"}},
     ],
 }  # fmt: skip
 SERVICE, FEEDER = 0, 1
 
 
 def document(**changes):
-    """The property as a document; a key "runs/1/size" names the place that its value goes to."""
+    """The property as a document; a key "runs/1/locks/size" names the place that its value goes to."""
     made = copy.deepcopy(DOCUMENT)
     for path, value in changes.items():
         *way, last = path.split("/")
@@ -48,6 +50,20 @@ def document(**changes):
         else:
             at[int(last) if isinstance(at, list) else last] = copy.deepcopy(value)
     return made
+
+
+def laid(run, **fields):
+    """A run's document with some of its fields changed, wherever they stand in it."""
+    made = copy.deepcopy(run)
+    for name, value in fields.items():
+        part, _, field = way(name).rpartition("/")
+        (made.setdefault(part, {}) if part else made)[field] = value
+    return made
+
+
+def electrode(kind, **known):
+    """An electrode told in feet and inches, as the core reads it."""
+    return in_si(Electrode(id="e", kind=kind, **known), US)
 
 
 def job(**changes):

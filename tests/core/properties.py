@@ -32,7 +32,7 @@ def random_property(seed):
         kind = pick.choice(["generator", "inverter"])
         own = {"id": "set", "name": "Set", "kind": kind, "place": "p0", "generator": {"kw": 11, "units": 2}}
         stations.append(own | {"bonding": {"neutral": pick.choice([None, "screw", "relay"])}})
-        runs.append(_run("standby", "set", stations[-2]["id"], "feeder", pick) | {"breaker_a": 60})
+        runs.append(_run("standby", "set", stations[-2]["id"], "feeder", pick) | {"locks": {"breaker_a": 60}})
     elif pick.random() < 0.5:
         stations[-1] |= {"kind": "transformer", "transformer": {"secondary": "120/240-3w", "kva": 10}}
         stations.append(_station(90, "p1", pick))
@@ -62,8 +62,6 @@ def _station(i, place, pick):
 
 
 def _run(name, start, end, use, pick):
-    return {
-        "id": name, "from_station": start, "to_station": end, "use": use, "system": "120/240-3w",
-        "length_ft": pick.randint(5, 300), "metal": pick.choice(["cu", "al"]), "insulation": "XHHW-2",
-        "raceway": pick.choice(["PVC40", "EMT", "none"]), "no_egc": pick.random() < 0.15,
-    }  # fmt: skip
+    return {"id": name, "from_station": start, "to_station": end, "use": use, "system": "120/240-3w",
+        "cable": {"length": pick.randint(5, 300), "metal": pick.choice(["cu", "al"]), "insulation": "XHHW-2",
+            "raceway": pick.choice(["PVC40", "EMT", "none"]), "no_egc": pick.random() < 0.15}}  # fmt: skip

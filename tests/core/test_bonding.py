@@ -14,7 +14,7 @@ from tests.core.jobs import document
 from tests.core.properties import random_property
 
 PANEL, SHED = "stations/1/bonding/neutral", "stations/2/bonding/neutral"
-NO_GROUND = {"runs/1/no_egc": True}
+NO_GROUND = {"runs/1/cable/no_egc": True}
 STANDING = NO_GROUND | {"places/1/existing": True}
 RULES = ("bond-extra", "bond-missing", "bar-floating", "no-way-back", "three-wire", "three-wire-kept", "jumper-small")
 PIPE = {
@@ -46,9 +46,9 @@ def standby(switches_neutral=False, bond=None, panel=None):
         SET | {"bonding": {"neutral": bond}},
     ]
     made["runs"][1]["from_station"] = "switch"
-    run = {"use": "feeder", "system": "120/240-3w", "length_ft": 15}
+    run = {"use": "feeder", "system": "120/240-3w", "cable": {"length": 15}}
     made["runs"].append(run | {"id": "main", "from_station": "panel", "to_station": "switch"})
-    made["runs"].append(run | {"id": "gen", "from_station": "set", "to_station": "switch", "breaker_a": 100})
+    made["runs"].append(run | {"id": "gen", "from_station": "set", "to_station": "switch", "locks": {"breaker_a": 100}})
     return made
 
 
@@ -107,7 +107,7 @@ class Rules(unittest.TestCase):
             with self.subTest(close):
                 self.assertIn("three-wire", found(**STANDING | close))
         # A steel pipe is an equipment ground itself: four ways home, not three.
-        steel = found(**STANDING | {"runs/1/raceway": "EMT"})
+        steel = found(**STANDING | {"runs/1/cable/raceway": "EMT"})
         self.assertEqual(steel, {})
 
     def test_three_wires_that_may_stay_need_their_bond(self):
@@ -116,7 +116,7 @@ class Rules(unittest.TestCase):
 
     def test_a_jumper_of_wire(self):
         # 1/0 aluminium comes in at least; its row asks for 8 copper or more.
-        wire = {PANEL: "wire", "runs/0/size": "4/0"}
+        wire = {PANEL: "wire", "runs/0/locks/size": "4/0"}
         self.assertEqual(
             self.tripped("jumper-small", **wire | {"stations/1/bonding/jumper_size": "6"}).level, "violation"
         )
@@ -126,7 +126,7 @@ class Rules(unittest.TestCase):
         meter = {"id": "meter", "name": "Meter", "kind": "meter", "place": "house"}
         made = document(**{"stations/-": meter, "runs/0/to_station": "meter"})
         own = {"id": "in", "from_station": "meter", "to_station": "panel", "use": "service", "system": "120/240-3w"}
-        made["runs"].append(own | {"length_ft": 3})
+        made["runs"].append(own | {"cable": {"length": 3}})
         state = modes(made)["utility"]
         self.assertTrue(state["meter"].closed and state["meter"].belongs and state["panel"].belongs)
         self.assertEqual([f for f in findings(made) if f.rule in RULES], [])
@@ -136,26 +136,33 @@ class Rules(unittest.TestCase):
         self.assertEqual(mended(self, made, back), 1)
 
     def test_a_steel_service_raceway_is_bonded_by_more_than_locknuts(self):
-        steel = {"runs/0/raceway": "RMC"}
+        steel = {"runs/0/cable/raceway": "RMC"}
         for known, level in ((None, "advice"), (False, "violation")):
-            found = findings(document(**steel | {"runs/0/raceway_bonded": known}), "service-raceway")
+            found = findings(document(**steel | {"runs/0/cable/raceway_bonded": known}), "service-raceway")
             self.assertEqual([f.level for f in found], [level])
-            self.assertEqual(mended(self, document(**steel | {"runs/0/raceway_bonded": known}), found), 1)
-        for fine in (steel | {"runs/0/raceway_bonded": True}, {}, {"runs/1/raceway": "RMC"}):
+            self.assertEqual(mended(self, document(**steel | {"runs/0/cable/raceway_bonded": known}), found), 1)
+        for fine in (steel | {"runs/0/cable/raceway_bonded": True}, {}, {"runs/1/cable/raceway": "RMC"}):
             self.assertEqual(findings(document(**fine), "service-raceway"), [])
 
     def test_the_jumper_out_of_a_transformer(self):
         made = document(**{"stations/-": TRANSFORMER | {"transformer": {"secondary": "120/240-3w", "kva": 50}}})
         load = {"id": "sub", "name": "Sub", "kind": "panelboard", "place": "shed", "terminal_c": 75}
         made["stations"].append(load | {"load": {"amps": 190}})
-        run = {"use": "feeder", "length_ft": 10, "metal": "cu"}
+        run = {"use": "feeder", "cable": {"length": 10, "metal": "cu"}}
         made["runs"] += [
             run | {"id": "up", "from_station": "shed-panel", "to_station": "step", "system": "240-2w"},
-            run | {"id": "down", "from_station": "step", "to_station": "sub", "system": "120/240-3w", "size": "3/0"},
+            run
+            | {
+                "id": "down",
+                "from_station": "step",
+                "to_station": "sub",
+                "system": "120/240-3w",
+                "locks": {"size": "3/0"},
+            },
         ]
         # Left to the solver it is a supply-side jumper from the start.
         self.assertEqual(findings(made, "supply-jumper"), [])
-        made["runs"][-1]["egc_size"] = "6"
+        made["runs"][-1]["locks"] = {"egc_size": "6"}
         # 200 A asks for 6 as equipment ground; 3/0 copper hots for 4 as supply-side jumper.
         small = findings(made, "supply-jumper")
         self.assertEqual([f.title for f in small], ["Sub: 6 copper comes with it, 4 asked for"])
@@ -195,7 +202,7 @@ class Modes(unittest.TestCase):
 
     def test_a_transformer_is_a_source_of_its_own(self):
         made = document(**{"stations/-": TRANSFORMER})
-        run = {"use": "branch", "length_ft": 10}
+        run = {"use": "branch", "cable": {"length": 10}}
         load = {
             "id": "lamp",
             "name": "Lamp",
@@ -236,7 +243,7 @@ class Laws(unittest.TestCase):
     def test_without_a_finding_every_live_source_has_one_bond(self, seed):
         job = random_property(seed)
         wrong = {f.rule for f in solve(job).findings} & {"bond-extra", "bond-missing"}
-        own = bonded(whole_book(job.code_book), job)
+        own = bonded(whole_book(job.code_book).earthing, job)
         counts = [
             # A building that may keep its three wires has its bond besides, or is itself the first disconnect.
             len(set(island.bonds) - own.joins.kept) or min(1, len(island.bonds))

@@ -15,8 +15,9 @@ def one(**appliance):
     own = {"id": "it", "name": "It", "station": "shed-panel"} | appliance
     return {
         "places/1/appliances": [own], "stations/2/kind": "equipment", "stations/2/load": None, "runs/1/use": "branch",
-        "runs/1/system": "240-2w", "runs/1/length_ft": 40, "runs/1/insulation": "NM", "runs/1/raceway": "none",
-        "runs/1/location": "dry",
+        "runs/1/system": "240-2w", "runs/1/cable/length": 40, "runs/1/cable/insulation": "NM",
+            "runs/1/cable/raceway": "none",
+        "runs/1/cable/location": "dry",
     }  # fmt: skip
 
 
@@ -39,7 +40,7 @@ class ByWhatTheyFeed(unittest.TestCase):
         self.assertEqual(circuit_of(**one(kind="fastened", name="Tankless water heater", va=5500))[0], 22.917)
         self.assertEqual(circuit_of(**one(kind="space-heat", va=3000)), (15.625, 20.0, "12"))
         self.assertEqual(circuit_of(**one(kind="supplemental-heat", va=7500)), (39.062, 40.0, "8"))
-        thin = one(kind="water-heater", va=5500) | {"runs/1/size": "12", "runs/1/breaker_a": 20}
+        thin = one(kind="water-heater", va=5500) | {"runs/1/locks/size": "12", "runs/1/locks/breaker_a": 20}
         for rule in ("size-termination", "breaker-below-load"):
             each, made = found(rule, **thin)
             self.assertGreater(mended(self, made, each), 0, rule)
@@ -52,26 +53,31 @@ class ByWhatTheyFeed(unittest.TestCase):
         motor = one(kind="fastened", motor=True, amps=13)
         self.assertEqual(circuit_of(**motor)[1], 30.0)
         self.assertEqual(
-            [f.level for f in found("device-for-starting", **motor | {"runs/1/breaker_a": 35})[0]], ["note"]
+            [f.level for f in found("device-for-starting", **motor | {"runs/1/locks/breaker_a": 35})[0]], ["note"]
         )
-        above, made = found("device-above-equipment", **motor | {"runs/1/breaker_a": 40})
+        above, made = found("device-above-equipment", **motor | {"runs/1/locks/breaker_a": 40})
         self.assertEqual((above[0].level, mended(self, made, above) > 0), ("danger", True))
 
     def test_a_compressor_by_its_plate_or_by_its_amperes(self):
         plated = one(kind="cooling", amps=18, min_circuit_a=23, max_device_a=40)
         # The plate: wire for 23 A, so 10 copper at 60 C (30 A), on 40 A. 12 would do for no more than 20 A.
         self.assertEqual(circuit_of(**plated), (23.0, 40.0, "10"))
-        self.assertEqual(found("size-breaker", **plated | {"runs/1/size": "10", "runs/1/breaker_a": 40})[0], [])
-        above, made = found("device-above-equipment", **plated | {"runs/1/breaker_a": 45})
+        self.assertEqual(
+            found("size-breaker", **plated | {"runs/1/locks/size": "10", "runs/1/locks/breaker_a": 40})[0], []
+        )
+        above, made = found("device-above-equipment", **plated | {"runs/1/locks/breaker_a": 45})
         self.assertEqual(mended(self, made, above), 2)
         # Without one: 16 A is 20 A of wire, 12 copper; 175 % is 28 A, so 25 A; 225 % is 36 A, so 35 A at most.
         bare = one(kind="heat-pump", amps=16)
         self.assertEqual(circuit_of(**bare), (20.0, 25.0, "12"))
-        self.assertEqual(found("device-above-equipment", **bare | {"runs/1/breaker_a": 35})[0], [])
-        self.assertTrue(found("device-above-equipment", **bare | {"runs/1/breaker_a": 40})[0])
+        self.assertEqual(found("device-above-equipment", **bare | {"runs/1/locks/breaker_a": 35})[0], [])
+        self.assertTrue(found("device-above-equipment", **bare | {"runs/1/locks/breaker_a": 40})[0])
 
     def test_a_plate_lifts_no_limit_of_a_heaters_wire(self):
-        strips = one(kind="space-heat", va=3400, max_device_a=30) | {"runs/1/size": "12", "runs/1/breaker_a": 30}
+        strips = one(kind="space-heat", va=3400, max_device_a=30) | {
+            "runs/1/locks/size": "12",
+            "runs/1/locks/breaker_a": 30,
+        }
         self.assertTrue(found("size-breaker", **strips)[0])
 
     def test_several_on_one_circuit(self):
@@ -83,7 +89,7 @@ class ByWhatTheyFeed(unittest.TestCase):
 
     def test_a_load_held_by_management_counts_what_it_is_set_to(self):
         car = {"id": "car", "name": "Charger", "kind": "ev-charger", "va": 11520}
-        plain = {"stations/1/load": None, "places/0/floor_area_ft2": 1500, "places/0/appliances": [car]}
+        plain = {"stations/1/load": None, "places/0/floor_area": 1500, "places/0/appliances": [car]}
         held = plain | {"places/0/appliances": [car | {"managed_va": 3840}]}
         whole, less = (solve(job(**j)).loads[0].methods[0].total_va.value for j in (plain, held))
         self.assertAlmostEqual(whole - less, 11520 - 3840)
@@ -124,10 +130,10 @@ class Neutrals(unittest.TestCase):
 
     def test_all_on_one_leg_is_shown_and_judged_whatever_sizes_the_neutral(self):
         load = {"amps": 30, "neutral_amps": 30}
-        made = document(**{"stations/2/load": load, "runs/1/length_ft": 160})
-        run = named(solve(job(**{"stations/2/load": load, "runs/1/length_ft": 160})).runs[1].figures)
+        made = document(**{"stations/2/load": load, "runs/1/cable/length": 160})
+        run = named(solve(job(**{"stations/2/load": load, "runs/1/cable/length": 160})).runs[1].figures)
         # Leg and neutral carry it out and back at 120 V: twice the share of the drop at 240 V.
         self.assertAlmostEqual(run.leg_drop_pct.value / run.drop_pct.value, 2.0, places=1)
         self.assertGreater(mended(self, made, findings(made, "leg-drop")), 0)
-        even = {"stations/2/load": {"amps": 30, "neutral_amps": 0}, "runs/1/length_ft": 160}
+        even = {"stations/2/load": {"amps": 30, "neutral_amps": 0}, "runs/1/cable/length": 160}
         self.assertEqual(found("leg-drop", **even)[0], [])

@@ -7,7 +7,9 @@ from pydantic import ValidationError
 
 from northspan.core.codes.library import book_ids, code_book, code_books, whole_book
 from northspan.core.job.house_rules import HouseRules
-from northspan.core.job.job import Generator, Run, Station, Transformer
+from northspan.core.job.job import Generator, Station, Transformer
+from northspan.core.job.run import Run, way
+from tests.core.jobs import laid
 
 
 def begun(form, **more):
@@ -126,9 +128,9 @@ class WholeBooks(unittest.TestCase):
 
     def test_defaults_and_choices_make_sound_parts(self):
         vocabulary = code_book("nec-2023").vocabulary
-        ends = {"id": "r", "from_station": "a", "to_station": "b", "use": "feeder", "length_ft": 10}
+        ends = {"id": "r", "from_station": "a", "to_station": "b", "use": "feeder", "cable": {"length": 10}}
         for name in ("service", "outdoors", "indoors", "quick"):
-            Run(**ends, system="240-2w", **vocabulary.defaults[name])
+            Run(**laid(ends, system="240-2w", **vocabulary.defaults[name]))
         Transformer(**vocabulary.defaults["transformer"])
         Generator(**vocabulary.defaults["generator"])
         fields = {
@@ -138,6 +140,9 @@ class WholeBooks(unittest.TestCase):
         given = ends | {"system": "240-2w"}
         for name, field in fields.items():
             for value in vocabulary.allowed(name):
-                self.assertEqual(getattr(Run(**given | {field: value}), field), value)
+                made = Run(**laid(given, **{field: value})).model_dump()
+                for step in way(field).split("/"):
+                    made = made[step]
+                self.assertEqual(made, value)
         for kind in vocabulary.allowed("station_kinds"):
             Station(id="s", name="S", kind=kind, place="p")

@@ -46,7 +46,7 @@ class CommandLine(unittest.TestCase):
         with tempfile.TemporaryDirectory() as folder:
             path = Path(folder) / "job.json"
             house = {
-                "places/0/floor_area_ft2": 1500,
+                "places/0/floor_area": 1500,
                 "places/0/appliances": [
                     {"id": "range", "name": "Range", "kind": "range", "va": 12000},
                     {"id": "dryer", "name": "Dryer", "kind": "dryer", "va": 5500},
@@ -113,11 +113,11 @@ class CommandLine(unittest.TestCase):
         with tempfile.TemporaryDirectory() as folder:
             good, bad = Path(folder) / "good.json", Path(folder) / "bad.json"
             good.write_text(json.dumps(document()))
-            bad.write_text(json.dumps(document(**{"runs/1/length_ft": -1})))
+            bad.write_text(json.dumps(document(**{"runs/1/cable/length": -1})))
             code, out, _ = run("solve", str(good))
             solution = json.loads(out)
             self.assertEqual(code, 0)
             self.assertEqual(solution["runs"][1]["figures"]["size"]["value"], "8")
             status, _, err = run("solve", str(bad))
             self.assertEqual((status, len(err)), (2, 1))
-            self.assertIn("/runs/1/length_ft (the run from House panel to Shed panel): must be more than 0", err[0])
+            self.assertIn("/runs/1/cable/length (the run from House panel to Shed panel): must be more than 0", err[0])

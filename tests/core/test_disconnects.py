@@ -12,13 +12,11 @@ from northspan.core.property.topology import network
 from northspan.core.solve import solve
 from northspan.core.working import Cell
 from tests.core.fixing import findings, mended
-from tests.core.jobs import document, job
+from tests.core.jobs import document, job, laid
 
 SECOND = {"id": "annex", "name": "Annex", "kind": "panelboard", "place": "shed", "terminal_c": 75, "load": {"amps": 12}}
-SECOND_RUN = {
-    "id": "second", "from_station": "panel", "to_station": "annex", "use": "feeder", "system": "120/240-3w",
-    "length_ft": 90, "location": "buried",
-}  # fmt: skip
+SECOND_RUN = {"id": "second", "from_station": "panel", "to_station": "annex", "use": "feeder",
+    "system": "120/240-3w", "cable": {"length": 90, "location": "buried"}}  # fmt: skip
 MAIN = {"has_main": True, "rating_a": 60}
 KILN = {"id": "kiln", "name": "Kiln", "kind": "other", "amps": 30}
 
@@ -51,7 +49,7 @@ class Supplies(Trips):
     def test_two_utilities_are_two_services(self):
         other = {"id": "other", "name": "Other pole", "kind": "utility", "place": "house", "supply": "120/240-3w"}
         main = {"id": "main2", "name": "Main 2", "kind": "service-disconnect", "place": "house", "load": {"amps": 20}}
-        run = {"id": "s2", "to_station": "main2", "use": "service", "system": "120/240-3w", "length_ft": 30}
+        run = {"id": "s2", "to_station": "main2", "use": "service", "system": "120/240-3w", "cable": {"length": 30}}
         one = document(**{"stations/-": main, "runs/-": run | {"from_station": "pole"}})
         self.assertEqual(findings(one, "services"), [])
         one["stations"].append(other)
@@ -88,9 +86,9 @@ class Places(Trips):
             "stations/-": pole, "stations/1/gear": {"outdoors": False, "has_main": True}, "runs/0/from_station": "md",
             "runs/0/use": "feeder",
             "runs/-": {"id": "drop", "from_station": "pole", "to_station": "md", "use": "service",
-                       "system": "120/240-3w", "length_ft": 10},
+                "system": "120/240-3w", "cable": {"length": 10}},
         }  # fmt: skip
-        self.trips("emergency-disconnect", ahead | {"runs/0/length_ft": 51}, ahead | {"runs/0/length_ft": 50})
+        self.trips("emergency-disconnect", ahead | {"runs/0/cable/length": 51}, ahead | {"runs/0/cable/length": 50})
 
     def test_rooms_and_reach(self):
         for rule, bad, good in (
@@ -103,8 +101,8 @@ class Places(Trips):
 
     def test_working_depth_by_volts_to_ground(self):
         def tried(depth, system="120/240-3w", **gear):
-            run = {"system": system, "length_ft": 50, "use": "service"}
-            made = document(**{"stations/1/gear": {"working_depth_in": depth} | gear, "stations/0/supply": system})
+            run = {"system": system, "use": "service", "cable": {"length": 50}}
+            made = document(**{"stations/1/gear": {"working_depth": depth} | gear, "stations/0/supply": system})
             made["runs"] = [made["runs"][0] | run]
             made["stations"][1]["load"] = {"amps": 20}
             return bool(findings(made, "working-space-deep"))
@@ -156,7 +154,7 @@ class Places(Trips):
 
 class MetalBetween(unittest.TestCase):
     def three(self, **more):
-        old = {"runs/1/no_egc": True, "places/1/existing": True}
+        old = {"runs/1/cable/no_egc": True, "places/1/existing": True}
         return [f.rule for f in findings(document(**old | more)) if f.rule.startswith("three-wire")]
 
     def test_any_metal_ends_the_exception(self):
@@ -172,24 +170,27 @@ class MetalBetween(unittest.TestCase):
         lamp = {"stations/-": SECOND | {"kind": "equipment"}}
         circuit = SECOND_RUN | {"use": "branch", "system": "120-2w"}
         self.assertEqual(self.three(**lamp, **{"runs/-": circuit}), ["three-wire"])
-        self.assertEqual(self.three(**lamp, **{"runs/-": circuit | {"no_egc": True}})[:1], ["three-wire-kept"])
+        self.assertEqual(self.three(**lamp, **{"runs/-": laid(circuit, no_egc=True)})[:1], ["three-wire-kept"])
         self.assertEqual(
-            self.three(**lamp, **{"runs/-": circuit | {"no_egc": True, "raceway": "EMT"}})[:1], ["three-wire"]
+            self.three(**lamp, **{"runs/-": laid(circuit, no_egc=True, raceway="EMT")})[:1], ["three-wire"]
         )
 
     def test_the_frame_of_an_old_range_on_its_neutral(self):
         range_ = {"id": "r", "name": "Range", "kind": "range", "va": 9000, "existing": True, "station": "shed-panel"}
         old = {
             "places/0/existing": True, "places/0/appliances": [range_], "stations/2/place": "house",
-            "stations/2/load": None, "stations/2/kind": "equipment", "runs/1/use": "branch", "runs/1/no_egc": True,
-            "runs/1/length_ft": 40, "runs/1/insulation": "SEU", "runs/1/raceway": "none", "runs/1/location": "dry",
-            "runs/1/metal": "al", "stations/2/bonding": {"neutral": "screw"},
+            "stations/2/load": None, "stations/2/kind": "equipment", "runs/1/use": "branch",
+                "runs/1/cable/no_egc": True,
+            "runs/1/cable/length": 40, "runs/1/cable/insulation": "SEU", "runs/1/cable/raceway": "none",
+                "runs/1/cable/location": "dry",
+            "runs/1/cable/metal": "al", "stations/2/bonding": {"neutral": "screw"},
         }  # fmt: skip
         rules = {f.rule for f in findings(document(**old))}
         self.assertIn("frame-on-neutral", rules)
         self.assertNotIn("bond-extra", rules)
         for spoilt in (
-            {"places/0/existing": False}, {"runs/1/size": "10"}, {"places/0/appliances": [range_ | {"kind": "other"}]},
+            {"places/0/existing": False}, {"runs/1/locks/size": "10"},
+                {"places/0/appliances": [range_ | {"kind": "other"}]},
             {"places/0/appliances": [range_ | {"existing": False}]}, {"runs/1/from_station": "sub"},
         ):  # fmt: skip
             made = document(**old)
@@ -211,8 +212,8 @@ class Landings(unittest.TestCase):
         runs = [{"id": "s", "from_station": "pole", "to_station": "disc", "use": "service"}]
         feeder = {"from_station": "disc", "use": "feeder"}
         runs += [feeder | {"id": s["id"], "to_station": s["id"]} | feeds.get(s["id"], {}) for s in stations]
-        made = document(**{"stations": [pole, disc, *behind], "places/0/floor_area_ft2": 1800})
-        made["runs"] = [r | {"system": "120/240-3w", "length_ft": 20} for r in runs]
+        made = document(**{"stations": [pole, disc, *behind], "places/0/floor_area": 1800})
+        made["runs"] = [r | {"system": "120/240-3w", "cable": {"length": 20}} for r in runs]
         return made
 
     def lands(self, made):
@@ -228,7 +229,7 @@ class Landings(unittest.TestCase):
             self.lands(self.house({"id": "a", "gear": {"rating_a": 60}}, {"id": "b", "gear": {"rating_a": 200}})), "b"
         )
         self.assertEqual(self.lands(self.house({"id": "a"}, {"id": "b"})), "disc")
-        self.assertEqual(self.lands(self.house({"id": "a"}, a={"breaker_a": 60})), "disc")
+        self.assertEqual(self.lands(self.house({"id": "a"}, a={"locks": {"breaker_a": 60}})), "disc")
 
     def test_an_entry_on_a_subpanel_takes_nothing_away(self):
         sub = {"id": "a", "load": {"amps": 25}}
@@ -241,7 +242,8 @@ class Landings(unittest.TestCase):
         self.assertEqual([r.figure("load").value for r in counted], [alone, 25.0])
 
     @given(
-        st.permutations([0, 1, 2, 3]), st.sampled_from([{}, {"b": {"whole_dwelling": True}}, {"a": {"breaker_a": 90}}])
+        st.permutations([0, 1, 2, 3]),
+        st.sampled_from([{}, {"b": {"whole_dwelling": True}}, {"a": {"locks": {"breaker_a": 90}}}]),
     )
     def test_the_order_of_the_file_never_matters(self, order, feeds):
         made = self.house({"id": "a"}, {"id": "b"}, {"id": "c", "load": {"amps": 9}}, **feeds)
@@ -251,15 +253,15 @@ class Landings(unittest.TestCase):
 
 SHARED = {
     "stations/-": SECOND | {"load": {"amps": 40}},
-    "runs/-": SECOND_RUN | {"metal": "cu", "shares_raceway": "north"},
-    "runs/1/shares_raceway": "north",
-    "runs/1/length_ft": 90,
+    "runs/-": laid(SECOND_RUN, metal="cu", shares_raceway="north"),
+    "runs/1/cable/shares_raceway": "north",
+    "runs/1/cable/length": 90,
 }
 
 
 class SharedRaceways(Trips):
     def test_one_raceway_counts_fills_and_grounds_as_one(self):
-        apart = solve(job(**SHARED | {"runs/1/shares_raceway": None})).runs
+        apart = solve(job(**SHARED | {"runs/1/cable/shares_raceway": None})).runs
         both = solve(job(**SHARED)).runs
         # Two loaded wires each make four together: 80 %, note 310.15(C)(1).
         self.assertEqual([r.figure("bundling_factor").value for r in both[1:]], [0.8, 0.8])
@@ -275,16 +277,16 @@ class SharedRaceways(Trips):
         self.assertEqual({r.figure("equipment_ground").value for r in solve(job(**big)).runs[1:]}, {"8"})
 
     def test_they_agree_on_the_pipe(self):
-        self.trips("shared-raceway-kind", SHARED | {"runs/1/raceway": "EMT"}, SHARED)
-        two = SHARED | {"runs/1/raceway_size": "1"}
-        two["runs/-"] = two["runs/-"] | {"raceway_size": "2"}
+        self.trips("shared-raceway-kind", SHARED | {"runs/1/cable/raceway": "EMT"}, SHARED)
+        two = SHARED | {"runs/1/locks/raceway_size": "1"}
+        two["runs/-"] = laid(two["runs/-"], raceway_size="2")
         self.trips("shared-raceway-size", two, SHARED)
 
     def test_a_nipple_is_two_feet_long(self):
-        long = {"runs/1/nipple": True, "runs/1/loaded_conductors": 9}
-        self.trips("nipple-long", long, long | {"runs/1/length_ft": 2})
+        long = {"runs/1/cable/nipple": True, "runs/1/locks/loaded_conductors": 9}
+        self.trips("nipple-long", long, long | {"runs/1/cable/length": 2})
         factor = [
-            solve(job(**long | {"runs/1/length_ft": ft})).runs[1].figure("bundling_factor").value for ft in (2, 2.1)
+            solve(job(**long | {"runs/1/cable/length": ft})).runs[1].figure("bundling_factor").value for ft in (2, 2.1)
         ]
         self.assertEqual(factor, [1.0, 0.7])
 
@@ -323,7 +325,7 @@ class SecondSources(Trips):
         self.trips("storage-disconnect", {"stations/1/gear": far | {"second_sources": [battery]}}, kept)
 
     def test_series_ratings(self):
-        source = {"stations/0/source": {"fault_a": 18000}, "runs/0/length_ft": 1}
+        source = {"stations/0/source": {"fault_a": 18000}, "runs/0/cable/length": 1}
         own = source | {"stations/1/gear": {"interrupting_ka": 10}}
         found = findings(document(**own | {"stations/1/gear/series_ka": 22}))
         self.assertIn("series-rated", {f.rule for f in found})
@@ -334,7 +336,12 @@ class SecondSources(Trips):
 class OnTheRun(Trips):
     def test_outlets_by_room(self):
         lamp = {"stations/2/kind": "equipment", "stations/2/place": "house", "stations/2/load": {"amps": 10}}
-        lamp |= {"runs/1/use": "branch", "runs/1/system": "120-2w", "runs/1/breaker_a": 20, "runs/1/length_ft": 40}
+        lamp |= {
+            "runs/1/use": "branch",
+            "runs/1/system": "120-2w",
+            "runs/1/locks/breaker_a": 20,
+            "runs/1/cable/length": 40,
+        }
 
         def owed(**outlets):
             rules = {f.rule for f in findings(document(**lamp | {"runs/1/outlets": outlets}))}
@@ -353,9 +360,9 @@ class OnTheRun(Trips):
 
     def test_overhead(self):
         for over, least in (("walkway", 10), ("driveway", 12), ("street", 18), ("roof", 8.5)):
-            low, high = ({"runs/1/overhead": {"over": over, "clearance_ft": ft}} for ft in (least - 0.1, least))
+            low, high = ({"runs/1/overhead": {"over": over, "clearance": ft}} for ft in (least - 0.1, least))
             self.trips("overhead-low", low, high)
-        steep = {"over": "roof", "roof_rise_in": 4, "clearance_ft": 3}
+        steep = {"over": "roof", "roof_rise": 4, "clearance": 3}
         self.assertEqual(findings(document(**{"runs/1/overhead": steep}), "overhead-low"), [])
         mast = {"mast": True, "mast_strong": True, "mast_alone": True}
         for field in ("mast_strong", "mast_alone"):
@@ -369,7 +376,7 @@ class OnTheRun(Trips):
             "stations/-": {"id": "set", "name": "Set", "kind": "generator", "place": "shed",
                            "generator": {"kw": 7, "breaker_a": 30}},
             "runs/-": {"id": "cord", "from_station": "set", "to_station": "panel", "use": "feeder",
-                       "system": "120/240-3w", "length_ft": 20},
+                "system": "120/240-3w", "cable": {"length": 20}},
         }  # fmt: skip
         self.trips("interlock-automatic", made | {"stations/1/transfer": kit | {"automatic": True}}, made)
         self.trips("interlock-switches-neutral", made | {"stations/1/transfer": kit | {"switches_neutral": True}}, made)
@@ -378,18 +385,20 @@ class OnTheRun(Trips):
 
     def test_wire_in_the_earth(self):
         bare = {
-            "runs/1/raceway": "none",
-            "runs/1/location": "buried",
-            "runs/1/metal": "al",
-            "runs/1/insulation": "XHHW-2",
+            "runs/1/cable/raceway": "none",
+            "runs/1/cable/location": "buried",
+            "runs/1/cable/metal": "al",
+            "runs/1/cable/insulation": "XHHW-2",
         }
-        found = self.trips("single-conductors", bare, bare | {"runs/1/insulation": "USE-2"}, fixes=3)
+        found = self.trips("single-conductors", bare, bare | {"runs/1/cable/insulation": "USE-2"}, fixes=3)
         self.assertIn("It is marked USE-2", [f.label for f in found.fixes])
-        self.assertEqual(findings(document(**bare | {"runs/1/insulation": "MHF"}), "single-conductors"), [])
-        indoors = {"runs/1/insulation": "USE-2", "runs/1/location": "dry"}
-        self.trips("use-indoors", indoors, indoors | {"runs/1/insulation": "RHW-2"}, fixes=3)
-        seu = {"runs/1/insulation": "SEU", "runs/1/raceway": "none", "runs/1/location": "dry"}
-        self.trips("bare-neutral", seu, seu | {"runs/1/insulation": "SER"}, fixes=2)
+        self.assertEqual(findings(document(**bare | {"runs/1/cable/insulation": "MHF"}), "single-conductors"), [])
+        indoors = {"runs/1/cable/insulation": "USE-2", "runs/1/cable/location": "dry"}
+        self.trips("use-indoors", indoors, indoors | {"runs/1/cable/insulation": "RHW-2"}, fixes=3)
+        seu = {"runs/1/cable/insulation": "SEU", "runs/1/cable/raceway": "none", "runs/1/cable/location": "dry"}
+        self.trips("bare-neutral", seu, seu | {"runs/1/cable/insulation": "SER"}, fixes=2)
         # No fix buries a cable that may not be.
-        buried = findings(document(**{"runs/1/insulation": "NM", "runs/1/location": "buried"}), "cable-in-raceway")
+        buried = findings(
+            document(**{"runs/1/cable/insulation": "NM", "runs/1/cable/location": "buried"}), "cable-in-raceway"
+        )
         self.assertEqual(buried[0].fixes, ())

@@ -9,6 +9,7 @@ from northspan.core.codes.library import whole_book
 from northspan.core.codes.nec.loads.demand import dryers, ranges
 from northspan.core.job.house_rules import HouseRules
 from northspan.core.job.job import Appliance, LoadRecord, Place
+from northspan.core.units import US
 
 BOOK = whole_book("nec-2023")
 
@@ -21,7 +22,12 @@ def appliance(kind, volts=240, va=None, amps=None, **more):
 def house(area, *appliances, **more):
     pieces = [a | {"id": f"a{i}"} for i, a in enumerate(appliances)]
     return Place(
-        id="h", name="House", kind=more.pop("kind", "dwelling"), floor_area_ft2=area, appliances=pieces, **more
+        id="h",
+        name="House",
+        kind=more.pop("kind", "dwelling"),
+        floor_area=area and US.area.si(area),
+        appliances=pieces,
+        **more,
     )
 
 

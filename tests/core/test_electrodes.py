@@ -10,16 +10,18 @@ from northspan.core.codes.nec.earthing.electrodes import conductor
 from northspan.core.ground.ohms import ohms_of
 from northspan.core.job.file import parse
 from northspan.core.job.grounding import Electrode, ElectrodeKind
+from northspan.core.job.in_si import in_si
 from northspan.core.physics.soil import Soil
 from northspan.core.property.sized_run import Hots
 from northspan.core.solve import solve
+from northspan.core.units import US
 from tests.core.fixing import findings, mended
-from tests.core.jobs import document, job
+from tests.core.jobs import document, electrode, job
 
-ROD = {"id": "rod", "kind": "rod", "length_ft": 8, "diameter_in": 0.625}
-TWO = ROD | {"id": "rods", "count": 2, "spacing_ft": 8}
-PIPE = {"id": "pipe", "kind": "water-pipe", "metal": "copper", "length_ft": 30}
-FOOTING = {"id": "footing", "kind": "concrete-encased", "length_ft": 24, "diameter_in": 0.5}
+ROD = {"id": "rod", "kind": "rod", "length": 8, "diameter": 0.625}
+TWO = ROD | {"id": "rods", "count": 2, "spacing": 8}
+PIPE = {"id": "pipe", "kind": "water-pipe", "metal": "copper", "length": 30}
+FOOTING = {"id": "footing", "kind": "concrete-encased", "length": 24, "diameter": 0.5}
 HOUSE, SHED = "places/0/grounding", "places/1/grounding"
 
 
@@ -45,22 +47,22 @@ class Rules(unittest.TestCase):
         self.assertEqual(len(findings(document(), "electrodes-planned")), 2)
 
     def test_one_circuit_with_a_ground_needs_none(self):
-        one = {"runs/1/use": "branch", "runs/1/breaker_a": 40, "stations/2/kind": "equipment"}
+        one = {"runs/1/use": "branch", "runs/1/locks/breaker_a": 40, "stations/2/kind": "equipment"}
         place = solve(job(**one)).ground.places[1]
         self.assertEqual((place.needed, place.electrodes), (False, ()))
-        self.assertTrue(solve(job(**one | {"runs/1/no_egc": True})).ground.places[1].needed)
+        self.assertTrue(solve(job(**one | {"runs/1/cable/no_egc": True})).ground.places[1].needed)
         self.assertTrue(solve(job()).ground.places[1].needed)
 
     def test_what_does_not_count(self):
         for bad, good in (
-            (ROD | {"length_ft": 7.5}, ROD),
-            (ROD | {"diameter_in": 0.5}, ROD | {"diameter_in": 0.5, "listed": True}),
-            (PIPE | {"length_ft": 9}, PIPE),
-            (FOOTING | {"length_ft": 19}, FOOTING),
-            (FOOTING | {"diameter_in": 0.375}, FOOTING),
+            (ROD | {"length": 7.5}, ROD),
+            (ROD | {"diameter": 0.5}, ROD | {"diameter": 0.5, "listed": True}),
+            (PIPE | {"length": 9}, PIPE),
+            (FOOTING | {"length": 19}, FOOTING),
+            (FOOTING | {"diameter": 0.375}, FOOTING),
             ({"id": "ring", "kind": "ring", "wire_size": "4"}, {"id": "ring", "kind": "ring", "wire_size": "2"}),
-            ({"id": "p", "kind": "plate", "area_ft2": 1.5}, {"id": "p", "kind": "plate", "area_ft2": 2}),
-            ({"id": "p", "kind": "plate", "thickness_in": 0.2}, {"id": "p", "kind": "plate", "thickness_in": 0.25}),
+            ({"id": "p", "kind": "plate", "area": 1.5}, {"id": "p", "kind": "plate", "area": 2}),
+            ({"id": "p", "kind": "plate", "thickness": 0.2}, {"id": "p", "kind": "plate", "thickness": 0.25}),
             ({"id": "gas", "kind": "gas-pipe"}, {"id": "gas", "kind": "gas-pipe", "connected": False}),
             (TWO | {"metal": "aluminium"}, TWO | {"metal": "stainless"}),
         ):
@@ -86,22 +88,22 @@ class Rules(unittest.TestCase):
         self.assertEqual(planned, ["2 rods, 8 ft", "rod, 8 ft"])
 
     def test_how_they_lie(self):
-        self.trips("electrodes-close", grounded(TWO | {"spacing_ft": 2}), grounded(TWO | {"spacing_ft": 6}))
+        self.trips("electrodes-close", grounded(TWO | {"spacing": 2}), grounded(TWO | {"spacing": 6}))
         slanted = TWO | {"placing": "slanted"}
         self.trips("rod-slant", grounded(slanted | {"slant_deg": 50}), grounded(slanted | {"slant_deg": 45}))
         for lies in (TWO | {"placing": "trench"}, {"id": "p", "kind": "plate"}, {"id": "r", "kind": "ring"}):
-            deep = [grounded(lies | {"depth_in": d}, FOOTING) for d in (24, 30)]
+            deep = [grounded(lies | {"depth": d}, FOOTING) for d in (24, 30)]
             self.trips("electrode-shallow", *deep)
         self.trips("clamp", grounded(TWO | {"clamp_for_burial": False}), grounded(TWO | {"clamp_for_burial": True}))
 
     def test_two_entries_side_by_side(self):
-        east = [ROD | {"id": f"r{i}", "x_ft": x, "y_ft": 4} for i, x in enumerate((0, 5.5, 6))]
+        east = [ROD | {"id": f"r{i}", "x": x, "y": 4} for i, x in enumerate((0, 5.5, 6))]
         self.trips("electrodes-beside", grounded(east[0], east[1]), grounded(east[0], east[2]))
 
     def test_the_water_pipe(self):
         self.trips("water-pipe-alone", grounded(PIPE), grounded(PIPE, TWO))
         self.trips("water-pipe-path", grounded(PIPE | {"bonded_past_meter": False}, TWO), grounded(PIPE, TWO))
-        far, near = (grounded(PIPE | {"lands_from_entry_ft": ft}, TWO) for ft in (5.5, 5))
+        far, near = (grounded(PIPE | {"lands_from_entry": ft}, TWO) for ft in (5.5, 5))
         self.trips("water-pipe-entry", far, near)
 
     def test_the_water_line_replaced_with_plastic(self):
@@ -129,7 +131,7 @@ class Rules(unittest.TestCase):
             ("gec-aluminium", {"metal": "al", "near_earth": True}, {"metal": "al"}),
         ):
             with self.subTest(rule):
-                size = {"runs/0/size": "4/0"}
+                size = {"runs/0/locks/size": "4/0"}
                 self.trips(rule, grounded(TWO, **size, **{own: bad}), grounded(TWO, **size, **{own: good}))
 
     def test_where_it_lands(self):
@@ -149,7 +151,7 @@ class Rules(unittest.TestCase):
             with self.subTest(rule):
                 made = [document(**{f"{HOUSE}/{k}": v for k, v in facts.items()}) for facts in (bad, good)]
                 self.trips(rule, *made)
-        bonded = {f"{HOUSE}/water_piping": True, f"{HOUSE}/water_bonded": True, "runs/0/size": "4/0"}
+        bonded = {f"{HOUSE}/water_piping": True, f"{HOUSE}/water_bonded": True, "runs/0/locks/size": "4/0"}
         thin, enough = (document(**bonded, **{f"{HOUSE}/water_jumper": size}) for size in ("6", "4"))
         self.trips("water-jumper", thin, enough)
 
@@ -186,8 +188,8 @@ class Sizes(unittest.TestCase):
             "load": {"amps": 50},
         }
         run = {"id": "two", "from_station": "pole", "to_station": "second", "use": "service", "system": "120/240-3w"}
-        made = document(**{"stations/-": second, "runs/0/size": "2/0", f"{HOUSE}/electrodes": [PIPE, TWO]})
-        made["runs"].append(run | {"length_ft": 40, "metal": "al", "size": "1/0"})
+        made = document(**{"stations/-": second, "runs/0/locks/size": "2/0", f"{HOUSE}/electrodes": [PIPE, TWO]})
+        made["runs"].append(run | {"cable": {"length": 40, "metal": "al"}, "locks": {"size": "1/0"}})
         house = solve(parse(made)).ground.places[0]
         # 133.1 and 105.6 kcmil of aluminium together: the row up to 250, 4 copper; alone 6 and 8.
         self.assertEqual(house.conductor.value, "4")
@@ -216,7 +218,7 @@ class Ohms(unittest.TestCase):
         self.assertTrue(all(a.ohms.value > b.ohms.value for a, b in zip(place.rods, place.rods[1:], strict=False)))
 
     def test_a_survey_speaks_before_the_kind_of_soil(self):
-        readings = [{"spacing_ft": ft, "ohm": 100.0 / (2 * 3.14159265 * ft * 0.3048)} for ft in (2, 5, 10, 20, 40)]
+        readings = [{"spacing": ft, "ohm": 100.0 / (2 * 3.14159265 * ft * 0.3048)} for ft in (2, 5, 10, 20, 40)]
         place = solve(job(**{f"{HOUSE}/survey": readings, "places/0/soil": "rock"})).ground.places[0]
         self.assertAlmostEqual(place.soil.middle, 100.0, delta=2.0)
         self.assertEqual(place.low_ohm, place.high_ohm)
@@ -229,11 +231,11 @@ class Ohms(unittest.TestCase):
             kind=st.sampled_from(get_args(ElectrodeKind)),
             count=st.integers(1, 12),
             layout=st.sampled_from(("row", "ring")),
-            spacing_ft=st.none() | st.floats(0.1, 500),
-            length_ft=st.none() | st.floats(0.5, 5000),
-            diameter_in=st.none() | st.floats(0.1, 48),
-            area_ft2=st.none() | st.floats(0.1, 200),
-            depth_in=st.none() | st.floats(0, 600),
+            spacing=st.none() | st.floats(0.1, 500),
+            length=st.none() | st.floats(0.5, 5000),
+            diameter=st.none() | st.floats(0.1, 48),
+            area=st.none() | st.floats(0.1, 200),
+            depth=st.none() | st.floats(0, 600),
             placing=st.sampled_from(("upright", "slanted", "trench")),
             slant_deg=st.none() | st.floats(0, 90),
         ),
@@ -241,16 +243,16 @@ class Ohms(unittest.TestCase):
         | st.builds(Soil, st.floats(5, 5000), st.floats(0.3, 20), st.floats(5, 5000)),
     )
     @settings(max_examples=150, deadline=None)
-    def test_whatever_is_entered_comes_out_in_ohms(self, electrode, soil):
-        ohms = ohms_of(electrode, soil)[0]
+    def test_whatever_is_entered_comes_out_in_ohms(self, entered, soil):
+        ohms = ohms_of(in_si(entered, US), soil, US)[0]
         self.assertGreater(ohms, 0.0)
         self.assertLess(ohms, 1e12)
 
     @given(st.sampled_from(("rod", "ring", "strip", "concrete-encased")), st.floats(5, 200), st.floats(1.05, 3))
     @settings(max_examples=60, deadline=None)
     def test_longer_in_the_earth_has_never_more_ohms(self, kind, length, times):
-        long, short = (Electrode(id="e", kind=kind, length_ft=ft) for ft in (length * times, length))
-        self.assertLess(ohms_of(long, Soil(100.0))[0], ohms_of(short, Soil(100.0))[0])
+        long, short = (electrode(kind, length=ft) for ft in (length * times, length))
+        self.assertLess(ohms_of(long, Soil(100.0), US)[0], ohms_of(short, Soil(100.0), US)[0])
 
     def test_what_was_tested_stands(self):
         place = solve(job(**{f"{HOUSE}/electrodes": [ROD | {"measured_ohm": 18}]})).ground.places[0]

@@ -9,19 +9,21 @@ from hypothesis import strategies as st
 from northspan.core.job.file import parse
 from northspan.core.opened.fault import FaultQuestion, fault_answer
 from northspan.core.physics.breaker_time import longest_s
+from northspan.core.property.prepared import prepared
 from northspan.core.solve import solve
 from tests.core.jobs import document, job
 from tests.core.properties import random_property
 
 WIRES = {
-    "runs/0/size": "4/0", "runs/0/raceway": "PVC40", "runs/1/size": "6", "runs/1/egc_size": "10",
-    "runs/1/breaker_a": 50, "runs/0/breaker_a": 200,
+    "runs/0/locks/size": "4/0", "runs/0/cable/raceway": "PVC40", "runs/1/locks/size": "6",
+        "runs/1/locks/egc_size": "10",
+    "runs/1/locks/breaker_a": 50, "runs/0/locks/breaker_a": 200,
     "stations/0/source": {"kva": 25, "impedance_pct": 2, "earth_ohm": 10},
 }  # fmt: skip
 
 
 def ask(own, station="shed-panel", mode="utility", **question):
-    return fault_answer(own, FaultQuestion(mode=mode, station=station, **question))
+    return fault_answer(prepared(own), FaultQuestion(mode=mode, station=station, **question))
 
 
 def touch(answer, station="shed-panel"):
@@ -93,7 +95,7 @@ class ByHand(unittest.TestCase):
             "stations/-": {"id": "gen", "name": "Set", "kind": "generator", "place": "house", "generator": source},
             "stations/2/kind": "transfer-switch",
             "stations/2/transfer": {"managed": True},
-            "runs/-": run | {"length_ft": 0.01, "breaker_a": 50, "size": "6"},
+            "runs/-": run | {"cable": {"length": 0.01}, "locks": {"breaker_a": 50, "size": "6"}},
         }
         own = job(**WIRES | switch)
         # As it runs its regulator holds the voltage; 20 % of 240² / 12000 is 0.96 ohm, half of it to a leg in a fault.
@@ -163,21 +165,21 @@ class Answers(unittest.TestCase):
         for changes in (
             {},
             {"stations/2/bonding/neutral": "screw"},
-            {"runs/1/no_egc": True},
-            {"runs/1/raceway": "EMT"},
+            {"runs/1/cable/no_egc": True},
+            {"runs/1/cable/raceway": "EMT"},
         ):
             for station in ("panel", "shed-panel"):
                 for answer in ask(job(**WIRES | changes), station).answers:
                     self.assertNotRegex(f"{answer.answer} {answer.more}".lower(), r"\bsafe")
 
     def test_answers_follow_what_is_there(self):
-        three = ask(job(**WIRES | {"runs/1/no_egc": True}))
+        three = ask(job(**WIRES | {"runs/1/cable/no_egc": True}))
         self.assertEqual(asked(three, "wires to").answer, "Four: one is missing")
         self.assertEqual(asked(three, "breaks").answer, "There is none")
-        kept = ask(job(**WIRES | {"runs/1/no_egc": True, "places/1/existing": True}))
+        kept = ask(job(**WIRES | {"runs/1/cable/no_egc": True, "places/1/existing": True}))
         self.assertEqual(asked(kept, "wires to").answer, "It may keep what it has")
         self.assertIn("If the neutral to Shed panel opens?", answers(kept))
-        steel = ask(job(**WIRES | {"runs/1/raceway": "EMT"}))
+        steel = ask(job(**WIRES | {"runs/1/cable/raceway": "EMT"}))
         self.assertEqual(asked(steel, "breaks").answer, "The pipe carries it")
         two_wire = asked(ask(job(**WIRES | {"runs/1/system": "240-2w"})), "clamp")
         self.assertRegex(two_wire.answer, "with the loads as entered$")
@@ -200,7 +202,7 @@ class Answers(unittest.TestCase):
         }
         made = document(**WIRES, **{"stations/-": step | {"transformer": {"secondary": "480-2w", "kva": 5}}})
         made["stations"].append(pump)
-        run = {"use": "branch", "length_ft": 40}
+        run = {"use": "branch", "cable": {"length": 40}}
         made["runs"] += [
             run | {"id": "up", "from_station": "shed-panel", "to_station": "step", "system": "240-2w"},
             run | {"id": "line", "from_station": "step", "to_station": "pump", "system": "480-2w"},
@@ -237,7 +239,7 @@ class Laws(unittest.TestCase):
     def test_a_larger_ground_wire_brings_more_home_and_leaves_less_to_touch(self, size, feet):
         larger = {"14": "12", "12": "10", "10": "8", "8": "6", "6": "4", "4": "2"}[size]
         small, large = (
-            ask(job(**WIRES | {"runs/1/egc_size": egc, "runs/1/length_ft": feet})) for egc in (size, larger)
+            ask(job(**WIRES | {"runs/1/locks/egc_size": egc, "runs/1/cable/length": feet})) for egc in (size, larger)
         )
         self.assertGreater(large.state.amps.value, small.state.amps.value)
         self.assertLess(touch(large), touch(small))
@@ -245,13 +247,13 @@ class Laws(unittest.TestCase):
     @given(st.integers(10, 400), st.integers(5, 200))
     @settings(max_examples=15, deadline=None)
     def test_farther_out_a_fault_is_weaker(self, feet, more):
-        near, far = (ask(job(**WIRES | {"runs/1/length_ft": ft}), share=0.0) for ft in (feet, feet + more))
+        near, far = (ask(job(**WIRES | {"runs/1/cable/length": ft}), share=0.0) for ft in (feet, feet + more))
         self.assertGreater(near.state.amps.value, far.state.amps.value)
 
     @given(st.integers(1, 12), st.sampled_from(["clay", "loam", "sand", "rock"]))
     @settings(max_examples=15, deadline=None)
     def test_rods_however_many_do_not_take_the_ground_wires_place(self, rods, soil):
-        driven = {"id": "rods", "kind": "rod", "count": rods, "spacing_ft": 8}
+        driven = {"id": "rods", "kind": "rod", "count": rods, "spacing": 8}
         own = job(**WIRES | {"places/1/soil": soil, "places/1/grounding/electrodes": [driven]})
         found = ask(own, equipment="missing")
         self.assertIsNone(found.state.seconds.value)

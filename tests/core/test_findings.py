@@ -14,7 +14,7 @@ RUN_RULES = {
     "size-ampacity": {"amps": 40, "size_lock": "8", "ambient_c": 60, "insulation": "THW"},
     "size-breaker": {"amps": 60, "size_lock": "6", "breaker_lock_a": 90},
     "size-small-conductor": {"amps": 16, "size_lock": "14"},
-    "size-drop": {"amps": 20, "size_lock": "12", "length_ft": 300, "drop_limit_pct": 3},
+    "size-drop": {"amps": 20, "size_lock": "12", "length_m": 91.44, "drop_limit_pct": 3},
     "size-parallel": {"sets": 2, "size_lock": "2"},
     "size-made": {"insulation": "NM", "raceway": "none", "size_lock": "1/0"},
     "size-dwelling-rule": {
@@ -40,7 +40,7 @@ RUN_RULES = {
     "raceway-not-made": {"amps": 30, "raceway": "LFNC-B", "raceway_lock": "3"},
     "raceway-none-holds": {"amps": 420, "raceway": "LFNC-B", "size_lock": "600"},
     "leg-drop": {
-        "system": "120/240-3w", "length_ft": 190, "drop_limit_pct": 3, "unbalance_a": 40.0, "neutral_lock": "8",
+        "system": "120/240-3w", "length_m": 57.912, "drop_limit_pct": 3, "unbalance_a": 40.0, "neutral_lock": "8",
     },
 }  # fmt: skip
 
@@ -50,12 +50,12 @@ JOB_RULES = {
         "stations/-": {"id": "lost", "name": "Lost", "kind": "panelboard", "place": "shed"},
     },
     "no-load": {"stations/2/load": None},
-    "load-below-sum": {"runs/0/load": {"amps": 80}},
+    "load-below-sum": {"runs/0/locks/load": {"amps": 80}},
     "dwelling-rule-claim": {"runs/1/whole_dwelling": True},
-    "drop-total": {"runs/0/length_ft": 300, "runs/1/length_ft": 420, "runs/0/drop_limit_pct": 5},
-    "drop-advisory": {"house_rules/drop_rule": "advisory", "runs/1/length_ft": 400},
+    "drop-total": {"runs/0/cable/length": 300, "runs/1/cable/length": 420, "runs/0/drop_limit_pct": 5},
+    "drop-advisory": {"house_rules/drop_rule": "advisory", "runs/1/cable/length": 400},
     "terminals-unmarked": {"stations/2/terminal_c": None},
-    "check-your-copy": {"runs/1/size": "1/0"},
+    "check-your-copy": {"runs/1/locks/size": "1/0"},
 }
 
 
@@ -83,10 +83,8 @@ class EachRuleTripsAndDoesNot(unittest.TestCase):
     def test_a_dwelling_fed_by_two_runs_is_carried_whole_by_neither(self):
         more = {
             "stations/-": {"id": "heat", "name": "Heat", "kind": "equipment", "place": "house", "load": {"amps": 20}},
-            "runs/-": {
-                "id": "heat-run", "from_station": "pole", "to_station": "heat", "use": "branch", "system": "240-2w",
-                "length_ft": 20,
-            },
+            "runs/-": {"id": "heat-run", "from_station": "pole", "to_station": "heat", "use": "branch",
+                "system": "240-2w", "cable": {"length": 20}},
             "runs/0/whole_dwelling": True,
         }  # fmt: skip
         self.assertIn("dwelling-rule-claim", {f.rule for f in solve(job(**more)).findings})
@@ -96,7 +94,11 @@ class EveryFixMends(unittest.TestCase):
     def test_it_makes_its_finding_go_away_and_brings_no_danger(self):
         jobs = list(demo_jobs().values())
         jobs += [job(**changes) for changes in JOB_RULES.values()]
-        jobs += [job(**{"runs/1/size": "12"}), job(**{"runs/1/breaker_a": 20}), job(**{"runs/1/egc_size": "14"})]
+        jobs += [
+            job(**{"runs/1/locks/size": "12"}),
+            job(**{"runs/1/locks/breaker_a": 20}),
+            job(**{"runs/1/locks/egc_size": "14"}),
+        ]
         tried = 0
         for each in jobs:
             with self.subTest(job=each.name):

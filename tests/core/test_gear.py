@@ -31,9 +31,9 @@ class Gear(unittest.TestCase):
             "disconnect-minimum": {f"{HOUSE}/rating_a": 90},
             "interrupting": source | {f"{HOUSE}/interrupting_ka": 5},
             "back-fed": {f"{HOUSE}/back_fed": True},
-            "handle-height": {f"{HOUSE}/handle_height_in": 80},
-            "working-space-deep": {f"{HOUSE}/working_depth_in": 35.5},
-            "working-space-wide": {f"{HOUSE}/working_width_in": 29},
+            "handle-height": {f"{HOUSE}/handle_height": 80},
+            "working-space-deep": {f"{HOUSE}/working_depth": 35.5},
+            "working-space-wide": {f"{HOUSE}/working_width": 29},
             "emergency-disconnect": {f"{HOUSE}/outdoors": False},
             "surge": {f"{HOUSE}/surge_protected": False},
             "spaces": {f"{HOUSE}/spaces": 1},
@@ -43,14 +43,14 @@ class Gear(unittest.TestCase):
                 self.assertEqual(len(found(**changes)[rule].fixes), 1)
 
     def test_a_bus_behind_too_large_a_breaker(self):
-        small = {f"{SHED}/rating_a": 60, f"{SHED}/has_main": None, "runs/1/breaker_a": 70}
+        small = {f"{SHED}/rating_a": 60, f"{SHED}/has_main": None, "runs/1/locks/breaker_a": 70}
         self.assertEqual(len(found(**small)["bus-below-breaker"].fixes), 2)
-        for changes in ({f"{SHED}/has_main": True}, {"runs/1/breaker_a": 60}, {f"{SHED}/rating_a": 70}):
+        for changes in ({f"{SHED}/has_main": True}, {"runs/1/locks/breaker_a": 60}, {f"{SHED}/rating_a": 70}):
             self.assertNotIn("bus-below-breaker", found(**small | changes))
 
     def test_limits_themselves_pass(self):
         rules = found(
-            **{f"{HOUSE}/handle_height_in": 79, f"{HOUSE}/working_depth_in": 36, f"{HOUSE}/working_width_in": 30},
+            **{f"{HOUSE}/handle_height": 79, f"{HOUSE}/working_depth": 36, f"{HOUSE}/working_width": 30},
             **{f"{HOUSE}/back_fed": True, f"{HOUSE}/retained": True, f"{HOUSE}/rating_a": 100},
         )
         for rule in ("handle-height", "working-space-deep", "working-space-wide", "back-fed", "disconnect-minimum"):
@@ -59,10 +59,8 @@ class Gear(unittest.TestCase):
     def test_a_second_supply_to_a_building(self):
         second = {
             "stations/-": {"id": "pump", "name": "Pump", "kind": "equipment", "place": "shed", "load": {"amps": 5}},
-            "runs/-": {
-                "id": "pump-run", "from_station": "panel", "to_station": "pump", "use": "branch",
-                "system": "240-2w", "length_ft": 160,
-            },
+            "runs/-": {"id": "pump-run", "from_station": "panel", "to_station": "pump", "use": "branch",
+                "system": "240-2w", "cable": {"length": 160}},
         }  # fmt: skip
         self.assertIn("supplies", found(**second))
         self.assertNotIn("supplies", found(**(second | {"runs/-": second["runs/-"] | {"from_station": "shed-panel"}})))
@@ -73,7 +71,7 @@ class Gear(unittest.TestCase):
 
         house = {
             "stations/1/load": None,
-            "places/0/floor_area_ft2": 1800,
+            "places/0/floor_area": 1800,
             "places/0/appliances": [appliance(0, 240), appliance(1, 120)],
         }
         # 2 for the shed feeder, 2 + 1 appliances, 3 lighting circuits of 1800 VA, 1 bath, 2 kitchen, 1 laundry.
@@ -91,7 +89,7 @@ class Faults(unittest.TestCase):
         self.assertAlmostEqual(faults["pole"], 1.5 * 50000 / 240 / 0.02)
 
     def test_after_a_run_by_hand(self):
-        changes = {"stations/0/source": {"fault_a": 10000}, "runs/0/size": "2/0"}
+        changes = {"stations/0/source": {"fault_a": 10000}, "runs/0/locks/size": "2/0"}
         # 2/0 aluminium in PVC: 0.16 and 0.043 ohm per 1000 ft, 50 ft each way, the resistance cold.
         r, x = 0.1 * 0.16 * (234.5 + 25) / (234.5 + 75), 0.1 * 0.043
         line, leg = 240 / math.hypot(r, x + 0.024), 120 / math.hypot(r, x + 0.012)
@@ -102,9 +100,9 @@ class Faults(unittest.TestCase):
 
     @given(st.floats(1, 2000))
     def test_a_longer_run_never_has_more(self, feet):
-        source = {"stations/0/source": {"fault_a": 22000}, "runs/1/size": "6"}
-        shorter = self.faults(**source, **{"runs/1/length_ft": feet})["shed-panel"]
-        self.assertLess(self.faults(**source, **{"runs/1/length_ft": feet + 5})["shed-panel"], shorter)
+        source = {"stations/0/source": {"fault_a": 22000}, "runs/1/locks/size": "6"}
+        shorter = self.faults(**source, **{"runs/1/cable/length": feet})["shed-panel"]
+        self.assertLess(self.faults(**source, **{"runs/1/cable/length": feet + 5})["shed-panel"], shorter)
 
     def test_cold_copper(self):
         self.assertAlmostEqual(cold_resistance(1.0, 75.0, 75.0), 1.0)

@@ -5,14 +5,14 @@ import unittest
 from northspan.core.job.file import parse
 from northspan.core.solve import solve
 from tests.core.fixing import findings, mended
-from tests.core.jobs import document, job
+from tests.core.jobs import document, job, laid
 from tests.core.questions import named
 
 MAIN = {"stations/1/gear": {"has_main": True, "rating_a": 150}, "runs/0/whole_dwelling": True}
 METER = {"id": "meter", "name": "Meter", "kind": "meter", "place": "house"}
 DISC = {"id": "d1", "name": "Disc", "kind": "service-disconnect", "place": "house", "terminal_c": 75}
 LOAD = {"amps": 60}
-SERVICE = {"use": "service", "system": "120/240-3w", "metal": "al", "insulation": "XHHW-2"}
+SERVICE = {"use": "service", "system": "120/240-3w", "cable": {"metal": "al", "insulation": "XHHW-2"}}
 
 
 def figures(made, run):
@@ -26,10 +26,8 @@ def rules(**changes):
 def two_mains(*ratings, **lateral):
     """A meter with one set ahead of it and a main for every rating behind it."""
     discs = [DISC | {"id": f"d{a}", "load": LOAD, "gear": {"rating_a": a}} for a in ratings]
-    ahead = SERVICE | {"id": "lateral", "from_station": "pole", "to_station": "meter", "length_ft": 40} | lateral
-    behind = [
-        SERVICE | {"id": f"s{a}", "from_station": "meter", "to_station": f"d{a}", "length_ft": 5} for a in ratings
-    ]
+    ahead = laid(SERVICE, id="lateral", from_station="pole", to_station="meter", length=40, **lateral)
+    behind = [laid(SERVICE, id=f"s{a}", from_station="meter", to_station=f"d{a}", length=5) for a in ratings]
     pole = document()["stations"][0] | {"place": "shed"}
     return document(stations=[pole, METER, *discs], runs=[ahead, *behind])
 
@@ -39,14 +37,14 @@ class Guards(unittest.TestCase):
         # 83 % of 150 A is 124.5 A: 3/0 al carries 155, 2/0 135; 1/0 120 is too small.
         self.assertEqual(figures(job(**MAIN), "service").breaker.value, 150.0)
         self.assertEqual(figures(job(**MAIN), "service").size.value, "2/0")
-        made = document(**MAIN | {"runs/0/size": "1/0"})
+        made = document(**MAIN | {"runs/0/locks/size": "1/0"})
         self.assertGreater(mended(self, made, findings(made, "size-dwelling-rule")), 0)
-        self.assertNotIn("size-dwelling-rule", rules(**MAIN | {"runs/0/size": "2/0"}))
+        self.assertNotIn("size-dwelling-rule", rules(**MAIN | {"runs/0/locks/size": "2/0"}))
 
     def test_one_device_is_entered_once(self):
-        both = document(**MAIN | {"runs/0/breaker_a": 100})
+        both = document(**MAIN | {"runs/0/locks/breaker_a": 100})
         self.assertEqual(mended(self, both, findings(both, "device-entered-twice")), 1)
-        self.assertEqual(findings(document(**MAIN | {"runs/0/breaker_a": 150}), "device-entered-twice"), [])
+        self.assertEqual(findings(document(**MAIN | {"runs/0/locks/breaker_a": 150}), "device-entered-twice"), [])
         # Its fix goes where the rating is entered: on the main, not on the run.
         small = document(**MAIN | {"stations/1/gear/rating_a": 100, "stations/1/load/amps": 105})
         fix = findings(small, "breaker-below-load")[0].fixes[0]
@@ -70,17 +68,17 @@ class Guards(unittest.TestCase):
         self.assertEqual(findings(two_mains(60, 70), "services"), [])
 
     def test_a_tap_is_guarded_at_its_end_and_grounded_by_what_is_ahead(self):
-        tap = {"runs/1/tap": "25-ft", "runs/1/length_ft": 20, "runs/0/breaker_a": 200}
+        tap = {"runs/1/tap": "25-ft", "runs/1/cable/length": 20, "runs/0/locks/breaker_a": 200}
         tap |= {"stations/2/gear": {"has_main": True, "rating_a": 80}}
         # 4 copper carries 85 A, and a tap takes no next size up; 200 A ahead asks for a 6 copper ground.
         self.assertEqual(figures(job(**tap), "feeder").size.value, "4")
         self.assertEqual(figures(job(**tap), "feeder").equipment_ground.value, "6")
-        made = document(**tap | {"stations/2/gear/rating_a": 90, "runs/1/size": "4"})
+        made = document(**tap | {"stations/2/gear/rating_a": 90, "runs/1/locks/size": "4"})
         found = findings(made, "size-breaker")
         self.assertEqual((found[0].section, mended(self, made, found) > 0), ("240.21(B)", True))
-        self.assertNotIn("size-breaker", rules(**tap | {"runs/1/size": "4"}))
+        self.assertNotIn("size-breaker", rules(**tap | {"runs/1/locks/size": "4"}))
         # Never above the tap's own wire.
-        thin = tap | {"runs/1/size": "8", "stations/2/load/amps": 10, "stations/2/gear/rating_a": 50}
+        thin = tap | {"runs/1/locks/size": "8", "stations/2/load/amps": 10, "stations/2/gear/rating_a": 50}
         self.assertEqual(figures(job(**thin), "feeder").equipment_ground.value, "8")
 
     def test_out_of_a_source_the_plate_rules_until_a_breaker_stands(self):
@@ -101,10 +99,10 @@ class Guards(unittest.TestCase):
         plate = {"secondary": "120/240-3w", "kva": 10, "secondary_breaker_a": 50}
         own = {"stations/1/kind": "transformer", "stations/1/load": None, "stations/1/transformer": plate}
         self.assertEqual(figures(job(**own), "feeder").breaker.value, 50.0)
-        self.assertEqual(figures(job(**own | {"runs/1/breaker_a": 35}), "feeder").breaker.value, 35.0)
+        self.assertEqual(figures(job(**own | {"runs/1/locks/breaker_a": 35}), "feeder").breaker.value, 35.0)
 
     def test_no_fix_raises_a_device_above_what_stands_ahead(self):
-        over = document(**{"runs/0/breaker_a": 100, "runs/1/breaker_a": 100, "stations/2/load/amps": 130})
+        over = document(**{"runs/0/locks/breaker_a": 100, "runs/1/locks/breaker_a": 100, "stations/2/load/amps": 130})
         for found in findings(over, "breaker-below-load"):
             for fix in found.fixes:
                 if found.run == "feeder":
@@ -120,7 +118,7 @@ class NoDisconnect(unittest.TestCase):
         self.assertEqual(findings(document(**MAIN), "no-service-disconnect"), [])
 
     def test_a_meter_is_none_and_is_no_service_equipment(self):
-        lateral = SERVICE | {"id": "lateral", "from_station": "pole", "to_station": "meter", "length_ft": 40}
+        lateral = laid(SERVICE, id="lateral", from_station="pole", to_station="meter", length=40)
         made = document(**{"stations/-": METER, "runs/-": lateral, "runs/0/from_station": "meter"})
         made["runs"][0]["use"] = "feeder"
         made["stations"][1]["gear"] = {"has_main": False}
@@ -130,7 +128,7 @@ class NoDisconnect(unittest.TestCase):
         bonds = {b.station: b for b in ground.modes[0].stations}
         self.assertEqual((bonds["panel"].belongs, bonds["panel"].bond), (True, "screw"))
         # Meter and panel in series are one service: one set of hots for the electrode conductor.
-        made["runs"][0] |= {"use": "service", "size": "2/0"}
-        made["runs"][-1]["size"] = "2/0"
+        made["runs"][0] |= {"use": "service", "locks": {"size": "2/0"}}
+        made["runs"][-1]["locks"] = {"size": "2/0"}
         service = next(p for p in solve(parse(made)).ground.places if p.place == "house")
         self.assertEqual((service.conductor.steps[0].cell.row, service.conductor.value), ("2", "6"))

@@ -21,13 +21,13 @@ class Refusals(unittest.TestCase):
             "runs/0/to_station": "panel",
         }
         cases = [
-            ({"runs/1/size": "5"}, "/runs/1/size", "'5' is not one of"),
+            ({"runs/1/locks/size": "5"}, "/runs/1/locks/size", "'5' is not one of"),
             (
-                {"runs/1/length_ft": -3},
-                "/runs/1/length_ft",
+                {"runs/1/cable/length": -3},
+                "/runs/1/cable/length",
                 "must be more than 0, in feet one way along the wire, not -3",
             ),
-            ({"runs/1/length_ft": "far"}, "/runs/1/length_ft", "must be a number"),
+            ({"runs/1/cable/length": "far"}, "/runs/1/cable/length", "must be a number"),
             ({"runs/1/to_station": "barn"}, "/runs/1/to_station", "no station 'barn'"),
             ({"stations/1/place": "moon"}, "/stations/1/place", "no place 'moon'"),
             ({"stations/-": panel}, "/stations/3/id", "already the id of /stations/1"),
@@ -35,9 +35,9 @@ class Refusals(unittest.TestCase):
             ({"runs/0/to_station": "shed-panel"}, "/runs/1/to_station", "already fed by /runs/0"),
             ({"runs/1/to_station": "pole"}, "/runs/1/to_station", "nothing feeds it"),
             ({"runs/1/to_station": "panel"}, "/runs/1/to_station", "starts and ends at House panel: choose another"),
-            ({"runs/1/size": "0000"}, "/runs/1/size", "'0000' is written '4/0'"),
-            ({"runs/1/length_ft": 0}, "/runs/1/length_ft", "must be more than 0"),
-            ({"runs/1/length_ft": 1e-9}, "/runs/1/length_ft", "must be at least 0.01, in feet"),
+            ({"runs/1/locks/size": "0000"}, "/runs/1/locks/size", "'0000' is written '4/0'"),
+            ({"runs/1/cable/length": 0}, "/runs/1/cable/length", "must be more than 0"),
+            ({"runs/1/cable/length": 1e-9}, "/runs/1/cable/length", "must be at least 0.01, in feet"),
             (loop, "/runs/1", "so nothing feeds them: shed-panel ← panel ← shed-panel; turn or"),
             ({"stations/0/supply": None}, "/stations/0/supply", "says what it delivers"),
             ({"stations/2/load/continuous_amps": 31}, "/stations/2/load/continuous_amps", "continuous part is more"),
@@ -78,8 +78,8 @@ class Refusals(unittest.TestCase):
         self.assertIn("not a North Span job file", self.refused("{}")[""])
 
     def test_infinite_lengths_are_refused(self):
-        text = json.dumps(document()).replace('"length_ft": 150', '"length_ft": Infinity')
-        self.assertIn("/runs/1/length_ft", self.refused(text))
+        text = json.dumps(document()).replace('"length": 150', '"length": Infinity')
+        self.assertIn("/runs/1/cable/length", self.refused(text))
 
     def test_what_is_written_is_read_back_the_same(self):
         one = job()

@@ -9,6 +9,7 @@ from northspan.core.codes.library import whole_book
 from northspan.core.codes.nec.loads.demand import dryers, ranges
 from northspan.core.job.house_rules import HouseRules
 from northspan.core.job.job import Appliance, Place
+from northspan.core.units import US
 from tests.core import independent_loads as again
 
 KINDS = [
@@ -32,13 +33,13 @@ def place(house):
         for i, (kind, volts, va, count, motor, there) in enumerate(appliances)
     ]
     return Place(
-        id="h", name="House", kind="dwelling", floor_area_ft2=area, small_appliance_circuits=kitchen,
+        id="h", name="House", kind="dwelling", floor_area=US.area.si(area), small_appliance_circuits=kitchen,
         laundry_circuits=laundry, existing=True, appliances=pieces,
     )  # fmt: skip
 
 
 def totals(house, system="120/240-3w"):
-    found, _, _ = whole_book("nec-2023").load_methods(place(house), system, HouseRules())
+    found, _, _ = whole_book("nec-2023").loads.load_methods(place(house), system, HouseRules())
     return {m.id: m for m in found}
 
 

@@ -2,16 +2,13 @@
 
 import unittest
 
-from northspan.core.codes.library import whole_book
 from northspan.core.ground.joins import joins
 from northspan.core.ground.modes import modes
 from northspan.core.ground.network.running import Running
 from northspan.core.ground.network.wired import wired
 from northspan.core.ground.places import place_grounds, place_ohms
-from northspan.core.loads.place_loads import place_loads
 from northspan.core.physics.nodal import EARTH
-from northspan.core.property.topology import network
-from northspan.core.solve import size_all
+from northspan.core.property.prepared import prepared
 from tests.core import spice
 from tests.core.properties import random_property
 
@@ -21,8 +18,8 @@ WITHIN = 1e-6
 
 def networks(job):
     """Every mode of a job as a network."""
-    book, net = whole_book(job.code_book), network(job)
-    sized = size_all(book, job, net, place_loads(book, job, net))
+    ready = prepared(job)
+    book, job, net, sized = ready.book, ready.job, ready.net, ready.sized
     ohms = place_ohms(place_grounds(book.earthing, job, net, sized))
     joined = joins(book.earthing, job, net)
     for mode in modes(job, net):

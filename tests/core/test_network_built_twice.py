@@ -4,6 +4,7 @@ import unittest
 
 from northspan.core.job.file import dump, parse
 from northspan.core.opened.fault import FaultQuestion, fault_answer
+from northspan.core.property.prepared import prepared
 from northspan.core.solve import solve
 from tests.core.independent_network import Second
 from tests.core.properties import random_property
@@ -26,7 +27,7 @@ class BuiltTwice(unittest.TestCase):
                 struck = [f.station for f in mode.faults if not made_of(made, f.station).get("transformer")]
                 at = struck[seed % len(struck)]
                 with self.subTest(seed=seed, mode=mode.id, at=at):
-                    found = fault_answer(job, FaultQuestion(mode.id, at)).state
+                    found = fault_answer(prepared(job), FaultQuestion(mode.id, at)).state
                     second = Second(made, solution, mode.id, 1.0 if mode.kind == "utility" else 0.0)
                     volts, amps = second.faulted((at, "A"), (at, "can"))
                     self.assertAlmostEqual(found.amps.value / abs(amps), 1.0, 5)

@@ -5,18 +5,17 @@ import unittest
 from northspan.core.codes.library import whole_book
 from northspan.core.job.file import parse
 from northspan.core.loads.run_loads import run_loads
+from northspan.core.property.prepared import prepared
 from northspan.core.property.topology import network
-from northspan.core.solve import carrying_dwellings, solve
+from northspan.core.solve import solve
 from tests.core.jobs import document, job
 
 SHED_LIGHTS = {
     "stations/-": {
         "id": "lights", "name": "Lights", "kind": "equipment", "place": "shed", "load": {"amps": 8},
     },
-    "runs/-": {
-        "id": "lights-run", "from_station": "shed-panel", "to_station": "lights", "use": "branch", "system": "120-2w",
-        "length_ft": 30,
-    },
+    "runs/-": {"id": "lights-run", "from_station": "shed-panel", "to_station": "lights", "use": "branch",
+        "system": "120-2w", "cable": {"length": 30}},
 }  # fmt: skip
 
 
@@ -76,16 +75,14 @@ class Loads(unittest.TestCase):
         self.assertAlmostEqual(self.of()["service"].pf, (70 * 1.0 + 30 * 0.9) / 100)
 
     def test_a_lock_keeps_the_sum_in_mind(self):
-        load = self.of(**{"runs/0/load": {"amps": 55, "continuous_amps": 5}})["service"]
+        load = self.of(**{"runs/0/locks/load": {"amps": 55, "continuous_amps": 5}})["service"]
         self.assertEqual((load.amps, load.continuous_amps, load.beyond), (55.0, 5.0, 100.0))
 
 
 class Dwellings(unittest.TestCase):
     def carried(self, **changes):
         one = job(**changes)
-        net = network(one)
-        carrying = carrying_dwellings(one, net, ())
-        return [run.id in carrying for run in one.runs]
+        return [each.carries_dwelling for each in prepared(one).sized.values()]
 
     def test_the_service_carries_the_dwelling_and_the_shed_feeder_does_not(self):
         self.assertEqual(self.carried(), [True, False])
@@ -93,10 +90,8 @@ class Dwellings(unittest.TestCase):
     def test_a_main_feeder_behind_a_disconnect_still_carries_it(self):
         outside = {
             "stations/-": {"id": "main", "name": "Main", "kind": "service-disconnect", "place": "house"},
-            "runs/-": {
-                "id": "new-service", "from_station": "pole", "to_station": "main", "use": "service",
-                "system": "120/240-3w", "length_ft": 20,
-            },
+            "runs/-": {"id": "new-service", "from_station": "pole", "to_station": "main", "use": "service",
+                "system": "120/240-3w", "cable": {"length": 20}},
             "runs/0/from_station": "main",
         }  # fmt: skip
         self.assertEqual(self.carried(**outside), [True, False, True])
@@ -106,10 +101,8 @@ class Dwellings(unittest.TestCase):
             "stations/-": {
                 "id": "main", "name": "Main", "kind": "service-disconnect", "place": "house", "load": {"amps": 20},
             },
-            "runs/-": {
-                "id": "new-service", "from_station": "pole", "to_station": "main", "use": "service",
-                "system": "120/240-3w", "length_ft": 20,
-            },
+            "runs/-": {"id": "new-service", "from_station": "pole", "to_station": "main", "use": "service",
+                "system": "120/240-3w", "cable": {"length": 20}},
             "runs/0/from_station": "main",
         }  # fmt: skip
         self.assertEqual(self.carried(**beside), [False, False, True])

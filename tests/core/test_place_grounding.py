@@ -16,7 +16,7 @@ from northspan.demo.library import demo_jobs
 from tests.core.fixing import findings
 from tests.core.jobs import document, job
 
-ROD = {"id": "rod", "kind": "rod", "length_ft": 8, "diameter_in": 0.625}
+ROD = {"id": "rod", "kind": "rod", "length": 8, "diameter": 0.625}
 HOUSE, SHED = "places/0/grounding", "places/1/grounding"
 
 
@@ -34,12 +34,12 @@ class WhatIsOwed(unittest.TestCase):
         self.assertEqual((lone.fed, lone.needed, lone.lands_at), (False, False, None))
 
     def test_two_circuits_owe_what_one_does_not(self):
-        one = {"runs/1/use": "branch", "runs/1/breaker_a": 40, "stations/2/kind": "equipment"}
+        one = {"runs/1/use": "branch", "runs/1/locks/breaker_a": 40, "stations/2/kind": "equipment"}
         light = {"id": "light", "name": "Light", "kind": "equipment", "place": "shed", "load": {"amps": 3}}
         made = document(**one, **{"stations/-": light})
         run = {"id": "second", "from_station": "panel", "to_station": "light", "use": "branch", "system": "120-2w"}
         self.assertFalse(solve(parse(document(**one))).ground.places[1].needed)
-        made["runs"].append(run | {"length_ft": 140})
+        made["runs"].append(run | {"cable": {"length": 140}})
         self.assertTrue(solve(parse(made)).ground.places[1].needed)
 
     def test_nothing_is_planned_where_someone_has_looked(self):
@@ -48,19 +48,21 @@ class WhatIsOwed(unittest.TestCase):
         self.assertEqual((looked.planned, looked.electrodes, looked.ohms.value), (False, (), None))
 
     def test_a_metal_water_line_found_on_the_walk_is_in_the_plan(self):
-        planned = grounds(**{"places/0/water_pipe": "metal", "runs/0/size": "4/0"})[0]
+        planned = grounds(**{"places/0/water_pipe": "metal", "runs/0/locks/size": "4/0"})[0]
         self.assertEqual([e.words for e in planned.electrodes], ["metal water pipe, 10 ft", "2 rods, 8 ft"])
         # The pipe lifts the cap of the rods: 4/0 aluminium asks for 4 copper.
         self.assertEqual(planned.conductor.value, "4")
-        self.assertEqual(grounds(**{"places/0/water_pipe": "plastic", "runs/0/size": "4/0"})[0].conductor.value, "6")
+        self.assertEqual(
+            grounds(**{"places/0/water_pipe": "plastic", "runs/0/locks/size": "4/0"})[0].conductor.value, "6"
+        )
 
     def test_what_does_not_count_lifts_no_cap(self):
-        short = {"id": "stub", "kind": "water-pipe", "length_ft": 6}
-        made = {f"{HOUSE}/electrodes": [ROD, ROD | {"id": "two"}, short], "runs/0/size": "4/0"}
+        short = {"id": "stub", "kind": "water-pipe", "length": 6}
+        made = {f"{HOUSE}/electrodes": [ROD, ROD | {"id": "two"}, short], "runs/0/locks/size": "4/0"}
         self.assertEqual(grounds(**made)[0].conductor.value, "6")
 
     def test_conductor_and_jumper_by_what_comes_in(self):
-        locked = {"runs/0/size": "4/0", "runs/1/size": "4", "runs/1/breaker_a": 60}
+        locked = {"runs/0/locks/size": "4/0", "runs/1/locks/size": "4", "runs/1/locks/breaker_a": 60}
         piped = {f"{HOUSE}/water_piping": True, f"{SHED}/water_piping": True}
         house, shed = grounds(**locked, **piped)
         # 4/0 aluminium: row 3 of both tables, capped at 6 for rods; at the shed 4 copper: row 1, and 10 for 60 A ahead.
@@ -84,19 +86,19 @@ class WhatIsOwed(unittest.TestCase):
 
 class HowTheyStand(unittest.TestCase):
     def test_a_row_runs_east_and_a_ring_closes(self):
-        row = positions(Electrode(id="r", kind="rod", count=3, spacing_ft=10, x_ft=5, y_ft=2), (0, 0))
+        row = positions(Electrode(id="r", kind="rod", count=3, spacing=10, x=5, y=2), (0, 0))
         self.assertEqual(row, ((5, 2), (15, 2), (25, 2)))
-        ring = positions(Electrode(id="r", kind="rod", count=6, spacing_ft=8, layout="ring", x_ft=0, y_ft=0), (0, 0))
+        ring = positions(Electrode(id="r", kind="rod", count=6, spacing=8, layout="ring", x=0, y=0), (0, 0))
         sides = [math.dist(a, b) for a, b in zip(ring, (*ring[1:], ring[0]), strict=True)]
         self.assertTrue(all(abs(side - 8) < 1e-9 for side in sides))
 
     def test_a_ring_of_rods_is_worse_than_the_same_in_a_longer_row(self):
-        six = ROD | {"count": 6, "spacing_ft": 8}
+        six = ROD | {"count": 6, "spacing": 8}
         row, ring = (grounds(**{f"{HOUSE}/electrodes": [six | {"layout": way}]})[0] for way in ("row", "ring"))
         self.assertLess(row.ohms.value, ring.ohms.value)
 
     def test_far_apart_they_join_in_parallel(self):
-        apart = [ROD | {"x_ft": 0, "y_ft": 0}, ROD | {"id": "far", "x_ft": 9000, "y_ft": 0}]
+        apart = [ROD | {"x": 0, "y": 0}, ROD | {"id": "far", "x": 9000, "y": 0}]
         place = grounds(**{f"{HOUSE}/electrodes": apart})[0]
         self.assertAlmostEqual(place.ohms.value / (place.electrodes[0].ohms.value / 2), 1.0, delta=0.002)
 
@@ -104,7 +106,7 @@ class HowTheyStand(unittest.TestCase):
     @settings(max_examples=40, deadline=None)
     def test_joined_they_lie_between_parallel_and_the_best_of_them(self, tested):
         electrodes = [
-            ROD | {"id": f"r{i}", "measured_ohm": ohm, "x_ft": x, "y_ft": y} for i, (ohm, x, y) in enumerate(tested)
+            ROD | {"id": f"r{i}", "measured_ohm": ohm, "x": x, "y": y} for i, (ohm, x, y) in enumerate(tested)
         ]
         joined = grounds(**{f"{HOUSE}/electrodes": electrodes})[0].ohms.value
         self.assertLessEqual(joined, min(ohm for ohm, _, _ in tested) * (1 + 1e-9))
@@ -115,11 +117,11 @@ class HowTheyStand(unittest.TestCase):
         upright, slanted, flat = (grounds(**{f"{HOUSE}/electrodes": [way]})[0] for way in ways)
         self.assertLess(upright.ohms.value, slanted.ohms.value)
         self.assertLess(upright.ohms.value, flat.ohms.value)
-        self.assertAlmostEqual(slanted.electrodes[0].bottom_ft, 8 * math.sqrt(0.5), 6)
-        self.assertEqual(flat.electrodes[0].top_ft, 2.5)
+        self.assertAlmostEqual(slanted.electrodes[0].bottom, 8 * math.sqrt(0.5), 6)
+        self.assertEqual(flat.electrodes[0].top, 2.5)
 
     def test_one_not_bonded_in_counts_for_nothing(self):
-        both = [ROD, ROD | {"id": "other", "connected": False, "x_ft": 50, "y_ft": 0}]
+        both = [ROD, ROD | {"id": "other", "connected": False, "x": 50, "y": 0}]
         self.assertEqual(
             grounds(**{f"{HOUSE}/electrodes": both})[0].ohms.value,
             grounds(**{f"{HOUSE}/electrodes": [ROD]})[0].ohms.value,
@@ -167,7 +169,7 @@ class JobFiles(unittest.TestCase):
         for changes, words in (
             ({f"{HOUSE}/electrodes": [ROD, ROD]}, "/places/0/grounding/electrodes/1/id"),
             ({f"{HOUSE}/electrodes": [ROD | {"count": 0}]}, "/places/0/grounding/electrodes/0/count"),
-            ({f"{HOUSE}/survey": [{"spacing_ft": 0, "ohm": 5}]}, "/places/0/grounding/survey/0/spacing_ft"),
+            ({f"{HOUSE}/survey": [{"spacing": 0, "ohm": 5}]}, "/places/0/grounding/survey/0/spacing"),
             ({"metal_paths": [path | {"to_place": "house"}]}, "/metal_paths/0/to_place"),
             ({"metal_paths": [path, path]}, "/metal_paths/1/id"),
             ({"stations/1/bonding": {"neutral": "glue"}}, "/stations/1/bonding/neutral"),

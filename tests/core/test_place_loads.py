@@ -9,7 +9,7 @@ from tests.core.questions import named
 
 HOUSE_LOAD = {
     "stations/1/load": None,
-    "places/0/floor_area_ft2": 2000,
+    "places/0/floor_area": 2000,
     "places/0/appliances": [
         {"id": "range", "name": "Range", "kind": "range", "va": 12000},
         {"id": "heat", "name": "Heat", "kind": "space-heat", "va": 4000, "count": 2},
@@ -45,10 +45,10 @@ class Landing(unittest.TestCase):
         self.assertIn("locks the run", loads(**locked)["house"].why)
 
     def test_a_run_that_is_locked_keeps_its_load(self):
-        self.assertEqual(amps(**HOUSE_LOAD, **{"runs/0/load": {"amps": 61}})["service"], 61.0)
+        self.assertEqual(amps(**HOUSE_LOAD, **{"runs/0/locks/load": {"amps": 61}})["service"], 61.0)
 
     def test_without_the_floor_area_nothing_is_guessed(self):
-        bare = HOUSE_LOAD | {"places/0/floor_area_ft2": None}
+        bare = HOUSE_LOAD | {"places/0/floor_area": None}
         self.assertIsNone(loads(**bare)["house"].governs)
         self.assertIn("floor area", loads(**bare)["house"].why)
         self.assertEqual(amps(**bare)["service"], 30.0)
@@ -70,10 +70,8 @@ class Landing(unittest.TestCase):
 
 EQUIPMENT = {
     "stations/-": {"id": "oven", "name": "Oven", "kind": "equipment", "place": "house"},
-    "runs/-": {
-        "id": "oven-run", "from_station": "panel", "to_station": "oven", "use": "branch", "system": "240-2w",
-        "length_ft": 30,
-    },
+    "runs/-": {"id": "oven-run", "from_station": "panel", "to_station": "oven", "use": "branch", "system": "240-2w",
+        "cable": {"length": 30}},
     "places/0/appliances": [{"id": "range", "name": "Range", "kind": "range", "va": 12000, "station": "oven"}],
 }  # fmt: skip
 
@@ -129,10 +127,8 @@ class Counting(unittest.TestCase):
     def test_an_entered_load_adds_unless_it_is_in_the_calculation(self):
         sub = {
             "stations/-": {"id": "sub", "name": "Sub", "kind": "panelboard", "place": "house", "load": {"amps": 25}},
-            "runs/-": {
-                "id": "sub-run", "from_station": "panel", "to_station": "sub", "use": "feeder",
-                "system": "120/240-3w", "length_ft": 30,
-            },
+            "runs/-": {"id": "sub-run", "from_station": "panel", "to_station": "sub", "use": "feeder",
+                "system": "120/240-3w", "cable": {"length": 30}},
         }  # fmt: skip
         self.assertEqual(amps(**HOUSE_LOAD | sub)["service"], HOUSE_A + 30 + 25)
         counted = sub | {"stations/3/load/in_calculation": True}

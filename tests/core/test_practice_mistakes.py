@@ -3,7 +3,7 @@
 import unittest
 
 from tests.core.fixing import findings, mended
-from tests.core.jobs import document
+from tests.core.jobs import document, laid
 
 GENERATOR = [
     {
@@ -12,19 +12,17 @@ GENERATOR = [
     },
     {"id": "set", "name": "Set", "kind": "generator", "place": "house", "terminal_c": 75, "generator": {"kw": 24}},
 ]  # fmt: skip
-STANDBY = {
-    "id": "standby", "from_station": "set", "to_station": "switch", "use": "feeder", "system": "120/240-3w",
-    "length_ft": 20, "metal": "cu", "size": "4", "breaker_a": 100,
-}  # fmt: skip
+STANDBY = {"id": "standby", "from_station": "set", "to_station": "switch", "use": "feeder", "system": "120/240-3w",
+    "cable": {"length": 20, "metal": "cu"}, "locks": {"size": "4", "breaker_a": 100}}  # fmt: skip
 WYE = {
     "stations/0/supply": "120/208-3w",
     "runs/0/system": "120/208-3w",
     "runs/1/system": "120/208-3w",
-    "runs/1/loaded_conductors": 2,
+    "runs/1/locks/loaded_conductors": 2,
 }
 HOUSE = {
     "stations/1/load": None,
-    "places/0/floor_area_ft2": 2400,
+    "places/0/floor_area": 2400,
     "places/0/appliances": [{"id": "a", "name": "A", "kind": "fastened", "va": 4500, "count": 4}],
 }
 MISTAKES = {
@@ -32,11 +30,11 @@ MISTAKES = {
         "dwelling-rule-claim", {"runs/1/whole_dwelling": True},
     ),
     "a 100 A breaker on a conductor good for 90 A": (
-        "size-breaker", {"runs/1/size": "4", "runs/1/breaker_a": 100, "runs/1/metal": "cu"},
+        "size-breaker", {"runs/1/locks/size": "4", "runs/1/locks/breaker_a": 100, "runs/1/cable/metal": "cu"},
     ),
     "an unmarked termination": ("terminals-unmarked", {"stations/2/terminal_c": None}),
     "an equipment ground not increased with an upsized feeder": (
-        "ground-too-small", {"runs/1/size": "2/0", "runs/1/egc_size": "10", "runs/1/length_ft": 150},
+        "ground-too-small", {"runs/1/locks/size": "2/0", "runs/1/locks/egc_size": "10", "runs/1/cable/length": 150},
     ),
     "a neutral from a 208 V supply not counted": ("loaded-conductors", WYE),
     "a back-fed main without its retainer": ("back-fed", {"stations/2/gear": {"back_fed": True}}),
@@ -71,7 +69,7 @@ class Mistakes(unittest.TestCase):
         made = document()
         made["stations"] += GENERATOR
         main = {"id": "main", "from_station": "panel", "to_station": "switch", "use": "feeder", "system": "120/240-3w"}
-        made["runs"] += [main | {"length_ft": 5, "metal": "cu"}, STANDBY]
+        made["runs"] += [main | {"cable": {"length": 5, "metal": "cu"}}, STANDBY]
         self.assertGreater(self.mended(made, "size-termination"), 0)
-        sound = made | {"runs": [*made["runs"][:-1], STANDBY | {"size": "2"}]}
+        sound = made | {"runs": [*made["runs"][:-1], laid(STANDBY, size="2")]}
         self.assertNotIn("size-termination", rules(sound))

@@ -15,24 +15,24 @@ COORDINATES = st.tuples(FEET, FEET)
 
 
 def route(*points, pulls=(), **more):
-    return {"points": [{"x_ft": x, "y_ft": y, "pull": i in pulls} for i, (x, y) in enumerate(points)], **more}
+    return {"points": [{"x": x, "y": y, "pull": i in pulls} for i, (x, y) in enumerate(points)], **more}
 
 
 def solved(made, feet=150):
-    return solve(job(**{"runs/1/route": made, "runs/1/length_ft": feet}))
+    return solve(job(**{"runs/1/route": made, "runs/1/cable/length": feet}))
 
 
 class Routes(unittest.TestCase):
     ZIGZAG = ((0, 0), (50, 0), (50, 50), (100, 50), (100, 100), (150, 100))
 
     def test_length_by_hand(self):
-        found = solved(route((0, 0), (30, 40), (30, 100), ends_ft=12)).routes[0]
-        self.assertEqual(found.legs_ft, (50.0, 60.0))
-        self.assertAlmostEqual(found.length_ft.value, 122.0)
+        found = solved(route((0, 0), (30, 40), (30, 100), ends=12)).routes[0]
+        self.assertEqual(found.legs, (50.0, 60.0))
+        self.assertAlmostEqual(found.length.value, 122.0)
         self.assertAlmostEqual(found.bends_deg[0], math.degrees(math.atan2(30, 40)))
 
     def test_the_plan_against_what_was_entered(self):
-        line = route((0, 0), (120, 0), ends_ft=29.5)
+        line = route((0, 0), (120, 0), ends=29.5)
         self.assertNotIn("route-length", {f.rule for f in solved(line).findings})
         off = next(f for f in solved(line, feet=180).findings if f.rule == "route-length")
         self.assertEqual(off.fixes[0].patch[0]["value"], 149.5)
@@ -51,7 +51,7 @@ class Routes(unittest.TestCase):
     def test_what_is_wanted_later_is_not_counted(self):
         def amps(later):
             wish = {"id": "tub", "name": "Tub", "kind": "fastened", "va": 9600, "later": later}
-            one = job(**{"places/0/floor_area_ft2": 1500, "places/0/appliances": [wish], "stations/1/load": None})
+            one = job(**{"places/0/floor_area": 1500, "places/0/appliances": [wish], "stations/1/load": None})
             return solve(one).loads[0].governing().amps.value
 
         self.assertLess(amps(True), amps(False))

@@ -6,6 +6,7 @@ from dataclasses import replace
 from bench.synthetic import property_of
 from northspan.core.job.file import parse
 from northspan.core.opened.rung import rung_figures
+from northspan.core.property.prepared import prepared
 from northspan.core.solve import solve
 from northspan.demo.library import demo_jobs
 from tests.core.jobs import document, job
@@ -29,14 +30,14 @@ class Solving(unittest.TestCase):
         self.assertEqual(figures.breaker.value, 110.0)
 
     def test_a_locked_load_stands(self):
-        found = solve(job(**{"runs/1/load": {"amps": 45}}))
+        found = solve(job(**{"runs/1/locks/load": {"amps": 45}}))
         self.assertEqual(runs(found)["feeder"].figure("load").value, 45.0)
         self.assertEqual(runs(found)["service"].figure("load").value, 115.0)
 
     def test_voltage_falls_station_by_station(self):
         found = stations(solve(job()))
         self.assertEqual(found["pole"].volts.value, 240.0)
-        self.assertEqual((found["panel"].distance_ft, found["shed-panel"].distance_ft), (50.0, 200.0))
+        self.assertEqual((found["panel"].distance, found["shed-panel"].distance), (50.0, 200.0))
         self.assertLess(found["shed-panel"].volts.value, found["panel"].volts.value)
         # Each run's share is taken from what reaches it, so the shares of nominal add but for a trace.
         answers = runs(solve(job()))
@@ -61,7 +62,7 @@ class Solving(unittest.TestCase):
         self.assertEqual(runs(solve(job(**unmarked)))["service"].figure("termination_limit").steps[0].value, 75.0)
 
     def test_advisory_drop_leaves_the_size_to_the_load(self):
-        long = {"runs/1/length_ft": 400}
+        long = {"runs/1/cable/length": 400}
         bound = runs(solve(job(**long)))["feeder"].figure("size").value
         free = runs(solve(job(**long, **{"house_rules/drop_rule": "advisory"})))["feeder"].figure("size").value
         self.assertEqual((bound, free), ("3", "8"))
@@ -79,16 +80,18 @@ class Solving(unittest.TestCase):
         self.assertIsNone(found["shed-panel"].volts.value)
 
     def test_any_rung_can_be_explained(self):
-        figures = named(rung_figures(job(), "feeder", "al", "1/0"))
+        figures = named(rung_figures(prepared(job()), "feeder", "al", "1/0"))
         self.assertEqual(figures.size.value, "1/0")
         # 1/0 al in PVC: 2 × 150 ft × 0.20 ohm/kft × 30 A × 0.9 plus a little reactance.
         self.assertAlmostEqual(figures.drop_v.value, 0.06 * 27 + 0.0132 * 30 * 0.43589, places=2)
 
     def test_an_explained_rung_agrees_with_its_ladder(self):
-        locked = job(**{"runs/1/raceway_size": "1/2", "runs/1/egc_size": "14", "runs/1/neutral_size": "14"})
+        locked = job(
+            **{"runs/1/locks/raceway_size": "1/2", "runs/1/locks/egc_size": "14", "runs/1/locks/neutral_size": "14"}
+        )
         for ladder in runs(solve(locked))["feeder"].ladders:
             for rung in ladder.rungs:
-                figures = named(rung_figures(locked, "feeder", ladder.metal, rung.size))
+                figures = named(rung_figures(prepared(locked), "feeder", ladder.metal, rung.size))
                 with self.subTest(metal=ladder.metal, size=rung.size):
                     self.assertEqual(figures.raceway.value, rung.raceway)
                     self.assertEqual(figures.drop_pct.value, rung.drop_pct)

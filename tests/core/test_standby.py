@@ -5,7 +5,7 @@ import unittest
 
 from northspan.core.job.file import JobFileError, parse
 from northspan.core.solve import solve
-from tests.core.jobs import document, job
+from tests.core.jobs import document, job, laid
 from tests.core.questions import named
 
 GENERATOR = {"id": "set", "name": "Set", "kind": "generator", "place": "house", "generator": {"kw": 24}}
@@ -19,14 +19,12 @@ def standby(**changes):
     """The property with the switch between the pole and the house panel, and a 24 kW set beside it."""
 
     def run(name, start, end, use, feet):
-        return {
-            "id": name, "from_station": start, "to_station": end, "use": use, "system": "120/240-3w",
-            "length_ft": feet, "metal": "cu",
-        }  # fmt: skip
+        return {"id": name, "from_station": start, "to_station": end, "use": use, "system": "120/240-3w",
+            "cable": {"length": feet, "metal": "cu"}}  # fmt: skip
 
     base = {
         "stations/-": SWITCH,
-        "runs/0": run("service", "pole", "switch", "service", 50) | {"location": "wet"},
+        "runs/0": laid(run("service", "pole", "switch", "service", 50), location="wet"),
         "runs/-": run("main", "switch", "panel", "feeder", 5),
     }
     one = document(**base)
@@ -74,7 +72,7 @@ class Standby(unittest.TestCase):
     def test_what_it_can_carry_where_it_stands(self):
         self.assertNotIn("generator-load", found())
         # 24 kW × 0.95 × (1 − 0.035 × 4) = 19.6 kW, 81.7 A.
-        thin_air = {"stations/4/generator/fuel_pct": 95, "stations/4/generator/altitude_ft": 4000}
+        thin_air = {"stations/4/generator/fuel_pct": 95, "stations/4/generator/altitude": 4000}
         lost = found(**thin_air)["generator-load"]
         self.assertEqual((lost.level, "gives 82 A" in lost.title), ("violation", True))
         by_hand = found(**thin_air, **{"stations/3/transfer/automatic": False})["generator-load"]
@@ -96,7 +94,7 @@ class Standby(unittest.TestCase):
         self.assertNotIn("diversion-load", found(**{"stations/4/generator/diversion_w": 24000}))
 
     def test_a_breaker_above_the_wire_once_the_generator_is_counted(self):
-        wrong = found(**{"runs/3/size": "3", "stations/4/generator/breaker_a": 125})
+        wrong = found(**{"runs/3/locks/size": "3", "stations/4/generator/breaker_a": 125})
         self.assertEqual(wrong["size-breaker"].run, "standby")
 
     def test_both_supplies_are_of_one_voltage(self):
@@ -114,28 +112,28 @@ class Taps(unittest.TestCase):
     def rules(self, **changes):
         tap = {
             "runs/1/tap": "10-ft",
-            "runs/1/length_ft": 9,
-            "runs/0/breaker_a": 200,
+            "runs/1/cable/length": 9,
+            "runs/0/locks/breaker_a": 200,
             "stations/2/gear": {"has_main": True},
         }
         return {f.rule for f in solve(job(**tap | changes)).findings if f.rule.startswith("tap")}
 
     def test_ten_feet(self):
         self.assertEqual(self.rules(), set())
-        self.assertEqual(self.rules(**{"runs/1/length_ft": 10}), set())
-        self.assertEqual(self.rules(**{"runs/1/length_ft": 10.5}), {"tap-length"})
+        self.assertEqual(self.rules(**{"runs/1/cable/length": 10}), set())
+        self.assertEqual(self.rules(**{"runs/1/cable/length": 10.5}), {"tap-length"})
         # A tenth of 400 A is 40 A; 10 AWG carries 35 A at most.
-        self.assertEqual(self.rules(**{"runs/0/breaker_a": 400, "runs/1/size": "10"}), {"tap-size"})
-        self.assertEqual(self.rules(**{"runs/1/raceway": "none"}), {"tap-protection"})
+        self.assertEqual(self.rules(**{"runs/0/locks/breaker_a": 400, "runs/1/locks/size": "10"}), {"tap-size"})
+        self.assertEqual(self.rules(**{"runs/1/cable/raceway": "none"}), {"tap-protection"})
 
     def test_twenty_five_feet(self):
         # A third of 200 A is 66.7 A: 6 AWG carries 65 A, 4 AWG 85 A.
-        long = {"runs/1/tap": "25-ft", "runs/1/length_ft": 25}
-        self.assertEqual(self.rules(**long, **{"runs/1/size": "6"}), {"tap-size"})
-        self.assertEqual(self.rules(**long, **{"runs/1/size": "4"}), set())
+        long = {"runs/1/tap": "25-ft", "runs/1/cable/length": 25}
+        self.assertEqual(self.rules(**long, **{"runs/1/locks/size": "6"}), {"tap-size"})
+        self.assertEqual(self.rules(**long, **{"runs/1/locks/size": "4"}), set())
         self.assertEqual(
-            self.rules(**long, **{"runs/1/size": "4", "stations/2/gear": {"has_main": False}}), {"tap-end"}
+            self.rules(**long, **{"runs/1/locks/size": "4", "stations/2/gear": {"has_main": False}}), {"tap-end"}
         )
 
     def test_outside_of_any_length(self):
-        self.assertEqual(self.rules(**{"runs/1/tap": "outside", "runs/1/length_ft": 400}), set())
+        self.assertEqual(self.rules(**{"runs/1/tap": "outside", "runs/1/cable/length": 400}), set())

@@ -19,7 +19,7 @@ SLOW = settings(max_examples=40, deadline=None)
 
 def feeder(feet, amps, **rules):
     changes = {f"house_rules/{name}": value for name, value in rules.items()}
-    return solve(job(**{"runs/1/length_ft": feet, "stations/2/load/amps": amps}, **changes)).runs[1]
+    return solve(job(**{"runs/1/cable/length": feet, "stations/2/load/amps": amps}, **changes)).runs[1]
 
 
 class HouseRuleLaws(unittest.TestCase):
@@ -85,7 +85,12 @@ class VariantLaws(unittest.TestCase):
     @SLOW
     @given(FEET, AMPS, st.sampled_from(["cu", "al"]))
     def test_a_variant_that_changes_nothing_shows_nothing(self, feet, amps, metal):
-        same = {"runs/1/length_ft": feet, "stations/2/load/amps": amps, "runs/0/metal": metal, "runs/1/metal": metal}
+        same = {
+            "runs/1/cable/length": feet,
+            "stations/2/load/amps": amps,
+            "runs/0/cable/metal": metal,
+            "runs/1/cable/metal": metal,
+        }
         one = job(**same, variants=[{"id": "v", "name": "Same", "metal": metal}])
         self.assertEqual(what_if(one, {}).rows, ())
 
@@ -97,7 +102,7 @@ class VariantLaws(unittest.TestCase):
             {"id": "b", "name": "Pipe", "pipe_up": True},
             {"id": "c", "name": "Breaker", "run": "feeder", "breaker_a": 200},
         ]
-        base = {"runs/1/length_ft": feet, "stations/2/load/amps": amps}
+        base = {"runs/1/cable/length": feet, "stations/2/load/amps": amps}
         together = what_if(job(**base, variants=variants), {})
         alone = what_if(job(**base, variants=variants[2:]), {})
         for row in alone.rows:

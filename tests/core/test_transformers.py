@@ -14,14 +14,10 @@ STEP_UP = {
     },
     "stations/2/kind": "equipment",
     "stations/2/load": {"amps": 10, "power_factor": 1},
-    "runs/1": {
-        "id": "primary", "from_station": "panel", "to_station": "up", "use": "feeder", "system": "240-2w",
-        "length_ft": 0.01, "metal": "cu",
-    },
-    "runs/-": {
-        "id": "long", "from_station": "up", "to_station": "shed-panel", "use": "branch", "system": "480-2w",
-        "length_ft": 600, "metal": "cu", "size": "10", "location": "buried",
-    },
+    "runs/1": {"id": "primary", "from_station": "panel", "to_station": "up", "use": "feeder", "system": "240-2w",
+        "cable": {"length": 0.01, "metal": "cu"}},
+    "runs/-": {"id": "long", "from_station": "up", "to_station": "shed-panel", "use": "branch", "system": "480-2w",
+        "cable": {"length": 600, "metal": "cu", "location": "buried"}, "locks": {"size": "10"}},
 }  # fmt: skip
 
 
@@ -65,11 +61,11 @@ class Transformers(unittest.TestCase):
     def test_protection_of_both_sides(self):
         # 10 kVA at 240 V: 41.7 A; 125 % is 52.1, next standard 60.
         self.assertNotIn("transformer-primary", rules())
-        over = rules(**{"runs/1/breaker_a": 70})["transformer-primary"]
+        over = rules(**{"runs/1/locks/breaker_a": 70})["transformer-primary"]
         self.assertEqual([f.patch[0]["value"] for f in over.fixes], [60.0, 30.0])
         self.assertNotIn(
             "transformer-primary",
-            rules(**{"runs/1/breaker_a": 70, "stations/3/transformer/secondary_breaker_a": 30}),
+            rules(**{"runs/1/locks/breaker_a": 70, "stations/3/transformer/secondary_breaker_a": 30}),
         )
         self.assertIn("transformer-secondary", rules(**{"stations/3/transformer/secondary_breaker_a": 40}))
 

@@ -14,7 +14,7 @@ from tests.core.jobs import job
 from tests.core.questions import named
 
 PUMP = {"stations/2/load": {"amps": 17, "power_factor": 0.9}, "runs/1/system": "240-2w", "runs/1/use": "branch"}
-LONG = PUMP | {"runs/1/length_ft": 640}
+LONG = PUMP | {"runs/1/cable/length": 640}
 
 
 def variants(*each):
@@ -23,7 +23,7 @@ def variants(*each):
 
 class Costs(unittest.TestCase):
     def test_a_feeder_by_hand(self):
-        one = job(**{"runs/1/size": "6", "runs/1/breaker_a": 60})
+        one = job(**{"runs/1/locks/size": "6", "runs/1/locks/breaker_a": 60})
         answer = solve(one)
         parts = Counter()
         for part in job_parts(one, answer):
@@ -49,8 +49,8 @@ class Variants(unittest.TestCase):
         return varied(one, one.variants[0])
 
     def test_metal_and_breaker_unlock_the_wire(self):
-        made, solution = self.make({"runs/1/size": "1/0"}, run="feeder", metal="al", breaker_a=100)
-        self.assertEqual((made.runs[1].metal, made.runs[1].size), ("al", None))
+        made, solution = self.make({"runs/1/locks/size": "1/0"}, run="feeder", metal="al", breaker_a=100)
+        self.assertEqual((made.runs[1].cable.metal, made.runs[1].locks.size), ("al", None))
         self.assertEqual(solution.runs[1].figure("breaker").value, 100)
         self.assertEqual(made.runs[0], job().runs[0])
 
@@ -95,7 +95,7 @@ class SideBySide(unittest.TestCase):
         self.assertEqual([r.name for r in what_if(one, priced).rows], [])
 
     def test_payback_by_hand(self):
-        changes = LONG | {"house_rules/drop_rule": "advisory", "runs/1/size": "10"}
+        changes = LONG | {"house_rules/drop_rule": "advisory", "runs/1/locks/size": "10"}
         one = job(**changes, **variants({"run": "feeder", "metal": "al", "breaker_a": 100}))
         solution, (_, other) = solve(one), varied(one, one.variants[0])
         prices = {p.name: 1.0 for s in ((one, solution), varied(one, one.variants[0])) for p in job_parts(*s)}

@@ -52,22 +52,22 @@ class Workings(ServerTest):
     def test_an_edit_of_a_large_job_says_what_it_changed(self):
         job = dump(property_of(120))
         state = self.client.post("/api/jobs", json=job).json
-        edited = self.edit(state, "/runs/60/length_ft", 333)
+        edited = self.edit(state, "/runs/60/cable/length", 333)
         self.assertLess(len(edited.data), 60_000)
         self.assertIsNone(edited.json["job"])
         self.assertEqual(edited.json["since"], state["version"])
         now = self.client.get(f"/api/jobs/{state['id']}").json
         seen = laid({"job": state["job"], "solution": state["solution"]}, edited.json["changes"])
         self.assertEqual(seen, {"job": now["job"], "solution": now["solution"]})
-        small = self.edit(self.create(), "/runs/1/length_ft", 111).json
+        small = self.edit(self.create(), "/runs/1/cable/length", 111).json
         self.assertIsNone(small["changes"])
-        self.assertEqual(small["job"]["runs"][1]["length_ft"], 111)
+        self.assertEqual(small["job"]["runs"][1]["cable"]["length"], 111)
 
     def test_an_edit_names_a_part_by_its_id_wherever_it_stands(self):
         state = self.create()
-        edited = self.edit(state, "/runs/@feeder/length_ft", 77).json
-        self.assertEqual([r["length_ft"] for r in edited["job"]["runs"] if r["id"] == "feeder"], [77])
-        gone = self.edit(edited, "/runs/@nowhere/length_ft", 5)
+        edited = self.edit(state, "/runs/@feeder/cable/length", 77).json
+        self.assertEqual([r["cable"]["length"] for r in edited["job"]["runs"] if r["id"] == "feeder"], [77])
+        gone = self.edit(edited, "/runs/@nowhere/cable/length", 5)
         self.assertEqual(gone.status_code, 422)
         self.assertIn("leads nowhere", gone.json["problems"][0]["words"])
 

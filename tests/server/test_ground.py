@@ -62,7 +62,7 @@ class Faults(ServerTest):
         electrodes = "/places/0/grounding/electrodes"
         rod = {"id": "rod", "kind": "rod"}
         for path, value, pointer in (
-            (electrodes, [rod | {"length_ft": -8}], f"{electrodes}/0/length_ft"),
+            (electrodes, [rod | {"length": -8}], f"{electrodes}/0/length"),
             (electrodes, [rod, rod], f"{electrodes}/1/id"),
             ("/metal_paths", [{"id": "p", "name": "Pipe", "kind": "duct", "from_place": "house", "to_place": "moon",
                                "ohm": 1}], "/metal_paths/0/to_place"),
@@ -89,14 +89,14 @@ class Surveys(ServerTest):
             state = self.create(**{"places/1/grounding/survey": readings})
             found = state["solution"]["ground"]["places"][1]["soil"]
             self.assertAlmostEqual(found["middle"] / 90.0, 1.0, delta=0.02)
-            self.assertAlmostEqual(found["depth_ft"] * 0.3048 / 1.8, 1.0, delta=0.02)
+            self.assertAlmostEqual(found["depth"] * 0.3048 / 1.8, 1.0, delta=0.02)
             self.assertAlmostEqual(found["lower"] / 30.0, 1.0, delta=0.02)
             self.assertLess(found["misfit_pct"], 0.5)
 
     def test_broken_rows_are_named_by_line(self):
         found = self.read("spacing ft,ohm\n5,11\nten,4\n10\n5,12\n20,-3\n\n15,3.2\n").json
         self.assertEqual([b["line"] for b in found["broken"]], [3, 4, 5, 6])
-        self.assertEqual([r["spacing_ft"] for r in found["readings"]], [5, 15])
+        self.assertEqual([r["spacing"] for r in found["readings"]], [5, 15])
 
     def test_what_is_no_survey_is_refused_in_words(self):
         for text in ("", "hello", "a,b\nc,d"):

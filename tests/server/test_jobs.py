@@ -12,30 +12,30 @@ from tests.server.harness import ServerTest
 class Editing(ServerTest):
     def test_an_edit_saves_solves_and_survives_a_restart(self):
         state = self.create()
-        edited = self.edit(state, "/runs/1/length_ft", 320)
+        edited = self.edit(state, "/runs/1/cable/length", 320)
         self.assertEqual(edited.status_code, 200)
         self.assertEqual(edited.json["version"], 2)
         self.assertRegex(edited.headers["ETag"], '^"2-open-')
         size = edited.json["solution"]["runs"][1]["figures"]["size"]["value"]
         self.assertNotEqual(size, state["solution"]["runs"][1]["figures"]["size"]["value"])
         again = self.start().get(f"/api/jobs/{state['id']}").json
-        self.assertEqual(again["job"]["runs"][1]["length_ft"], 320)
+        self.assertEqual(again["job"]["runs"][1]["cable"]["length"], 320)
 
     def test_a_stale_edit_gets_409_and_loses_nothing(self):
         state = self.create()
-        self.edit(state, "/runs/1/length_ft", 200)
-        stale = self.edit(state, "/runs/1/size", "1/0", version=1)
+        self.edit(state, "/runs/1/cable/length", 200)
+        stale = self.edit(state, "/runs/1/locks/size", "1/0", version=1)
         self.assertEqual((stale.status_code, stale.json["version"]), (409, 2))
         now = self.client.get(f"/api/jobs/{state['id']}").json["job"]["runs"][1]
-        self.assertEqual((now["length_ft"], now["size"]), (200, None))
+        self.assertEqual((now["cable"]["length"], now["locks"]["size"]), (200, None))
         unsaid = self.client.patch(f"/api/jobs/{state['id']}", json=[{"op": "remove", "path": "/runs/1"}])
         self.assertEqual(unsaid.status_code, 428)
 
     def test_a_bad_edit_names_its_field_and_saves_nothing(self):
         state = self.create()
         for path, value, words in (
-            ("/runs/1/length_ft", -5, "must be more than 0"),
-            ("/runs/1/size", "5", "not one of"),
+            ("/runs/1/cable/length", -5, "must be more than 0"),
+            ("/runs/1/locks/size", "5", "not one of"),
             ("/runs/1/from_station", "shed-panel", "starts and ends at Shed panel"),
         ):
             with self.subTest(path=path):
@@ -86,8 +86,8 @@ class Shelving(ServerTest):
     def test_duplicate_has_a_life_of_its_own(self):
         state = self.create()
         copy = self.client.post(f"/api/jobs/{state['id']}/duplicate").json
-        self.edit(copy, "/runs/1/length_ft", 10)
-        self.assertEqual(self.client.get(f"/api/jobs/{state['id']}").json["job"]["runs"][1]["length_ft"], 150)
+        self.edit(copy, "/runs/1/cable/length", 10)
+        self.assertEqual(self.client.get(f"/api/jobs/{state['id']}").json["job"]["runs"][1]["cable"]["length"], 150)
         self.assertCountEqual(self.names(), ["Test property", "Test property (copy)"])
 
     def test_search_takes_signs_as_they_are(self):

@@ -19,7 +19,7 @@ class Opening(ServerTest):
             mock.patch(SOLVE, side_effect=RuntimeError("secret inside")),
             self.assertLogs("northspan.server", "ERROR") as log,
         ):
-            edited = self.edit(state, "/runs/1/length_ft", 111)
+            edited = self.edit(state, "/runs/1/cable/length", 111)
             created = self.client.post("/api/jobs", json=document(name="Another"))
         for answer in (edited, created):
             self.assertEqual(answer.status_code, 500)
@@ -31,7 +31,7 @@ class Opening(ServerTest):
 
     def test_a_stored_job_that_cannot_be_solved_opens_with_the_fault_and_can_be_undone(self):
         state = self.create()
-        state = self.edit(state, "/runs/1/length_ft", 112).json
+        state = self.edit(state, "/runs/1/cable/length", 112).json
         with mock.patch(SOLVE, side_effect=RuntimeError), self.assertLogs("northspan.server", "ERROR"):
             opened = self.start().get(f"/api/jobs/{state['id']}")
         self.assertEqual(opened.status_code, 200)
@@ -42,7 +42,7 @@ class Opening(ServerTest):
 
     def test_a_stored_job_that_cannot_be_read_opens_with_the_place_and_leaves_as_it_was_saved(self):
         state = self.create()
-        state = self.edit(state, "/runs/1/length_ft", 113).json
+        state = self.edit(state, "/runs/1/cable/length", 113).json
         broken = {**state["job"], "runs": [state["job"]["runs"][0], {**state["job"]["runs"][1], "sets": 99}]}
         del broken["note"]
         engine = open_database(self.url)
@@ -53,7 +53,7 @@ class Opening(ServerTest):
         opened = client.get(f"/api/jobs/{state['id']}").json
         self.assertIsNone(opened["job"])
         self.assertIn("cannot read it", opened["fault"])
-        self.assertEqual(opened["problems"][0]["pointer"], "/runs/1/sets")
+        self.assertEqual(opened["problems"][0]["pointer"], "/runs/1/cable/sets")
         self.assertEqual(client.get(f"/api/jobs/{state['id']}/job.json").json, broken)
         self.assertEqual(client.get(f"/api/jobs/{state['id']}/sheet.pdf").status_code, 422)
         self.assertEqual(len(client.get("/api/jobs").json["jobs"]), 1)
@@ -71,15 +71,15 @@ class Opening(ServerTest):
             self.assertEqual(self.client.get(where, headers={"If-None-Match": tag}).status_code, 304)
             self.client.put(f"{where}/shelf/archived")
             self.assertEqual(self.client.get(where, headers={"If-None-Match": tag}).json["shelf"], "archived")
-        self.edit(state, "/runs/1/length_ft", 114)
+        self.edit(state, "/runs/1/cable/length", 114)
         self.assertEqual(self.client.get(where, headers={"If-None-Match": tag}).json["version"], 2)
 
     def test_an_edit_sent_again_is_taken_once(self):
         state = self.create()
-        first = self.edit(state, "/runs/1/length_ft", 115)
-        again = self.edit(state, "/runs/1/length_ft", 115)
+        first = self.edit(state, "/runs/1/cable/length", 115)
+        again = self.edit(state, "/runs/1/cable/length", 115)
         self.assertEqual((again.status_code, again.json), (200, first.json))
-        self.assertEqual(self.edit(state, "/runs/1/length_ft", 116).status_code, 409)
+        self.assertEqual(self.edit(state, "/runs/1/cable/length", 116).status_code, 409)
 
 
 class Patches(ServerTest):
@@ -106,7 +106,7 @@ class Patches(ServerTest):
             {"op": "replace", "path": "/name", "value": "\ud800"},
             {"op": "add", "path": "/name/x", "value": 1},
             {"op": "add", "path": f"/{'9' * 300}", "value": 1},
-            {"op": "replace", "path": "/runs/0/length_ft", "value": 10**400},
+            {"op": "replace", "path": "/runs/0/cable/length", "value": 10**400},
         ):
             with self.subTest(step=step):
                 answer = self.patch([step])

@@ -64,7 +64,7 @@ class Stopped(Program):
                 if time.monotonic() > kill_at:
                     os.kill(server.pid, signal.SIGKILL)
                 try:
-                    body = [{"op": "add", "path": "/runs/1/length_ft", "value": length}]
+                    body = [{"op": "add", "path": "/runs/1/cable/length", "value": length}]
                     job = self.call("PATCH", f"/api/jobs/{job['id']}", body, job["version"])
                     answered = length
                 except (urllib.error.URLError, ConnectionError):
@@ -78,7 +78,7 @@ class Stopped(Program):
         connection.close()
         server = self.launch(database)
         try:
-            kept = self.call("GET", f"/api/jobs/{job['id']}")["job"]["runs"][1]["length_ft"]
+            kept = self.call("GET", f"/api/jobs/{job['id']}")["job"]["runs"][1]["cable"]["length"]
         finally:
             server.kill()
             server.wait()

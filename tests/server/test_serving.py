@@ -49,7 +49,7 @@ class Manners(ServerTest):
         self.assertEqual(client.get("/api/jobs").headers["North-Span-Edition"], EDITION)
 
     def test_solving_without_saving(self):
-        answer = self.client.post("/api/solve", json=document(**{"runs/1/size": "4"}))
+        answer = self.client.post("/api/solve", json=document(**{"runs/1/locks/size": "4"}))
         self.assertEqual(answer.json["solution"]["runs"][1]["figures"]["size"]["value"], "4")
         self.assertEqual(self.client.get("/api/jobs").json["jobs"], [])
         asked = {"job": document(), "run": "feeder", "metal": "al", "size": "2"}
@@ -78,7 +78,7 @@ class Manners(ServerTest):
 
     def test_the_sheet_says_the_rules_and_the_loads(self):
         house = {
-            "places/0/floor_area_ft2": 1500,
+            "places/0/floor_area": 1500,
             "stations/1/load": None,
             "house_rules/spare_pct": 20,
             "house_rules/equipment_ground": "full",

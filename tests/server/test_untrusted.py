@@ -15,9 +15,11 @@ nonsense = st.recursive(
 )
 places = st.sampled_from(
     [
-        "runs/1/length_ft", "runs/1/size", "runs/1/sets", "runs/1/load", "runs/0/from_station", "runs/1/system",
-        "runs/1/ambient_c", "stations/0/supply", "stations/1/load", "stations/1/kind", "places/0", "house_rules",
-        "house_rules/loss_hours", "name", "version", "runs", "stations", "runs/1/raceway_size", "runs/1/breaker_a",
+        "runs/1/cable/length", "runs/1/locks/size", "runs/1/cable/sets", "runs/1/locks/load", "runs/0/from_station",
+            "runs/1/system",
+        "runs/1/cable/ambient_c", "stations/0/supply", "stations/1/load", "stations/1/kind", "places/0", "house_rules",
+        "house_rules/loss_hours", "name", "version", "runs", "stations", "runs/1/locks/raceway_size",
+            "runs/1/locks/breaker_a",
     ]
 )  # fmt: skip
 limits = settings(max_examples=60, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])
@@ -60,10 +62,10 @@ class Nonsense(ServerTest):
 
     def test_extremes_of_a_sound_job_are_solved(self):
         extremes = {
-            "runs/1/length_ft": 20000,
-            "runs/1/ambient_c": 90,
-            "runs/1/sets": 12,
-            "runs/1/loaded_conductors": 200,
+            "runs/1/cable/length": 20000,
+            "runs/1/cable/ambient_c": 90,
+            "runs/1/cable/sets": 12,
+            "runs/1/locks/loaded_conductors": 200,
             "stations/2/load": {"amps": 6000, "continuous_amps": 6000, "power_factor": 0.01},
         }
         answer = self.client.post("/api/solve", json=document(**extremes))

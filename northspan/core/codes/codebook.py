@@ -14,14 +14,13 @@ if TYPE_CHECKING:
     from northspan.core.codes.vocabulary import Vocabulary
     from northspan.core.ground.earthing import Earthing
     from northspan.core.job.house_rules import HouseRules
-    from northspan.core.job.job import Appliance, LoadMethodName, Place
+    from northspan.core.job.job import Appliance, Place
     from northspan.core.loads.circuit import Circuit
     from northspan.core.loads.place_load import LoadMethod
     from northspan.core.property.view import JobView
-    from northspan.core.run.question import Least, RunQuestion, RunUse, TerminalTemperature
+    from northspan.core.run.question import Least, RunQuestion, RunUse
     from northspan.core.run.rung import Rung
     from northspan.core.run.sized import Companions, RunFinding, Sizing
-    from northspan.core.run.systems import SystemName
     from northspan.core.sizes.scale import Scale
     from northspan.core.solution import Finding
     from northspan.core.tables import Table
@@ -36,11 +35,14 @@ class SizingRules(Protocol):
         ``plate_a`` (A) that has no device of its own; None if none is set.
         """
 
-    def unmarked_terminal_c(self, rules: HouseRules, breaker_a: float | None) -> TerminalTemperature:
+    def unmarked_terminal_c(self, rules: HouseRules, breaker_a: float | None) -> int:
         """Temperature (C) of terminals without a marking, on a device of a rating (A)."""
 
     def design_amps(self, q: RunQuestion) -> float:
         """Design current (A): the load with what continuous loads add."""
+
+    def is_nipple(self, length_m: float) -> bool:
+        """Whether a raceway of a length (m) is so short that its wires do not heat one another."""
 
     def standard_rating(self, amps: float) -> float | None:
         """Smallest standard rating of an overcurrent device not below ``amps`` (A); None if there is none."""
@@ -72,8 +74,8 @@ class LoadRules(Protocol):
     """How loads are counted."""
 
     def load_methods(
-        self, place: Place, system: SystemName, rules: HouseRules
-    ) -> tuple[tuple[LoadMethod, ...], LoadMethodName | None, str]:
+        self, place: Place, system: str, rules: HouseRules
+    ) -> tuple[tuple[LoadMethod, ...], str | None, str]:
         """A place's load by every method, the id of the one in force (None: facts are missing), and why."""
 
     def circuit(self, appliances: Sequence[Appliance], line_volts: float) -> Circuit:

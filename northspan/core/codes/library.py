@@ -1,5 +1,6 @@
 """The code books this application has: the one place where a book is registered."""
 
+from functools import cache
 from importlib import import_module
 from typing import TYPE_CHECKING
 
@@ -28,6 +29,12 @@ def code_book(book_id: str) -> "CodeBook":
 def code_books() -> "tuple[CodeBook, ...]":
     """Every code book, in the order to be listed."""
     return tuple(code_book(book_id) for book_id in _BOOKS)
+
+
+@cache
+def whole_ids() -> tuple[str, ...]:
+    """The ids of the code books that answer whole properties."""
+    return tuple(book_id for book_id in _BOOKS if code_book(book_id).whole is not None)
 
 
 def whole_book(book_id: str) -> "WholeBook":

@@ -11,6 +11,8 @@ from functools import cache
 from importlib.resources import files
 from typing import Any, Literal
 
+from northspan.core.run.systems import SYSTEMS, System
+
 ChoiceValue = str | float | bool | None
 FieldKind = Literal["number", "choice", "switch", "size"]
 
@@ -25,19 +27,10 @@ class Choice:
 
 @dataclass(frozen=True, slots=True)
 class SystemWords:
-    """A wiring system: its name, its words, volts between what is loaded and to neutral (None: no neutral), phases,
-    ungrounded and grounded conductors, how many count as loaded, and what may be taken from it without a transformer.
-    """
+    """A wiring system that may be chosen: its words, and what it is."""
 
-    value: str
     words: str
-    volts: float
-    to_neutral: float | None
-    phases: int
-    ungrounded: int
-    grounded: int
-    loaded: int
-    feeds: tuple[str, ...]
+    system: System
 
 
 @dataclass(frozen=True, slots=True)
@@ -152,21 +145,7 @@ def load_vocabulary(package: str) -> Vocabulary:
     """The vocabulary of a book's package. Raises KeyError for a file that lacks a part."""
     read = tomllib.loads((files(package) / "vocabulary.toml").read_text("utf-8"))
     choices = {name: tuple(_choice(c) for c in listed) for name, listed in read["choices"].items()}
-    systems = tuple(
-        SystemWords(
-            s["value"],
-            s.get("words", s["value"]),
-            float(s["volts"]),
-            float(s["to_neutral"]) if "to_neutral" in s else None,
-            s.get("phases", 1),
-            s["ungrounded"],
-            s["grounded"],
-            s["loaded"],
-            tuple(s.get("feeds", [s["value"]])),
-        )
-        for s in read.get("systems", [])
-    )
-    choices["systems"] = tuple(Choice(s.value, s.words) for s in systems)
+    systems = tuple(SystemWords(c.words, SYSTEMS[str(c.value)]) for c in choices["systems"])
     return Vocabulary(
         read["whole_jobs"],
         read["units"],

@@ -11,7 +11,8 @@ EquipmentPath = Literal["wire", "raceway", "wire-and-raceway", "none", "neutral"
 
 @dataclass(frozen=True, slots=True)
 class ElectrodeAnswer:
-    """One electrode, or several alike: where they stand (ft on the plan), ohms of all of them joined, the conductor
+    """One electrode, or several alike: where they stand on the plan and how deep (in the
+    job's length), ohms of all of them joined, the conductor
     that one of its own to them would be.
     """
 
@@ -20,9 +21,9 @@ class ElectrodeAnswer:
     planned: bool
     counts: bool
     ohms: Figure
-    at_ft: tuple[tuple[float, float], ...]
-    top_ft: float
-    bottom_ft: float
+    at: tuple[tuple[float, float], ...]
+    top: float
+    bottom: float
     conductor: Figure | None
 
 
@@ -45,9 +46,9 @@ class RodsByThumb:
 
 @dataclass(frozen=True, slots=True)
 class SurveyPoint:
-    """A reading: spacing (ft), its apparent resistivity and that of the two layers found (ohm·m)."""
+    """A reading: spacing (in the job's length), its apparent resistivity and that of the two layers found (ohm·m)."""
 
-    spacing_ft: float
+    spacing: float
     measured: float
     computed: float
 
@@ -60,7 +61,7 @@ class SoilAnswer:
     low: float
     middle: float
     high: float
-    depth_ft: float | None
+    depth: float | None
     lower: float | None
     misfit_pct: float | None
     points: tuple[SurveyPoint, ...]

@@ -5,7 +5,8 @@ from dataclasses import dataclass
 
 from northspan.core.ground.answer import PlaceGround
 from northspan.core.ground.found import Bonds, Wired
-from northspan.core.job.job import Job, Run
+from northspan.core.job.job import Job
+from northspan.core.job.run import Run
 from northspan.core.property.sized_run import SizedRun
 
 TEST_A = 12.0

@@ -6,10 +6,11 @@ from typing import Protocol
 from northspan.core.ground.answer import PlainAnswer
 from northspan.core.ground.asked import Asked
 from northspan.core.job.grounding import Electrode, NeutralBond
-from northspan.core.job.job import Job, Run, Station
+from northspan.core.job.job import Job, Station
+from northspan.core.job.run import Run
 from northspan.core.property.sized_run import Hots
 from northspan.core.property.topology import Network
-from northspan.core.run.question import Metal, Raceway
+from northspan.core.run.question import Metal
 from northspan.core.sizes.scale import Scale
 from northspan.core.working import Figure
 
@@ -21,7 +22,7 @@ class Earthing(Protocol):
     enough_ohm: float
     """What a lone electrode is proved by (ohm)."""
 
-    def conductor_ohms(self, metal: Metal, size: str, raceway: Raceway) -> complex:
+    def conductor_ohms(self, metal: Metal, size: str, raceway: str) -> complex:
         """R + jX (ohm/m) of one conductor, of every size there is."""
 
     def clearing_s(self, device: str, rating_a: float, amps: float) -> float | None:

@@ -6,14 +6,17 @@ from northspan.core.ground.answer import EquipmentPath
 from northspan.core.ground.earthing import Earthing
 from northspan.core.ground.found import Joins
 from northspan.core.ground.modes import Mode
-from northspan.core.job.job import Job, Run
+from northspan.core.job.job import Job
+from northspan.core.job.run import Run
+from northspan.core.physics.steel_raceway import is_steel
 from northspan.core.property.topology import Network
-from northspan.core.run.question import STEEL_RACEWAYS
 
 
 def joins(rules: Earthing, job: Job, net: Network) -> Joins:
     """Every station's bond, as recorded or as it belongs."""
-    kept = frozenset(run.to_station for run in net.order if run.no_egc and rules.keeps_neutral_as_ground(job, net, run))
+    kept = frozenset(
+        run.to_station for run in net.order if run.cable.no_egc and rules.keeps_neutral_as_ground(job, net, run)
+    )
     bond = {
         s.id: s.bonding.neutral or rules.planned_bond(net, s, s.id in kept) for s in job.stations if s.kind != "utility"
     }
@@ -43,12 +46,12 @@ def neutral_node(net: Network, station: str, leaving: bool) -> str:
 
 def has_equipment_wire(run: Run) -> bool:
     """Whether an equipment grounding conductor of wire goes with a run; service conductors have none."""
-    return run.use != "service" and not run.no_egc
+    return run.use != "service" and not run.cable.no_egc
 
 
 def equipment_path(run: Run) -> EquipmentPath:
     """What of a run leads fault current back from an enclosure."""
-    wire, steel = has_equipment_wire(run), run.raceway in STEEL_RACEWAYS
+    wire, steel = has_equipment_wire(run), is_steel(run.cable.raceway)
     if wire and steel:
         return "wire-and-raceway"
     if wire or steel:

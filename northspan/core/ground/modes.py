@@ -3,7 +3,8 @@
 from dataclasses import dataclass
 
 from northspan.core.ground.answer import ModeKind
-from northspan.core.job.job import Job, Run, Station
+from northspan.core.job.job import Job, Station
+from northspan.core.job.run import Run
 from northspan.core.property.topology import SOURCES, Network
 from northspan.core.run.systems import SYSTEMS
 

@@ -8,25 +8,28 @@ from northspan.core.ground.answer import ElectrodeAnswer, PlaceGround, Tap
 from northspan.core.ground.earthing import Earthing
 from northspan.core.ground.modes import is_line_side, is_service_equipment
 from northspan.core.ground.ohms import (
-    ROD_FT,
+    ROD_M,
     Grounded,
-    depth_in,
+    depth_m,
     grounded,
-    length_ft,
+    length_m,
     rods_by_thumb,
     together,
 )
 from northspan.core.ground.soils import place_soil
 from northspan.core.job.grounding import DRIVEN, Electrode
-from northspan.core.job.job import Job, Place, Run, Station
+from northspan.core.job.job import Job, Place, Station
+from northspan.core.job.run import Run
 from northspan.core.physics.electrodes import chance_below
 from northspan.core.property.sized_run import Hots, SizedRun, area_of, hots_of
 from northspan.core.property.topology import SOURCES, Network
 from northspan.core.sizes.scale import Scale
+from northspan.core.units import FOOT_M, Units
 from northspan.core.working import Figure, Step, number
 
 PLANNED = "planned"
-PLANNED_APART_FT = 8.0
+PLANNED_APART_M = 8.0 * FOOT_M
+CLEAR_M, HALF_PLATE_M = 2.0 * FOOT_M, 0.5 * FOOT_M
 WORDS = {
     "rod": "rod", "pipe": "pipe", "plate": "plate", "ring": "ground ring", "strip": "buried strip",
     "concrete-encased": "bar in concrete", "water-pipe": "metal water pipe", "structural-metal": "structural metal",
@@ -91,7 +94,7 @@ def electrodes_of(job: Job, place: Place, needed: bool) -> tuple[tuple[Electrode
         return own, False
     many = 2 if job.house_rules.rods == "two" else 1
     pipe = Electrode(id=f"{PLANNED}-pipe", kind="water-pipe", metal="copper", existing=True)
-    rods = Electrode(id=PLANNED, kind="rod", count=many, spacing_ft=PLANNED_APART_FT, length_ft=ROD_FT)
+    rods = Electrode(id=PLANNED, kind="rod", count=many, spacing=PLANNED_APART_M, length=ROD_M)
     return ((pipe, rods) if place.water_pipe == "metal" else (rods,)), True
 
 
@@ -111,20 +114,20 @@ def _place(rules: Earthing, job: Job, net: Network, sized: Mapping[str, SizedRun
     needed, why, section = rules.electrodes_needed(supply.service, supply.runs, bool(supply.own_sources))
     if place.kind == "yard" and not fed:
         needed = False
-    soil = place_soil(place)
+    soil = place_soil(place, job.told)
     electrodes, planned = electrodes_of(job, place, needed)
     origin = _origin(place)
-    parts = [grounded(e, soil, origin) for e in electrodes]
+    parts = [grounded(e, soil, origin, job.told) for e in electrodes]
     joined = [
         p for p in parts if p.electrode.connected and p.electrode.kind != "gas-pipe" and not is_gone(place, p.electrode)
     ]
     ohms, low, high = Figure(None, "ohm", ()), None, None
     chance = Figure(None, "%", ())
     if joined:
-        ohms, low, high = together(joined, soil)
+        ohms, low, high = together(joined, soil, job.told)
         chance = _chance(rules.enough_ohm, low, high)
     rods = [e for e in electrodes if e.kind in DRIVEN]
-    spacing = next((e.spacing_ft for e in rods if e.spacing_ft), PLANNED_APART_FT)
+    spacing = next((e.spacing for e in rods if e.spacing), PLANNED_APART_M)
     entering = [(run, own) for run in supply.runs if (own := hots_of(sized[run.id])) is not None]
     hots = _incoming(rules.scale, net, sized, supply) or [own for _, own in entering]
     largest = max(entering, key=lambda each: rules.scale.rank(each[1].size), default=None)
@@ -139,14 +142,14 @@ def _place(rules: Earthing, job: Job, net: Network, sized: Mapping[str, SizedRun
         why,
         section,
         planned,
-        tuple(_electrode(rules, place, p, planned, hots) for p in parts),
+        tuple(_electrode(rules, job.told, place, p, planned, hots) for p in parts),
         soil.answer,
         ohms,
         low,
         high,
         rules.enough_ohm,
         chance,
-        rods_by_thumb(soil, spacing) if fed else (),
+        rods_by_thumb(soil, spacing, job.told) if fed else (),
         rules.electrode_conductor(hots, made_of, serving) if needed and hots else None,
         _taps(rules, sized, supply, place, serving),
         rules.water_jumper(largest[1], sized[largest[0].id].sizing.breaker_a, supply.service)
@@ -185,26 +188,29 @@ def _chance(limit: float, low: float, high: float) -> Figure:
 def _origin(place: Place) -> tuple[float, float]:
     """Where rods go unless told otherwise: two feet south of the building's south-west corner."""
     foot = place.footprint
-    return (foot.x_ft, foot.y_ft - 2.0) if foot is not None else (0.0, 0.0)
+    return (foot.x, foot.y - CLEAR_M) if foot is not None else (0.0, 0.0)
 
 
-def _electrode(rules: Earthing, place: Place, part: Grounded, planned: bool, hots: Sequence[Hots]) -> ElectrodeAnswer:
+def _electrode(
+    rules: Earthing, told: Units, place: Place, part: Grounded, planned: bool, hots: Sequence[Hots]
+) -> ElectrodeAnswer:
     e = part.electrode
     flat = e.kind not in (*DRIVEN, "structural-metal") or e.placing == "trench"
-    top = depth_in(e) / 12.0 if flat else 0.0
+    top = depth_m(e) if flat else 0.0
     slant = math.radians(e.slant_deg or 0.0) if e.placing == "slanted" else 0.0
-    bottom = top if flat else length_ft(e) * math.cos(slant)
+    bottom = top if flat else length_m(e) * math.cos(slant)
     if e.kind == "plate":
-        top, bottom = top - 0.5, top + 0.5
+        top, bottom = top - HALF_PLATE_M, top + HALF_PLATE_M
     many = f"{e.count} " if e.count > 1 else ""
     plural = "s" if e.count > 1 else ""
-    size = "" if e.kind == "plate" else f", {number(length_ft(e))} ft"
+    size = "" if e.kind == "plate" else f", {told.length.said(length_m(e))}"
     words = f"{many}{WORDS[e.kind]}{plural}{size}"
     gone = is_gone(place, e)
     counts = rules.electrode_counts(e) and not gone
     ohms = Figure(None, "ohm", (Step("The line is plastic now", None, "ohm", "entered"),)) if gone else part.ohms
     own = rules.electrode_conductor(hots, place.grounding.conductor.metal, [e]) if hots and counts else None
-    return ElectrodeAnswer(e.id, words, planned, counts, ohms, part.at_ft, top, bottom, own)
+    at = tuple((told.length.of(x), told.length.of(y)) for x, y in part.at)
+    return ElectrodeAnswer(e.id, words, planned, counts, ohms, at, told.length.of(top), told.length.of(bottom), own)
 
 
 def is_gone(place: Place, e: Electrode) -> bool:

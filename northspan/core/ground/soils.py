@@ -10,7 +10,7 @@ from northspan.core.job.job import Place
 from northspan.core.physics.data import SOILS
 from northspan.core.physics.soil import Soil, wenner_resistivity
 from northspan.core.physics.survey import MOST_TRIES, invert
-from northspan.core.units import FOOT_M
+from northspan.core.units import Units
 from northspan.core.working import Step, number
 
 
@@ -30,52 +30,51 @@ class PlaceSoil:
         return replace(self.middle, upper=self.middle.upper * factor, lower=lower)
 
 
-def place_soil(place: Place) -> PlaceSoil:
+def place_soil(place: Place, told: Units) -> PlaceSoil:
     """What is known of a place's soil, the surest first: four-pin survey, typed resistivity, kind of soil."""
     known = place.grounding
-    surveyed = _surveyed(known.survey)
+    surveyed = _surveyed(known.survey, told)
     if surveyed is not None:
         return surveyed
     if known.soil_ohm_m is not None:
         rho = known.soil_ohm_m
-        answer = SoilAnswer("as entered", rho, rho, rho, None, None, None, _points(known.survey))
+        answer = SoilAnswer("as entered", rho, rho, rho, None, None, None, _points(known.survey, told))
         return PlaceSoil(Soil(rho), 1.0, answer, Step("Resistivity as entered", rho, "ohm·m", "entered"))
     row = place.soil or "unknown"
     low, high = SOILS.number(row, "low") or 1.0, SOILS.number(row, "high") or 1.0
     middle, times = math.sqrt(low * high), math.sqrt(high / low)
     words = SOILS.word(row, "words")
-    answer = SoilAnswer(words, low, middle, high, None, None, None, _points(known.survey))
+    answer = SoilAnswer(words, low, middle, high, None, None, None, _points(known.survey, told))
     what = f"{words[:1].upper()}{words[1:]}: {number(low)} to {number(high)} ohm·m, their geometric middle"
     return PlaceSoil(Soil(middle), times, answer, Step(what, middle, "ohm·m", "range of the kind of soil"))
 
 
 @lru_cache(maxsize=256)
-def _surveyed(survey: tuple[SurveyReading, ...]) -> PlaceSoil | None:
+def _surveyed(survey: tuple[SurveyReading, ...], told: Units) -> PlaceSoil | None:
     measured = _resistivities(survey)
     found = invert([a for a, _ in measured], [rho for _, rho in measured])
     if found is None or found.soil.depth_m is None:
         return None
     points = tuple(
-        SurveyPoint(reading.spacing_ft, rho, computed)
+        SurveyPoint(told.length.of(reading.spacing), rho, computed)
         for reading, (_, rho), computed in zip(survey, measured, found.computed, strict=True)
     )
-    soil, depth = found.soil, found.soil.depth_m / FOOT_M
+    soil, depth = found.soil, told.length.of(found.soil.depth_m)
     stopped = "" if found.settled else f", the search stopped after {MOST_TRIES} tries"
     words = f"two layers by survey, misfit {found.misfit_pct:.1f} %{stopped}"
     answer = SoilAnswer(words, soil.upper, soil.upper, soil.upper, depth, soil.lower, found.misfit_pct, points)
-    what = f"Survey: {number(soil.upper)} ohm·m down to {depth:.1f} ft, {number(soil.lower or 0.0)} ohm·m below"
+    down = f"{depth:.1f} {told.length.sign}"
+    what = f"Survey: {number(soil.upper)} ohm·m down to {down}, {number(soil.lower or 0.0)} ohm·m below"
     return PlaceSoil(soil, 1.0, answer, Step(what, soil.upper, "ohm·m", "two-layer inversion, IEEE Std 81"))
 
 
 def _resistivities(survey: tuple[SurveyReading, ...]) -> list[tuple[float, float]]:
-    return [
-        (r.spacing_ft * FOOT_M, wenner_resistivity(r.spacing_ft * FOOT_M, r.ohm, r.pin_depth_ft * FOOT_M))
-        for r in survey
-    ]
+    return [(r.spacing, wenner_resistivity(r.spacing, r.ohm, r.pin_depth)) for r in survey]
 
 
-def _points(survey: tuple[SurveyReading, ...]) -> tuple[SurveyPoint, ...]:
+def _points(survey: tuple[SurveyReading, ...], told: Units) -> tuple[SurveyPoint, ...]:
     """Readings that are too few for two layers: shown as they are."""
     return tuple(
-        SurveyPoint(r.spacing_ft, rho, rho) for r, (_, rho) in zip(survey, _resistivities(survey), strict=True)
+        SurveyPoint(told.length.of(r.spacing), rho, rho)
+        for r, (_, rho) in zip(survey, _resistivities(survey), strict=True)
     )

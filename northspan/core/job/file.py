@@ -10,7 +10,9 @@ from pydantic import ValidationError
 from northspan.core.job.job import FORMAT, VERSION, Job
 from northspan.core.job.names import called
 from northspan.core.job.problem import Problem, validation_problems
+from northspan.core.job.upgrades import upgraded
 from northspan.core.property.topology import SOURCES, is_standby
+from northspan.core.units import METRIC, US
 
 LARGEST_BYTES = 4_000_000
 MOST_READINGS = 120
@@ -25,7 +27,7 @@ class JobFileError(ValueError):
 
 
 def parse_text(text: bytes | str) -> Job:
-    """Read a job file's bytes. Raises JobFileError for anything but a whole, sound job of this version."""
+    """Read a job file's bytes. Raises JobFileError for anything but a whole, sound job."""
     if len(text) > LARGEST_BYTES:
         raise JobFileError([Problem("", f"larger than {LARGEST_BYTES // 1_000_000} MB, so not a job file")])
     try:
@@ -37,17 +39,22 @@ def parse_text(text: bytes | str) -> Job:
 
 
 def parse(document: Any) -> Job:
-    """Check a job document (plain JSON values). Raises JobFileError naming every place that is wrong."""
+    """Check a job document (plain JSON values), of this version or an older one. Raises JobFileError naming every place
+    that is wrong.
+    """
     if not isinstance(document, dict) or document.get("format", FORMAT) != FORMAT or "name" not in document:
         raise JobFileError([Problem("", "not a North Span job file")])
-    version = document.get("version", VERSION)
+    version = document.get("version", 1)
     if isinstance(version, int) and version > VERSION:
         words = f"written by a newer North Span (version {version}; this one reads up to {VERSION})"
         raise JobFileError([Problem("/version", words)])
+    document = upgraded(document)
     try:
         job = Job.model_validate(document)
     except ValidationError as error:
-        raise JobFileError(_placed(document, validation_problems(error))) from None
+        raise JobFileError(
+            _placed(document, validation_problems(error, METRIC if document.get("units") == METRIC.id else US))
+        ) from None
     return sound(job, document)
 
 

@@ -1,22 +1,24 @@
 """The job: what the electrician knows of one property, in the trade's words."""
 
-from typing import Annotated, Literal, Self
+from typing import Annotated, Any, Literal, Self
 
-from pydantic import Field, ValidationInfo, field_validator, model_validator
+from pydantic import Field, ModelWrapValidatorHandler, field_validator, model_validator
 from pydantic_core import PydanticCustomError
 
+from northspan.core.codes.library import code_book, whole_ids
 from northspan.core.job.grounding import Bonding, MetalPath, PlaceGrounding
 from northspan.core.job.house_rules import HouseRules
-from northspan.core.job.outlets import Outlets, Overhead
-from northspan.core.job.part import AtMost, Id, Name, Note, Part, Size
-from northspan.core.run.question import Insulation, Location, Metal, Raceway, RunUse, TerminalTemperature
-from northspan.core.run.systems import SystemName
+from northspan.core.job.load import Load
+from northspan.core.job.part import AtMost, Id, Name, Note, Part
+from northspan.core.job.reading import Chosen, Told, one_of, reading
+from northspan.core.job.run import Run
+from northspan.core.job.upgrades import upgraded
+from northspan.core.run.question import Metal
+from northspan.core.units import METRIC, US, Units, UnitsName, units
 
 FORMAT = "northspan-job"
-VERSION = 1
+VERSION = 2
 
-TRADE_SIZES = ("1/2", "3/4", "1", "1 1/4", "1 1/2", "2", "2 1/2", "3", "3 1/2", "4", "5", "6")
-TradeSize = Literal["1/2", "3/4", "1", "1 1/4", "1 1/2", "2", "2 1/2", "3", "3 1/2", "4", "5", "6"]
 PlaceKind = Literal["dwelling", "detached-building", "yard"]
 ApplianceKind = Literal[
     "range", "dryer", "fastened", "water-heater", "ev-charger", "space-heat", "heat-pump", "supplemental-heat",
@@ -24,33 +26,11 @@ ApplianceKind = Literal[
 ]  # fmt: skip
 Soil = Literal["loam", "clay", "sand", "gravel", "rock"]
 WaterPipe = Literal["none", "plastic", "metal", "metal-to-plastic"]
-LoadMethodName = Literal["standard", "optional", "existing", "recorded"]
 GearRoom = Literal["utility-room", "garage", "basement", "hall", "outdoors", "bathroom", "clothes-closet", "over-steps"]
 StationKind = Literal[
     "utility", "meter", "service-disconnect", "panelboard", "disconnect", "equipment", "transformer",
     "transfer-switch", "generator", "inverter",
 ]  # fmt: skip
-
-
-class Load(Part):
-    """A load, in amperes of one ungrounded conductor at the system's voltage."""
-
-    amps: float = Field(ge=0.001, le=6000, description="A")
-    continuous_amps: float = Field(0.0, ge=0, le=6000, description="A of it that runs three hours or more")
-    neutral_amps: float | None = Field(
-        None, ge=0, le=6000, description="A of unbalance on the neutral; blank: not known, full neutral"
-    )
-    power_factor: float = Field(1.0, ge=0.01, le=1, description="lagging")
-    in_calculation: bool = Field(False, description="is part of its place's load calculation already")
-
-    @field_validator("continuous_amps", "neutral_amps")
-    @classmethod
-    def _part_within_whole(cls, part: float | None, info: ValidationInfo) -> float | None:
-        whole = info.data.get("amps")
-        if part is not None and whole is not None and part > whole + 1e-9:
-            what = "the continuous part is" if info.field_name == "continuous_amps" else "the neutral carries"
-            raise PydanticCustomError("load", f"{what} more than the load of {whole:g} A itself")
-        return part
 
 
 class Appliance(Part):
@@ -102,29 +82,13 @@ class LoadRecord(Part):
     source: Name = "utility record"
 
 
-class Waypoint(Part):
-    """A point of a route on the plan; ``pull`` says that wire can be pulled from it."""
-
-    x_ft: float = Field(ge=-50_000, le=50_000)
-    y_ft: float = Field(ge=-50_000, le=50_000)
-    pull: bool = False
-
-
-class Route(Part):
-    """Where a run goes, measured on the plan; ``ends_ft`` is what goes up, down and into the boxes at its ends."""
-
-    kind: Literal["trench", "overhead"] = "trench"
-    points: Annotated[tuple[Waypoint, ...], AtMost(200)] = Field(min_length=2)
-    ends_ft: float = Field(0.0, ge=0, le=500)
-
-
 class Footprint(Part):
-    """A place on the plan: its south-west corner, ft east and north, and its size."""
+    """A place on the plan: its south-west corner, east and north, and its size."""
 
-    x_ft: float = Field(ge=-50_000, le=50_000)
-    y_ft: float = Field(ge=-50_000, le=50_000)
-    width_ft: float = Field(ge=0.1, le=2000)
-    depth_ft: float = Field(ge=0.1, le=2000)
+    x: Annotated[float, Told("length", -50_000, 50_000)]
+    y: Annotated[float, Told("length", -50_000, 50_000)]
+    width: Annotated[float, Told("length", 0.1, 2000)]
+    depth: Annotated[float, Told("length", 0.1, 2000)]
 
 
 class Place(Part):
@@ -133,7 +97,7 @@ class Place(Part):
     id: Id
     name: Name
     kind: PlaceKind
-    floor_area_ft2: float | None = Field(None, ge=1, le=100_000, description="outside dimensions, ft²")
+    floor_area: Annotated[float, Told("area", 1, 100_000)] | None = Field(None, description="by outside dimensions")
     small_appliance_circuits: int = Field(2, ge=0, le=20, description="a dwelling's kitchen circuits")
     laundry_circuits: int = Field(1, ge=0, le=20, description="a dwelling's laundry circuits")
     footprint: Footprint | None = Field(None, description="where it stands on the plan")
@@ -142,7 +106,9 @@ class Place(Part):
     note: Note = ""
     existing: bool = Field(False, description="stands already, with a service or feeder in use")
     record: LoadRecord | None = None
-    load_method: LoadMethodName | None = Field(None, description="lock: the method that drives its runs")
+    load_method: Annotated[str, Chosen("load_methods")] | None = Field(
+        None, description="lock: the method that drives its runs"
+    )
     appliances: Annotated[tuple[Appliance, ...], AtMost(150)] = ()
     grounding: PlaceGrounding = PlaceGrounding()
 
@@ -178,7 +144,9 @@ class Gear(Part):
     surge_protected: bool | None = None
     back_fed: bool = Field(False, description="fed through a plug-in breaker")
     retained: bool | None = Field(None, description="that breaker is held by a retainer")
-    handle_height_in: float | None = Field(None, ge=0.1, le=200, description="grip at its highest, in above the floor")
+    handle_height: Annotated[float, Told("small", 0.1, 200)] | None = Field(
+        None, description="grip at its highest, above the floor"
+    )
     ground_detection: bool | None = Field(None, description="of an ungrounded source: ground detection is fitted")
     circuits: int | None = Field(
         None, ge=0, le=200, description="two-wire branch circuits it feeds, where they are few"
@@ -190,7 +158,7 @@ class Gear(Part):
     second_sources: Annotated[tuple[ParallelSource, ...], AtMost(8)] = Field(
         (), description="sources that back-feed its bus"
     )
-    torque_lb_in: float | None = Field(None, ge=0.1, le=2000, description="maker's torque of its lugs, lb·in")
+    torque: Annotated[float, Told("torque", 0.1, 2000)] | None = Field(None, description="maker's torque of its lugs")
     room: GearRoom | None = Field(None, description="where it hangs")
     nearest_entry: bool | None = Field(
         None, description="a disconnect: outdoors, or inside nearest to where its conductors come in"
@@ -198,14 +166,16 @@ class Gear(Part):
     working_condition: Literal[1, 2, 3] | None = Field(
         None, description="across the working space: nothing grounded (1), grounded (2), live parts (3)"
     )
-    working_depth_in: float | None = Field(None, ge=0.1, le=500)
-    working_width_in: float | None = Field(None, ge=0.1, le=500)
+    working_depth: Annotated[float, Told("small", 0.1, 500)] | None = None
+    working_width: Annotated[float, Told("small", 0.1, 500)] | None = None
 
 
 class Transformer(Part):
     """A transformer on the property: stepping up, stepping down, or for control."""
 
-    secondary: SystemName = Field(description="what it delivers; its primary takes what its run brings")
+    secondary: Annotated[str, Chosen("systems")] = Field(
+        description="what it delivers; its primary takes what its run brings"
+    )
     kva: float = Field(ge=0.01, le=500)
     impedance_pct: float = Field(3.0, ge=0.1, le=20, description="percent, from its plate")
     x_over_r: float = Field(1.0, ge=0, le=20, description="reactance over resistance of its windings")
@@ -216,13 +186,15 @@ class Transformer(Part):
 class Generator(Part):
     """A standby source: an engine set, or inverters, two of 120 V in series for the two legs."""
 
-    system: SystemName = "120/240-3w"
+    system: Annotated[str, Chosen("systems")] = "120/240-3w"
     kw: float = Field(ge=0.01, le=1000, description="rated, kW each")
     units: int = Field(1, ge=1, le=8)
     fuel: Literal["propane", "natural-gas", "gasoline", "diesel", "none"] = "propane"
     fuel_pct: float = Field(100.0, ge=1, le=100, description="of its rating left on this fuel, percent, from its sheet")
-    altitude_ft: float = Field(0.0, ge=0, le=15_000)
-    altitude_loss_pct: float = Field(3.5, ge=0, le=10, description="lost for every 1000 ft, percent, from its sheet")
+    altitude: Annotated[float, Told("length", 0, 15_000)] = 0.0
+    altitude_loss_pct: float = Field(
+        3.5, ge=0, le=10, description="lost for every 1000 ft (305 m), percent, from its sheet"
+    )
     breaker_a: float | None = Field(None, ge=0.1, le=6000, description="its own breaker, A")
     later_kw: float | None = Field(None, ge=0.01, le=1000, description="a bigger set to leave room for, kW in all")
     reactance_pct: float = Field(15.0, ge=1, le=100, description="of an engine set in a fault, percent of its rating")
@@ -252,8 +224,10 @@ class Station(Part):
     name: Name
     kind: StationKind
     place: Id
-    supply: SystemName | None = Field(None, description="what a utility station delivers; blank elsewhere")
-    terminal_c: TerminalTemperature | None = Field(None, description="marking of its terminals, C")
+    supply: Annotated[str, Chosen("systems")] | None = Field(
+        None, description="what a utility station delivers; blank elsewhere"
+    )
+    terminal_c: Annotated[int, Chosen("terminals")] | None = Field(None, description="marking of its terminals, C")
     load: Load | None = Field(None, description="what is connected here, besides the runs that leave")
     source: UtilitySource | None = Field(None, description="of a utility station")
     gear: Gear = Gear()
@@ -261,53 +235,6 @@ class Station(Part):
     generator: Generator | None = Field(None, description="of a generator or inverter station")
     transfer: TransferSwitch | None = Field(None, description="of a transfer switch")
     bonding: Bonding = Bonding()
-
-
-class Run(Part):
-    """Conductors between two stations. A blank lock leaves the answer to the solver."""
-
-    id: Id
-    from_station: Id
-    to_station: Id
-    use: RunUse
-    system: SystemName
-    length_ft: float = Field(ge=0.01, le=20000, description="one way, along the wire")
-    metal: Metal = "cu"
-    insulation: Insulation = "THWN-2"
-    raceway: Raceway = "PVC40"
-    location: Location = "dry"
-    ambient_c: float = Field(30.0, ge=-50, le=90, description="C, before a rooftop adder")
-    rooftop: bool = False
-    nipple: bool = False
-    in_insulation: bool = False
-    several_receptacles: bool = False
-    loaded_conductors: int | None = Field(None, ge=1, le=200, description="lock: current-carrying in one raceway")
-    sets: int = Field(1, ge=1, le=12, description="parallel sets")
-    whole_dwelling: bool = Field(False, description="carries one dwelling's whole load")
-    load: Load | None = Field(None, description="lock: the load, else summed from the stations beyond")
-    breaker_a: float | None = Field(None, ge=0.1, le=6000, description="lock: OCPD rating, A")
-    size: Size | None = Field(None, description="lock: ungrounded conductors")
-    neutral_size: Size | None = Field(None, description="lock: neutral")
-    egc_size: Size | None = Field(None, description="lock: equipment grounding conductor")
-    egc_metal: Metal | None = None
-    bare_egc: bool = False
-    no_egc: bool = Field(False, description="there is no equipment grounding conductor with it")
-    ground_fault_protected: bool = Field(False, description="ground-fault protection of equipment ahead of it")
-    raceway_bonded: bool | None = Field(
-        None, description="a service's steel raceway: bonded by bushing, hub or threads, not by locknuts alone"
-    )
-    raceway_size: TradeSize | None = Field(None, description="lock: trade size")
-    shares_raceway: Name | None = Field(
-        None, description="a name for the raceway that it shares: runs of one name lie in one raceway"
-    )
-    drop_limit_pct: float | None = Field(None, ge=0.01, le=20, description="own limit in place of the house rule")
-    note: Note = ""
-    outlets: Outlets | None = Field(None, description="of a branch circuit: where its outlets are, what guards them")
-    overhead: Overhead | None = Field(None, description="what it passes over, where it hangs in the air")
-    tap: Literal["10-ft", "25-ft", "outside"] | None = Field(
-        None, description="a tap: its breaker is at its far end, the feeder's at its source"
-    )
-    route: Route | None = Field(None, description="where it goes, measured on the plan")
 
 
 class Variant(Part):
@@ -319,20 +246,46 @@ class Variant(Part):
     metal: Metal | None = None
     breaker_a: float | None = Field(None, ge=0.1, le=6000, description="breaker, A")
     pipe_up: bool = Field(False, description="one trade size above what is needed")
-    system: SystemName | None = Field(None, description="voltage of the line, through transformers where needed")
+    system: Annotated[str, Chosen("systems")] | None = Field(
+        None, description="voltage of the line, through transformers where needed"
+    )
 
 
 class Job(Part):
     """One property and the work planned on it."""
 
     format: Literal["northspan-job"] = "northspan-job"
-    version: Literal[1] = 1
+    version: Literal[2] = 2
+    units: UnitsName = Field("us", description="us: ft, in, ft², lb·in; metric: m, mm, m², N·m")
     name: Name
     note: Note = ""
-    code_book: Literal["nec-2023"] = "nec-2023"
+    code_book: str = "nec-2023"
     house_rules: HouseRules = HouseRules()
     places: Annotated[tuple[Place, ...], AtMost(100)] = ()
     stations: Annotated[tuple[Station, ...], AtMost(600)] = ()
     runs: Annotated[tuple[Run, ...], AtMost(500)] = ()
     metal_paths: Annotated[tuple[MetalPath, ...], AtMost(100)] = ()
     variants: Annotated[tuple[Variant, ...], AtMost(4)] = ()
+
+    @model_validator(mode="wrap")
+    @classmethod
+    def _read(cls, given: Any, handler: ModelWrapValidatorHandler[Self]) -> Self:
+        """A document of any version, in its own units and against its own code book's words."""
+        if not isinstance(given, dict):
+            return handler(given)
+        document = upgraded(given)
+        told = METRIC if document.get("units") == METRIC.id else US
+        book = document.get("code_book", cls.model_fields["code_book"].default)
+        with reading(told, code_book(book).vocabulary if book in whole_ids() else None):
+            return handler(document)
+
+    @field_validator("code_book")
+    @classmethod
+    def _answers_whole_properties(cls, book: str) -> str:
+        one_of(book, whole_ids())
+        return book
+
+    @property
+    def told(self) -> Units:
+        """The units that it is told in."""
+        return units(self.units)

@@ -1,10 +1,11 @@
 """What is known of a run besides its wire: the outlets of a branch circuit, and what an overhead line passes over."""
 
-from typing import Literal
+from typing import Annotated, Literal
 
 from pydantic import Field
 
 from northspan.core.job.part import Part
+from northspan.core.job.reading import Told
 
 OutletRoom = Literal[
     "bathroom", "garage", "outdoors", "crawl-space", "basement", "kitchen", "sink", "boathouse", "tub", "laundry",
@@ -25,8 +26,8 @@ class Overhead(Part):
     """What an overhead run passes over, and the mast that holds it."""
 
     over: Literal["walkway", "driveway", "street", "roof"] = "walkway"
-    clearance_ft: float | None = Field(None, ge=0.1, le=200, description="lowest point above it, ft")
-    roof_rise_in: float | None = Field(None, ge=0, le=48, description="of the roof, inches in 12")
+    clearance: Annotated[float, Told("length", 0.1, 200)] | None = Field(None, description="lowest point above it")
+    roof_rise: float | None = Field(None, ge=0, le=48, description="of the roof, in 12 of its run")
     mast: bool = Field(False, description="held by a mast")
     mast_strong: bool | None = Field(None, description="strong enough or braced for the pull")
     mast_alone: bool | None = Field(None, description="nothing but these conductors is attached to it")

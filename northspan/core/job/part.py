@@ -1,7 +1,7 @@
-"""What every part of a job is made of: the frozen model, ids, names and wire sizes."""
+"""What every part of a job is made of: the frozen model, ids and names."""
 
 from dataclasses import dataclass
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any
 
 from pydantic import BaseModel, ConfigDict, GetCoreSchemaHandler, StringConstraints
 from pydantic_core import CoreSchema, PydanticCustomError, core_schema
@@ -9,10 +9,6 @@ from pydantic_core import CoreSchema, PydanticCustomError, core_schema
 Id = Annotated[str, StringConstraints(pattern=r"^[a-z0-9][a-z0-9-]{0,63}$")]
 Name = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=80)]
 Note = Annotated[str, StringConstraints(max_length=4000)]
-Size = Literal[
-    "14", "12", "10", "8", "6", "4", "3", "2", "1", "1/0", "2/0", "3/0", "4/0", "250", "300", "350",
-    "400", "500", "600", "700", "750", "800", "900", "1000", "1250", "1500", "1750", "2000",
-]  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True)

@@ -6,7 +6,9 @@ from typing import Any
 
 import jsonpatch
 
+from northspan.core.codes.library import code_book
 from northspan.core.job.job import Job
+from northspan.core.job.reading import reading
 
 LISTS = ("places", "stations", "runs")
 
@@ -26,5 +28,6 @@ def patched_job(job: Job, patch: Sequence[Mapping[str, Any]]) -> Job:
     for (name, index), steps in touched.items():
         parts = changed.setdefault(name, list(getattr(job, name)))
         document = jsonpatch.apply_patch(parts[index].model_dump(mode="json"), steps, in_place=True)
-        parts[index] = type(parts[index]).model_validate(document)
+        with reading(job.told, code_book(job.code_book).vocabulary):
+            parts[index] = type(parts[index]).model_validate(document)
     return job.model_copy(update={name: tuple(parts) for name, parts in changed.items()})

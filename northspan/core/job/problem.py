@@ -5,6 +5,8 @@ from typing import Any
 
 from pydantic import ValidationError
 
+from northspan.core.units import US, Units
+
 
 @dataclass(frozen=True, slots=True)
 class Problem:
@@ -20,9 +22,9 @@ class Problem:
         return f"{self.pointer or 'the file'}{name}: {self.words}"
 
 
-def validation_problems(error: ValidationError) -> list[Problem]:
-    """What a model found wrong, place by place, in plain words."""
-    return [Problem("".join(f"/{part}" for part in e["loc"]), _words(e)) for e in error.errors()]
+def validation_problems(error: ValidationError, told: Units = US) -> list[Problem]:
+    """What a model found wrong, place by place, in plain words and in the units of what was read."""
+    return [Problem("".join(f"/{part}" for part in e["loc"]), _words(e, told)) for e in error.errors()]
 
 
 _PLAIN = {
@@ -52,23 +54,24 @@ def _meant(size: str) -> str | None:
     return f"{len(bare)}/0" if bare and set(bare) == {"0"} and len(bare) <= 4 else bare or None
 
 
-def _words(error: Any) -> str:
+def _words(error: Any, told: Units) -> str:
     kind, context = error["type"], error.get("ctx", {})
-    if kind in _LIMITS:
-        limit = _LIMITS[kind]
+    of_run = error["loc"][:1] == ("runs",) and error["loc"][2:] in (("cable",), ("cable", "length"))
+    if kind in _LIMITS or kind == "quantity":
+        limit = _LIMITS.get(kind) or ("ge" if "ge" in context else "le")
         if limit == "ge" and isinstance(error["input"], (int, float)) and error["input"] <= 0.0 < context["ge"]:
             # The least that is taken only keeps out what nothing can be; whoever typed 0 is told the plain rule.
-            limit, context = "gt", {"gt": 0.0}
-        of_run = error["loc"][:1] == ("runs",) and error["loc"][-1] == "length_ft"
-        what = ", in feet one way along the wire" if of_run else ""
+            limit, context = "gt", context | {"gt": 0.0}
+        unit = f" {context['unit']}" if "unit" in context else ""
+        what = f", in {told.length.words} one way along the wire" if of_run else unit
         return f"must be {_LIMIT_WORDS[limit]} {context[limit]:g}{what}, not {error['input']}"
     if kind == "literal_error":
         meant = _meant(str(error["input"]))
         if meant is not None and f"'{meant}'" in context["expected"]:
             return f"{str(error['input'])[:40]!r} is written {meant!r} here"
         return f"{str(error['input'])[:40]!r} is not one of {context['expected']}"
-    if kind == "missing" and error["loc"][:1] == ("runs",) and error["loc"][-1] == "length_ft":
-        return "is missing: enter its length one way along the wire, in feet"
+    if kind == "missing" and of_run:
+        return f"is missing: enter its length one way along the wire, in {told.length.words}"
     if kind in _PLAIN:
         return _PLAIN[kind]
     message: str = error["msg"]

@@ -2,7 +2,6 @@
 
 from dataclasses import dataclass
 
-from northspan.core.job.job import LoadMethodName
 from northspan.core.working import Figure
 
 
@@ -22,7 +21,7 @@ class LoadMethod:
     ``amps`` that runs three hours or more and that the method has not already reduced.
     """
 
-    id: LoadMethodName
+    id: str
     name: str
     section: str
     may_be_used: bool
@@ -46,7 +45,7 @@ class PlaceLoad:
     place: str
     includes: tuple[str, ...]
     methods: tuple[LoadMethod, ...]
-    governs: LoadMethodName | None
+    governs: str | None
     why: str
     station: str | None
     drives: bool

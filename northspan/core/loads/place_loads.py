@@ -7,9 +7,8 @@ from northspan.core.job.job import Job, Place, Station
 from northspan.core.loads.place_load import PlaceLoad
 from northspan.core.property.landings import landings
 from northspan.core.property.topology import Network
-from northspan.core.run.systems import SystemName
 
-ASSUMED_SYSTEM: SystemName = "120/240-3w"
+ASSUMED_SYSTEM: str = "120/240-3w"
 
 
 def place_loads(book: WholeBook, job: Job, net: Network) -> tuple[PlaceLoad, ...]:
@@ -21,7 +20,7 @@ def place_loads(book: WholeBook, job: Job, net: Network) -> tuple[PlaceLoad, ...
     return tuple(
         _place_load(book, job, net, place, where)
         for place in job.places
-        if place.appliances or place.floor_area_ft2 is not None or place.record is not None
+        if place.appliances or place.floor_area is not None or place.record is not None
     )
 
 

@@ -4,7 +4,9 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field, replace
 
 from northspan.core.codes.codebook import WholeBook
-from northspan.core.job.job import Appliance, Generator, Job, Load, Run, Transformer
+from northspan.core.job.job import Appliance, Generator, Job, Transformer
+from northspan.core.job.load import Load
+from northspan.core.job.run import Run
 from northspan.core.loads.circuit import Circuit
 from northspan.core.loads.place_load import PlaceLoad
 from northspan.core.property.topology import Network
@@ -201,8 +203,8 @@ def _of_run(run: Run, parts: list[_Part]) -> RunLoad:
     beyond = sum((load.amps for load in loads), 0.0)
     by_place = _summed(load.by_place for load in loads)
     circuit = next((load.circuit for load in loads if load.circuit is not None), None)
-    if run.load is not None:
-        own = _of_load(run.load)
+    if run.locks.load is not None:
+        own = _of_load(run.locks.load)
         step = Step("Locked on this run", own.amps, "A", "locked")
         neutral = _neutral(run, own.amps, own.neutral_amps)
         share = own.amps / beyond if beyond else 0.0

@@ -3,6 +3,7 @@
 from northspan.core.job.job import Generator
 from northspan.core.physics.standby import capacity_kw
 from northspan.core.run.systems import SYSTEMS
+from northspan.core.units import FOOT_M
 
 
 def plate_amps(own: Generator) -> float:
@@ -16,5 +17,6 @@ def plate_amps(own: Generator) -> float:
 
 def able_amps(own: Generator) -> float:
     """Current (A) line to line where it stands, on its fuel and at its altitude."""
-    kw = capacity_kw(own.kw * own.units, own.fuel_pct, own.altitude_ft, own.altitude_loss_pct)
+    # Makers give the loss for every 1000 ft.
+    kw = capacity_kw(own.kw * own.units, own.fuel_pct, own.altitude, own.altitude_loss_pct / FOOT_M)
     return 1000.0 * kw / SYSTEMS[own.system].volts

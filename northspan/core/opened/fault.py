@@ -2,7 +2,6 @@
 
 from dataclasses import dataclass, replace
 
-from northspan.core.codes.library import whole_book
 from northspan.core.ground.answer import PlainAnswer
 from northspan.core.ground.asked import TEST_A, Asked
 from northspan.core.ground.bonds import bonds
@@ -12,10 +11,7 @@ from northspan.core.ground.network.fault import EquipmentGround, FaultKind, Faul
 from northspan.core.ground.network.running import Running, at_fault
 from northspan.core.ground.network.wired import wired
 from northspan.core.ground.places import place_grounds, place_ohms
-from northspan.core.job.job import Job
-from northspan.core.loads.place_loads import place_loads
-from northspan.core.property.topology import as_used, network
-from northspan.core.solve import size_all
+from northspan.core.property.prepared import Prepared
 from northspan.core.working import number
 
 
@@ -46,14 +42,12 @@ class FaultAnswer:
     answers: tuple[PlainAnswer, ...]
 
 
-def fault_answer(job: Job, asked: FaultQuestion) -> FaultAnswer:
+def fault_answer(ready: Prepared, asked: FaultQuestion) -> FaultAnswer:
     """Solve one state of a job. Raises KeyError for a mode or a station that the job does not have."""
-    book, job = whole_book(job.code_book), as_used(job)
-    net = network(job)
+    book, job, net, sized = ready.book, ready.job, ready.net, ready.sized
     if asked.station not in net.stations:
         raise KeyError(asked.station)
     mode = {m.id: m for m in modes(job, net)}[asked.mode]
-    sized = size_all(book, job, net, place_loads(book, job, net))
     places = place_grounds(book.earthing, job, net, sized)
     joined = joins(book.earthing, job, net)
     ohms = place_ohms(places)

@@ -4,10 +4,11 @@ The share lost to fuel and altitude is the maker's to say; a common figure for e
 """
 
 
-def capacity_kw(kw: float, fuel_pct: float, altitude_ft: float, loss_pct_per_kft: float) -> float:
-    """Capacity (kW) left of ``kw`` on its fuel at its altitude.
+def capacity_kw(kw: float, fuel_pct: float, altitude_m: float, loss_pct_per_km: float) -> float:
+    """Capacity (kW) left of ``kw`` on its fuel (percent of its rating) at its altitude (m), where it loses so many
+    percent for every 1000 m.
 
-    >>> round(capacity_kw(20.0, 90.0, 4000.0, 3.5), 3)
+    >>> round(capacity_kw(20.0, 90.0, 1219.2, 3.5 / 0.3048), 3)
     15.48
     """
-    return kw * fuel_pct / 100.0 * max(0.0, 1.0 - loss_pct_per_kft / 100.0 * altitude_ft / 1000.0)
+    return kw * fuel_pct / 100.0 * max(0.0, 1.0 - loss_pct_per_km / 100.0 * altitude_m / 1000.0)

@@ -15,6 +15,15 @@ SKIN = 1.5
 REACTANCE_SHARE = 0.5
 
 
+def is_steel(kind: str) -> bool:
+    """Whether a raceway is of steel.
+
+    >>> is_steel("EMT"), is_steel("PVC40")
+    (True, False)
+    """
+    return f"{kind}_wall" in STEEL_RACEWAYS.columns
+
+
 def raceway_ohms(kind: str, trade: str, length_m: float) -> complex | None:
     """R + jX (ohm) of ``length_m`` (m) of EMT, IMC or RMC; None where it is not steel or not made so.
 
@@ -22,7 +31,7 @@ def raceway_ohms(kind: str, trade: str, length_m: float) -> complex | None:
     >>> round(z.real, 4), round(z.imag, 4)
     (0.068, 0.034)
     """
-    if f"{kind}_wall" not in STEEL_RACEWAYS.columns or trade not in STEEL_RACEWAYS.rows:
+    if not is_steel(kind) or trade not in STEEL_RACEWAYS.rows:
         return None
     outside, wall = STEEL_RACEWAYS.number(trade, f"{kind}_outside"), STEEL_RACEWAYS.number(trade, f"{kind}_wall")
     if outside is None or wall is None:

@@ -6,15 +6,14 @@ from typing import Any
 
 from northspan.core.codes.codebook import SizingRules, WholeBook
 from northspan.core.job.house_rules import HouseRules
-from northspan.core.job.job import Run, Station
+from northspan.core.job.job import Station
+from northspan.core.job.run import Run
 from northspan.core.loads.run_loads import RunLoad
 from northspan.core.loads.source_amps import plate_amps
 from northspan.core.property.guards import Guard
-from northspan.core.run.question import RunQuestion, TerminalTemperature
+from northspan.core.run.question import RunQuestion
 from northspan.core.run.systems import SYSTEMS
-from northspan.core.units import US
-
-NIPPLE_FT = 2.0
+from northspan.core.units import UnitsName
 
 QUESTION_FIELD = {
     "breaker_a": "breaker_lock_a",
@@ -44,8 +43,8 @@ class Standing:
     ahead_a: float | None = None
 
 
-def question(book: WholeBook, rules: HouseRules, run: Run, load: RunLoad, at: Standing) -> RunQuestion:
-    """The question a run asks."""
+def question(book: WholeBook, rules: HouseRules, run: Run, load: RunLoad, at: Standing, told: UnitsName) -> RunQuestion:
+    """The question that a run (in SI) asks; ``told`` names the units that its answers are told in."""
     start, guard = at.ends[0], at.guard
     plate_a = plate_amps(start.generator) if start.generator else 0.0
     guarded_at_source = guard.at != "main" and guard.rating_a is not None
@@ -53,20 +52,21 @@ def question(book: WholeBook, rules: HouseRules, run: Run, load: RunLoad, at: St
     asked = RunQuestion(
         system=run.system,
         amps=load.amps,
-        length_m=US.metres(run.length_ft),
-        metal=run.metal,
-        insulation=run.insulation,
-        raceway=run.raceway,
+        length_m=run.cable.length,
+        units=told,
+        metal=run.cable.metal,
+        insulation=run.cable.insulation,
+        raceway=run.cable.raceway,
         use=run.use,
-        location=run.location,
+        location=run.cable.location,
         several_receptacles=run.several_receptacles,
         continuous_amps=load.continuous_amps,
-        ambient_c=run.ambient_c,
-        rooftop=run.rooftop,
-        nipple=is_nipple(run),
-        loaded_conductors=run.loaded_conductors or at.loaded or SYSTEMS[run.system].loaded,
-        in_insulation=run.in_insulation,
-        sets=run.sets,
+        ambient_c=run.cable.ambient_c,
+        rooftop=run.cable.rooftop,
+        nipple=run.cable.nipple and book.sizing.is_nipple(run.cable.length),
+        loaded_conductors=run.locks.loaded_conductors or at.loaded or SYSTEMS[run.system].loaded,
+        in_insulation=run.cable.in_insulation,
+        sets=run.cable.sets,
         pf=load.pf,
         drop_limit_pct=drop_limit(rules, run) if rules.drop_rule == "binding" else None,
         conductor_temperature=rules.conductor_temperature,
@@ -81,30 +81,25 @@ def question(book: WholeBook, rules: HouseRules, run: Run, load: RunLoad, at: St
         # On two phases and neutral of a wye the neutral carries like a phase whatever the balance.
         neutral_amps=load.neutral_amps if rules.neutral == "calculated" and not SYSTEMS[run.system].of_a_wye else None,
         unbalance_a=load.unbalance_a,
-        egc_metal=run.egc_metal,
-        bare_egc=run.bare_egc,
-        no_egc=run.no_egc,
+        egc_metal=run.cable.egc_metal,
+        bare_egc=run.cable.bare_egc,
+        no_egc=run.cable.no_egc,
         breaker_lock_a=guard.rating_a,
         device_at=guard.at,
         mains=guard.mains,
         # What is in the wall may stay where the load fits it; what is to be pulled is made for the mains together.
-        mains_by_load=guard.mains > 1 and (rules.several_mains == "load" or run.size is not None),
+        mains_by_load=guard.mains > 1 and (rules.several_mains == "load" or run.locks.size is not None),
         tap=run.tap is not None,
         ground_device_a=at.ground_device_a,
         supply_side=at.supply_side,
         device=load.circuit.device if load.circuit and run.use == "branch" else None,
         ahead_a=at.ahead_a,
-        size_lock=run.size,
-        neutral_lock=run.neutral_size,
-        egc_lock=run.egc_size,
-        raceway_lock=run.raceway_size,
+        size_lock=run.locks.size,
+        neutral_lock=run.locks.neutral_size,
+        egc_lock=run.locks.egc_size,
+        raceway_lock=run.locks.raceway_size,
     )
     return replace(asked, terminal_c=_terminals(book.sizing, rules, asked, at.ends))
-
-
-def is_nipple(run: Run) -> bool:
-    """Whether a run lies in a nipple: it is said to, and is 24 in long at most."""
-    return run.nipple and run.length_ft <= NIPPLE_FT + 1e-9
 
 
 def drop_limit(rules: HouseRules, run: Run) -> float:
@@ -131,8 +126,6 @@ def changed(q: RunQuestion, fields: Mapping[str, Any]) -> RunQuestion:
     return replace(q, **values)
 
 
-def _terminals(
-    sizing: SizingRules, rules: HouseRules, q: RunQuestion, ends: tuple[Station, Station]
-) -> TerminalTemperature:
+def _terminals(sizing: SizingRules, rules: HouseRules, q: RunQuestion, ends: tuple[Station, Station]) -> int:
     unmarked = sizing.unmarked_terminal_c(rules, sizing.breaker(q, sizing.design_amps(q)))
     return min((s.terminal_c or unmarked for s in ends if s.kind != "utility" or s.terminal_c), default=75)

@@ -5,6 +5,7 @@ from functools import lru_cache
 
 from northspan.core.codes.codebook import WholeBook
 from northspan.core.job.job import Job, Place, Station
+from northspan.core.job.run import way
 from northspan.core.property.asking import changed
 from northspan.core.property.sized_run import SizedRun
 from northspan.core.run.question import RunQuestion
@@ -41,12 +42,12 @@ def run_fix(each: SizedRun, change: Change) -> Fix:
     """A change to a sized run as a JSON Patch on the job; its device is changed where it is entered."""
     operations = []
     for name, value in change.fields.items():
-        own = f"/runs/{each.index}/{name}"
+        own = f"/runs/{each.index}/{way(name)}"
         entered = each.guard.pointer if name == "breaker_a" else own
         if entered is None:
             continue
         operations.append({"op": "add", "path": entered, "value": value})
-        if entered != own and each.run.breaker_a is not None:
+        if entered != own and each.run.locks.breaker_a is not None:
             operations.append({"op": "add", "path": own, "value": None})
     return Fix(change.label, tuple(operations))
 
@@ -56,7 +57,7 @@ def fields_fix(run_index: int, change: Change) -> Fix:
     fields = change.fields.items()
     return Fix(
         change.label,
-        tuple({"op": "add", "path": f"/runs/{run_index}/{name}", "value": value} for name, value in fields),
+        tuple({"op": "add", "path": f"/runs/{run_index}/{way(name)}", "value": value} for name, value in fields),
     )
 
 

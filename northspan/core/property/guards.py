@@ -3,7 +3,8 @@
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from northspan.core.job.job import Job, Run, Station
+from northspan.core.job.job import Job, Station
+from northspan.core.job.run import Run
 from northspan.core.loads.source_amps import able_amps
 from northspan.core.physics.transformer import rated_amps
 from northspan.core.property.topology import SOURCES, Network, disconnects
@@ -38,7 +39,7 @@ def guards(job: Job, net: Network) -> Mapping[str, Guard]:
     stations = {s.id: i for i, s in enumerate(job.stations)}
     runs = {r.id: i for i, r in enumerate(job.runs)}
     for run in (*reversed(net.order), *net.standby.values()):
-        own = Guard(run.breaker_a, "run", f"/runs/{runs[run.id]}/breaker_a")
+        own = Guard(run.locks.breaker_a, "run", f"/runs/{runs[run.id]}/locks/breaker_a")
         start, end = net.stations[run.from_station], net.stations[run.to_station]
         if run.use == "service" or run.tap is not None:
             found[run.id] = _at_end(net, run, end, stations[end.id], own, found)
@@ -108,9 +109,9 @@ def _at_source(start: Station, index: int, end: Station, end_index: int, own: Gu
 
 def _against(run: Run, guard: Guard) -> Guard:
     """The guard with what the run itself says, where that is another figure."""
-    if run.breaker_a is None or guard.rating_a is None or abs(run.breaker_a - guard.rating_a) < 1e-9:
+    if run.locks.breaker_a is None or guard.rating_a is None or abs(run.locks.breaker_a - guard.rating_a) < 1e-9:
         return guard
-    return Guard(guard.rating_a, guard.at, guard.pointer, guard.mains, run.breaker_a)
+    return Guard(guard.rating_a, guard.at, guard.pointer, guard.mains, run.locks.breaker_a)
 
 
 def ahead_a(net: Network, guarding: Mapping[str, Guard]) -> Mapping[str, float | None]:

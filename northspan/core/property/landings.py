@@ -95,7 +95,7 @@ def _claims(net: Network, station: Station) -> bool:
 def _size_a(net: Network, station: Station) -> float | None:
     """What a station is fed for (A): the smaller of its rating and its feed's breaker, as far as they are on record."""
     feed = net.fed_by.get(station.id)
-    known = [a for a in (station.gear.rating_a, feed.breaker_a if feed else None) if a is not None]
+    known = [a for a in (station.gear.rating_a, feed.locks.breaker_a if feed else None) if a is not None]
     return min(known, default=None)
 
 

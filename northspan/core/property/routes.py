@@ -2,26 +2,30 @@
 
 from collections.abc import Iterator
 
-from northspan.core.job.job import Job, Route
+from northspan.core.job.job import Job
+from northspan.core.job.run import Route
 from northspan.core.physics.plane import bends, lengths
 from northspan.core.solution import RouteAnswer
 from northspan.core.working import Figure, Step, number
 
 
 def route_answers(job: Job) -> tuple[RouteAnswer, ...]:
-    """The measured route of every run that has one, in the order of the job."""
-    return tuple(_answer(run.id, run.route) for run in job.runs if run.route is not None)
+    """The measured route of every run that has one, in the order of the job and in its own units: a plan is a plan in
+    any.
+    """
+    unit = job.told.length.sign
+    return tuple(_answer(run.id, run.route, unit) for run in job.runs if run.route is not None)
 
 
-def _answer(run: str, route: Route) -> RouteAnswer:
-    points = [(p.x_ft, p.y_ft) for p in route.points]
+def _answer(run: str, route: Route, unit: str) -> RouteAnswer:
+    points = [(p.x, p.y) for p in route.points]
     legs = lengths(points)
     on_plan = sum(legs)
-    steps = [Step(f"Leg {i}", leg, "ft", "measured on the plan") for i, leg in enumerate(legs, 1)]
-    total = on_plan + route.ends_ft
-    if route.ends_ft:
-        steps.append(Step("Up, down and make-up at both ends", route.ends_ft, "ft", "entered"))
-    steps.append(Step("Along the wire", total, "ft", "sum"))
+    steps = [Step(f"Leg {i}", leg, unit, "measured on the plan") for i, leg in enumerate(legs, 1)]
+    total = on_plan + route.ends
+    if route.ends:
+        steps.append(Step("Up, down and make-up at both ends", route.ends, unit, "entered"))
+    steps.append(Step("Along the wire", total, unit, "sum"))
     turns = bends(points)
     worst, bend_steps = 0.0, []
     for i, stretch in enumerate(_stretches(route, turns), 1):
@@ -30,7 +34,7 @@ def _answer(run: str, route: Route) -> RouteAnswer:
         bend_steps.append(Step(f"Stretch {i}: {what}", together, "°", "between pull points"))
         worst = max(worst, together)
     return RouteAnswer(
-        run, tuple(legs), tuple(turns), Figure(total, "ft", tuple(steps)), Figure(worst, "°", tuple(bend_steps))
+        run, tuple(legs), tuple(turns), Figure(total, unit, tuple(steps)), Figure(worst, "°", tuple(bend_steps))
     )
 
 

@@ -4,7 +4,8 @@ from collections.abc import Mapping, Sequence
 from dataclasses import replace
 
 from northspan.core.codes.codebook import WholeBook
-from northspan.core.job.job import Job, Run
+from northspan.core.job.job import Job
+from northspan.core.job.run import Run
 from northspan.core.property.sized_run import SizedRun
 from northspan.core.run.question import Beside
 from northspan.core.run.sized import Sizing
@@ -16,15 +17,15 @@ def groups(job: Job) -> Mapping[str, tuple[Run, ...]]:
     """The runs of every shared raceway, by its name; parallel sets have raceways of their own."""
     found: dict[str, list[Run]] = {}
     for run in job.runs:
-        if run.shares_raceway is not None and run.raceway != "none" and run.sets == 1:
-            found.setdefault(run.shares_raceway, []).append(run)
+        if run.cable.shares_raceway is not None and run.cable.raceway != "none" and run.cable.sets == 1:
+            found.setdefault(run.cable.shares_raceway, []).append(run)
     return {name: tuple(runs) for name, runs in found.items() if len(runs) > 1}
 
 
 def loaded_together(job: Job) -> Mapping[str, int]:
     """Current-carrying conductors in the raceway of every run that shares one, by run."""
     return {
-        run.id: sum(r.loaded_conductors or SYSTEMS[r.system].loaded for r in runs)
+        run.id: sum(r.locks.loaded_conductors or SYSTEMS[r.system].loaded for r in runs)
         for runs in groups(job).values()
         for run in runs
     }
@@ -63,6 +64,6 @@ def _beside(each: SizedRun) -> Beside:
 
 def differing(runs: Sequence[Run]) -> tuple[str, ...]:
     """In what the runs of one raceway contradict each other: its kind or its locked size."""
-    sizes = {r.raceway_size for r in runs if r.raceway_size is not None}
-    kinds = {r.raceway for r in runs}
+    sizes = {r.locks.raceway_size for r in runs if r.locks.raceway_size is not None}
+    kinds = {r.cable.raceway for r in runs}
     return (*(("kind",) if len(kinds) > 1 else ()), *(("size",) if len(sizes) > 1 else ()))

@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from northspan.core.job.job import Run
+from northspan.core.job.run import Run
 from northspan.core.property.guards import Guard
 from northspan.core.run.question import Metal
 from northspan.core.run.sized import Sizing

@@ -4,8 +4,9 @@ from collections import deque
 from collections.abc import Collection, Iterator, Mapping
 from dataclasses import dataclass
 
-from northspan.core.job.job import Job, Run, Station
-from northspan.core.run.systems import SystemName, can_feed
+from northspan.core.job.job import Job, Station
+from northspan.core.job.run import Run
+from northspan.core.run.systems import can_feed
 
 SOURCES = ("generator", "inverter")
 
@@ -26,7 +27,7 @@ def disconnects(station: Station) -> bool | None:
     return station.gear.has_main
 
 
-def source_system(station: Station) -> SystemName | None:
+def source_system(station: Station) -> str | None:
     """What a station that nothing feeds delivers by itself."""
     return station.generator.system if station.generator is not None else station.supply
 
@@ -45,8 +46,8 @@ class Network:
     fed_by: dict[str, Run]
     leaving: dict[str, list[Run]]
     order: list[Run]
-    system: dict[str, SystemName | None]
-    delivers: dict[str, SystemName | None]
+    system: dict[str, str | None]
+    delivers: dict[str, str | None]
     standby: dict[str, Run]
 
     def upstream(self, station: str) -> Iterator[Run]:
@@ -97,8 +98,8 @@ def network(job: Job) -> Network:
         leaving.setdefault(run.from_station, []).append(run)
     order: list[Run] = []
     queue = deque(s.id for s in job.stations if s.id not in fed_by)
-    system: dict[str, SystemName | None] = {}
-    delivers: dict[str, SystemName | None] = {}
+    system: dict[str, str | None] = {}
+    delivers: dict[str, str | None] = {}
     while queue:
         at = queue.popleft()
         run_in = fed_by.get(at)

@@ -4,16 +4,10 @@ from dataclasses import dataclass, replace
 from typing import Literal
 
 from northspan.core.physics.line import Line
-from northspan.core.run.systems import SYSTEMS, System, SystemName
+from northspan.core.run.systems import SYSTEMS, System
 from northspan.core.units import Units, UnitsName, units
 
 Metal = Literal["cu", "al"]
-Insulation = Literal[
-    "THHN", "THWN-2", "XHHW-2", "RHW-2", "USE-2", "THWN", "THW", "TW", "UF", "NM", "SER", "SEU", "MC", "MHF",
-]  # fmt: skip
-Raceway = Literal["EMT", "PVC40", "PVC80", "RMC", "IMC", "LFNC-B", "none"]
-STEEL_RACEWAYS: frozenset[Raceway] = frozenset({"EMT", "RMC", "IMC"})
-TerminalTemperature = Literal[60, 75]
 ConductorTemperature = Literal["table", "running"]
 DropCurrent = Literal["load", "80-of-breaker", "breaker"]
 RunUse = Literal["service", "feeder", "branch"]
@@ -58,7 +52,7 @@ class Beside:
 
     run: str
     metal: Metal
-    insulation: Insulation
+    insulation: str
     hots: int
     size: str
     neutral: str | None
@@ -86,12 +80,12 @@ class RunQuestion:
     ``shared_ground`` the one equipment ground that serves them all.
     """
 
-    system: SystemName
+    system: str
     amps: float
     length_m: float
     metal: Metal
-    insulation: Insulation
-    raceway: Raceway
+    insulation: str
+    raceway: str
     units: UnitsName = "us"
     use: RunUse = "feeder"
     location: Location = "dry"
@@ -101,7 +95,7 @@ class RunQuestion:
     rooftop: bool = False
     nipple: bool = False
     loaded_conductors: int = 2
-    terminal_c: TerminalTemperature = 75
+    terminal_c: int = 75
     in_insulation: bool = False
     sets: int = 1
     pf: float = 1.0
@@ -154,7 +148,7 @@ class RunQuestion:
     @property
     def length_said(self) -> str:
         """Its length in words."""
-        return self.told_in.said(self.length_m)
+        return self.told_in.length.said(self.length_m)
 
     @property
     def wiring(self) -> System:

@@ -1,9 +1,10 @@
 """The wiring systems of dwelling work: what voltage, which conductors, how many of them count as loaded."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass
-from typing import Literal
+from types import MappingProxyType
 
-SystemName = Literal["120-2w", "240-2w", "208-2w", "277-2w", "480-2w", "120/240-3w", "120/208-3w"]
+from northspan.core.tables import load_tables
 
 
 @dataclass(frozen=True, slots=True)
@@ -12,15 +13,18 @@ class System:
 
     ``volts`` is the nominal voltage of the loaded loop, ``to_neutral`` from one ungrounded conductor to the
     neutral (None where there is none), ``ungrounded`` and ``grounded`` the numbers of conductors, ``loaded``
-    the current-carrying count before anything else shares the raceway.
+    the current-carrying count before anything else shares the raceway, ``feeds`` the systems that can be taken from it
+    without a transformer.
     """
 
-    name: SystemName
+    name: str
     volts: float
     to_neutral: float | None
+    phases: int
     ungrounded: int
     grounded: int
     loaded: int
+    feeds: tuple[str, ...]
 
     @property
     def neutral_is_return(self) -> bool:
@@ -38,29 +42,24 @@ class System:
         return self.ungrounded == 2 and self.to_neutral is not None and 2.0 * self.to_neutral > self.volts
 
 
-SYSTEMS: dict[SystemName, System] = {
-    s.name: s
-    for s in (
-        System("120-2w", 120.0, 120.0, 1, 1, 2),
-        System("240-2w", 240.0, None, 2, 0, 2),
-        System("208-2w", 208.0, None, 2, 0, 2),
-        System("277-2w", 277.0, 277.0, 1, 1, 2),
-        System("480-2w", 480.0, None, 2, 0, 2),
-        System("120/240-3w", 240.0, 120.0, 2, 1, 2),
-        System("120/208-3w", 208.0, 120.0, 2, 1, 3),
-    )
-}
+def _system(name: str) -> System:
+    def count(column: str) -> int:
+        return int(_TABLE.number(name, column) or 0)
 
-_TAKEN_FROM: dict[SystemName, frozenset[SystemName]] = {
-    "120/240-3w": frozenset({"120-2w", "240-2w", "120/240-3w"}),
-    "120/208-3w": frozenset({"120-2w", "208-2w", "120/208-3w"}),
-}
+    volts, to_neutral = _TABLE.number(name, "volts") or 0.0, _TABLE.number(name, "to_neutral")
+    phases, ungrounded, grounded = count("phases"), count("ungrounded"), count("grounded")
+    feeds = tuple(_TABLE.word(name, "feeds").split())
+    return System(name, volts, to_neutral, phases, ungrounded, grounded, count("loaded"), feeds)
 
 
-def can_feed(source: SystemName, wanted: SystemName) -> bool:
+_TABLE = load_tables("northspan.core.run")["systems"]
+SYSTEMS: Mapping[str, System] = MappingProxyType({name: _system(name) for name in _TABLE.rows})
+
+
+def can_feed(source: str, wanted: str) -> bool:
     """Whether a system can be taken from another without a transformer between.
 
     >>> can_feed("120/240-3w", "120-2w"), can_feed("120/208-3w", "240-2w")
     (True, False)
     """
-    return wanted in _TAKEN_FROM.get(source, frozenset({source}))
+    return wanted in SYSTEMS[source].feeds

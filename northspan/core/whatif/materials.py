@@ -4,9 +4,12 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from typing import Literal
 
-from northspan.core.job.job import Job, Run
+from northspan.core.job.in_si import in_si
+from northspan.core.job.job import Job
+from northspan.core.job.run import Run
 from northspan.core.run.systems import SYSTEMS
 from northspan.core.solution import RunAnswer, Solution
+from northspan.core.units import US
 from northspan.core.working import Figure, Step, number
 
 Unit = Literal["ft", "each"]
@@ -25,6 +28,7 @@ class Part:
 def job_parts(job: Job, solution: Solution) -> tuple[Part, ...]:
     """The wire, pipe, breakers and transformers of a solved job; no slack, fittings or labour."""
     answers = {answer.id: answer for answer in solution.runs}
+    job = in_si(job, job.told)
     parts = [part for run in job.runs for part in run_parts(run, answers[run.id])]
     parts += [Part(f"transformer {number(s.transformer.kva)} kVA", 1.0, "each") for s in job.stations if s.transformer]
     return tuple(parts)
@@ -35,18 +39,19 @@ def run_parts(run: Run, answer: RunAnswer) -> tuple[Part, ...]:
     system, size = SYSTEMS[run.system], answer.figure("size").value
     if not isinstance(size, str) or not answer.conductors:
         return ()
-    feet = run.length_ft * run.sets
+    # Wire and pipe are sold, and priced, by the foot.
+    feet = US.length.of(run.cable.length * run.cable.sets)
     parts: list[Part] = []
-    if run.raceway == "none" and run.insulation in CABLES:
-        parts.append(Part(f"cable {run.insulation} {run.metal} {size}", feet, "ft"))
+    if run.cable.raceway == "none" and run.cable.insulation in CABLES:
+        parts.append(Part(f"cable {run.cable.insulation} {run.cable.metal} {size}", feet, "ft"))
     else:
-        parts.append(Part(f"wire {run.metal} {size}", system.ungrounded * feet, "ft"))
-        for key, metal in (("neutral", run.metal), ("equipment_ground", run.egc_metal or run.metal)):
+        parts.append(Part(f"wire {run.cable.metal} {size}", system.ungrounded * feet, "ft"))
+        for key, metal in (("neutral", run.cable.metal), ("equipment_ground", run.cable.egc_metal or run.cable.metal)):
             if isinstance(answer.figure(key).value, str):
                 parts.append(Part(f"wire {metal} {answer.figure(key).value}", feet, "ft"))
         pipe = answer.figure("raceway").value
-        if run.raceway != "none" and isinstance(pipe, str):
-            parts.append(Part(f"pipe {run.raceway} {pipe}", feet, "ft"))
+        if run.cable.raceway != "none" and isinstance(pipe, str):
+            parts.append(Part(f"pipe {run.cable.raceway} {pipe}", feet, "ft"))
     breaker = answer.figure("breaker").value
     if isinstance(breaker, float):
         parts.append(Part(f"breaker {system.ungrounded}-pole {number(breaker)}", 1.0, "each"))

@@ -1,19 +1,21 @@
 """A job with a variant's changes made: metal, breaker, pipe, or another voltage through transformers."""
 
 from collections.abc import Container
-from typing import Any
 
 from northspan.core.codes.codebook import WholeBook
-from northspan.core.codes.library import whole_book
-from northspan.core.job.job import TRADE_SIZES, Job, Run, Station, Transformer, Variant
+from northspan.core.codes.library import code_book, whole_book
+from northspan.core.job.job import Job, Station, Transformer, Variant
+from northspan.core.job.load import Load
+from northspan.core.job.run import Cable, Locks, Run
 from northspan.core.physics.transformer import MADE_KVA, rated_amps
 from northspan.core.property.topology import network
-from northspan.core.run.systems import SYSTEMS, SystemName, can_feed
+from northspan.core.run.systems import SYSTEMS, can_feed
 from northspan.core.solution import Solution
 from northspan.core.solve import solve
+from northspan.core.units import FOOT_M, Units
 
 COPPER_ONLY = ("NM", "UF")
-CONNECTING_FT = 5.0
+CONNECTING_M = 5.0 * FOOT_M
 SECONDARY_SHARE = 1.25
 
 
@@ -30,7 +32,7 @@ def varied(job: Job, variant: Variant) -> tuple[Job, Solution]:
         raise NotPossible("Another voltage is for one run: choose which.")
     runs = {run.id: run for run in job.runs}
     for run in targets:
-        runs[run.id] = run.model_copy(update=_changes(run, variant))
+        runs[run.id] = _changed(run, variant)
     made = job.model_copy(update={"runs": tuple(runs.values()), "variants": ()})
     solution = solve(made)
     if variant.system is not None:
@@ -44,30 +46,34 @@ def varied(job: Job, variant: Variant) -> tuple[Job, Solution]:
     return made, solution
 
 
-def _changes(run: Run, variant: Variant) -> dict[str, Any]:
-    changes: dict[str, Any] = {}
-    no_wire = {"size": None, "neutral_size": None, "egc_size": None, "raceway_size": None}
-    if variant.metal is not None and variant.metal != run.metal and run.insulation not in COPPER_ONLY:
-        changes |= {"metal": variant.metal, "egc_metal": None, **no_wire}
+def _changed(run: Run, variant: Variant) -> Run:
+    cable, locks = run.cable, run.locks
+    if variant.metal is not None and variant.metal != cable.metal and cable.insulation not in COPPER_ONLY:
+        cable, locks = cable.model_copy(update={"metal": variant.metal, "egc_metal": None}), _no_wire(locks)
     if variant.breaker_a is not None:
-        changes |= {"breaker_a": variant.breaker_a, **no_wire}
-    return changes
+        locks = _no_wire(locks).model_copy(update={"breaker_a": variant.breaker_a})
+    return run.model_copy(update={"cable": cable, "locks": locks})
+
+
+def _no_wire(locks: Locks) -> Locks:
+    return Locks(load=locks.load, breaker_a=locks.breaker_a, loaded_conductors=locks.loaded_conductors)
 
 
 def _pipes_up(job: Job, solution: Solution, targets: set[str]) -> Job:
     """One trade size above what each run came out with."""
     pipes = {a.id: a.figure("raceway").value for a in solution.runs}
+    made = code_book(job.code_book).vocabulary.allowed("trade_sizes")
     runs = []
     for run in job.runs:
         pipe = pipes[run.id]
-        if run.id in targets and pipe in TRADE_SIZES:
-            above = TRADE_SIZES[min(TRADE_SIZES.index(pipe) + 1, len(TRADE_SIZES) - 1)]
-            run = run.model_copy(update={"raceway_size": above})
+        if run.id in targets and pipe in made:
+            above = made[min(made.index(pipe) + 1, len(made) - 1)]
+            run = run.model_copy(update={"locks": run.locks.model_copy(update={"raceway_size": above})})
         runs.append(run)
     return job.model_copy(update={"runs": tuple(runs)})
 
 
-def _through_transformers(job: Job, solution: Solution, run: Run, system: SystemName) -> Job:
+def _through_transformers(job: Job, solution: Solution, run: Run, system: str) -> Job:
     """The run at another voltage: a transformer back to its own at the far end, and one ahead where needed."""
     answer = next(a for a in solution.runs if a.id == run.id)
     amps = answer.figure("load").value
@@ -96,7 +102,7 @@ def _through_transformers(job: Job, solution: Solution, run: Run, system: System
             run.system,
         )
         new_stations.append(up)
-        runs.append(_connecting(_fresh(taken, f"{run.id}-to-up"), start, up.id, run.system, run))
+        runs.append(_connecting(job.told, _fresh(taken, f"{run.id}-to-up"), start, up.id, run))
         start = up.id
     down = _transformer(
         book,
@@ -110,14 +116,12 @@ def _through_transformers(job: Job, solution: Solution, run: Run, system: System
     new_stations.append(down)
     line = run.model_copy(
         update={
-            "from_station": start, "to_station": down.id, "system": system, "size": None, "neutral_size": None,
-            "egc_size": None, "raceway_size": None, "breaker_a": None, "load": None, "loaded_conductors": None,
-            "whole_dwelling": False,
+            "from_station": start, "to_station": down.id, "system": system, "locks": Locks(), "whole_dwelling": False,
         }
     )  # fmt: skip
     runs += [
         line,
-        _connecting(_fresh(taken, f"{run.id}-from-down"), down.id, run.to_station, run.system, run, run.load),
+        _connecting(job.told, _fresh(taken, f"{run.id}-from-down"), down.id, run.to_station, run, run.locks.load),
     ]
     kept = tuple(r for r in job.runs if r.id != run.id)
     return job.model_copy(update={"stations": (*job.stations, *new_stations), "runs": (*kept, *runs)})
@@ -130,7 +134,7 @@ def _fresh(taken: Container[str], wanted: str) -> str:
 
 
 def _transformer(
-    book: WholeBook, station: str, name: str, place: str, kva: float, secondary: SystemName, primary: SystemName
+    book: WholeBook, station: str, name: str, place: str, kva: float, secondary: str, primary: str
 ) -> Station:
     protected = SYSTEMS[secondary].grounded > 0 or SYSTEMS[primary].grounded > 0
     breaker = (
@@ -140,8 +144,10 @@ def _transformer(
     return Station(id=station, name=name[:80], kind="transformer", place=place, terminal_c=75, transformer=own)
 
 
-def _connecting(run_id: str, start: str, end: str, system: SystemName, like: Run, load: Any = None) -> Run:
+def _connecting(told: Units, run_id: str, start: str, end: str, like: Run, load: Load | None = None) -> Run:
+    pipe = like.cable.raceway if like.cable.raceway != "none" else "PVC40"
+    cable = Cable(length=told.length.of(CONNECTING_M), metal="cu", insulation="THWN-2", raceway=pipe)
     return Run(
-        id=run_id, from_station=start, to_station=end, use="feeder", system=system, length_ft=CONNECTING_FT,
-        metal="cu", insulation="THWN-2", raceway=like.raceway if like.raceway != "none" else "PVC40", load=load,
+        id=run_id, from_station=start, to_station=end, use="feeder", system=like.system, cable=cable,
+        locks=Locks(load=load),
     )  # fmt: skip

@@ -12,14 +12,19 @@ from pydantic_core import PydanticCustomError
 from northspan.core.codes.case import Case, CaseAnswer, CaseFinding
 from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.data import AWG
-from northspan.core.run.question import Insulation, Metal, Raceway, RunQuestion, TerminalTemperature
+from northspan.core.run.question import Metal, RunQuestion
 from northspan.core.run.rung import Rung
 from northspan.core.run.sized import Sizing
 from northspan.core.run.sizing import size_run
-from northspan.core.run.systems import SYSTEMS, SystemName
+from northspan.core.run.systems import SYSTEMS
 from northspan.core.units import FOOT_M
 from northspan.core.working import figure_of
 
+SystemName = Literal["120-2w", "240-2w", "208-2w", "277-2w", "480-2w", "120/240-3w", "120/208-3w"]
+Insulation = Literal[
+    "THHN", "THWN-2", "XHHW-2", "RHW-2", "USE-2", "THWN", "THW", "TW", "UF", "NM", "SER", "SEU", "MC", "MHF",
+]  # fmt: skip
+Raceway = Literal["EMT", "PVC40", "PVC80", "RMC", "IMC", "LFNC-B", "none"]
 Size = Literal[
     "14", "12", "10", "8", "6", "4", "3", "2", "1", "1/0", "2/0", "3/0", "4/0", "250", "300", "350", "400", "500",
     "600", "750", "1000",
@@ -40,7 +45,7 @@ class CheckCase(Case):
     rooftop: bool = False
     ccc: int | None = Field(None, ge=1, le=1000)
     nipple: bool = False
-    termination: TerminalTemperature = 75
+    termination: Literal[60, 75] = 75
     in_insulation: bool = False
     drop_pct: float = Field(3.0, gt=0, lt=100)
     no_drop: bool = False

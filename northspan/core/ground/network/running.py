@@ -11,7 +11,7 @@ from northspan.core.job.job import Station
 from northspan.core.physics.nodal import Branch
 from northspan.core.property.sized_run import SizedRun
 from northspan.core.property.topology import Network
-from northspan.core.run.systems import SYSTEMS, SystemName
+from northspan.core.run.systems import SYSTEMS
 
 LEG_SHARE = 0.5
 
@@ -95,7 +95,7 @@ def _unbalance(net: Network, sized: Mapping[str, SizedRun], station: str) -> flo
     return own - sum(sized[run.id].unbalance_a or 0.0 for run in net.leaving.get(station, ()))
 
 
-def _load(net: Network, at: str, system: SystemName, amps: float, unbalance: float, pf: float) -> list[Branch]:
+def _load(net: Network, at: str, system: str, amps: float, unbalance: float, pf: float) -> list[Branch]:
     """A station's own load. Of what is balanced, half is taken line to line and half from each leg to neutral."""
     wiring = SYSTEMS[system]
     if wiring.to_neutral is not None and wiring.ungrounded == 1:
@@ -115,7 +115,7 @@ def _load(net: Network, at: str, system: SystemName, amps: float, unbalance: flo
     return found
 
 
-def _one_leg(net: Network, at: str, system: SystemName, name: str, amps: float, pf: float) -> list[Branch]:
+def _one_leg(net: Network, at: str, system: str, name: str, amps: float, pf: float) -> list[Branch]:
     volts = SYSTEMS[system].to_neutral
     if volts is None or amps <= 0.0:
         return []

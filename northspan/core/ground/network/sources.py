@@ -4,11 +4,12 @@ import cmath
 import math
 
 from northspan.core.ground.network.nodes import node
-from northspan.core.job.job import Generator, Run, Station, UtilitySource
+from northspan.core.job.job import Generator, Station, UtilitySource
+from northspan.core.job.run import Run
 from northspan.core.physics.nodal import Branch, Coupling
 from northspan.core.physics.transformer import series_ohms
 from northspan.core.property.topology import Network
-from northspan.core.run.systems import SYSTEMS, SystemName
+from northspan.core.run.systems import SYSTEMS
 
 UTILITY_KVA, UTILITY_PCT, UTILITY_X_OVER_R = 25.0, 2.0, 1.5
 GENERATOR_X_OVER_R = 6.0
@@ -36,7 +37,7 @@ def source_branches(station: Station, net: Network, steady: bool) -> list[Branch
     return found
 
 
-def utility_ohms(source: UtilitySource, system: SystemName) -> complex:
+def utility_ohms(source: UtilitySource, system: str) -> complex:
     """One leg of the utility's transformer (ohm) as resistance and reactance: half of what stands line to line, or one
     phase of a bank.
 

@@ -13,14 +13,14 @@ from northspan.core.ground.network.nodes import node
 from northspan.core.ground.network.running import Running, load_branches
 from northspan.core.ground.network.sources import source_branches, windings
 from northspan.core.ground.places import landing_station
-from northspan.core.job.job import Job, Run
+from northspan.core.job.job import Job
+from northspan.core.job.run import Run
 from northspan.core.physics.line import Line
 from northspan.core.physics.nodal import EARTH, Branch, Coupling, ImpedanceNetwork
 from northspan.core.physics.steel_raceway import raceway_ohms
 from northspan.core.property.sized_run import SizedRun
 from northspan.core.property.topology import Network
 from northspan.core.run.systems import SYSTEMS, can_feed
-from northspan.core.units import US
 
 # A screw, a strap, a bar on its can: small beside any wire, and never nothing.
 BOND_OHM = 0.0005
@@ -76,24 +76,24 @@ def _run(rules: Earthing, net: Network, mode: Mode, run: Run, each: SizedRun, re
     if rung is None or also is None:
         return []
     start, end, name = run.from_station, run.to_station, run.id
-    length_m = US.metres(run.length_ft)
+    length_m = run.cable.length
     found: list[Branch] = []
-    hot = _at_least(Line(rung.ohm_m, length_m, run.sets).one_way)
+    hot = _at_least(Line(rung.ohm_m, length_m, run.cable.sets).one_way)
     if mode.feed(net, end) is run and start in reached and _brought(net, run):
         reached.add(end)
         hots = "AB"[: SYSTEMS[run.system].ungrounded]
         found += [Branch(f"{leg} {name}", node(net, start, leg, True), node(net, end, leg), hot) for leg in hots]
     if has_neutral(run) and not neutral_open(net, mode, run):
-        own = rules.conductor_ohms(run.metal, also.neutral or rung.size, run.raceway)
-        ohms = _at_least(Line(own, length_m, run.sets).one_way)
+        own = rules.conductor_ohms(run.cable.metal, also.neutral or rung.size, run.cable.raceway)
+        ohms = _at_least(Line(own, length_m, run.cable.sets).one_way)
         found.append(Branch(f"N {name}", node(net, start, "N", True), node(net, end, "N"), ohms))
     if has_equipment_wire(run) and also.equipment_ground is not None:
-        metal = run.egc_metal or run.metal
-        own = rules.conductor_ohms(metal, also.equipment_ground, run.raceway)
-        ohms = _at_least(Line(own, length_m, run.sets).one_way)
+        metal = run.cable.egc_metal or run.cable.metal
+        own = rules.conductor_ohms(metal, also.equipment_ground, run.cable.raceway)
+        ohms = _at_least(Line(own, length_m, run.cable.sets).one_way)
         found.append(Branch(f"G {name}", node(net, start, "bar"), node(net, end, "bar"), ohms))
     if also.raceway is not None:
-        steel = raceway_ohms(run.raceway, also.raceway, length_m)
+        steel = raceway_ohms(run.cable.raceway, also.raceway, length_m)
         if steel is not None:
             found.append(Branch(f"raceway {name}", node(net, start, "can"), node(net, end, "can"), _at_least(steel)))
     return found

@@ -5,21 +5,22 @@ from collections.abc import Sequence
 from northspan.core.codes.nec.data import AWG, ELECTRODE_CONDUCTOR, EQUIPMENT_GROUND, PROPERTIES, SERVICE_NEUTRAL
 from northspan.core.codes.nec.sizing import equipment_ground as grounding
 from northspan.core.job.grounding import MADE, Electrode
-from northspan.core.job.job import Run
+from northspan.core.job.run import Run
 from northspan.core.property.sized_run import Hots
 from northspan.core.run.question import Metal
+from northspan.core.units import FOOT_M, INCH_M, SQUARE_FOOT_M2, US, Unit, Units
 from northspan.core.working import Figure, Step, number
 
-ROD_FT, ROD_IN, LISTED_ROD_IN, PIPE_IN = 8.0, 0.625, 0.5, 1.05
-WATER_PIPE_FT, STRUCTURE_FT, CONCRETE_FT, RING_FT = 10.0, 10.0, 20.0, 20.0
-PLATE_FT2, PLATE_STEEL_IN, PLATE_COPPER_IN = 2.0, 0.25, 0.06
-CONCRETE_COVER_IN = 2.0
-BAR_IN, CONCRETE_WIRE, RING_WIRE = 0.5, "4", "2"
-BURIED_IN, SLANT_DEG, APART_FT, ROD_OHM = 30.0, 45.0, 6.0, 25.0
+ROD_M, ROD_THICK_M, LISTED_ROD_M, PIPE_M = 8.0 * FOOT_M, 0.625 * INCH_M, 0.5 * INCH_M, 1.05 * INCH_M
+WATER_PIPE_M, STRUCTURE_M, CONCRETE_M, RING_M = 10.0 * FOOT_M, 10.0 * FOOT_M, 20.0 * FOOT_M, 20.0 * FOOT_M
+PLATE_M2, PLATE_STEEL_M, PLATE_COPPER_M = 2.0 * SQUARE_FOOT_M2, 0.25 * INCH_M, 0.06 * INCH_M
+CONCRETE_COVER_M = 2.0 * INCH_M
+BAR_M, CONCRETE_WIRE, RING_WIRE = 0.5 * INCH_M, "4", "2"
+BURIED_M, SLANT_DEG, APART_M, ROD_OHM = 30.0 * INCH_M, 45.0, 6.0 * FOOT_M, 25.0
 CAP_MADE: dict[Metal, str] = {"cu": "6", "al": "4"}
 CAP_CONCRETE = "4"
 MOST_WATER_JUMPER = "3/0"
-ENTRY_FT = 5.0
+ENTRY_M = 5.0 * FOOT_M
 CONTROL_KVA, CONTROL_LEAST = 1.0, "14"
 _MILS = {size: PROPERTIES.number(size, "cmil") or 0.0 for size in PROPERTIES.rows}
 
@@ -32,59 +33,64 @@ def needed(service: bool, supplies: Sequence[Run], own_source: bool) -> tuple[bo
         return True, "Its own source is here", "250.30(A), 250.50"
     if not supplies:
         return False, "Nothing feeds it", "250.32(A)"
-    if len(supplies) == 1 and supplies[0].use == "branch" and not supplies[0].no_egc:
+    if len(supplies) == 1 and supplies[0].use == "branch" and not supplies[0].cable.no_egc:
         return False, "One branch circuit with an equipment ground is all that feeds it", "250.32(A) Exception"
     if all(run.use == "branch" for run in supplies) and len(supplies) == 1:
         return True, "Its one branch circuit has no equipment ground", "250.32(A)"
     return True, "A feeder, or more than one circuit, supplies it", "250.32(A)"
 
 
-def shortfalls(e: Electrode) -> tuple[tuple[str, str, dict[str, object]], ...]:
-    """Why an electrode does not count: what is wrong, the section, the fields that would mend it.
+def shortfalls(e: Electrode, told: Units) -> tuple[tuple[str, str, dict[str, object]], ...]:
+    """Why an electrode does not count: what is wrong, the section, the fields that would mend it, told in these units.
 
     Blank dimensions are not held against it.
     """
     found: list[tuple[str, str, dict[str, object]]] = []
 
-    def least(name: str, value: float | None, limit: float, words: str, section: str) -> None:
+    def least(name: str, unit: Unit, limit: float, where: str, section: str) -> None:
+        value = getattr(e, name)
         if value is not None and value < limit - 1e-9:
-            found.append((f"{words} {number(value)}, {number(limit)} at least", section, {name: limit}))
+            words = f"{unit.words} {where}: {unit.number(value)}, {unit.number(limit)} at least"
+            found.append((words, section, {name: unit.of(limit)}))
+
+    long, small = told.length, told.small
 
     if e.kind == "gas-pipe":
         found.append(("a gas pipe in the earth is no electrode", "250.52(B)(1)", {}))
     if e.metal == "aluminium":
         found.append(("aluminium is no electrode", "250.52(B)(2)", {"metal": "copper"}))
     if e.kind == "rod":
-        least("length_ft", e.length_ft, ROD_FT, "feet in the earth:", "250.52(A)(5), 250.53(A)(4)")
-        least("diameter_in", e.diameter_in, LISTED_ROD_IN if e.listed else ROD_IN, "inches thick:", "250.52(A)(5)(b)")
+        least("length", long, ROD_M, "in the earth", "250.52(A)(5), 250.53(A)(4)")
+        least("diameter", small, LISTED_ROD_M if e.listed else ROD_THICK_M, "thick", "250.52(A)(5)(b)")
     if e.kind == "pipe":
-        least("length_ft", e.length_ft, ROD_FT, "feet in the earth:", "250.52(A)(5), 250.53(A)(4)")
-        least("diameter_in", e.diameter_in, PIPE_IN, "inches outside:", "250.52(A)(5)(a)")
+        least("length", long, ROD_M, "in the earth", "250.52(A)(5), 250.53(A)(4)")
+        least("diameter", small, PIPE_M, "outside", "250.52(A)(5)(a)")
     if e.kind == "water-pipe":
-        least("length_ft", e.length_ft, WATER_PIPE_FT, "feet in the earth:", "250.52(A)(1)")
+        least("length", long, WATER_PIPE_M, "in the earth", "250.52(A)(1)")
     if e.kind == "structural-metal":
-        least("length_ft", e.length_ft, STRUCTURE_FT, "feet upright in the earth:", "250.52(A)(2)")
+        least("length", long, STRUCTURE_M, "upright in the earth", "250.52(A)(2)")
     if e.kind == "concrete-encased":
-        least("length_ft", e.length_ft, CONCRETE_FT, "feet in concrete:", "250.52(A)(3)")
-        least("diameter_in", e.diameter_in if e.wire_size is None else None, BAR_IN, "inches thick:", "250.52(A)(3)")
-        least("cover_in", e.cover_in, CONCRETE_COVER_IN, "inches of concrete round it:", "250.52(A)(3)")
+        least("length", long, CONCRETE_M, "in concrete", "250.52(A)(3)")
+        if e.wire_size is None:
+            least("diameter", small, BAR_M, "thick", "250.52(A)(3)")
+        least("cover", small, CONCRETE_COVER_M, "of concrete round it", "250.52(A)(3)")
         if e.wire_size is not None and AWG.rank(e.wire_size) < AWG.rank(CONCRETE_WIRE):
             words = f"{e.wire_size} copper, {CONCRETE_WIRE} at least"
             found.append((words, "250.52(A)(3)", {"wire_size": CONCRETE_WIRE}))
     if e.kind == "ring":
-        least("length_ft", e.length_ft, RING_FT, "feet of wire:", "250.52(A)(4)")
+        least("length", long, RING_M, "of wire", "250.52(A)(4)")
         if e.wire_size is not None and AWG.rank(e.wire_size) < AWG.rank(RING_WIRE):
             found.append((f"{e.wire_size} copper, {RING_WIRE} at least", "250.52(A)(4)", {"wire_size": RING_WIRE}))
     if e.kind == "plate":
-        thick = PLATE_STEEL_IN if e.metal == "steel" else PLATE_COPPER_IN
-        least("area_ft2", e.area_ft2, PLATE_FT2, "square feet exposed:", "250.52(A)(7)")
-        least("thickness_in", e.thickness_in, thick, "inches thick:", "250.52(A)(7)")
+        thick = PLATE_STEEL_M if e.metal == "steel" else PLATE_COPPER_M
+        least("area", told.area, PLATE_M2, "exposed", "250.52(A)(7)")
+        least("thickness", small, thick, "thick", "250.52(A)(7)")
     return tuple(found)
 
 
 def counts(e: Electrode) -> bool:
     """Whether an electrode counts as one."""
-    return e.kind != "strip" and not shortfalls(e)
+    return e.kind != "strip" and not shortfalls(e, US)
 
 
 def table_row(metal: Metal, circular_mils: float) -> str:

@@ -12,13 +12,14 @@ from northspan.core.ground.network.nodes import node
 from northspan.core.ground.network.wired import BOND_OHM
 from northspan.core.ground.ohms import rods_by_thumb
 from northspan.core.ground.soils import place_soil
-from northspan.core.job.job import Run
+from northspan.core.job.run import Run
 from northspan.core.physics.nodal import EARTH, Branch, ImpedanceNetwork, State
 from northspan.core.run.systems import SYSTEMS
+from northspan.core.units import FOOT_M
 from northspan.core.working import Figure, Step, number
 
 WORTH_A_LOOK_A = 0.5
-APART_FT = 8.0
+APART_M = 8.0 * FOOT_M
 # Below this a fault finds no way home but through insulation, and its volts to earth are nobody's to say.
 FLOATING_A = 0.01
 
@@ -60,7 +61,7 @@ def _wires(a: Asked) -> PlainAnswer | None:
         more = "Hots and neutral: ahead of the service disconnect the neutral does the ground's work."
         return PlainAnswer(asks, words[hots + neutral], more, "250.24", "plain", None)
     count = words[hots + neutral + 1]
-    if not run.no_egc:
+    if not run.cable.no_egc:
         pipe = ", or the steel pipe in its place" if equipment_path(run) == "wire-and-raceway" else ""
         kept = " and a neutral kept off the can" if neutral else ""
         plural = "s" if hots > 1 else ""
@@ -266,7 +267,7 @@ def _ratings(a: Asked) -> Iterable[float | None]:
 def _one_rod(a: Asked) -> Figure:
     """One common rod in the place's soil, where the place has no electrode."""
     place = next(p for p in a.job.places if p.id == a.place.place)
-    return rods_by_thumb(place_soil(place), APART_FT)[0].ohms
+    return rods_by_thumb(place_soil(place, a.job.told), APART_M, a.job.told)[0].ohms
 
 
 def _amps(amps: float) -> Figure:

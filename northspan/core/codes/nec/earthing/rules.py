@@ -10,14 +10,15 @@ from northspan.core.codes.nec.earthing import electrodes as earth
 from northspan.core.codes.nec.earthing import planned_bonds, separate_buildings
 from northspan.core.codes.nec.sizing import ampacity
 from northspan.core.physics.breaker_time import longest_s
-from northspan.core.run.question import Metal, Raceway
+from northspan.core.run.question import Metal
 from northspan.core.working import Figure
 
 if TYPE_CHECKING:
     from northspan.core.ground.answer import PlainAnswer
     from northspan.core.ground.asked import Asked
     from northspan.core.job.grounding import Electrode, NeutralBond
-    from northspan.core.job.job import Job, Run, Station
+    from northspan.core.job.job import Job, Station
+    from northspan.core.job.run import Run
     from northspan.core.property.sized_run import Hots
     from northspan.core.property.topology import Network
 
@@ -28,7 +29,7 @@ class NecEarthing:
     scale = AWG
     enough_ohm = earth.ROD_OHM
 
-    def conductor_ohms(self, metal: Metal, size: str, raceway: Raceway) -> complex:
+    def conductor_ohms(self, metal: Metal, size: str, raceway: str) -> complex:
         """Chapter 9 Table 9 at 75 C (ohm/m), between and beyond its rows by area."""
         return ampacity.impedance(metal, size, raceway)
 

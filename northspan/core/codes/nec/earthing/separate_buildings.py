@@ -7,9 +7,10 @@ from collections.abc import Mapping
 
 from northspan.core.codes.nec.data import AWG, INSULATIONS
 from northspan.core.ground.modes import is_service_equipment
-from northspan.core.job.job import Job, Place, Run
+from northspan.core.job.job import Job, Place
+from northspan.core.job.run import Run
+from northspan.core.physics.steel_raceway import is_steel
 from northspan.core.property.topology import Network
-from northspan.core.run.question import STEEL_RACEWAYS
 from northspan.core.run.systems import SYSTEMS
 
 COOKING_AND_DRYING = ("range", "dryer")
@@ -30,7 +31,7 @@ def against_neutral_as_ground(job: Job, net: Network, run: Run) -> tuple[str, ..
     against = []
     if not place.existing:
         against.append(f"{place.name} is not an installation that stands already")
-    if run.raceway in STEEL_RACEWAYS:
+    if is_steel(run.cable.raceway):
         against.append("its steel raceway joins the two")
     joining = metal_between(job, net, run)
     if joining:
@@ -52,9 +53,9 @@ def metal_between(job: Job, net: Network, run: Run) -> tuple[str, ...]:
         a, b = net.stations[other.from_station], net.stations[other.to_station]
         if other.id == run.id or a.place == b.place:
             continue
-        if other.use != "service" and not other.no_egc:
+        if other.use != "service" and not other.cable.no_egc:
             pairs.append((a.place, b.place, f"the equipment ground to {b.name}"))
-        elif other.raceway in STEEL_RACEWAYS:
+        elif is_steel(other.cable.raceway):
             pairs.append((a.place, b.place, f"the steel raceway to {b.name}"))
     for one, two, name in pairs:
         links.setdefault(one, []).append((two, name))
@@ -84,9 +85,11 @@ def _against_appliance(net: Network, place: Place, run: Run) -> tuple[str, ...]:
         against.append("its circuit is not one that stands already")
     if not SYSTEMS[run.system].grounded:
         against.append("it brings no neutral")
-    neutral = run.neutral_size or run.size
-    if neutral is not None and AWG.rank(neutral) < AWG.rank(LEAST_NEUTRAL[run.metal]):
-        against.append(f"its neutral is smaller than {LEAST_NEUTRAL[run.metal]}")
-    if INSULATIONS.word(run.insulation, "bare_neutral") == "yes" and not is_service_equipment(net, run.from_station):
+    neutral = run.locks.neutral_size or run.locks.size
+    if neutral is not None and AWG.rank(neutral) < AWG.rank(LEAST_NEUTRAL[run.cable.metal]):
+        against.append(f"its neutral is smaller than {LEAST_NEUTRAL[run.cable.metal]}")
+    if INSULATIONS.word(run.cable.insulation, "bare_neutral") == "yes" and not is_service_equipment(
+        net, run.from_station
+    ):
         against.append("its bare neutral does not start at the service equipment")
     return tuple(against)

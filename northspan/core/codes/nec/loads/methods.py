@@ -7,9 +7,9 @@ from northspan.core.codes.nec.loads.optional import existing_dwelling, new_dwell
 from northspan.core.codes.nec.loads.recorded import by_record
 from northspan.core.codes.nec.loads.standard import dwelling, own_loads
 from northspan.core.job.house_rules import HouseRules
-from northspan.core.job.job import Appliance, LoadMethodName, Place
+from northspan.core.job.job import Appliance, Place
 from northspan.core.loads.place_load import LoadMethod
-from northspan.core.run.systems import SYSTEMS, SystemName
+from northspan.core.run.systems import SYSTEMS
 from northspan.core.working import Figure
 
 MOTOR_SHARE = 1.25
@@ -18,7 +18,7 @@ NO_AREA = "Enter the floor area: a dwelling's lighting and receptacles are count
 
 # An edit touches one place: the others are not added up again.
 @lru_cache(maxsize=512)
-def load_methods(place: Place, system: SystemName) -> tuple[LoadMethod, ...]:
+def load_methods(place: Place, system: str) -> tuple[LoadMethod, ...]:
     """The place's load by every method that fits its kind, at the voltage of ``system``; none without its facts.
 
     What is wanted only later is not counted, and of loads that never run together only the largest, 220.60.
@@ -30,7 +30,7 @@ def load_methods(place: Place, system: SystemName) -> tuple[LoadMethod, ...]:
         return (own_loads(place, volts, wye),)
     found: list[LoadMethod] = []
     neutral = Figure(None, "A", ())
-    if place.floor_area_ft2 is not None:
+    if place.floor_area is not None:
         standard = dwelling(place, volts, wye)
         neutral = standard.neutral_amps
         found += [standard, new_dwelling(place, volts, system, neutral)]
@@ -69,7 +69,7 @@ def _largest(group: list[Appliance], volts: float) -> Appliance:
     return motor.model_copy(update={"va": raised, "amps": None, "managed_va": None, "name": name})
 
 
-def in_force(place: Place, methods: tuple[LoadMethod, ...], rules: HouseRules) -> tuple[LoadMethodName | None, str]:
+def in_force(place: Place, methods: tuple[LoadMethod, ...], rules: HouseRules) -> tuple[str | None, str]:
     """The method that drives the place's runs, and why, in words."""
     open_to_it = {m.id: m for m in methods if m.may_be_used}
     if not open_to_it:
@@ -85,7 +85,7 @@ def in_force(place: Place, methods: tuple[LoadMethod, ...], rules: HouseRules) -
     return chosen.id, before + why
 
 
-def _by_rule(open_to_it: dict[LoadMethodName, LoadMethod], rules: HouseRules) -> tuple[LoadMethod, str]:
+def _by_rule(open_to_it: dict[str, LoadMethod], rules: HouseRules) -> tuple[LoadMethod, str]:
     calculated = [open_to_it[name] for name in ("existing", "optional", "standard") if name in open_to_it]
     if not calculated:
         return open_to_it["recorded"], "Nothing but the record is at hand. " + open_to_it["recorded"].why

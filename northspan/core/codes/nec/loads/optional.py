@@ -5,20 +5,19 @@ from collections.abc import Iterable, Sequence
 from northspan.core.codes.nec.loads import legs, nameplates
 from northspan.core.codes.nec.loads.standard import general_steps
 from northspan.core.codes.nec.loads.tally import COOLING, HEATING
-from northspan.core.job.job import Appliance, LoadMethodName, Place
+from northspan.core.job.job import Appliance, Place
 from northspan.core.loads.place_load import LoadLine, LoadMethod
-from northspan.core.run.systems import SystemName
 from northspan.core.working import Figure, Step, number
 
 FIRST_VA, FIRST_EXISTING_VA = 10_000.0, 8_000.0
 REST_SHARE = 0.4
 SUPPLEMENTAL_SHARE = FEW_UNITS_SHARE = 0.65
 MANY_UNITS, MANY_UNITS_SHARE = 4, 0.4
-SUPPLIES: tuple[SystemName, ...] = ("120/240-3w", "120/208-3w")
+SUPPLIES: tuple[str, ...] = ("120/240-3w", "120/208-3w")
 CLIMATE = frozenset({*HEATING, *COOLING})
 
 
-def new_dwelling(place: Place, line_volts: float, system: SystemName, neutral: Figure) -> LoadMethod:
+def new_dwelling(place: Place, line_volts: float, system: str, neutral: Figure) -> LoadMethod:
     """A dwelling by 220.82; ``neutral`` is the standard calculation's, as 220.61 asks."""
     may = system in SUPPLIES
     why = (
@@ -114,7 +113,7 @@ def _value(line: LoadLine) -> float:
 
 
 def _method(
-    name_id: LoadMethodName,
+    name_id: str,
     name: str,
     section: str,
     may: bool,

@@ -4,18 +4,17 @@ from collections.abc import Sequence
 
 from northspan.core.codes.nec.loads import circuits, methods
 from northspan.core.job.house_rules import HouseRules
-from northspan.core.job.job import Appliance, LoadMethodName, Place
+from northspan.core.job.job import Appliance, Place
 from northspan.core.loads.circuit import Circuit
 from northspan.core.loads.place_load import LoadMethod
-from northspan.core.run.systems import SystemName
 
 
 class NecLoads:
     """How the US code book counts loads: Article 220."""
 
     def load_methods(
-        self, place: Place, system: SystemName, rules: HouseRules
-    ) -> tuple[tuple[LoadMethod, ...], LoadMethodName | None, str]:
+        self, place: Place, system: str, rules: HouseRules
+    ) -> tuple[tuple[LoadMethod, ...], str | None, str]:
         """Article 220: the methods that fit the place, the one in force, and why."""
         found = methods.load_methods(place, system)
         return (found, *methods.in_force(place, found, rules))

@@ -4,6 +4,7 @@ from northspan.core.codes.nec.loads import demand, nameplates
 from northspan.core.codes.nec.loads.tally import Tally
 from northspan.core.job.job import Place
 from northspan.core.loads.place_load import LoadMethod
+from northspan.core.units import US
 from northspan.core.working import Step, number
 
 LIGHTING_VA_PER_FT2 = 3.0
@@ -19,7 +20,7 @@ def general_steps(place: Place) -> tuple[float, tuple[Step, ...]]:
 
     220.41, 220.52.
     """
-    area = place.floor_area_ft2 or 0.0
+    area = US.area.of(place.floor_area or 0.0)
     parts = (
         Step(f"{number(area)} ft² × {number(LIGHTING_VA_PER_FT2)} VA", LIGHTING_VA_PER_FT2 * area, "VA", "220.41"),
         _circuits("small-appliance", place.small_appliance_circuits, "220.52(A)"),

@@ -5,7 +5,8 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 from northspan.core.codes.nec.data import AMBIENT, AMPACITY, AWG, BUNDLING, IMPEDANCE, INSULATIONS, PROPERTIES
-from northspan.core.run.question import STEEL_RACEWAYS, Insulation, Metal, Raceway, RunQuestion
+from northspan.core.physics.steel_raceway import is_steel
+from northspan.core.run.question import Metal, RunQuestion
 from northspan.core.units import FOOT_M
 from northspan.core.working import Cell
 
@@ -28,7 +29,7 @@ class Conductor:
     ohm_m: complex
 
 
-def derate_column(insulation: Insulation) -> int:
+def derate_column(insulation: str) -> int:
     """Temperature column (C) that correction and adjustment start from. 110.14(C), 334.80.
 
     >>> derate_column("NM"), derate_column("THWN")
@@ -37,7 +38,7 @@ def derate_column(insulation: Insulation) -> int:
     return int(INSULATIONS.number(insulation, "derate_from_c") or 0)
 
 
-def terminal_column(insulation: Insulation, terminal_c: int, size: str, in_insulation: bool) -> int:
+def terminal_column(insulation: str, terminal_c: int, size: str, in_insulation: bool) -> int:
     """Temperature column (C) the terminations allow: the lesser of theirs and the insulation's own.
     110.14(C)(1), 334.80, 340.80; SER of small size in thermal insulation at 60 C, 338.10(B)(4).
 
@@ -50,19 +51,19 @@ def terminal_column(insulation: Insulation, terminal_c: int, size: str, in_insul
     return min(terminal_c, own)
 
 
-def impedance_columns(metal: Metal, raceway: Raceway) -> tuple[str, str]:
+def impedance_columns(metal: Metal, raceway: str) -> tuple[str, str]:
     """Columns of the impedance table for a metal in a raceway: resistance, reactance. A cable or a direct
     burial reads the PVC columns.
 
     >>> impedance_columns("al", "EMT"), impedance_columns("cu", "none")
     (('r_al_steel', 'xl_steel'), ('r_cu_pvc', 'xl_pvc_al'))
     """
-    steel = raceway in STEEL_RACEWAYS
+    steel = is_steel(raceway)
     return f"r_{metal}_{'steel' if steel else 'pvc'}", "xl_steel" if steel else "xl_pvc_al"
 
 
 @lru_cache(maxsize=4096)
-def impedance(metal: Metal, size: str, raceway: Raceway) -> complex:
+def impedance(metal: Metal, size: str, raceway: str) -> complex:
     """R + jX (ohm/m) of one conductor at 75 C. Chapter 9 Table 9, which is in ohm per 1000 ft; between its rows, and
     beyond its ends, R with the inverse of the area and X with its logarithm.
 
@@ -87,7 +88,7 @@ def impedance(metal: Metal, size: str, raceway: Raceway) -> complex:
 
 @lru_cache(maxsize=4096)
 def conductors(
-    metal: Metal, insulation: Insulation, raceway: Raceway, terminal_c: int, in_insulation: bool
+    metal: Metal, insulation: str, raceway: str, terminal_c: int, in_insulation: bool
 ) -> tuple[Conductor, ...]:
     """Every size a run may be tried in, from thin to thick: those with an impedance row, an ampacity and a
     make in that insulation are all judged, so a cable's larger sizes are listed too and fail as not made.
@@ -114,7 +115,7 @@ def of_question(q: RunQuestion) -> tuple[Conductor, ...]:
 
 
 @lru_cache(maxsize=4096)
-def is_made(insulation: Insulation, size: str) -> bool:
+def is_made(insulation: str, size: str) -> bool:
     """Whether a cable is made in that size. 334.104, 340.104.
 
     >>> is_made("NM", "2"), is_made("NM", "1")

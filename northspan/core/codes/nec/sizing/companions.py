@@ -8,7 +8,7 @@ from typing import NamedTuple
 from northspan.core.codes.nec.data import AWG
 from northspan.core.codes.nec.sizing import ampacity, raceways
 from northspan.core.codes.nec.sizing import equipment_ground as grounding
-from northspan.core.run.question import Beside, FillRounding, Insulation, Metal, Raceway, RunQuestion
+from northspan.core.run.question import Beside, FillRounding, Metal, RunQuestion
 from northspan.core.run.rung import Rung
 from northspan.core.run.sized import Companions
 
@@ -91,7 +91,7 @@ class _Ground(NamedTuple):
 class _Wires(NamedTuple):
     """All that the room in a raceway turns on, besides the sizes."""
 
-    insulation: Insulation
+    insulation: str
     metal: Metal
     hots: int
     neutrals: int
@@ -102,7 +102,7 @@ class _Wires(NamedTuple):
 # Runs of one kind ask the same again and again, on every rung of every ladder.
 @lru_cache(maxsize=16_384)
 def _fitted(
-    raceway: Raceway,
+    raceway: str,
     nipple: bool,
     rounding: FillRounding,
     wires: _Wires,

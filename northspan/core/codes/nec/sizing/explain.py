@@ -59,7 +59,7 @@ def explain(s: Sizing) -> tuple[NamedFigure, ...]:
     }
     if rung is None or also is None:
         found |= {key: Figure(None, unit, ()) for key, unit in _NEEDS_A_SIZE.items()}
-        found["max_length"] = Figure(None, q.told_in.length_unit, ())
+        found["max_length"] = Figure(None, q.told_in.length.sign, ())
         found["neutral"] = Figure(None, "", ()) if q.wiring.grounded else None
         found["equipment_ground"] = Figure(None, "", ()) if q.has_equipment_ground else None
     else:
@@ -412,9 +412,9 @@ def _max_amps(s: Sizing, rung: Rung) -> Figure:
 
 
 def _max_length(s: Sizing) -> Figure:
-    told = s.question.told_in
+    unit = s.question.told_in.length
     if s.max_length_m is None:
-        return Figure(None, told.length_unit, (Step("The drop is left out", None, told.length_unit, "house rule"),))
+        return Figure(None, unit.sign, (Step("The drop is left out", None, unit.sign, "house rule"),))
     what = f"{number(s.question.drop_amps(s.breaker_a))} A reaches {number(s.question.drop_limit_pct or 0)} % at"
-    longest = told.length(s.max_length_m)
-    return Figure(longest, told.length_unit, (Step(what, longest, told.length_unit, SHORT_LINE),))
+    longest = s.max_length_m / unit.is_si
+    return Figure(longest, unit.sign, (Step(what, longest, unit.sign, SHORT_LINE),))

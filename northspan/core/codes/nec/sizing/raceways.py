@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from functools import cache
 
 from northspan.core.codes.nec.data import AREAS, COMPACT_AREAS, FILL, INSULATIONS, PROPERTIES, RACEWAYS
-from northspan.core.run.question import FillRounding, Insulation, Metal, Raceway
+from northspan.core.run.question import FillRounding, Metal
 from northspan.core.working import Cell
 
 TRADES = tuple(RACEWAYS.rows)
@@ -38,7 +38,7 @@ class Fit:
 
 
 @cache
-def conductor_area(insulation: Insulation, metal: Metal, size: str) -> tuple[float, Cell] | None:
+def conductor_area(insulation: str, metal: Metal, size: str) -> tuple[float, Cell] | None:
     """Area (in²) of one insulated conductor and its cell; aluminium from the compact table where it lists the
     size. None for a cable, which is measured, and for a size the tables leave out.
 
@@ -72,12 +72,12 @@ def bare_area(metal: Metal, size: str) -> tuple[float, Cell]:
 
 
 @cache
-def raceway_area(raceway: Raceway, trade: str) -> float | None:
+def raceway_area(raceway: str, trade: str) -> float | None:
     """Inside area (in²) of a raceway; None where that kind is not made or not listed in that trade size."""
     return RACEWAYS.number(trade, f"{raceway}_area")
 
 
-def next_trade(raceway: Raceway, trade: str) -> str:
+def next_trade(raceway: str, trade: str) -> str:
     """The trade size above, or the same where that kind is not made larger.
 
     >>> next_trade("EMT", "3/4"), next_trade("EMT", "4")
@@ -98,7 +98,7 @@ def fill_share(count: int, nipple: bool) -> tuple[float, str]:
 
 
 def fit(
-    raceway: Raceway, pulled: Sequence[Pulled], nipple: bool, lock: str | None, rounding: FillRounding = "strict"
+    raceway: str, pulled: Sequence[Pulled], nipple: bool, lock: str | None, rounding: FillRounding = "strict"
 ) -> Fit:
     """Smallest trade size that holds the conductors, or the locked one with its fill, whatever it is."""
     total = sum(p.count * p.area_in2 for p in pulled)

@@ -7,12 +7,14 @@ from northspan.core.codes.nec.sizing import dwelling, minimums, overcurrent
 from northspan.core.codes.nec.sizing import explain as workings
 from northspan.core.codes.nec.sizing import rungs as judging
 from northspan.core.job.house_rules import HouseRules
-from northspan.core.run.question import Least, RunQuestion, RunUse, TerminalTemperature
+from northspan.core.run.question import Least, RunQuestion, RunUse
 from northspan.core.run.rung import Rung
 from northspan.core.run.sized import Companions, Sizing
+from northspan.core.units import INCH_M
 from northspan.core.working import NamedFigure, number
 
 SOURCE_SHARE = 1.15
+NIPPLE_M = 24.0 * INCH_M
 UNMARKED_60C_UP_TO_A = 100.0
 
 
@@ -29,7 +31,7 @@ class NecSizing:
             return Least(SOURCE_SHARE * plate_a, words, "445.13(A)", wire_only=True)
         return None
 
-    def unmarked_terminal_c(self, rules: HouseRules, breaker_a: float | None) -> TerminalTemperature:
+    def unmarked_terminal_c(self, rules: HouseRules, breaker_a: float | None) -> int:
         """110.14(C)(1): 60 C up to 100 A, 75 C above, or one figure for all gear by house rule."""
         if rules.unmarked_terminals == "60":
             return 60
@@ -46,6 +48,10 @@ class NecSizing:
             (q.amps + overcurrent.CONTINUOUS_EXTRA * q.continuous_amps) * (1.0 + q.spare_pct / 100.0),
             q.least.amps if q.least else 0.0,
         )
+
+    def is_nipple(self, length_m: float) -> bool:
+        """Whether a raceway is a nipple: 24 in long at most. Chapter 9 note 4."""
+        return length_m <= NIPPLE_M + 1e-9
 
     def standard_rating(self, amps: float) -> float | None:
         """Smallest standard rating not below ``amps`` (A). 240.6(A)."""

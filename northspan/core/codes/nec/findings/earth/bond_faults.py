@@ -10,10 +10,11 @@ from northspan.core.codes.nec.earthing.separate_buildings import against_neutral
 from northspan.core.ground.bonded import Bonded
 from northspan.core.ground.found import Bonds
 from northspan.core.ground.joins import has_equipment_wire
-from northspan.core.job.job import Run, Station
+from northspan.core.job.job import Station
+from northspan.core.job.run import Run
+from northspan.core.physics.steel_raceway import is_steel
 from northspan.core.property.fixes import fields_fix
 from northspan.core.property.topology import SOURCES
-from northspan.core.run.question import STEEL_RACEWAYS
 from northspan.core.run.sized import Change
 from northspan.core.run.systems import SYSTEMS
 from northspan.core.solution import Finding, Fix
@@ -157,7 +158,7 @@ def _ungrounded_service(w: Bonded, feed: Run) -> bool:
 def _first_without(w: Bonded, station: str) -> Run | None:
     """The nearest run toward the source that brings no equipment ground, wire or pipe."""
     for run in w.net.upstream(station):
-        if run.use != "service" and not has_equipment_wire(run) and run.raceway not in STEEL_RACEWAYS:
+        if run.use != "service" and not has_equipment_wire(run) and not is_steel(run.cable.raceway):
             return run
     return None
 
@@ -166,7 +167,7 @@ def _three_wires(book: WholeBook, w: Bonded) -> Iterable[Finding]:
     """A run without an equipment ground: outside the exception, or within it with its conditions."""
     for at, run in enumerate(w.job.runs):
         end = w.net.stations[run.to_station]
-        if not run.no_egc or run.use == "service":
+        if not run.cable.no_egc or run.use == "service":
             continue
         against = against_neutral_as_ground(w.job, w.net, run)
         apart = w.net.stations[run.from_station].place != end.place
@@ -198,7 +199,7 @@ def _three_wires(book: WholeBook, w: Bonded) -> Iterable[Finding]:
                 place=end.place,
             )
             continue
-        if run.raceway in STEEL_RACEWAYS:
+        if is_steel(run.cable.raceway):
             continue
         yield Finding(
             "three-wire",

@@ -11,12 +11,12 @@ from northspan.core.ground.answer import ModeAnswer
 from northspan.core.ground.bonded import Bonded, bonded
 from northspan.core.job.job import Job, Station
 from northspan.core.job.patched import patched_job
+from northspan.core.physics.steel_raceway import is_steel
 from northspan.core.property.fixes import run_fix, station_fix
 from northspan.core.property.guards import unguarded
 from northspan.core.property.sized_run import SizedRun, hots_of
 from northspan.core.property.topology import SOURCES
 from northspan.core.property.view import JobView
-from northspan.core.run.question import STEEL_RACEWAYS
 from northspan.core.run.sized import Change
 from northspan.core.run.systems import SYSTEMS
 from northspan.core.solution import Finding, Fix
@@ -29,7 +29,7 @@ def find(book: WholeBook, view: JobView) -> Iterable[Finding]:
     own = Bonded(view.job, view.network, view.ground.joins, tuple((m, b) for m, b, _, _ in view.ground.modes))
     found = tuple(bond_faults.find(book, own))
     for finding in found:
-        fixes = (_whole(book, view.job, found, finding, fix) for fix in finding.fixes)
+        fixes = (_whole(book, view.entered, found, finding, fix) for fix in finding.fixes)
         yield replace(finding, fixes=tuple(fix for fix in fixes if fix is not None))
     yield from _jumpers(view)
     yield from _supply_jumpers(book, view)
@@ -37,7 +37,7 @@ def find(book: WholeBook, view: JobView) -> Iterable[Finding]:
     yield from _ungrounded(view)
 
 
-def _whole(book: WholeBook, job: Job, before: tuple[Finding, ...], finding: Finding, fix: Fix) -> Fix | None:
+def _whole(book: WholeBook, entered: Job, before: tuple[Finding, ...], finding: Finding, fix: Fix) -> Fix | None:
     """A fix with what must go with it: where it brings out another danger, that one's fix is done with it, until none
     is left that was not there before. None where that leads nowhere. A bond that is the only one is not taken out
     without another in its place, though the lack of that one was known before.
@@ -46,7 +46,8 @@ def _whole(book: WholeBook, job: Job, before: tuple[Finding, ...], finding: Find
     if finding.rule == "bond-extra":
         known = {key for key in known if key[0] != "bond-missing"}
     for _ in range(MOST_CHANGES):
-        after = tuple(bond_faults.find(book, bonded(book.earthing, patched_job(job, fix.patch))))
+        # As it was entered, for bonds turn on no length.
+        after = tuple(bond_faults.find(book, bonded(book.earthing, patched_job(entered, fix.patch))))
         if any(_key(f) == _key(finding) for f in after):
             return None
         new = next((f for f in after if f.level == "danger" and _key(f) not in known), None)
@@ -134,9 +135,9 @@ def _service_raceways(view: JobView) -> Iterable[Finding]:
     """Steel round service conductors, which no breaker watches, is bonded by more than locknuts."""
     for each in view.runs.values():
         run, end = each.run, view.network.stations[each.run.to_station]
-        if run.use != "service" or run.raceway not in STEEL_RACEWAYS or run.raceway_bonded:
+        if run.use != "service" or not is_steel(run.cable.raceway) or run.cable.raceway_bonded:
             continue
-        sure = run.raceway_bonded is False
+        sure = run.cable.raceway_bonded is False
         yield Finding(
             "service-raceway",
             "violation" if sure else "advice",

@@ -7,16 +7,17 @@ from itertools import combinations
 from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.earthing import electrodes as rules
 from northspan.core.ground.answer import PlaceGround
-from northspan.core.ground.ohms import SPACING_FT
+from northspan.core.ground.ohms import SPACING_M
 from northspan.core.ground.places import is_gone
 from northspan.core.job.grounding import MADE, Electrode
 from northspan.core.job.job import Place
 from northspan.core.property.fixes import place_fix
 from northspan.core.property.view import JobView
 from northspan.core.solution import Finding, Fix
+from northspan.core.units import FOOT_M, Units
 from northspan.core.working import Level, number
 
-NEW_ROD_FT, NEW_APART_FT = 8.0, 8.0
+NEW_ROD_M, NEW_APART_M = 8.0 * FOOT_M, 8.0 * FOOT_M
 FOUND_THERE = ("water-pipe", "structural-metal", "concrete-encased")
 
 
@@ -68,59 +69,61 @@ def _left_out(view: JobView, place: Place) -> Iterable[Finding]:
     entered = any(e.kind == "water-pipe" for e in place.grounding.electrodes)
     if place.water_pipe == "metal" and not entered and (place.grounding.electrodes or place.grounding.seen):
         pipe = {"id": _free_id(place, "water-pipe"), "kind": "water-pipe", "metal": "copper", "existing": True}
-        fix = _add(view, place, "Use the water pipe", pipe | {"length_ft": rules.WATER_PIPE_FT})
+        told = view.job.told.length
+        fix = _add(view, place, "Use the water pipe", pipe | {"length": told.of(rules.WATER_PIPE_M)})
         yield _finding(
             "water-pipe-unused", "violation", "250.50, 250.52(A)(1)", place,
             f"{place.name}: its metal water line is not used",
-            f"A metal water line with {number(rules.WATER_PIPE_FT)} ft in the earth is an electrode and must be used.",
+            f"A metal water line with {told.said(rules.WATER_PIPE_M)} in the earth is an electrode and must be used.",
             (fix,),
         )  # fmt: skip
 
 
 def _one(view: JobView, place: Place, at: int, e: Electrode) -> Iterable[Finding]:
     """One electrode: whether it counts, and how it lies in the earth."""
-    for words, section, mend in rules.shortfalls(e):
+    for words, section, mend in rules.shortfalls(e, view.job.told):
         if not e.connected:
             continue
         # What stands in the earth as it is cannot be made longer: it is no electrode, and need not be called one.
         found = not mend or e.kind in FOUND_THERE
-        label = "Do not count on it" if found else f"Use one of {_size(mend)}"
+        label = "Do not count on it" if found else f"Use one of {_size(mend, view.job.told)}"
         fix = _fix(view, place, at, label, **({"connected": False} if found else mend))
         yield _finding(
             "electrode-counts", "violation", section, place, f"{place.name}: {_name(e)} does not count",
             f"As an electrode: {words}.", (fix,),
         )  # fmt: skip
-    if e.count > 1 and e.kind in MADE and e.spacing_ft is not None and e.spacing_ft < rules.APART_FT:
-        twice = 2.0 * (e.length_ft or NEW_ROD_FT)
+    if e.count > 1 and e.kind in MADE and e.spacing is not None and e.spacing < rules.APART_M - 1e-9:
+        told, twice = view.job.told.length, 2.0 * (e.length or NEW_ROD_M)
         yield _finding(
             "electrodes-close", "violation", "250.53(A)(3), 250.53(B)", place,
-            f"{place.name}: {_name(e)}s {number(e.spacing_ft)} ft apart",
-            f"{number(rules.APART_FT)} ft is the least; each shades the other, and only from about twice their length "
+            f"{place.name}: {_name(e)}s {told.said(e.spacing)} apart",
+            f"{told.said(rules.APART_M)} is the least; each shades the other, and only from about twice their length "
             "on do two come near half of one.",
             (
-                _fix(view, place, at, f"Set them {number(rules.APART_FT)} ft apart", spacing_ft=rules.APART_FT),
-                _fix(view, place, at, f"Set them {number(twice)} ft apart", spacing_ft=twice),
+                _fix(view, place, at, f"Set them {told.said(rules.APART_M)} apart", spacing=told.of(rules.APART_M)),
+                _fix(view, place, at, f"Set them {told.said(twice)} apart", spacing=told.of(twice)),
             ),
         )  # fmt: skip
+    small = view.job.told.small
     if e.placing == "slanted" and e.slant_deg is not None and e.slant_deg > rules.SLANT_DEG:
         yield _finding(
             "rod-slant", "violation", "250.53(A)(4)", place, f"{place.name}: {_name(e)} driven at "
             f"{number(e.slant_deg)}°",
             f"On rock a rod may slant {number(rules.SLANT_DEG)}° from the vertical at most; beyond that it lies in a "
-            f"trench {number(rules.BURIED_IN)} in deep.",
+            f"trench {small.said(rules.BURIED_M)} deep.",
             (
                 _fix(view, place, at, f"Drive it at {number(rules.SLANT_DEG)}°", slant_deg=rules.SLANT_DEG),
-                _fix(view, place, at, "Lay it in a trench", placing="trench", depth_in=rules.BURIED_IN),
+                _fix(view, place, at, "Lay it in a trench", placing="trench", depth=small.of(rules.BURIED_M)),
             ),
         )  # fmt: skip
     flat = e.kind in ("plate", "ring") or e.placing == "trench"
-    if flat and e.depth_in is not None and e.depth_in < rules.BURIED_IN:
+    if flat and e.depth is not None and e.depth < rules.BURIED_M - 1e-9:
         section = {"plate": "250.53(A)(5)", "ring": "250.53(F)"}.get(e.kind, "250.53(A)(4)")
         yield _finding(
             "electrode-shallow", "violation", section, place,
-            f"{place.name}: {_name(e)} {number(e.depth_in)} in deep",
-            f"It lies {number(rules.BURIED_IN)} in below the surface at least.",
-            (_fix(view, place, at, f"Lay it {number(rules.BURIED_IN)} in deep", depth_in=rules.BURIED_IN),),
+            f"{place.name}: {_name(e)} {small.said(e.depth)} deep",
+            f"It lies {small.said(rules.BURIED_M)} below the surface at least.",
+            (_fix(view, place, at, f"Lay it {small.said(rules.BURIED_M)} deep", depth=small.of(rules.BURIED_M)),),
         )  # fmt: skip
     if e.clamp_for_burial is False and e.connected:
         yield _finding(
@@ -132,20 +135,21 @@ def _one(view: JobView, place: Place, at: int, e: Electrode) -> Iterable[Finding
 
 def _beside(view: JobView, place: Place, ground: PlaceGround) -> Iterable[Finding]:
     """Rods, pipes and plates of different entries that stand too close, where the plan says where they stand."""
+    told = view.job.told.length
     placed = [
-        (i, e, spots.at_ft)
+        (i, e, spots.at)
         for (i, e), spots in zip(enumerate(place.grounding.electrodes), ground.electrodes, strict=False)
-        if e.kind in MADE and e.x_ft is not None and e.y_ft is not None and e.connected
+        if e.kind in MADE and e.x is not None and e.y is not None and e.connected
     ]
     for (_, a, here), (at, b, there) in combinations(placed, 2):
         apart = min(math.dist(p, q) for p in here for q in there)
-        if apart < rules.APART_FT - 1e-9:
-            clear = max(x for spots in ground.electrodes for x, _ in spots.at_ft) + rules.APART_FT
+        if told.si(apart) < rules.APART_M - 1e-6:
+            clear = max(x for spots in ground.electrodes for x, _ in spots.at) + told.of(rules.APART_M)
             yield _finding(
                 "electrodes-beside", "violation", "250.53(A)(3), 250.53(B)", place,
-                f"{place.name}: {_name(a)} and {_name(b)} {number(round(apart, 1))} ft apart",
-                f"{number(rules.APART_FT)} ft is the least between any two of them.",
-                (_fix(view, place, at, f"Set the {_name(b)} clear of them", x_ft=round(clear, 1)),),
+                f"{place.name}: {_name(a)} and {_name(b)} {number(round(apart, 1))} {told.sign} apart",
+                f"{told.said(rules.APART_M)} is the least between any two of them.",
+                (_fix(view, place, at, f"Set the {_name(b)} clear of them", x=math.ceil(10.0 * clear - 1e-6) / 10.0),),
             )  # fmt: skip
 
 
@@ -203,12 +207,13 @@ def _water_pipe(view: JobView, place: Place, ground: PlaceGround, at: int, e: El
             "The path to earth may not hang on a meter, a filter or an insulating joint.",
             (_fix(view, place, at, "Jumper round the meter", bonded_past_meter=True),),
         )  # fmt: skip
-    if e.lands_from_entry_ft is not None and e.lands_from_entry_ft > rules.ENTRY_FT:
+    if e.lands_from_entry is not None and e.lands_from_entry > rules.ENTRY_M + 1e-9:
+        told = view.job.told.length
         yield _finding(
             "water-pipe-entry", "violation", "250.68(C)(1)", place,
-            f"{place.name}: clamped {number(e.lands_from_entry_ft)} ft inside",
-            f"Beyond {number(rules.ENTRY_FT)} ft from where it comes in, water pipe is no part of the electrode path.",
-            (_fix(view, place, at, "Clamp it where it comes in", lands_from_entry_ft=rules.ENTRY_FT),),
+            f"{place.name}: clamped {told.said(e.lands_from_entry)} inside",
+            f"Beyond {told.said(rules.ENTRY_M)} from where it comes in, water pipe is no part of the electrode path.",
+            (_fix(view, place, at, "Clamp it where it comes in", lands_from_entry=told.of(rules.ENTRY_M)),),
         )  # fmt: skip
 
 
@@ -223,12 +228,12 @@ def _name(e: Electrode) -> str:
     return words.get(e.kind, e.kind.replace("-", " "))
 
 
-def _size(fields: Mapping[str, object]) -> str:
+def _size(fields: Mapping[str, object], told: Units) -> str:
     units = {
-        "length_ft": " ft",
-        "diameter_in": " in",
-        "area_ft2": " ft²",
-        "thickness_in": " in",
+        "length": f" {told.length.sign}",
+        "diameter": f" {told.small.sign}",
+        "area": f" {told.area.sign}",
+        "thickness": f" {told.small.sign}",
         "wire_size": " copper",
     }
     name, value = next(iter(fields.items()))
@@ -246,17 +251,19 @@ def _add(view: JobView, place: Place, label: str, electrode: dict[str, object]) 
 
 def _add_rods(view: JobView, place: Place, count: int, label: str) -> Fix:
     """New rods, standing clear of what is there: eight feet past the last that the plan knows."""
-    rods = _new_rods(place, count)
-    last = next((e for e in reversed(place.grounding.electrodes) if e.x_ft is not None and e.y_ft is not None), None)
-    if last is not None and last.x_ft is not None:
-        rods |= {"x_ft": last.x_ft + last.count * (last.spacing_ft or NEW_APART_FT), "y_ft": last.y_ft}
+    told = view.job.told
+    rods = _new_rods(place, count, told)
+    last = next((e for e in reversed(place.grounding.electrodes) if e.x is not None and e.y is not None), None)
+    if last is not None and last.x is not None and last.y is not None:
+        x = last.x + last.count * (last.spacing or NEW_APART_M)
+        rods |= {"x": told.length.of(x), "y": told.length.of(last.y)}
     return _add(view, place, label, rods)
 
 
-def _new_rods(place: Place, count: int) -> dict[str, object]:
-    spaced = NEW_APART_FT if count > 1 else SPACING_FT
-    rods: dict[str, object] = {"id": _free_id(place, "rods"), "kind": "rod", "count": count, "spacing_ft": spaced}
-    return rods | {"length_ft": NEW_ROD_FT, "diameter_in": rules.ROD_IN}
+def _new_rods(place: Place, count: int, told: Units) -> dict[str, object]:
+    spaced = told.length.of(NEW_APART_M if count > 1 else SPACING_M)
+    rods: dict[str, object] = {"id": _free_id(place, "rods"), "kind": "rod", "count": count, "spacing": spaced}
+    return rods | {"length": told.length.of(NEW_ROD_M), "diameter": told.small.of(rules.ROD_THICK_M)}
 
 
 def _fix(view: JobView, place: Place, at: int, label: str, **fields: object) -> Fix:
@@ -269,7 +276,7 @@ def _fix_gone(view: JobView, place: Place, at: int) -> Fix:
     values: dict[str, object] = {f"grounding/electrodes/{at}/connected": False, "grounding/water_piping": True}
     if _system(place):
         return place_fix(view.job, place, "Take the pipe off the electrode system", values)
-    values["grounding/electrodes/-"] = _new_rods(place, 2)
+    values["grounding/electrodes/-"] = _new_rods(place, 2, view.job.told)
     return place_fix(view.job, place, "Drive two rods in its stead", values)
 
 

@@ -3,9 +3,10 @@
 from collections.abc import Iterable, Sequence
 
 from northspan.core.codes.codebook import WholeBook
-from northspan.core.job.job import Appliance, Run
+from northspan.core.job.job import Appliance
+from northspan.core.job.run import Run
 from northspan.core.property.view import JobView
-from northspan.core.run.systems import SYSTEMS, SystemName, can_feed
+from northspan.core.run.systems import SYSTEMS, can_feed
 from northspan.core.solution import Finding, Fix
 
 TAKES_BOTH = ("range", "dryer")
@@ -68,7 +69,7 @@ def _with_neutral(view: JobView, run: Run) -> tuple[Fix, ...]:
     index = {r.id: i for i, r in enumerate(view.job.runs)}
     patch = []
     for each in (run, *view.network.upstream(run.from_station)):
-        wanted: SystemName | None = {"240-2w": "120/240-3w", "208-2w": "120/208-3w"}.get(each.system)  # type: ignore[assignment]
+        wanted: str | None = {"240-2w": "120/240-3w", "208-2w": "120/208-3w"}.get(each.system)
         if wanted is None:
             return ()
         patch.append({"op": "add", "path": f"/runs/{index[each.id]}/system", "value": wanted})

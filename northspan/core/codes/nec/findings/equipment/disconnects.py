@@ -5,7 +5,7 @@ from collections.abc import Iterable
 from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.findings.equipment.entries import (
     BUILDINGS,
-    SIGHT_FT,
+    SIGHT_M,
     entries,
     finding,
     from_service,
@@ -39,7 +39,7 @@ def find_service(book: WholeBook, view: JobView) -> Iterable[Finding]:
         if has is None and end.kind == "transfer-switch" and end.transfer is not None and end.transfer.service_rated:
             has = True
         # The breaker entered for service conductors is the one at their end.
-        if has is None and run.use == "service" and run.breaker_a is not None:
+        if has is None and run.use == "service" and run.locks.breaker_a is not None:
             has = True
         if has:
             continue
@@ -174,7 +174,7 @@ def find_outdoors(book: WholeBook, view: JobView) -> Iterable[Finding]:
                 "emergency-disconnect", "violation", "230.85" if from_service(view, entry) else "225.41",
                 f"No emergency disconnect outside {place.name}", entry,
                 f"A one- or two-family dwelling has a disconnect outdoors, readily reached, on it or within sight and "
-                f"{number(SIGHT_FT)} ft of it, and marked for the fire crew.",
+                f"{view.job.told.length.said(SIGHT_M)} of it, and marked for the fire crew.",
                 (gear_fix(view, entry, f"Put {entry.name} outdoors", "outdoors", True),),
             )  # fmt: skip
 
@@ -183,11 +183,11 @@ def outdoors_in_sight(view: JobView, entry: Station) -> bool:
     """Whether an entry, or a disconnect ahead of it within 50 ft of wire, stands outdoors."""
     if entry.gear.outdoors:
         return True
-    feet = 0.0
+    away_m = 0.0
     for run in view.network.upstream(entry.id):
-        feet += run.length_ft
+        away_m += run.cable.length
         ahead = view.network.stations[run.from_station]
-        if feet > SIGHT_FT:
+        if away_m > SIGHT_M + 1e-9:
             return False
         if disconnects(ahead) and ahead.gear.outdoors:
             return True

@@ -5,10 +5,11 @@ from northspan.core.job.job import Place, Station
 from northspan.core.property.fixes import station_fix
 from northspan.core.property.view import JobView
 from northspan.core.solution import Finding, Fix
+from northspan.core.units import FOOT_M
 from northspan.core.working import Level
 
 BUILDINGS = ("dwelling", "detached-building")
-SIGHT_FT = 50.0
+SIGHT_M = 50.0 * FOOT_M
 
 
 def place_of(view: JobView, station: Station) -> Place:

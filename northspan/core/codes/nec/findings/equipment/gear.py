@@ -10,10 +10,13 @@ from northspan.core.job.job import Station
 from northspan.core.property.view import JobView
 from northspan.core.run.systems import SYSTEMS
 from northspan.core.solution import Finding
+from northspan.core.units import INCH_M, US
 from northspan.core.working import a_number, number
 
-HIGHEST_HANDLE_IN = 79.0
-WORKING_WIDTH_IN = 30.0
+HIGHEST_HANDLE_M = 79.0 * INCH_M
+WORKING_WIDTH_M = 30.0 * INCH_M
+# What converting to metres and back leaves.
+DUST_M = 1e-9
 USUAL_CONDITION = 2
 LIGHTING_CIRCUIT_VA = 1800.0
 BATH_CIRCUITS = 1
@@ -79,7 +82,7 @@ def _interrupting(view: JobView, station: Station) -> Iterable[Finding]:
 def find_fittings(book: WholeBook, view: JobView) -> Iterable[Finding]:
     """Retainers, spaces, handle height, working space and surge protection."""
     for station in view.job.stations:
-        gear = station.gear
+        gear, told = station.gear, view.job.told.small
         if gear.back_fed and not gear.retained:
             yield finding(
                 "back-fed", "violation", "408.36(D)", f"{station.name}: back-fed breaker without its retainer", station,
@@ -87,22 +90,23 @@ def find_fittings(book: WholeBook, view: JobView) -> Iterable[Finding]:
                 "fastener of its own.",
                 (gear_fix(view, station, f"Fit the retainer in {station.name}", "retained", True),),
             )  # fmt: skip
-        if gear.handle_height_in is not None and gear.handle_height_in > HIGHEST_HANDLE_IN:
+        if gear.handle_height is not None and gear.handle_height > HIGHEST_HANDLE_M + DUST_M:
+            highest = told.said(HIGHEST_HANDLE_M)
             yield finding(
                 "handle-height", "violation", "404.8(A), 240.24(A)",
-                f"{station.name}: handle at {number(gear.handle_height_in)} in", station,
-                f"The grip at its highest is {number(HIGHEST_HANDLE_IN)} in above the floor at most.",
-                (gear_fix(view, station, "Hang it at 79 in", "handle_height_in", HIGHEST_HANDLE_IN),),
+                f"{station.name}: handle at {told.said(gear.handle_height)}", station,
+                f"The grip at its highest is {highest} above the floor at most.",
+                (gear_fix(view, station, f"Hang it at {highest}", "handle_height", told.of(HIGHEST_HANDLE_M)),),
             )  # fmt: skip
         depth, why = _working_depth(view, station)
-        for name, least, words in (("working_depth_in", depth, "deep"), ("working_width_in", WORKING_WIDTH_IN, "wide")):
+        for name, least, words in (("working_depth", depth, "deep"), ("working_width", WORKING_WIDTH_M, "wide")):
             value = getattr(gear, name)
-            if value is not None and value < least:
+            if value is not None and value < least - DUST_M:
                 yield finding(
                     f"working-space-{words}", "violation", "110.26(A)(1)" if words == "deep" else "110.26(A)(2)",
-                    f"{station.name}: working space {number(value)} in {words}", station,
-                    f"Whoever works on it live needs {number(least)} in{why if words == 'deep' else ''}.",
-                    (gear_fix(view, station, f"Clear {number(least)} in", name, least),),
+                    f"{station.name}: working space {told.said(value)} {words}", station,
+                    f"Whoever works on it live needs {told.said(least)}{why if words == 'deep' else ''}.",
+                    (gear_fix(view, station, f"Clear {told.said(least)}", name, told.of(least)),),
                 )  # fmt: skip
         yield from _spaces(view, station)
     yield from _surge(view)
@@ -133,7 +137,7 @@ def spaces_needed(view: JobView, station: Station) -> int:
         return needed
     needed += sum(a.count * (2 if a.volts == 240 else 1) for a in place.appliances if a.station is None and not a.later)
     if place.kind == "dwelling":
-        lighting = LIGHTING_VA_PER_FT2 * (place.floor_area_ft2 or 0.0)
+        lighting = LIGHTING_VA_PER_FT2 * US.area.of(place.floor_area or 0.0)
         needed += -int(-lighting // LIGHTING_CIRCUIT_VA) + BATH_CIRCUITS
         needed += place.small_appliance_circuits + place.laundry_circuits
     return needed
@@ -145,11 +149,11 @@ def _unsaid(view: JobView, run: str) -> bool:
 
 
 def _working_depth(view: JobView, station: Station) -> tuple[float, str]:
-    """Least depth (in) in front of a station by its volts to ground and what stands across from it, and why."""
+    """Least depth (m) in front of a station by its volts to ground and what stands across from it, and why."""
     volts = _to_ground(view, station)
     condition = station.gear.working_condition or USUAL_CONDITION
     column = "v0_150" if volts <= 150.0 else "v151_600"
-    depth = WORKING_DEPTH.number(str(condition), column) or 0.0
+    depth = US.small.si(WORKING_DEPTH.number(str(condition), column) or 0.0)
     return depth, f" at {number(volts)} V to ground, condition {condition}" if volts > 150.0 else ""
 
 

@@ -13,11 +13,13 @@ from northspan.core.property.view import JobView
 from northspan.core.run.sized import Change
 from northspan.core.run.systems import SYSTEMS
 from northspan.core.solution import Finding, Fix
+from northspan.core.units import FOOT_M
 from northspan.core.working import a_number, number
 
 PRIMARY_ALONE, PRIMARY_WITH_SECONDARY, SECONDARY = 1.25, 2.5, 1.25
 SMALL_A, SMALL_SHARE = 9.0, 1.67
 SMALLEST_A, SMALLEST_SHARE = 2.0, 3.0
+LONGEST_M, SHORT_M = 25.0 * FOOT_M, 10.0 * FOOT_M
 INRUSH = 12.0
 FUSES_A = (1.0, 3.0, 6.0, 10.0)
 # A load entered to a tenth of an ampere is known no closer than this.
@@ -192,11 +194,11 @@ def _ends_in_main(view: JobView, station: Station) -> bool:
     for run in view.network.leaving.get(station.id, ()):
         each, end = view.runs[run.id], view.network.stations[run.to_station]
         rung, rating = each.sizing.rung, main_a(end)
-        if rating is None or rung is None or rung.allowed_ampacity_a < rating - 1e-9 or run.length_ft > 25.0:
+        if rating is None or rung is None or rung.allowed_ampacity_a < rating - 1e-9 or run.cable.length > LONGEST_M:
             return False
         own = station.transformer
         ratio = SYSTEMS[own.secondary].volts / SYSTEMS[feed.system].volts if own and feed else 1.0
-        share = 0.1 if run.length_ft <= 10.0 else 1.0 / 3.0
+        share = 0.1 if run.cable.length <= SHORT_M else 1.0 / 3.0
         if device is not None and rung.allowed_ampacity_a * ratio < share * device - 1e-9:
             return False
     return True

@@ -92,7 +92,7 @@ def find_twice(book: WholeBook, view: JobView) -> Iterable[Finding]:
         word = DEVICE_WORDS[guard.at]
         name = view.network.stations[each.run.to_station].name
         several = f"{guard.mains} mains together" if guard.mains > 1 else word
-        clear = {"op": "add", "path": f"/runs/{each.index}/breaker_a", "value": None}
+        clear = {"op": "add", "path": f"/runs/{each.index}/locks/breaker_a", "value": None}
         yield Finding(
             "device-entered-twice",
             "advice",

@@ -3,39 +3,42 @@
 from collections.abc import Iterable
 
 from northspan.core.codes.codebook import WholeBook
-from northspan.core.property.asking import is_nipple
+from northspan.core.codes.nec.sizing.rules import NIPPLE_M
+from northspan.core.job.run import way
 from northspan.core.property.fixes import run_fix
 from northspan.core.property.shared_raceway import differing, groups
 from northspan.core.property.view import JobView
 from northspan.core.run.sized import Change
 from northspan.core.solution import Finding, Fix
+from northspan.core.units import FOOT_M
 from northspan.core.working import number
 
-NIPPLE_IN = 24.0
 MOST_BENDS_DEG = 360.0
-CLOSE_FT = 1.0
+CLOSE_M = FOOT_M
 
 
 def find(book: WholeBook, view: JobView) -> Iterable[Finding]:
     """Every run whose entered length or bends do not fit its route."""
     for route in view.routes:
         each = view.runs[route.run]
-        measured = float(route.length_ft.value or 0.0)
+        measured, entered = float(route.length.value or 0.0), view.entered.runs[each.index].cable.length
+        unit = view.job.told.length
         name = view.network.stations[each.run.to_station].name
-        if abs(measured - each.run.length_ft) > CLOSE_FT:
-            feet = round(measured, 1)
+        if abs(unit.si(measured) - unit.si(entered)) > CLOSE_M:
+            taken = round(measured, 1)
+            said = f"{number(taken)} {unit.sign}"
             yield Finding(
                 "route-length",
                 "advice",
                 "the plan",
-                f"{name}: entered {number(each.run.length_ft)} ft, the plan measures {number(feet)} ft",
+                f"{name}: entered {number(entered)} {unit.sign}, the plan measures {said}",
                 "The run is sized for the length entered; take the plan's, or move the route to where it goes.",
                 run=route.run,
                 station=each.run.to_station,
-                fixes=(run_fix(each, Change(f"Use {number(feet)} ft", {"length_ft": feet})),),
+                fixes=(run_fix(each, Change(f"Use {said}", {"length": taken})),),
             )
         worst = float(route.worst_bends_deg.value or 0.0)
-        if each.run.raceway != "none" and worst > MOST_BENDS_DEG + 0.5:
+        if each.run.cable.raceway != "none" and worst > MOST_BENDS_DEG + 0.5:
             yield Finding(
                 "route-bends",
                 "violation",
@@ -50,14 +53,14 @@ def find(book: WholeBook, view: JobView) -> Iterable[Finding]:
 def find_nipples(book: WholeBook, view: JobView) -> Iterable[Finding]:
     """A run called a nipple that is longer than one."""
     for each in view.runs.values():
-        if each.run.nipple and not is_nipple(each.run):
+        if each.run.cable.nipple and not book.sizing.is_nipple(each.run.cable.length):
             yield Finding(
                 "nipple-long",
                 "violation",
                 "310.15(C)(1)(b), Chapter 9 note 4",
-                f"Called a nipple, {number(each.run.length_ft)} ft long",
-                f"A nipple is {number(NIPPLE_IN)} in long at most. It was counted and filled as the raceway that it "
-                "is.",
+                f"Called a nipple, {view.job.told.length.said(each.run.cable.length)} long",
+                f"A nipple is {view.job.told.small.said(NIPPLE_M)} long at most. It was counted and filled as the "
+                "raceway that it is.",
                 run=each.run.id,
                 station=each.run.to_station,
                 fixes=(run_fix(each, Change("It is no nipple", {"nipple": False})),),
@@ -68,11 +71,11 @@ def find_shared(book: WholeBook, view: JobView) -> Iterable[Finding]:
     """Runs that share one raceway and do not agree on which."""
     for name, runs in groups(view.job).items():
         for what in differing(runs):
-            kinds = sorted({r.raceway for r in runs})
+            kinds = sorted({r.cable.raceway for r in runs})
             words = " and ".join(kinds) if what == "kind" else "two locked sizes"
             first = view.runs[runs[0].id]
             field = "raceway" if what == "kind" else "raceway_size"
-            value = getattr(runs[0], field)
+            value = runs[0].cable.raceway if what == "kind" else runs[0].locks.raceway_size
             yield Finding(
                 f"shared-raceway-{what}",
                 "violation",
@@ -85,7 +88,7 @@ def find_shared(book: WholeBook, view: JobView) -> Iterable[Finding]:
                     Fix(
                         f"Take {value} for all of them",
                         tuple(
-                            {"op": "add", "path": f"/runs/{view.runs[r.id].index}/{field}", "value": value}
+                            {"op": "add", "path": f"/runs/{view.runs[r.id].index}/{way(field)}", "value": value}
                             for r in runs
                         ),
                     ),

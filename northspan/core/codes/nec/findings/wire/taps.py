@@ -10,9 +10,10 @@ from northspan.core.property.view import JobView
 from northspan.core.run.sized import Change
 from northspan.core.run.systems import SYSTEMS
 from northspan.core.solution import Finding
+from northspan.core.units import FOOT_M
 from northspan.core.working import number
 
-LONGEST_FT = {"10-ft": 10.0, "25-ft": 25.0}
+LONGEST_M = {"10-ft": 10.0 * FOOT_M, "25-ft": 25.0 * FOOT_M}
 LEAST_SHARE = {"10-ft": 0.1, "25-ft": 1.0 / 3.0}
 SHARE_WORDS = {"10-ft": "a tenth", "25-ft": "a third"}
 SECTIONS = {"10-ft": "240.21(B)(1)", "25-ft": "240.21(B)(2)", "outside": "240.21(B)(5)"}
@@ -27,11 +28,11 @@ def find(book: WholeBook, view: JobView) -> Iterable[Finding]:
 
 def _conditions(view: JobView, each: SizedRun, tap: str) -> Iterable[Finding]:
     end = view.network.stations[each.run.to_station]
-    longest = LONGEST_FT.get(tap)
-    if longest is not None and each.run.length_ft > longest + 1e-9:
+    longest, told = LONGEST_M.get(tap), view.job.told.length
+    if longest is not None and each.run.cable.length > longest + 1e-9:
         yield _finding(
-            each, "tap-length", SECTIONS[tap], f"{end.name}: tap of {number(each.run.length_ft)} ft",
-            f"This kind of tap is {number(longest)} ft at most, from the feeder to its end.",
+            each, "tap-length", SECTIONS[tap], f"{end.name}: tap of {told.said(each.run.cable.length)}",
+            f"This kind of tap is {told.said(longest)} at most, from the feeder to its end.",
             (Change("Protect it at its source instead", {"tap": None}),),
         )  # fmt: skip
     share, feeder_a = LEAST_SHARE.get(tap), _feeder_device(view, each)
@@ -41,7 +42,9 @@ def _conditions(view: JobView, each: SizedRun, tap: str) -> Iterable[Finding]:
         if rung.allowed_ampacity_a < needed - 1e-9:
             enough = next((r for r in each.sizing.ladder.rungs if r.allowed_ampacity_a >= needed and r.passes), None)
             changes = (
-                (Change(f"Pull {AWG.spoken(enough.size, each.run.metal)}", {"size": enough.size}),) if enough else ()
+                (Change(f"Pull {AWG.spoken(enough.size, each.run.cable.metal)}", {"size": enough.size}),)
+                if enough
+                else ()
             )
             yield _finding(
                 each, "tap-size", SECTIONS[tap],
@@ -53,7 +56,7 @@ def _conditions(view: JobView, each: SizedRun, tap: str) -> Iterable[Finding]:
             each, "tap-end", SECTIONS[tap], f"{end.name}: the tap ends in no single device",
             "It ends in one breaker or one set of fuses that holds the load to what the tap carries.", (),
         )  # fmt: skip
-    if each.run.raceway == "none":
+    if each.run.cable.raceway == "none":
         yield _finding(
             each, "tap-protection", SECTIONS[tap], f"{end.name}: the tap is in no raceway",
             "A tap is protected from damage; a 10 ft tap is in a raceway from the feeder to its end.",
