@@ -22,8 +22,8 @@ class NotATrack(Unreadable):
 
 
 def read_track(text: str, told: Units) -> list[Point]:
-    """Points of the walked line, east and north of its first point in the length that is told; those within 3 ft (0.9 m)
-    of the line are left out.
+    """Points of the walked line, east and north of its first point in the length that is told; those within 3 ft
+    (0.9 m) of the line are left out.
 
     The earth is taken as flat over a property, on a sphere of the mean radius: within a thousandth.
     Raises NotATrack.

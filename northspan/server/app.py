@@ -21,6 +21,7 @@ from northspan.server.shop import shop
 from northspan.server.solutions import Solutions
 from northspan.server.solving import solving
 from northspan.server.surveys import surveys
+from northspan.server.told import told
 from northspan.server.tracks import tracks
 from northspan.server.wiring import SHOP_KEY, SOLUTIONS_KEY, STORE_KEY
 from northspan.server.workings import workings
@@ -70,7 +71,7 @@ def create_app(
     app.extensions[SHOP_KEY] = ShopStore(engine)
     if with_demo:
         _load_demos(store)
-    resources = (jobs, solving, workings, books, demos, files, recordings, shop, surveys, tracks)
+    resources = (jobs, solving, workings, books, demos, files, recordings, shop, surveys, told, tracks)
     for resource in resources:
         app.register_api(resource)
     for kind, handler in HANDLERS.items():

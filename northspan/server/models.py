@@ -15,7 +15,7 @@ from northspan.core.job.part import AtMost, Id
 from northspan.core.opened.fault import FaultAnswer
 from northspan.core.run.question import Metal
 from northspan.core.solution import RunAnswer, Solution
-from northspan.core.units import UnitsName
+from northspan.core.units import Units, UnitsName
 from northspan.core.whatif.what_if import WhatIf
 from northspan.core.working import Figure, LabelledFigure
 from northspan.instruments.recording import Quantity, Recording
@@ -60,6 +60,12 @@ class ToldIn(_Model):
     """The units to read a file into, and the ones that a heading which names none is in."""
 
     units: UnitsName = "us"
+
+
+class UnitsList(_Model):
+    """The units that a job can be told in."""
+
+    units: list[Units]
 
 
 class JobQuery(_Model):

@@ -12,6 +12,7 @@ from sqlalchemy.orm import Session
 from northspan.core.job.file import JobFileError, dump, parse
 from northspan.core.job.job import Job
 from northspan.core.job.problem import Problem
+from northspan.core.job.upgrades import upgraded
 from northspan.store.models import JobRow, RevisionRow
 from northspan.store.patching import Patch, patched
 
@@ -156,7 +157,7 @@ class JobStore:
                 return self._stored(session, row)
             if row.version != version:
                 raise StaleEdit(row.version)
-            job = parse(patched(before.document, patch))
+            job = parse(patched(upgraded(before.document), patch))
             self._prove(job)
             number = (session.scalar(select(func.max(RevisionRow.number)).where(RevisionRow.job_id == job_id)) or 0) + 1
             self._move(session, row, version, number, job.name)

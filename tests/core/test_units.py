@@ -72,10 +72,7 @@ class Metric(unittest.TestCase):
 
     def test_the_demo_jobs_answer_alike_in_either(self):
         for job in demo_jobs().values():
-            answers = []
-            for one in (job, parse(metric(dump(job)))):
-                answers.append(WRITER.dump_python(solve(one), mode="json"))
-            self.same(*answers)
+            self.same(*(WRITER.dump_python(solve(one), mode="json") for one in (job, parse(metric(dump(job))))))
 
     @given(st.integers(0, 10_000))
     @settings(max_examples=15, deadline=None)

@@ -129,7 +129,7 @@ class Files(ServerTest):
         state = self.create()
         jsonschema.validate(state["job"], schema)
         with self.assertRaises(jsonschema.ValidationError):
-            jsonschema.validate(state["job"] | {"version": 2}, schema)
+            jsonschema.validate(state["job"] | {"version": 3}, schema)
 
 
 class Demo(ServerTest):

@@ -1,15 +1,17 @@
 """What is kept can be opened: solved before it is saved, opened with its fault named, not solved twice."""
 
 import json
+from pathlib import Path
 from unittest import mock
 
 from sqlalchemy import text
 
 from northspan.store.database import open_database
-from tests.core.jobs import document
+from tests.core.jobs import document, laid
 from tests.server.harness import ServerTest
 
-SOLVE = "northspan.server.solutions.solve"
+VERSION_1 = Path(__file__).parents[1] / "core" / "version1"
+SOLVE = "northspan.server.solutions.solution"
 
 
 class Opening(ServerTest):
@@ -43,13 +45,9 @@ class Opening(ServerTest):
     def test_a_stored_job_that_cannot_be_read_opens_with_the_place_and_leaves_as_it_was_saved(self):
         state = self.create()
         state = self.edit(state, "/runs/1/cable/length", 113).json
-        broken = {**state["job"], "runs": [state["job"]["runs"][0], {**state["job"]["runs"][1], "sets": 99}]}
+        broken = {**state["job"], "runs": [state["job"]["runs"][0], laid(state["job"]["runs"][1], sets=99)]}
         del broken["note"]
-        engine = open_database(self.url)
-        with engine.begin() as connection:
-            connection.execute(text("update revisions set document = :d where number = 2"), {"d": json.dumps(broken)})
-        engine.dispose()
-        client = self.start()
+        client = self.stored(broken, 2)
         opened = client.get(f"/api/jobs/{state['id']}").json
         self.assertIsNone(opened["job"])
         self.assertIn("cannot read it", opened["fault"])
@@ -58,8 +56,31 @@ class Opening(ServerTest):
         self.assertEqual(client.get(f"/api/jobs/{state['id']}/sheet.pdf").status_code, 422)
         self.assertEqual(len(client.get("/api/jobs").json["jobs"]), 1)
         undone = client.post(f"/api/jobs/{state['id']}/undo", headers={"If-Match": '"2"'}).json
-        self.assertEqual(undone["job"]["runs"][1]["sets"], 1)
+        self.assertEqual(undone["job"]["runs"][1]["cable"]["sets"], 1)
         self.assertTrue(undone["solution"])
+
+    def stored(self, document, number):
+        """The server started anew on a revision whose document was saved as this."""
+        engine = open_database(self.url)
+        with engine.begin() as connection:
+            saved = {"d": json.dumps(document), "n": number}
+            connection.execute(text("update revisions set document = :d where number = :n"), saved)
+        engine.dispose()
+        return self.start()
+
+    def test_a_job_stored_by_version_1_opens_is_edited_and_undone(self):
+        old = json.loads((VERSION_1 / "juniper-bend.json").read_text("utf-8"))
+        state = self.create()
+        client = self.stored(old, 1)
+        opened = client.get(f"/api/jobs/{state['id']}").json
+        self.assertEqual([r["cable"]["length"] for r in opened["job"]["runs"]], [r["length_ft"] for r in old["runs"]])
+        patch = [{"op": "replace", "path": f"/runs/@{old['runs'][0]['id']}/cable/length", "value": 88}]
+        edited = client.patch(f"/api/jobs/{state['id']}", json=patch, headers={"If-Match": '"1"'})
+        self.assertEqual(edited.status_code, 200)
+        again = client.get(f"/api/jobs/{state['id']}").json["job"]["runs"]
+        self.assertEqual((again[0]["cable"]["length"], again[1:]), (88, opened["job"]["runs"][1:]))
+        undone = client.post(f"/api/jobs/{state['id']}/undo", headers={"If-Match": '"2"'}).json
+        self.assertEqual(undone["job"], opened["job"])
 
     def test_what_was_solved_is_not_solved_again(self):
         state = self.create()

@@ -12,6 +12,7 @@ import { listen, onKey } from '@/shell/keys'
 import { useTitle } from '@/shell/title'
 import { useDesk } from '@/stores/desk'
 import { useEdition } from '@/stores/edition'
+import { learnUnits } from '@/stores/units'
 import { useView } from '@/stores/view'
 import { learn, USUAL_BOOK, words } from '@/stores/words'
 
@@ -27,7 +28,7 @@ const wordless = ref('')
 async function learnWords() {
   wordless.value = ''
   try {
-    await learn(USUAL_BOOK)
+    await Promise.all([learn(USUAL_BOOK), learnUnits()])
   } catch (error) {
     if (!(error instanceof Refused)) throw error
     wordless.value = error.message

@@ -535,6 +535,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/units": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Both ways of telling lengths, areas and torques. */
+        get: operations["told_list_units_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/tracks": {
         parameters: {
             query?: never;
@@ -802,13 +819,101 @@ export interface components {
              * @description lock: of that bond where it is a wire, copper
              * @default null
              */
-            jumper_size: ("14" | "12" | "10" | "8" | "6" | "4" | "3" | "2" | "1" | "1/0" | "2/0" | "3/0" | "4/0" | "250" | "300" | "350" | "400" | "500" | "600" | "700" | "750" | "800" | "900" | "1000" | "1250" | "1500" | "1750" | "2000") | null;
+            jumper_size: string | null;
             /**
              * Ground Bar
              * @description the ground bar: none, on the enclosure, or not joined to it
              * @default null
              */
             ground_bar: ("none" | "bonded" | "floating") | null;
+        };
+        /**
+         * Cable
+         * @description What is pulled, in what, and where it lies: a run's, or a circuit's.
+         */
+        Cable: {
+            /**
+             * Length
+             * @description one way, along the wire
+             */
+            length: number;
+            /**
+             * Metal
+             * @default cu
+             * @enum {string}
+             */
+            metal: "cu" | "al";
+            /**
+             * Insulation
+             * @default THWN-2
+             */
+            insulation: string;
+            /**
+             * Raceway
+             * @default PVC40
+             */
+            raceway: string;
+            /**
+             * Location
+             * @default dry
+             * @enum {string}
+             */
+            location: "dry" | "wet" | "buried";
+            /**
+             * Ambient C
+             * @description C, before a rooftop adder
+             * @default 30
+             */
+            ambient_c: number;
+            /**
+             * Rooftop
+             * @default false
+             */
+            rooftop: boolean;
+            /**
+             * Nipple
+             * @default false
+             */
+            nipple: boolean;
+            /**
+             * In Insulation
+             * @default false
+             */
+            in_insulation: boolean;
+            /**
+             * Sets
+             * @description parallel sets
+             * @default 1
+             */
+            sets: number;
+            /**
+             * Egc Metal
+             * @default null
+             */
+            egc_metal: ("cu" | "al") | null;
+            /**
+             * Bare Egc
+             * @default false
+             */
+            bare_egc: boolean;
+            /**
+             * No Egc
+             * @description there is no equipment grounding conductor with it
+             * @default false
+             */
+            no_egc: boolean;
+            /**
+             * Raceway Bonded
+             * @description a service's steel raceway: bonded by bushing, hub or threads, not by locknuts alone
+             * @default null
+             */
+            raceway_bonded: boolean | null;
+            /**
+             * Shares Raceway
+             * @description a name for the raceway that it shares: what is of one name lies in one raceway
+             * @default null
+             */
+            shares_raceway: string | null;
         };
         /**
          * Cell
@@ -885,47 +990,47 @@ export interface components {
              */
             layout: "row" | "ring";
             /**
-             * Spacing Ft
-             * @description between neighbours, ft
+             * Spacing
+             * @description between neighbours
              * @default null
              */
-            spacing_ft: number | null;
+            spacing: number | null;
             /**
-             * Length Ft
-             * @description in contact with the earth, ft; of one
+             * Length
+             * @description in contact with the earth, of one
              * @default null
              */
-            length_ft: number | null;
+            length: number | null;
             /**
-             * Diameter In
-             * @description of a rod, pipe or bar, in
+             * Diameter
+             * @description of a rod, pipe or bar
              * @default null
              */
-            diameter_in: number | null;
+            diameter: number | null;
             /**
              * Wire Size
              * @description of a ring, a strip, or copper in concrete
              * @default null
              */
-            wire_size: ("14" | "12" | "10" | "8" | "6" | "4" | "3" | "2" | "1" | "1/0" | "2/0" | "3/0" | "4/0" | "250" | "300" | "350" | "400" | "500" | "600" | "700" | "750" | "800" | "900" | "1000" | "1250" | "1500" | "1750" | "2000") | null;
+            wire_size: string | null;
             /**
-             * Area Ft2
-             * @description of a plate, both sides together, ft²
+             * Area
+             * @description of a plate, both sides together
              * @default null
              */
-            area_ft2: number | null;
+            area: number | null;
             /**
-             * Thickness In
-             * @description of a plate, in
+             * Thickness
+             * @description of a plate
              * @default null
              */
-            thickness_in: number | null;
+            thickness: number | null;
             /**
-             * Depth In
-             * @description below the surface: plate, ring, trench, in
+             * Depth
+             * @description below the surface: plate, ring, trench
              * @default null
              */
-            depth_in: number | null;
+            depth: number | null;
             /**
              * Placing
              * @description of a rod or pipe
@@ -940,16 +1045,16 @@ export interface components {
              */
             slant_deg: number | null;
             /**
-             * X Ft
+             * X
              * @description of the first one, on the plan
              * @default null
              */
-            x_ft: number | null;
+            x: number | null;
             /**
-             * Y Ft
+             * Y
              * @default null
              */
-            y_ft: number | null;
+            y: number | null;
             /**
              * Measured Ohm
              * @description proved by a test, all of them together, ohm
@@ -961,7 +1066,7 @@ export interface components {
              * @description lock: the wire that bonds it to the others, or to the service
              * @default null
              */
-            conductor_size: ("14" | "12" | "10" | "8" | "6" | "4" | "3" | "2" | "1" | "1/0" | "2/0" | "3/0" | "4/0" | "250" | "300" | "350" | "400" | "500" | "600" | "700" | "750" | "800" | "900" | "1000" | "1250" | "1500" | "1750" | "2000") | null;
+            conductor_size: string | null;
             /**
              * Stands In Footing
              * @description of a bar in concrete: it stands upright in a pier
@@ -969,11 +1074,11 @@ export interface components {
              */
             stands_in_footing: boolean;
             /**
-             * Cover In
-             * @description concrete between a footing bar and the earth, in
+             * Cover
+             * @description concrete between a footing bar and the earth
              * @default null
              */
-            cover_in: number | null;
+            cover: number | null;
             /**
              * Clamp For Burial
              * @description its clamp, where buried or in concrete, is listed for that
@@ -981,11 +1086,11 @@ export interface components {
              */
             clamp_for_burial: boolean | null;
             /**
-             * Lands From Entry Ft
-             * @description of a water pipe: where its conductor lands, ft of pipe inside from the entry
+             * Lands From Entry
+             * @description of a water pipe: where its conductor lands, pipe inside from the entry
              * @default null
              */
-            lands_from_entry_ft: number | null;
+            lands_from_entry: number | null;
             /**
              * Bonded Past Meter
              * @description of a water pipe: a jumper runs round its meter, filter and insulating joints
@@ -995,7 +1100,8 @@ export interface components {
         };
         /**
          * ElectrodeAnswer
-         * @description One electrode, or several alike: where they stand (ft on the plan), ohms of all of them joined, the conductor
+         * @description One electrode, or several alike: where they stand on the plan and how deep (in the
+         *     job's length), ohms of all of them joined, the conductor
          *     that one of its own to them would be.
          */
         ElectrodeAnswer: {
@@ -1008,15 +1114,15 @@ export interface components {
             /** Counts */
             counts: boolean;
             ohms: components["schemas"]["Figure"];
-            /** At Ft */
-            at_ft: [
+            /** At */
+            at: [
                 number,
                 number
             ][];
-            /** Top Ft */
-            top_ft: number;
-            /** Bottom Ft */
-            bottom_ft: number;
+            /** Top */
+            top: number;
+            /** Bottom */
+            bottom: number;
             conductor: components["schemas"]["Figure"] | null;
         };
         /**
@@ -1029,7 +1135,7 @@ export interface components {
              * @description lock
              * @default null
              */
-            size: ("14" | "12" | "10" | "8" | "6" | "4" | "3" | "2" | "1" | "1/0" | "2/0" | "3/0" | "4/0" | "250" | "300" | "350" | "400" | "500" | "600" | "700" | "750" | "800" | "900" | "1000" | "1250" | "1500" | "1750" | "2000") | null;
+            size: string | null;
             /**
              * Metal
              * @default cu
@@ -1067,7 +1173,7 @@ export interface components {
             spliced: boolean;
             /**
              * Near Earth
-             * @description outdoors within 18 in of the earth
+             * @description outdoors within 18 in (450 mm) of the earth
              * @default false
              */
             near_earth: boolean;
@@ -1137,17 +1243,17 @@ export interface components {
         };
         /**
          * Footprint
-         * @description A place on the plan: its south-west corner, ft east and north, and its size.
+         * @description A place on the plan: its south-west corner, east and north, and its size.
          */
         Footprint: {
-            /** X Ft */
-            x_ft: number;
-            /** Y Ft */
-            y_ft: number;
-            /** Width Ft */
-            width_ft: number;
-            /** Depth Ft */
-            depth_ft: number;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Width */
+            width: number;
+            /** Depth */
+            depth: number;
         };
         /**
          * Gear
@@ -1201,11 +1307,11 @@ export interface components {
              */
             retained: boolean | null;
             /**
-             * Handle Height In
-             * @description grip at its highest, in above the floor
+             * Handle Height
+             * @description grip at its highest, above the floor
              * @default null
              */
-            handle_height_in: number | null;
+            handle_height: number | null;
             /**
              * Ground Detection
              * @description of an ungrounded source: ground detection is fitted
@@ -1237,11 +1343,11 @@ export interface components {
              */
             second_sources: components["schemas"]["ParallelSource"][];
             /**
-             * Torque Lb In
-             * @description maker's torque of its lugs, lb·in
+             * Torque
+             * @description maker's torque of its lugs
              * @default null
              */
-            torque_lb_in: number | null;
+            torque: number | null;
             /**
              * Room
              * @description where it hangs
@@ -1261,15 +1367,15 @@ export interface components {
              */
             working_condition: (1 | 2 | 3) | null;
             /**
-             * Working Depth In
+             * Working Depth
              * @default null
              */
-            working_depth_in: number | null;
+            working_depth: number | null;
             /**
-             * Working Width In
+             * Working Width
              * @default null
              */
-            working_width_in: number | null;
+            working_width: number | null;
         };
         /**
          * Generator
@@ -1279,9 +1385,8 @@ export interface components {
             /**
              * System
              * @default 120/240-3w
-             * @enum {string}
              */
-            system: "120-2w" | "240-2w" | "208-2w" | "277-2w" | "480-2w" | "120/240-3w" | "120/208-3w";
+            system: string;
             /**
              * Kw
              * @description rated, kW each
@@ -1305,13 +1410,13 @@ export interface components {
              */
             fuel_pct: number;
             /**
-             * Altitude Ft
+             * Altitude
              * @default 0
              */
-            altitude_ft: number;
+            altitude: number;
             /**
              * Altitude Loss Pct
-             * @description lost for every 1000 ft, percent, from its sheet
+             * @description lost for every 1000 ft (305 m), percent, from its sheet
              * @default 3.5
              */
             altitude_loss_pct: number;
@@ -1515,10 +1620,17 @@ export interface components {
             format: "northspan-job";
             /**
              * Version
-             * @default 1
+             * @default 2
              * @constant
              */
-            version: 1;
+            version: 2;
+            /**
+             * Units
+             * @description us: ft, in, ft², lb·in; metric: m, mm, m², N·m
+             * @default us
+             * @enum {string}
+             */
+            units: "us" | "metric";
             /** Name */
             name: string;
             /**
@@ -1529,9 +1641,8 @@ export interface components {
             /**
              * Code Book
              * @default nec-2023
-             * @constant
              */
-            code_book: "nec-2023";
+            code_book: string;
             /**
              * @default {
              *       "name": "Shop default",
@@ -1670,11 +1781,8 @@ export interface components {
          *     ``amps`` that runs three hours or more and that the method has not already reduced.
          */
         LoadMethod: {
-            /**
-             * Id
-             * @enum {string}
-             */
-            id: "standard" | "optional" | "existing" | "recorded";
+            /** Id */
+            id: string;
             /** Name */
             name: string;
             /** Section */
@@ -1723,6 +1831,52 @@ export interface components {
              * @default utility record
              */
             source: string;
+        };
+        /**
+         * Locks
+         * @description What is there already, or decided. A blank lock leaves the answer to the solver.
+         */
+        Locks: {
+            /**
+             * @description the load, else summed from the stations beyond
+             * @default null
+             */
+            load: components["schemas"]["Load"] | null;
+            /**
+             * Breaker A
+             * @description OCPD rating, A
+             * @default null
+             */
+            breaker_a: number | null;
+            /**
+             * Size
+             * @description ungrounded conductors
+             * @default null
+             */
+            size: string | null;
+            /**
+             * Neutral Size
+             * @default null
+             */
+            neutral_size: string | null;
+            /**
+             * Egc Size
+             * @description equipment grounding conductor
+             * @default null
+             */
+            egc_size: string | null;
+            /**
+             * Raceway Size
+             * @description trade size
+             * @default null
+             */
+            raceway_size: string | null;
+            /**
+             * Loaded Conductors
+             * @description current-carrying in one raceway
+             * @default null
+             */
+            loaded_conductors: number | null;
         };
         /**
          * MetalPath
@@ -1828,17 +1982,17 @@ export interface components {
              */
             over: "walkway" | "driveway" | "street" | "roof";
             /**
-             * Clearance Ft
-             * @description lowest point above it, ft
+             * Clearance
+             * @description lowest point above it
              * @default null
              */
-            clearance_ft: number | null;
+            clearance: number | null;
             /**
-             * Roof Rise In
-             * @description of the roof, inches in 12
+             * Roof Rise
+             * @description of the roof, in 12 of its run
              * @default null
              */
-            roof_rise_in: number | null;
+            roof_rise: number | null;
             /**
              * Mast
              * @description held by a mast
@@ -1933,11 +2087,11 @@ export interface components {
              */
             kind: "dwelling" | "detached-building" | "yard";
             /**
-             * Floor Area Ft2
-             * @description outside dimensions, ft²
+             * Floor Area
+             * @description by outside dimensions
              * @default null
              */
-            floor_area_ft2: number | null;
+            floor_area: number | null;
             /**
              * Small Appliance Circuits
              * @description a dwelling's kitchen circuits
@@ -1985,7 +2139,7 @@ export interface components {
              * @description lock: the method that drives its runs
              * @default null
              */
-            load_method: ("standard" | "optional" | "existing" | "recorded") | null;
+            load_method: string | null;
             /**
              * Appliances
              * @default []
@@ -2115,7 +2269,7 @@ export interface components {
              * @description lock: its bonding jumper, copper
              * @default null
              */
-            water_jumper: ("14" | "12" | "10" | "8" | "6" | "4" | "3" | "2" | "1" | "1/0" | "2/0" | "3/0" | "4/0" | "250" | "300" | "350" | "400" | "500" | "600" | "700" | "750" | "800" | "900" | "1000" | "1250" | "1500" | "1750" | "2000") | null;
+            water_jumper: string | null;
             /**
              * Gas Piping
              * @description metal gas piping inside
@@ -2150,7 +2304,7 @@ export interface components {
             /** Methods */
             methods: components["schemas"]["LoadMethod"][];
             /** Governs */
-            governs: ("standard" | "optional" | "existing" | "recorded") | null;
+            governs: string | null;
             /** Why */
             why: string;
             /** Station */
@@ -2170,7 +2324,7 @@ export interface components {
         };
         /**
          * Route
-         * @description Where a run goes, measured on the plan; ``ends_ft`` is what goes up, down and into the boxes at its ends.
+         * @description Where a run goes, measured on the plan; ``ends`` is what goes up, down and into the boxes at its ends.
          */
         Route: {
             /**
@@ -2182,28 +2336,29 @@ export interface components {
             /** Points */
             points: components["schemas"]["Waypoint"][];
             /**
-             * Ends Ft
+             * Ends
              * @default 0
              */
-            ends_ft: number;
+            ends: number;
         };
         /**
          * RouteAnswer
-         * @description A run's route as measured: legs (ft), the bend between each two (degrees), the length, the worst stretch.
+         * @description A run's route as measured: legs (in the job's length), the bend between each two (degrees), the length, the worst
+         *     stretch.
          */
         RouteAnswer: {
             /** Run */
             run: string;
-            /** Legs Ft */
-            legs_ft: number[];
+            /** Legs */
+            legs: number[];
             /** Bends Deg */
             bends_deg: number[];
-            length_ft: components["schemas"]["Figure"];
+            length: components["schemas"]["Figure"];
             worst_bends_deg: components["schemas"]["Figure"];
         };
         /**
          * Run
-         * @description Conductors between two stations. A blank lock leaves the answer to the solver.
+         * @description Conductors between two stations: its ends, its cable and its locks.
          */
         Run: {
             /** Id */
@@ -2217,78 +2372,26 @@ export interface components {
              * @enum {string}
              */
             use: "service" | "feeder" | "branch";
+            /** System */
+            system: string;
+            cable: components["schemas"]["Cable"];
             /**
-             * System
-             * @enum {string}
+             * @default {
+             *       "load": null,
+             *       "breaker_a": null,
+             *       "size": null,
+             *       "neutral_size": null,
+             *       "egc_size": null,
+             *       "raceway_size": null,
+             *       "loaded_conductors": null
+             *     }
              */
-            system: "120-2w" | "240-2w" | "208-2w" | "277-2w" | "480-2w" | "120/240-3w" | "120/208-3w";
-            /**
-             * Length Ft
-             * @description one way, along the wire
-             */
-            length_ft: number;
-            /**
-             * Metal
-             * @default cu
-             * @enum {string}
-             */
-            metal: "cu" | "al";
-            /**
-             * Insulation
-             * @default THWN-2
-             * @enum {string}
-             */
-            insulation: "THHN" | "THWN-2" | "XHHW-2" | "RHW-2" | "USE-2" | "THWN" | "THW" | "TW" | "UF" | "NM" | "SER" | "SEU" | "MC" | "MHF";
-            /**
-             * Raceway
-             * @default PVC40
-             * @enum {string}
-             */
-            raceway: "EMT" | "PVC40" | "PVC80" | "RMC" | "IMC" | "LFNC-B" | "none";
-            /**
-             * Location
-             * @default dry
-             * @enum {string}
-             */
-            location: "dry" | "wet" | "buried";
-            /**
-             * Ambient C
-             * @description C, before a rooftop adder
-             * @default 30
-             */
-            ambient_c: number;
-            /**
-             * Rooftop
-             * @default false
-             */
-            rooftop: boolean;
-            /**
-             * Nipple
-             * @default false
-             */
-            nipple: boolean;
-            /**
-             * In Insulation
-             * @default false
-             */
-            in_insulation: boolean;
+            locks: components["schemas"]["Locks"];
             /**
              * Several Receptacles
              * @default false
              */
             several_receptacles: boolean;
-            /**
-             * Loaded Conductors
-             * @description lock: current-carrying in one raceway
-             * @default null
-             */
-            loaded_conductors: number | null;
-            /**
-             * Sets
-             * @description parallel sets
-             * @default 1
-             */
-            sets: number;
             /**
              * Whole Dwelling
              * @description carries one dwelling's whole load
@@ -2296,74 +2399,11 @@ export interface components {
              */
             whole_dwelling: boolean;
             /**
-             * @description lock: the load, else summed from the stations beyond
-             * @default null
-             */
-            load: components["schemas"]["Load"] | null;
-            /**
-             * Breaker A
-             * @description lock: OCPD rating, A
-             * @default null
-             */
-            breaker_a: number | null;
-            /**
-             * Size
-             * @description lock: ungrounded conductors
-             * @default null
-             */
-            size: ("14" | "12" | "10" | "8" | "6" | "4" | "3" | "2" | "1" | "1/0" | "2/0" | "3/0" | "4/0" | "250" | "300" | "350" | "400" | "500" | "600" | "700" | "750" | "800" | "900" | "1000" | "1250" | "1500" | "1750" | "2000") | null;
-            /**
-             * Neutral Size
-             * @description lock: neutral
-             * @default null
-             */
-            neutral_size: ("14" | "12" | "10" | "8" | "6" | "4" | "3" | "2" | "1" | "1/0" | "2/0" | "3/0" | "4/0" | "250" | "300" | "350" | "400" | "500" | "600" | "700" | "750" | "800" | "900" | "1000" | "1250" | "1500" | "1750" | "2000") | null;
-            /**
-             * Egc Size
-             * @description lock: equipment grounding conductor
-             * @default null
-             */
-            egc_size: ("14" | "12" | "10" | "8" | "6" | "4" | "3" | "2" | "1" | "1/0" | "2/0" | "3/0" | "4/0" | "250" | "300" | "350" | "400" | "500" | "600" | "700" | "750" | "800" | "900" | "1000" | "1250" | "1500" | "1750" | "2000") | null;
-            /**
-             * Egc Metal
-             * @default null
-             */
-            egc_metal: ("cu" | "al") | null;
-            /**
-             * Bare Egc
-             * @default false
-             */
-            bare_egc: boolean;
-            /**
-             * No Egc
-             * @description there is no equipment grounding conductor with it
-             * @default false
-             */
-            no_egc: boolean;
-            /**
              * Ground Fault Protected
              * @description ground-fault protection of equipment ahead of it
              * @default false
              */
             ground_fault_protected: boolean;
-            /**
-             * Raceway Bonded
-             * @description a service's steel raceway: bonded by bushing, hub or threads, not by locknuts alone
-             * @default null
-             */
-            raceway_bonded: boolean | null;
-            /**
-             * Raceway Size
-             * @description lock: trade size
-             * @default null
-             */
-            raceway_size: ("1/2" | "3/4" | "1" | "1 1/4" | "1 1/2" | "2" | "2 1/2" | "3" | "3 1/2" | "4" | "5" | "6") | null;
-            /**
-             * Shares Raceway
-             * @description a name for the raceway that it shares: runs of one name lie in one raceway
-             * @default null
-             */
-            shares_raceway: string | null;
             /**
              * Drop Limit Pct
              * @description own limit in place of the house rule
@@ -2509,8 +2549,8 @@ export interface components {
             middle: number;
             /** High */
             high: number;
-            /** Depth Ft */
-            depth_ft: number | null;
+            /** Depth */
+            depth: number | null;
             /** Lower */
             lower: number | null;
             /** Misfit Pct */
@@ -2562,13 +2602,13 @@ export interface components {
              * @description what a utility station delivers; blank elsewhere
              * @default null
              */
-            supply: ("120-2w" | "240-2w" | "208-2w" | "277-2w" | "480-2w" | "120/240-3w" | "120/208-3w") | null;
+            supply: string | null;
             /**
              * Terminal C
              * @description marking of its terminals, C
              * @default null
              */
-            terminal_c: (60 | 75) | null;
+            terminal_c: number | null;
             /**
              * @description what is connected here, besides the runs that leave
              * @default null
@@ -2589,18 +2629,18 @@ export interface components {
              *       "surge_protected": null,
              *       "back_fed": false,
              *       "retained": null,
-             *       "handle_height_in": null,
+             *       "handle_height": null,
              *       "ground_detection": null,
              *       "circuits": null,
              *       "bus_a": null,
              *       "series_ka": null,
              *       "second_sources": [],
-             *       "torque_lb_in": null,
+             *       "torque": null,
              *       "room": null,
              *       "nearest_entry": null,
              *       "working_condition": null,
-             *       "working_depth_in": null,
-             *       "working_width_in": null
+             *       "working_depth": null,
+             *       "working_width": null
              *     }
              */
             gear: components["schemas"]["Gear"];
@@ -2630,16 +2670,16 @@ export interface components {
         };
         /**
          * StationAnswer
-         * @description One station as solved: feet of wire from the source, voltage at the design load, the largest
-         *     bolted fault current there.
+         * @description One station as solved: wire from the source (in the job's length), voltage at the design load, the largest bolted
+         *     fault current there.
          */
         StationAnswer: {
             /** Id */
             id: string;
             /** Fed */
             fed: boolean;
-            /** Distance Ft */
-            distance_ft: number;
+            /** Distance */
+            distance: number;
             volts: components["schemas"]["Figure"];
             drop_pct: components["schemas"]["Figure"];
             fault_a: components["schemas"]["Figure"];
@@ -2718,11 +2758,11 @@ export interface components {
         };
         /**
          * SurveyPoint
-         * @description A reading: spacing (ft), its apparent resistivity and that of the two layers found (ohm·m).
+         * @description A reading: spacing (in the job's length), its apparent resistivity and that of the two layers found (ohm·m).
          */
         SurveyPoint: {
-            /** Spacing Ft */
-            spacing_ft: number;
+            /** Spacing */
+            spacing: number;
             /** Measured */
             measured: number;
             /** Computed */
@@ -2733,19 +2773,19 @@ export interface components {
          * @description One reading of a four-pin survey with equal spacing.
          */
         SurveyReading: {
-            /** Spacing Ft */
-            spacing_ft: number;
+            /** Spacing */
+            spacing: number;
             /**
              * Ohm
              * @description as the meter shows it
              */
             ohm: number;
             /**
-             * Pin Depth Ft
-             * @description pins in the earth, ft; 0: short beside their spacing
+             * Pin Depth
+             * @description pins in the earth; 0: short beside their spacing
              * @default 0
              */
-            pin_depth_ft: number;
+            pin_depth: number;
         };
         /**
          * Tap
@@ -2806,9 +2846,8 @@ export interface components {
             /**
              * Secondary
              * @description what it delivers; its primary takes what its run brings
-             * @enum {string}
              */
-            secondary: "120-2w" | "240-2w" | "208-2w" | "277-2w" | "480-2w" | "120/240-3w" | "120/208-3w";
+            secondary: string;
             /** Kva */
             kva: number;
             /**
@@ -2903,17 +2942,17 @@ export interface components {
              * @description voltage of the line, through transformers where needed
              * @default null
              */
-            system: ("120-2w" | "240-2w" | "208-2w" | "277-2w" | "480-2w" | "120/240-3w" | "120/208-3w") | null;
+            system: string | null;
         };
         /**
          * Waypoint
          * @description A point of a route on the plan; ``pull`` says that wire can be pulled from it.
          */
         Waypoint: {
-            /** X Ft */
-            x_ft: number;
-            /** Y Ft */
-            y_ft: number;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
             /**
              * Pull
              * @default false
@@ -3003,11 +3042,8 @@ export interface components {
              * @enum {string}
              */
             metal: "cu" | "al";
-            /**
-             * Size
-             * @enum {string}
-             */
-            size: "14" | "12" | "10" | "8" | "6" | "4" | "3" | "2" | "1" | "1/0" | "2/0" | "3/0" | "4/0" | "250" | "300" | "350" | "400" | "500" | "600" | "700" | "750" | "800" | "900" | "1000" | "1250" | "1500" | "1750" | "2000";
+            /** Size */
+            size: string;
         };
         /**
          * FaultReply
@@ -3394,15 +3430,17 @@ export interface components {
             why: string;
         };
         /**
-         * SystemWords
-         * @description A wiring system: its name, its words, volts between what is loaded and to neutral (None: no neutral), phases,
-         *     ungrounded and grounded conductors, how many count as loaded, and what may be taken from it without a transformer.
+         * System
+         * @description One wiring system; every system has an equipment grounding conductor besides.
+         *
+         *     ``volts`` is the nominal voltage of the loaded loop, ``to_neutral`` from one ungrounded conductor to the
+         *     neutral (None where there is none), ``ungrounded`` and ``grounded`` the numbers of conductors, ``loaded``
+         *     the current-carrying count before anything else shares the raceway, ``feeds`` the systems that can be taken from it
+         *     without a transformer.
          */
-        SystemWords: {
-            /** Value */
-            value: string;
-            /** Words */
-            words: string;
+        System: {
+            /** Name */
+            name: string;
             /** Volts */
             volts: number;
             /** To Neutral */
@@ -3417,6 +3455,15 @@ export interface components {
             loaded: number;
             /** Feeds */
             feeds: string[];
+        };
+        /**
+         * SystemWords
+         * @description A wiring system that may be chosen: its words, and what it is.
+         */
+        SystemWords: {
+            /** Words */
+            words: string;
+            system: components["schemas"]["System"];
         };
         /**
          * Vocabulary
@@ -3756,8 +3803,47 @@ export interface components {
             broken: components["schemas"]["BrokenLineModel"][];
         };
         /**
+         * UnitsList
+         * @description The units that a job can be told in.
+         */
+        UnitsList: {
+            /** Units */
+            units: components["schemas"]["Units"][];
+        };
+        /**
+         * Unit
+         * @description One unit: its sign, its plural in words, and how much of the SI unit (m, m², N·m) one of it is.
+         *
+         *     >>> US.length.si(10.0), US.length.of(3.048), US.length.said(94.488)
+         *     (3.048, 10.0, '310 ft')
+         */
+        Unit: {
+            /** Sign */
+            sign: string;
+            /** Words */
+            words: string;
+            /** Is Si */
+            is_si: number;
+        };
+        /**
+         * Units
+         * @description One way of telling: ``length`` along a wire or a plan, ``small`` things (depths, diameters, heights), areas and
+         *     the torque of a terminal.
+         */
+        Units: {
+            /**
+             * Id
+             * @enum {string}
+             */
+            id: "us" | "metric";
+            length: components["schemas"]["Unit"];
+            small: components["schemas"]["Unit"];
+            area: components["schemas"]["Unit"];
+            torque: components["schemas"]["Unit"];
+        };
+        /**
          * TrackModel
-         * @description A walked track: ft east and ft north of its first point.
+         * @description A walked track, east and north of its first point, in the length that was asked for.
          */
         TrackModel: {
             /** Points */
@@ -6863,7 +6949,9 @@ export interface operations {
     };
     surveys_read_post: {
         parameters: {
-            query?: never;
+            query?: {
+                units?: "us" | "metric";
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -6939,9 +7027,85 @@ export interface operations {
             };
         };
     };
-    tracks_read_post: {
+    told_list_units_get: {
         parameters: {
             query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UnitsList"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    tracks_read_post: {
+        parameters: {
+            query?: {
+                units?: "us" | "metric";
+            };
             header?: never;
             path?: never;
             cookie?: never;

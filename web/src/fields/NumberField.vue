@@ -3,6 +3,8 @@ import { computed, inject, ref } from 'vue'
 
 import { useTyped } from './typed'
 import { deskKey, useDesk } from '@/stores/desk'
+import { otherwise } from '@/stores/units'
+import { useView } from '@/stores/view'
 
 const props = defineProps<{
   label: string
@@ -17,8 +19,10 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ change: [value: number | null] }>()
 const desk = inject(deskKey, useDesk, true)
+const view = useView()
 
 const blankWord = computed(() => (props.setWord ? '' : 'auto'))
+const beside = computed(() => (view.both && props.unit && props.value !== null ? otherwise(props.value, props.unit) : ''))
 const { typed, editing, unsaved } = useTyped(shownValue, desk, alike)
 const wrong = ref('')
 
@@ -72,6 +76,7 @@ function commit() {
         @change="changed" @keydown.enter="enter" @focus="editing = true" @blur="editing = false"
       />
       <span v-if="unit" class="mono unit">{{ unit }}</span>
+      <span v-if="beside" class="mono unit beside">{{ beside }}</span>
       <button
         v-if="lockable" type="button" class="plain lock narrow" :aria-label="value === null ? `${blankWord} ${label}: not locked`.trim() : `${setWord ?? 'lock'} ×, unlock ${label}`"
         :disabled="value === null" @click.prevent="emit('change', null)"

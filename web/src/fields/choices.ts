@@ -1,10 +1,10 @@
-import type { Appliance, Place, Run, Size, Station } from '@/api/types'
+import type { Appliance, Cable, Locks, Place, Run, Size, Station } from '@/api/types'
 import { list, type Choice } from '@/stores/words'
 
 // Every list stands in the code book's vocabulary; these are their names here.
 export const SYSTEMS = list<Run['system']>('systems')
-export const INSULATIONS = list<Run['insulation']>('insulations')
-export const METALS = list<Run['metal']>('metals')
+export const INSULATIONS = list<Cable['insulation']>('insulations')
+export const METALS = list<Cable['metal']>('metals')
 export const PLACE_KINDS = list<Place['kind']>('place_kinds')
 export const SOILS = list<Place['soil']>('soils')
 export const APPLIANCE_KINDS = list<Appliance['kind']>('appliance_kinds')
@@ -12,8 +12,8 @@ export const GEAR_ROOMS = list<Station['gear']['room']>('gear_rooms')
 export const OUTLET_ROOMS = list<NonNullable<Run['outlets']>['room'] | null>('outlet_rooms')
 export const OVER = list<NonNullable<Run['overhead']>['over']>('over')
 export const LOAD_METHODS = list<Place['load_method']>('load_methods')
-export const RACEWAYS = list<Run['raceway']>('raceways')
-export const LOCATIONS = list<Run['location']>('locations')
+export const RACEWAYS = list<Cable['raceway']>('raceways')
+export const LOCATIONS = list<Cable['location']>('locations')
 export const USES = list<Run['use']>('uses')
 export const TAPS = list<Run['tap']>('taps')
 export const TERMINALS = list<Station['terminal_c']>('terminals')
@@ -21,7 +21,7 @@ export const STATION_KINDS = list<Station['kind']>('station_kinds')
 export const SUPPLIES = list<NonNullable<Station['supply']>>('supplies')
 export const ELSEWHERE = list<Run['system']>('elsewhere')
 const SIZE_CHOICES = list<Size>('sizes')
-const TRADES = list<NonNullable<Run['raceway_size']>>('trade_sizes')
+const TRADES = list<NonNullable<Locks['raceway_size']>>('trade_sizes')
 
 export const KNOWN: Choice<boolean | null>[] = [
   { value: null, words: 'not on record' },
@@ -30,7 +30,7 @@ export const KNOWN: Choice<boolean | null>[] = [
 ]
 
 /** Metals of a ground, with blank for the hots' own. */
-export function groundMetals(): Choice<Run['egc_metal']>[] {
+export function groundMetals(): Choice<Cable['egc_metal']>[] {
   return [{ value: null, words: 'as the hots' }, ...METALS]
 }
 
@@ -45,6 +45,6 @@ export function sizeLocks(auto: string): Choice<Size | null>[] {
 }
 
 /** Trade sizes that a lock may take, with blank for the solver's choice. */
-export function tradeLocks(auto: string): Choice<Run['raceway_size']>[] {
+export function tradeLocks(auto: string): Choice<Locks['raceway_size']>[] {
   return [{ value: null, words: auto ? `${auto} in auto` : 'auto' }, ...TRADES.map((t) => ({ value: t.value, words: `${t.words} in` }))]
 }

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed, watch } from 'vue'
 
-import { feet, figureText } from './write'
+import { figureText } from './write'
 import type { Figure } from '@/api/types'
+import { otherwise } from '@/stores/units'
 import { useView } from '@/stores/view'
 
 const props = defineProps<{ figure: Figure | null | undefined; title: string; places?: number; prefix?: string; none?: string }>()
@@ -10,7 +11,8 @@ const view = useView()
 const words = computed(() => {
   const value = props.figure?.value
   if (props.none && value === null) return props.none
-  return props.figure?.unit === 'ft' && typeof value === 'number' && view.metres ? feet(Math.round(value), true) : figureText(props.figure, props.places)
+  const beside = view.both && props.figure && typeof value === 'number' ? otherwise(value, props.figure.unit) : ''
+  return figureText(props.figure, props.places) + (beside && ` · ${beside}`)
 })
 const shown = computed(() => view.working?.figure === props.figure)
 

@@ -2,12 +2,14 @@
 import { computed, inject, onBeforeUnmount, onMounted, ref, useTemplateRef } from 'vue'
 
 import { clearOf, profileOf, stagger, type Box, type Line, type Point } from './profile'
-import { feet } from './write'
+import { lengthText } from './write'
 import { deskKey, useDesk } from '@/stores/desk'
+import { otherwise, useUnits } from '@/stores/units'
 import { useView } from '@/stores/view'
 
 const desk = inject(deskKey, useDesk, true)
 const view = useView()
+const units = useUnits()
 const frame = useTemplateRef<HTMLElement>('frame')
 const width = ref(1100)
 const LEFT = 62
@@ -33,16 +35,16 @@ const ticks = computed(() => {
 })
 const limits = computed(() => [rules.value?.feeder_drop_pct ?? 3, rules.value?.total_drop_pct ?? 5])
 
-function x(ft: number): number {
-  return LEFT + ((width.value - LEFT - RIGHT) * ft) / ((profile.value?.farthest ?? 100) * 1.03)
+function x(at: number): number {
+  return LEFT + ((width.value - LEFT - RIGHT) * at) / ((profile.value?.farthest ?? 100) * 1.03)
 }
 
 function y(drop: number): number {
   return TOP + ((GROUND - TOP - 14) * Math.min(drop, depth.value)) / depth.value
 }
 
-function tickWords(ft: number): string {
-  return view.metres && ft ? `${ft} · ${Math.round(ft * 0.3048)} m` : String(ft)
+function tickWords(at: number): string {
+  return view.both && at ? `${at} · ${otherwise(at, units.value.length.sign, 0)}` : String(at)
 }
 
 function volts(drop: number): string {
@@ -61,14 +63,14 @@ const height = computed(() => Math.max(286, ...names.value.map((n) => n.y + 14))
 
 function nameBox(point: Point): Box {
   const wide = point.name.length * 6.6 + 4
-  return { x: Math.min(Math.max(4, x(point.feet) - wide / 2), width.value - wide - 2), y: 0, width: wide, height: ROW }
+  return { x: Math.min(Math.max(4, x(point.at) - wide / 2), width.value - wide - 2), y: 0, width: wide, height: ROW }
 }
 
 const readings = computed(() => {
-  const points = [...(profile.value?.points ?? [])].filter((p) => p.feet > 0)
+  const points = [...(profile.value?.points ?? [])].filter((p) => p.at > 0)
   const selected = desk.run?.to_station
   points.sort((a, b) => Number(b.id === selected) - Number(a.id === selected) || b.drop - a.drop)
-  const boxes = points.map((p) => ({ x: x(p.feet) + 8, y: y(p.drop) - 20, width: 118, height: 15 }))
+  const boxes = points.map((p) => ({ x: x(p.at) + 8, y: y(p.drop) - 20, width: 118, height: 15 }))
   for (const box of boxes) box.x = Math.min(box.x, width.value - box.width - 42)
   const kept = clearOf(boxes)
   return points.flatMap((point, i) => (kept[i] ? [{ point, box: boxes[i] }] : []))
@@ -85,17 +87,17 @@ const wires = computed(() => {
 /** Every station with the wire that feeds it, from the source outward: the order in which they are reached by key. */
 const outward = computed(() =>
   [...(profile.value?.points ?? [])]
-    .sort((a, b) => a.feet - b.feet)
+    .sort((a, b) => a.at - b.at)
     .map((point) => ({ point, wire: wires.value.find((w) => w.line.to.id === point.id) })),
 )
 
 function stationWords(point: Point): string {
   const at = point.volts === null ? '' : `, ${point.volts.toFixed(1)} V, ${point.drop.toFixed(1)} % drop`
-  return `${point.name}${at}, ${feet(point.feet, view.metres)} from the source`
+  return `${point.name}${at}, ${lengthText(point.at, units.value.length.sign, view.both)} from the source`
 }
 
 function rank(line: Line): number {
-  return (line.id === desk.selectedRun ? 1e6 : 0) + (line.fails ? 1e5 : 0) + (line.to.feet - line.from.feet)
+  return (line.id === desk.selectedRun ? 1e6 : 0) + (line.fails ? 1e5 : 0) + (line.to.at - line.from.at)
 }
 
 function wordsBox(line: Line): Box {
@@ -105,11 +107,11 @@ function wordsBox(line: Line): Box {
 }
 
 function fits(line: Line, box: Box): boolean {
-  return x(line.to.feet) - x(line.from.feet) > box.width * 0.92
+  return x(line.to.at) - x(line.from.at) > box.width * 0.92
 }
 
 function slope(line: Line) {
-  const [x1, y1, x2, y2] = [x(line.from.feet), y(line.from.drop), x(line.to.feet), y(line.to.drop)]
+  const [x1, y1, x2, y2] = [x(line.from.at), y(line.from.drop), x(line.to.at), y(line.to.drop)]
   return { x1, y1, x2, y2, cx: (x1 + x2) / 2, cy: (y1 + y2) / 2, turn: (Math.atan2(y2 - y1, x2 - x1) * 180) / Math.PI }
 }
 
@@ -134,10 +136,10 @@ function over(point: Point): boolean {
         :d="Array.from({ length: Math.floor((width - LEFT) / 9) }, (_, i) => `M${LEFT - 16 + i * 9} ${GROUND + 1}l-5 6`).join('')"
       />
       <text v-for="tick in ticks" :key="tick" class="tick" :x="x(tick)" :y="GROUND - 4" text-anchor="middle">{{ tickWords(tick) }}</text>
-      <text class="tick" :x="width - 6" :y="GROUND - 4" text-anchor="end">ft</text>
+      <text class="tick" :x="width - 6" :y="GROUND - 4" text-anchor="end">{{ units.length.sign }}</text>
 
       <g v-for="point in profile.points" :key="`mast-${point.id}`">
-        <line class="mast" :class="{ on: point.id === desk.run?.to_station }" :x1="x(point.feet)" :x2="x(point.feet)" :y1="y(point.drop)" :y2="GROUND" />
+        <line class="mast" :class="{ on: point.id === desk.run?.to_station }" :x1="x(point.at)" :x2="x(point.at)" :y1="y(point.drop)" :y2="GROUND" />
       </g>
       <!-- What the pointer takes hold of lies below all stations; what is drawn and reached by key goes from the source outward. -->
       <g v-for="wire in wires" :key="wire.line.id" :data-run="wire.line.id" class="reach" @click="desk.selectRun(wire.line.id)">
@@ -161,7 +163,7 @@ function over(point: Point): boolean {
         </g>
         <g class="station" :class="{ over: over(point), on: point.id === desk.selectedStation }">
           <circle
-            :cx="x(point.feet)" :cy="y(point.drop)" :r="point.id === desk.run?.to_station ? 5 : 3.6" tabindex="0" role="button"
+            :cx="x(point.at)" :cy="y(point.drop)" :r="point.id === desk.run?.to_station ? 5 : 3.6" tabindex="0" role="button"
             :aria-label="stationWords(point)" @click="desk.selectStation(point.id)" @keydown.enter="desk.selectStation(point.id)"
           />
         </g>
@@ -173,7 +175,7 @@ function over(point: Point): boolean {
       <text
         v-for="name in names" :key="`name-${name.point.id}`" class="name" :class="{ on: name.point.id === desk.selectedStation }"
         :x="name.x" :y="name.y" @click="desk.selectStation(name.point.id)"
-      >{{ name.point.name }}<title>{{ feet(name.point.feet, view.metres) }} from the source</title></text>
+      >{{ name.point.name }}<title>{{ lengthText(name.point.at, units.length.sign, view.both) }} from the source</title></text>
     </svg>
   </div>
 </template>

@@ -1,9 +1,10 @@
 import type { Job, Solution } from '@/api/types'
+import { unitsOf } from '@/stores/units'
 
 export interface Point {
   id: string
   name: string
-  feet: number
+  at: number
   drop: number
   volts: number | null
 }
@@ -32,7 +33,7 @@ export function profileOf(job: Job, solution: Solution): Profile {
     const answer = answers.get(station.id)
     if (!answer?.fed || typeof answer.drop_pct.value !== 'number') continue
     const volts = typeof answer.volts.value === 'number' ? answer.volts.value : null
-    points.set(station.id, { id: station.id, name: station.name, feet: answer.distance_ft, drop: answer.drop_pct.value, volts })
+    points.set(station.id, { id: station.id, name: station.name, at: answer.distance, drop: answer.drop_pct.value, volts })
   }
   const lines: Line[] = []
   for (const run of job.runs) {
@@ -43,7 +44,7 @@ export function profileOf(job: Job, solution: Solution): Profile {
     const { size, breaker, drop_pct: drop } = answer.figures
     const words = size.value === null
       ? 'no size yet'
-      : `${size.value} ${run.metal} · ${breaker.value} A · ${run.length_ft} ft · −${Number(drop.value).toFixed(2)} %`
+      : `${size.value} ${run.cable.metal} · ${breaker.value} A · ${run.cable.length} ${unitsOf(job).length.sign} · −${Number(drop.value).toFixed(2)} %`
     lines.push({ id: run.id, from, to, words, fails: !answer.passes })
   }
   const all = [...points.values()]
@@ -51,7 +52,7 @@ export function profileOf(job: Job, solution: Solution): Profile {
   return {
     points: all,
     lines,
-    farthest: Math.max(10, ...all.map((p) => p.feet)),
+    farthest: Math.max(10, ...all.map((p) => p.at)),
     deepest: Math.max(0, ...all.map((p) => p.drop)),
     sourceVolts: (source && points.get(source.id)?.volts) ?? null,
   }

@@ -1,7 +1,8 @@
 import type { Figure } from '@/api/types'
+import { otherwise } from '@/stores/units'
 
 const PLACES: Record<string, number> = {
-  '%': 2, V: 2, A: 1, W: 0, VA: 0, $: 0, years: 1, kWh: 0, ft: 0, factor: 2, share: 2, ohm: 4, 'ohm/kft': 3, in2: 4, cmil: 0, '°C': 0,
+  '%': 2, V: 2, A: 1, W: 0, VA: 0, $: 0, years: 1, kWh: 0, ft: 0, m: 1, mm: 0, factor: 2, share: 2, ohm: 4, 'ohm/kft': 3, in2: 4, cmil: 0, '°C': 0,
 } // prettier-ignore
 const BARE = new Set(['', 'factor', 'share', 'size', 'count', 'text'])
 
@@ -31,10 +32,10 @@ export function figureText(figure: Figure | null | undefined, places?: number): 
   return figure ? written(figure.value, figure.unit, places) : '—'
 }
 
-/** A length in feet, with metres beside it where they are wanted. */
-export function feet(length: number, metres: boolean): string {
-  const ft = `${Number(length.toFixed(1))} ft`
-  return metres ? `${ft} · ${(length * 0.3048).toFixed(1)} m` : ft
+/** A length with its sign, and beside it in the other units where they are wanted. */
+export function lengthText(length: number, sign: string, both: boolean): string {
+  const own = `${Number(length.toFixed(1))} ${sign}`
+  return both ? `${own} · ${otherwise(length, sign)}` : own
 }
 
 /** So many of something, in the singular for one. */

@@ -7,10 +7,12 @@ import MenuList from './MenuList.vue'
 import { STEPS } from './steps'
 import JobSettings from '@/steps/span/JobSettings.vue'
 import { useDesk } from '@/stores/desk'
+import { useUnits } from '@/stores/units'
 import { useView } from '@/stores/view'
 
 const desk = useDesk()
 const view = useView()
+const units = useUnits()
 const route = useRoute()
 const settings = ref(false)
 
@@ -47,8 +49,8 @@ const files = computed(() => [
       <button class="plain act narrow" :disabled="!desk.canRedo" @click="desk.redo()">Redo <kbd>shift-u</kbd></button>
       <MenuList words="Hand over" :entries="files" />
     </template>
-    <button class="plain act narrow" :aria-pressed="view.metres" @click="view.metres = !view.metres">
-      {{ view.metres ? 'ft + m' : 'ft only' }}
+    <button class="plain act narrow" :aria-pressed="view.both" title="Show the other units beside" @click="view.both = !view.both">
+      {{ view.both ? 'ft + m' : `${units.length.sign} only` }}
     </button>
     <button class="plain act" :aria-label="view.dark ? 'Light paper' : 'Dark paper'" @click="view.dark = !view.dark">
       <v-icon :icon="view.dark ? mdiWhiteBalanceSunny : mdiMoonWaningCrescent" size="16" />

@@ -5,7 +5,7 @@ import type { InjectionKey } from 'vue'
 
 import { answered, api, Refused } from '@/api/client'
 import type { components } from '@/api/schema'
-import type { Job, JobState, PatchStep, Problem, Run, Solution } from '@/api/types'
+import type { Cable, Job, JobState, Locks, PatchStep, Problem, Run, Solution } from '@/api/types'
 import { addressed } from './addresses'
 import { changed } from './changes'
 import { useOutbox, type Outgoing } from './outbox'
@@ -247,8 +247,20 @@ function desk() {
 
   /** Set fields of the selected run in one edit. */
   function setRun(fields: Partial<Run>): Promise<boolean> {
-    const at = runIndex.value
-    return edit(Object.entries(fields).map(([name, value]) => ({ op: 'add', path: `/runs/${at}/${name}`, value })))
+    return edit(runSteps('', fields))
+  }
+
+  /** Set fields of its cable, and of its locks, in one edit. */
+  function setCable(cable: Partial<Cable>, locks: Partial<Locks> = {}): Promise<boolean> {
+    return edit([...runSteps('cable/', cable), ...runSteps('locks/', locks)])
+  }
+
+  function setLocks(locks: Partial<Locks>): Promise<boolean> {
+    return setCable({}, locks)
+  }
+
+  function runSteps(part: string, fields: object): PatchStep[] {
+    return Object.entries(fields).map(([name, value]) => ({ op: 'add', path: `/runs/${runIndex.value}/${part}${name}`, value }))
   }
 
   function selectRun(runId: string | null) {
@@ -266,7 +278,7 @@ function desk() {
   return {
     id, name, job, solution, key, fault, canUndo, canRedo, selectedRun, selectedStation, problems, notice, settled, run, runIndex,
     unsent: outbox.unsent, trouble: outbox.trouble, sendNow: outbox.sendNow, unsentAt,
-    open, openScratch, lay, edit, preview, undo, redo, setRun, selectRun, selectStation, clear,
+    open, openScratch, lay, edit, preview, undo, redo, setRun, setCable, setLocks, selectRun, selectStation, clear,
   } // prettier-ignore
 }
 

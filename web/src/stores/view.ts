@@ -16,15 +16,15 @@ function remembered(key: string): boolean {
   }
 }
 
-/** What the person has on view: the working at hand, metres, dark paper. */
+/** What the person has on view: the working at hand, the other units, dark paper. */
 export const useView = defineStore('view', () => {
   const working = shallowRef<Shown | null>(null)
-  const metres = ref(remembered('metres'))
+  const both = ref(remembered('both-units'))
   const dark = ref(remembered('dark'))
   const palette = ref(false)
   const help = ref(false)
 
-  for (const [key, value] of [['metres', metres], ['dark', dark]] as const) {
+  for (const [key, value] of [['both-units', both], ['dark', dark]] as const) {
     watch(value, (on) => {
       try {
         localStorage.setItem(key, on ? 'yes' : 'no')
@@ -38,5 +38,5 @@ export const useView = defineStore('view', () => {
     working.value = { title, figure }
   }
 
-  return { working, metres, dark, palette, help, show }
+  return { working, both, dark, palette, help, show }
 })

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import type { Bonding, ModeAnswer, Run } from '@/api/types'
+import type { Bonding, Cable, ModeAnswer } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
 import { sizeLocks } from '@/fields/choices'
 import NumberField from '@/fields/NumberField.vue'
@@ -36,7 +36,7 @@ const BARS: { value: Bonding['ground_bar']; words: string }[] = [
   { value: 'none', words: 'no bar' },
 ]
 
-const RACEWAY_BONDS: { value: Run['raceway_bonded']; words: string }[] = [
+const RACEWAY_BONDS: { value: Cable['raceway_bonded']; words: string }[] = [
   { value: null, words: 'not on record' },
   { value: true, words: 'bushing or hub' },
   { value: false, words: 'locknuts alone' },
@@ -46,7 +46,7 @@ function set(name: string, value: unknown) {
   void desk.edit([{ op: 'add', path: `${base.value}/${name}`, value }])
 }
 
-function setFeed<K extends keyof Run>(name: K, value: Run[K]) {
+function setFeed(name: string, value: boolean | null) {
   void desk.edit([{ op: 'add', path: `/runs/${feedIndex.value}/${name}`, value }])
 }
 </script>
@@ -60,10 +60,10 @@ function setFeed<K extends keyof Run>(name: K, value: Run[K]) {
       <ChoiceField label="Ground bar" :value="station.bonding.ground_bar" :choices="BARS" :pointer="`${base}/bonding/ground_bar`" @change="(v) => set('bonding/ground_bar', v)" />
       <p v-if="bond?.jumper" class="figure narrow"><span class="quiet">Bonding jumper asked for</span><FigureButton :figure="bond.jumper" :title="`bonding jumper at ${station.name}`" /></p>
       <p v-if="bond?.electrode_conductor" class="figure narrow"><span class="quiet">To the electrodes</span><FigureButton :figure="bond.electrode_conductor" :title="`electrode conductor of ${station.name}`" /></p>
-      <ChoiceField v-if="feed && feed.use === 'service' && steel" label="Its steel raceway" :value="feed.raceway_bonded" :choices="RACEWAY_BONDS" :pointer="`/runs/${feedIndex}/raceway_bonded`" @change="(v) => setFeed('raceway_bonded', v)" />
+      <ChoiceField v-if="feed && feed.use === 'service' && steel" label="Its steel raceway" :value="feed.cable.raceway_bonded" :choices="RACEWAY_BONDS" :pointer="`/runs/${feedIndex}/cable/raceway_bonded`" @change="(v) => setFeed('cable/raceway_bonded', v)" />
       <template v-if="feed && feed.use !== 'service'">
-        <SwitchField label="Fed with no equipment ground" :value="feed.no_egc" :pointer="`/runs/${feedIndex}/no_egc`" @change="(v) => setFeed('no_egc', v)" />
-        <SwitchField v-if="feed.no_egc" label="Ground-fault protection ahead of it" :value="feed.ground_fault_protected" :pointer="`/runs/${feedIndex}/ground_fault_protected`" @change="(v) => setFeed('ground_fault_protected', v)" />
+        <SwitchField label="Fed with no equipment ground" :value="feed.cable.no_egc" :pointer="`/runs/${feedIndex}/cable/no_egc`" @change="(v) => setFeed('cable/no_egc', v)" />
+        <SwitchField v-if="feed.cable.no_egc" label="Ground-fault protection ahead of it" :value="feed.ground_fault_protected" :pointer="`/runs/${feedIndex}/ground_fault_protected`" @change="(v) => setFeed('ground_fault_protected', v)" />
       </template>
       <SwitchField v-if="station.transfer" label="Switches the neutral" :value="station.transfer.switches_neutral" :pointer="`${base}/transfer/switches_neutral`" @change="(v) => set('transfer/switches_neutral', v)" />
       <NumberField v-if="station.kind === 'generator' && station.generator" label="Reactance in a fault" :value="station.generator.reactance_pct" unit="%" :pointer="`${base}/generator/reactance_pct`" hint="From its sheet; 15 % of its rating is only the start value" @change="(v) => v && set('generator/reactance_pct', v)" />

@@ -5,6 +5,7 @@ import { ampsText, EDGE, type Column } from './cut'
 import { CAN, EARTH_LINE, FOOT, HEIGHT, PIPE_LEVEL, STRAY_LEVEL, WIRE } from './levels'
 import type { ElectrodeAnswer, FaultState } from '@/api/types'
 import { useDesk } from '@/stores/desk'
+import { footOf } from '@/stores/units'
 
 const props = defineProps<{ columns: Column[]; state: FaultState | null; width: number }>()
 const desk = useDesk()
@@ -48,14 +49,15 @@ function rods(x: number, many: number): Shape[] {
 
 /** Electrodes side by side as deep as they are; those not bonded in are left off the wire. */
 function shapes(x: number, electrodes: ElectrodeAnswer[]): Shape[] {
+  const foot = footOf(desk.job)
   let at = x
   return electrodes.flatMap((e) => {
-    const flat = e.bottom_ft - e.top_ft < 0.01
-    const plate = !flat && e.top_ft > 0.5
+    const flat = e.bottom - e.top < 0.01 * foot
+    const plate = !flat && e.top > 0.5 * foot
     const found: Shape[] = []
-    for (const [i] of (flat ? [e.at_ft[0]] : e.at_ft.slice(0, 4)).entries()) {
+    for (const [i] of (flat ? [e.at[0]] : e.at.slice(0, 4)).entries()) {
       const wide = flat ? 34 : plate ? 10 : 4
-      found.push({ id: `${e.id}${i}`, kind: flat ? 'flat' : plate ? 'plate' : 'upright', x: at, wide, top: EARTH_LINE + e.top_ft * FOOT, bottom: EARTH_LINE + Math.min(e.bottom_ft, 12) * FOOT, gone: e.ohms.value === null })
+      found.push({ id: `${e.id}${i}`, kind: flat ? 'flat' : plate ? 'plate' : 'upright', x: at, wide, top: EARTH_LINE + (e.top / foot) * FOOT, bottom: EARTH_LINE + Math.min(e.bottom / foot, 12) * FOOT, gone: e.ohms.value === null })
       at += wide + 9
     }
     return found

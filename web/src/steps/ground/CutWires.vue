@@ -4,11 +4,13 @@ import { computed } from 'vue'
 import { ampsText, GAP, groundWire, wireWords, type Link } from './cut'
 import { CAN, WIRE } from './levels'
 import type { FaultRequest, FaultState } from '@/api/types'
-import { feet } from '@/figures/write'
+import { lengthText } from '@/figures/write'
+import { useUnits } from '@/stores/units'
 import { useView } from '@/stores/view'
 
 const props = defineProps<{ link: Link; state: FaultState | null; here: boolean; equipment: FaultRequest['equipment']; neutralOpen: boolean }>()
 const view = useView()
+const units = useUnits()
 const SHOWN_A = 0.015
 
 const left = computed(() => props.link.from.x + props.link.from.width)
@@ -62,7 +64,7 @@ const currents = computed<Current[]>(() => {
     <path v-if="link.past && wired" :d="under(9)" class="ground around" />
     <text v-if="link.past" :x="left + GAP / 2 + 6" :y="CAN.bottom + 14" text-anchor="middle" class="run">{{ open ? 'neutral opened' : 'neutral whole' }}</text>
     <template v-else>
-      <text :x="middle" y="38" text-anchor="middle" class="run">{{ feet(link.run.length_ft, view.metres) }}</text>
+      <text :x="middle" y="38" text-anchor="middle" class="run">{{ lengthText(link.run.cable.length, units.length.sign, view.both) }}</text>
       <text :x="middle" y="22" text-anchor="middle" class="run">{{ wireWords(wires) }}</text>
       <template v-if="wires.live">
         <line :x1="left" :x2="right + link.to.width * 0.86" :y1="WIRE.A" :y2="WIRE.A" class="hot-edge" />

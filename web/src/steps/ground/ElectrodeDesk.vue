@@ -13,14 +13,15 @@ import SwitchField from '@/fields/SwitchField.vue'
 import FigureButton from '@/figures/FigureButton.vue'
 
 const props = defineProps<{ placeId: string }>()
-const { place, base, known, ground, set, add } = useGrounding(toRef(props, 'placeId'))
+const { desk, place, base, known, ground, set, add } = useGrounding(toRef(props, 'placeId'))
 const at = ref<number | null>(null)
 const shown = computed(() => (at.value !== null && known.value?.electrodes[at.value] ? at.value : null))
 const kind = ref<Electrode['kind']>('rod')
 
 async function put() {
+  if (!desk.job) return
   const electrodes = known.value?.electrodes ?? []
-  if (await add(newElectrode(kind.value, electrodes.map((e) => e.id)))) at.value = electrodes.length
+  if (await add(newElectrode(desk.job, kind.value, electrodes.map((e) => e.id)))) at.value = electrodes.length
 }
 </script>
 

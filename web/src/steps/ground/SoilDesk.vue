@@ -9,35 +9,39 @@ import ChoiceField from '@/fields/ChoiceField.vue'
 import { SOILS } from '@/fields/choices'
 import NumberField from '@/fields/NumberField.vue'
 import FigureButton from '@/figures/FigureButton.vue'
+import { written } from '@/figures/write'
+import { told, useUnits } from '@/stores/units'
 
 const props = defineProps<{ placeId: string }>()
 const { desk, place, base, known, ground, set } = useGrounding(toRef(props, 'placeId'))
+const units = useUnits()
+const rodLength = computed(() => written(told({ length: 8 }, { length: 'length' }, { units: units.value.id }).length, units.value.length.sign))
 const broken = ref<{ line: number; words: string }[]>([])
 const trouble = ref('')
 const soil = computed(() => ground.value?.soil)
 const rods = computed(() => ground.value?.rods ?? [])
 const most = computed(() => Math.max(...rods.value.map((r) => Number(r.ohms.value)), 1))
-const surveyed = computed(() => soil.value?.depth_ft !== null)
+const surveyed = computed(() => soil.value?.depth !== null)
 
 function setSoil(value: Place['soil']) {
   void desk.edit([{ op: 'add', path: `${base.value.replace('/grounding', '')}/soil`, value }])
 }
 
-function setReading(at: number, name: 'spacing_ft' | 'ohm', value: number) {
+function setReading(at: number, name: 'spacing' | 'ohm', value: number) {
   void desk.edit([{ op: 'add', path: `${base.value}/survey/${at}/${name}`, value }])
 }
 
 /** What is typed of a new reading, once both of it are numbers; nothing is put in its place. */
 const typed = reactive({ spacing: '', ohm: '' })
-const pinDepth = computed(() => known.value?.survey[0]?.pin_depth_ft ?? 0)
+const pinDepth = computed(() => known.value?.survey[0]?.pin_depth ?? 0)
 const reading = computed(() => {
-  const [spacing_ft, ohm] = [typed.spacing, typed.ohm].map((v) => Number(v.trim().replace(',', '.')))
-  return spacing_ft > 0 && ohm > 0 ? { spacing_ft, ohm, pin_depth_ft: pinDepth.value } : null
+  const [spacing, ohm] = [typed.spacing, typed.ohm].map((v) => Number(v.trim().replace(',', '.')))
+  return spacing > 0 && ohm > 0 ? { spacing, ohm, pin_depth: pinDepth.value } : null
 })
 
 /** The pins of a survey go in equally deep at every spacing. */
-function setPinDepth(pin_depth_ft: number) {
-  void set('survey', (known.value?.survey ?? []).map((r) => ({ ...r, pin_depth_ft })))
+function setPinDepth(pin_depth: number) {
+  void set('survey', (known.value?.survey ?? []).map((r) => ({ ...r, pin_depth })))
 }
 
 async function addReading() {
@@ -53,9 +57,9 @@ async function read(event: Event) {
   trouble.value = ''
   broken.value = []
   try {
-    const found = await answered(api.POST('/api/surveys', asSent(file)))
+    const found = await answered(api.POST('/api/surveys', { ...asSent(file), params: { query: { units: units.value.id } } }))
     broken.value = found.broken
-    await set('survey', found.readings.map((r) => ({ ...r, pin_depth_ft: pinDepth.value })))
+    await set('survey', found.readings.map((r) => ({ ...r, pin_depth: pinDepth.value })))
   } catch (error) {
     if (!(error instanceof Refused)) throw error
     trouble.value = [error.message, ...error.problems.map((p) => p.words)].join(': ')
@@ -77,7 +81,7 @@ async function read(event: Event) {
       </template>
       <p v-if="ground.chance.value === null" class="narrow quiet">Known as of one day: season and drought are not counted in, so no band is drawn.</p>
       <template v-if="rods.length">
-        <h3 class="cap">8 ft rods in a row here</h3>
+        <h3 class="cap">{{ rodLength }} rods in a row here</h3>
         <table>
           <thead><tr class="narrow"><th>Rods</th><th>Computed</th><th><span class="visually-hidden">Drawn</span></th><th class="right">By thumb</th></tr></thead>
           <tbody>
@@ -102,16 +106,16 @@ async function read(event: Event) {
         <thead><tr class="narrow"><th>Spacing</th><th>Reading</th><th class="right">ohm·m</th><th><span class="visually-hidden">Take out</span></th></tr></thead>
         <tbody>
           <tr v-for="(r, i) in known.survey" :key="i">
-            <td><NumberField :label="`Spacing ${i + 1}`" bare :value="r.spacing_ft" unit="ft" :pointer="`${base}/survey/${i}/spacing_ft`" @change="(v) => v && setReading(i, 'spacing_ft', v)" /></td>
+            <td><NumberField :label="`Spacing ${i + 1}`" bare :value="r.spacing" :unit="units.length.sign" :pointer="`${base}/survey/${i}/spacing`" @change="(v) => v && setReading(i, 'spacing', v)" /></td>
             <td><NumberField :label="`Reading ${i + 1}`" bare :value="r.ohm" unit="ohm" :pointer="`${base}/survey/${i}/ohm`" @change="(v) => v && setReading(i, 'ohm', v)" /></td>
             <td class="mono right">{{ soil.points[i]?.measured.toFixed(0) }}</td>
             <td class="right"><button class="plain quiet" :aria-label="`Take out reading ${i + 1}`" @click="desk.edit([{ op: 'remove', path: `${base}/survey/${i}` }])">×</button></td>
           </tr>
         </tbody>
       </table>
-      <NumberField v-if="known.survey.length" label="Pins in the earth" :value="pinDepth" unit="ft" :pointer="`${base}/survey/0/pin_depth_ft`" hint="0: short beside their spacing" @change="(v) => setPinDepth(v ?? 0)" />
+      <NumberField v-if="known.survey.length" label="Pins in the earth" :value="pinDepth" :unit="units.length.sign" :pointer="`${base}/survey/0/pin_depth`" hint="0: short beside their spacing" @change="(v) => setPinDepth(v ?? 0)" />
       <div class="acts">
-        <label class="typed narrow"><input v-model="typed.spacing" class="mono" inputmode="decimal" aria-label="New spacing, ft" /> ft</label>
+        <label class="typed narrow"><input v-model="typed.spacing" class="mono" inputmode="decimal" :aria-label="`New spacing, ${units.length.sign}`" /> {{ units.length.sign }}</label>
         <label class="typed narrow"><input v-model="typed.ohm" class="mono" inputmode="decimal" aria-label="New reading, ohm" @keydown.enter="addReading" /> ohm</label>
         <button class="ink-button" :disabled="!reading" @click="addReading">Add reading</button>
         <label class="ink-button file">Read CSV: spacing, ohms<input type="file" accept=".csv,text/csv,.txt" class="visually-hidden" @change="read" /></label>

@@ -1,4 +1,6 @@
-import type { Electrode } from '@/api/types'
+import type { Electrode, Job } from '@/api/types'
+import { told } from '@/stores/units'
+import { defaults } from '@/stores/words'
 
 export const ELECTRODE_KINDS: { value: Electrode['kind']; words: string }[] = [
   { value: 'rod', words: 'rod' },
@@ -25,34 +27,28 @@ export const PLACINGS: { value: Electrode['placing']; words: string }[] = [
 
 /** The fields that a kind of electrode is known by. */
 export const FIELDS: Record<Electrode['kind'], (keyof Electrode)[]> = {
-  rod: ['count', 'length_ft', 'diameter_in', 'placing', 'x_ft'],
-  pipe: ['count', 'length_ft', 'diameter_in', 'placing', 'x_ft'],
-  plate: ['count', 'area_ft2', 'thickness_in', 'depth_in', 'x_ft'],
-  ring: ['length_ft', 'wire_size', 'depth_in', 'x_ft'],
-  strip: ['length_ft', 'wire_size', 'depth_in', 'x_ft'],
-  'concrete-encased': ['length_ft', 'diameter_in', 'depth_in', 'cover_in', 'stands_in_footing', 'x_ft'],
-  'water-pipe': ['length_ft', 'diameter_in', 'depth_in', 'x_ft'],
-  'structural-metal': ['length_ft', 'diameter_in', 'x_ft'],
-  'gas-pipe': ['length_ft'],
+  rod: ['count', 'length', 'diameter', 'placing', 'x'],
+  pipe: ['count', 'length', 'diameter', 'placing', 'x'],
+  plate: ['count', 'area', 'thickness', 'depth', 'x'],
+  ring: ['length', 'wire_size', 'depth', 'x'],
+  strip: ['length', 'wire_size', 'depth', 'x'],
+  'concrete-encased': ['length', 'diameter', 'depth', 'cover', 'stands_in_footing', 'x'],
+  'water-pipe': ['length', 'diameter', 'depth', 'x'],
+  'structural-metal': ['length', 'diameter', 'x'],
+  'gas-pipe': ['length'],
 }
 
 const BLANK: Omit<Electrode, 'id' | 'kind'> = {
-  metal: 'steel', existing: false, connected: true, listed: false, count: 1, layout: 'row', spacing_ft: null, length_ft: null, diameter_in: null,
-  wire_size: null, area_ft2: null, thickness_in: null, depth_in: null, placing: 'upright', slant_deg: null, x_ft: null, y_ft: null,
-  measured_ohm: null, clamp_for_burial: null, lands_from_entry_ft: null, bonded_past_meter: null, conductor_size: null, stands_in_footing: false, cover_in: null,
+  metal: 'steel', existing: false, connected: true, listed: false, count: 1, layout: 'row', spacing: null, length: null, diameter: null,
+  wire_size: null, area: null, thickness: null, depth: null, placing: 'upright', slant_deg: null, x: null, y: null,
+  measured_ohm: null, clamp_for_burial: null, lands_from_entry: null, bonded_past_meter: null, conductor_size: null, stands_in_footing: false, cover: null,
 } // prettier-ignore
 
-const NEW: Partial<Record<Electrode['kind'], Partial<Electrode>>> = {
-  rod: { count: 2, spacing_ft: 8, length_ft: 8, diameter_in: 0.625 },
-  'water-pipe': { metal: 'copper', existing: true },
-  'concrete-encased': { length_ft: 20, diameter_in: 0.5 },
-  ring: { metal: 'copper', wire_size: '2' },
-  'gas-pipe': { existing: true, connected: false },
-}
+const QUANTITIES = { spacing: 'length', length: 'length', diameter: 'small' } as const
 
-/** A new electrode of a kind as it is commonly made, with an id that the place does not have yet. */
-export function newElectrode(kind: Electrode['kind'], taken: string[]): Electrode {
+/** A new electrode of a kind as the code book's words begin with it, with an id that the place does not have yet. */
+export function newElectrode(job: Job, kind: Electrode['kind'], taken: string[]): Electrode {
   let id: string = kind
   for (let i = 2; taken.includes(id); i++) id = `${kind}-${i}`
-  return { ...BLANK, id, kind, ...NEW[kind] }
+  return { ...BLANK, id, kind, ...told(defaults<Partial<Electrode>>(kind), QUANTITIES, job) }
 }

@@ -6,6 +6,8 @@ import { amount, continuousFault } from './building'
 import { jobOf, type WalkThrough } from './newJob'
 import { SUPPLIES } from '@/fields/choices'
 import { useShelf } from '@/stores/shelf'
+import { unitsOf } from '@/stores/units'
+import { words } from '@/stores/words'
 
 const open = defineModel<boolean>({ required: true })
 const shelf = useShelf()
@@ -13,21 +15,27 @@ const router = useRouter()
 const tried = ref(false)
 
 const walk = reactive<WalkThrough>({
-  name: '', supply: SUPPLIES[0].value, rating: 200, serviceFeet: 60, houseAmps: null, building: false, buildingName: '',
-  buildingFeet: null, buildingAmps: null, buildingContinuous: null,
+  name: '', units: words.value?.units ?? 'us', supply: SUPPLIES[0].value, rating: 200, serviceLength: 60, houseAmps: null, building: false, buildingName: '',
+  buildingLength: null, buildingAmps: null, buildingContinuous: null,
 }) // prettier-ignore
+
+const unit = computed(() => unitsOf(walk).length)
+const UNITS: { value: WalkThrough['units']; title: string }[] = [
+  { value: 'us', title: 'feet and inches' },
+  { value: 'metric', title: 'metres and millimetres' },
+]
 
 const wrong = computed(() => ({
   name: walk.name.trim() ? '' : 'Name the job, by street or customer',
-  serviceFeet: isLength(walk.serviceFeet) ? '' : 'Feet of wire from the transformer',
+  serviceLength: isLength(walk.serviceLength) ? '' : `In ${unit.value.words}, along the wire from the transformer`,
   houseAmps: amount(walk.houseAmps) === null || Number(walk.houseAmps) > 0 ? '' : 'Amperes, more than none',
   buildingName: !walk.building || walk.buildingName.trim() ? '' : 'Name the building',
   buildingContinuous: walk.building ? continuousFault(walk.buildingAmps, walk.buildingContinuous) : '',
-  buildingFeet: !walk.building || isLength(walk.buildingFeet) ? '' : 'Feet of wire, one way',
+  buildingLength: !walk.building || isLength(walk.buildingLength) ? '' : `In ${unit.value.words}, one way along the wire`,
 }))
 
-function isLength(feet: number | null): boolean {
-  return typeof feet === 'number' && feet > 0
+function isLength(length: number | null): boolean {
+  return typeof length === 'number' && length > 0
 }
 
 async function make() {
@@ -46,10 +54,13 @@ async function make() {
       <form novalidate @submit.prevent="make">
         <h2 class="cap">New job</h2>
         <v-text-field v-model="walk.name" label="Job name" autofocus maxlength="80" :error-messages="tried ? wrong.name : ''" />
-        <v-select v-model="walk.supply" label="The utility delivers" :items="SUPPLIES" item-title="words" />
+        <div class="pair">
+          <v-select v-model="walk.supply" label="The utility delivers" :items="SUPPLIES" item-title="words" />
+          <v-select v-model="walk.units" label="Measured in" :items="UNITS" />
+        </div>
         <div class="pair">
           <v-text-field v-model.number="walk.rating" label="Service rating" suffix="A" type="number" min="15" />
-          <v-text-field v-model.number="walk.serviceFeet" label="Transformer to panel" suffix="ft" type="number" min="0" :error-messages="tried ? wrong.serviceFeet : ''" />
+          <v-text-field v-model.number="walk.serviceLength" label="Transformer to panel" :suffix="unit.sign" type="number" min="0" :error-messages="tried ? wrong.serviceLength : ''" />
         </div>
         <v-text-field
           v-model.number="walk.houseAmps" label="House load, if known" suffix="A" type="number" min="0" :error-messages="tried ? wrong.houseAmps : ''"
@@ -58,7 +69,7 @@ async function make() {
         <v-checkbox v-model="walk.building" label="There is a detached building to feed" density="compact" hide-details />
         <template v-if="walk.building">
           <v-text-field v-model="walk.buildingName" label="Building name" maxlength="60" :error-messages="tried ? wrong.buildingName : ''" />
-          <v-text-field v-model.number="walk.buildingFeet" label="Length of wire, one way" suffix="ft" type="number" min="0" :error-messages="tried ? wrong.buildingFeet : ''" />
+          <v-text-field v-model.number="walk.buildingLength" label="Length of wire, one way" :suffix="unit.sign" type="number" min="0" :error-messages="tried ? wrong.buildingLength : ''" />
           <div class="pair">
             <v-text-field v-model.number="walk.buildingAmps" label="Its load, if known" suffix="A" type="number" min="0" />
             <v-text-field v-model.number="walk.buildingContinuous" label="of it continuous" suffix="A" type="number" min="0" :error-messages="tried ? wrong.buildingContinuous : ''" />

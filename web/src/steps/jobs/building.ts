@@ -1,18 +1,19 @@
-import type { Footprint, Gear, Generator, Job, Load, PatchStep, Place, Run, Station, TransferSwitch, Transformer } from '@/api/types'
+import type { Cable, Footprint, Gear, Generator, Job, Load, Locks, PatchStep, Place, Run, Station, TransferSwitch, Transformer } from '@/api/types'
+import { footOf } from '@/stores/units'
 import { defaults } from '@/stores/words'
 
 /** What a run is made of, as the code book's vocabulary begins with it. */
-export type Wire = Pick<Run, 'metal' | 'insulation' | 'raceway' | 'location'>
+export type Wire = Pick<Cable, 'metal' | 'insulation' | 'raceway' | 'location'>
 
 export interface NewBuilding {
   name: string
   what: 'building' | 'panel' | 'equipment' | 'transformer' | 'transfer-switch' | 'generator'
   from: string
-  feet: number | null
+  length: number | null
   amps: number | null
   continuous: number | null
   system: Run['system']
-  metal: Run['metal']
+  metal: Cable['metal']
   buried: boolean
 }
 
@@ -40,11 +41,18 @@ export function loadOf(typedAmps: number | null, continuous: number | null): Loa
   return amps ? { amps, continuous_amps: amount(continuous) ?? 0, neutral_amps: null, power_factor: 1, in_calculation: false } : null
 }
 
+const BLANK_CABLE = {
+  ambient_c: 30, rooftop: false, nipple: false, in_insulation: false, sets: 1, egc_metal: null, bare_egc: false, no_egc: false,
+  raceway_bonded: null, shares_raceway: null,
+} as const // prettier-ignore
+
 const BLANK_LOCKS = {
-  rooftop: false, nipple: false, in_insulation: false, several_receptacles: false, loaded_conductors: null, sets: 1,
-  whole_dwelling: false, load: null, breaker_a: null, size: null, neutral_size: null, egc_size: null, egc_metal: null,
-  bare_egc: false, no_egc: false, ground_fault_protected: false, raceway_bonded: null, raceway_size: null, drop_limit_pct: null, ambient_c: 30, note: '', tap: null, route: null,
-  shares_raceway: null, outlets: null, overhead: null,
+  load: null, breaker_a: null, size: null, neutral_size: null, egc_size: null, raceway_size: null, loaded_conductors: null,
+} as const // prettier-ignore
+
+const BLANK_RUN = {
+  several_receptacles: false, whole_dwelling: false, ground_fault_protected: false, drop_limit_pct: null, note: '', tap: null,
+  route: null, outlets: null, overhead: null,
 } as const // prettier-ignore
 
 const BLANK_CONDUCTOR = {
@@ -59,19 +67,31 @@ const BLANK_GROUNDING: Omit<Place['grounding'], 'conductor'> = {
 /** A place with nothing entered of what it takes. */
 export function newPlace(part: Pick<Place, 'id' | 'name' | 'kind'>): Place {
   return {
-    footprint: null, soil: null, water_pipe: null, note: '', floor_area_ft2: null, ...defaults<Pick<Place, 'small_appliance_circuits' | 'laundry_circuits'>>('dwelling'), existing: false, record: null, load_method: null,
+    footprint: null, soil: null, water_pipe: null, note: '', floor_area: null, ...defaults<Pick<Place, 'small_appliance_circuits' | 'laundry_circuits'>>('dwelling'), existing: false, record: null, load_method: null,
     appliances: [], ...part,
-    grounding: { ...BLANK_GROUNDING, conductor: { ...BLANK_CONDUCTOR, ...defaults<Pick<Run, 'metal'>>('electrode_conductor') } },
+    grounding: { ...BLANK_GROUNDING, conductor: { ...BLANK_CONDUCTOR, ...defaults<Pick<Cable, 'metal'>>('electrode_conductor') } },
   } // prettier-ignore
 }
 
 /** What a place is drawn as until it is measured: a pole's patch of ground, a building. */
-export const YARD = { width_ft: 8, depth_ft: 8 }
-const BUILDING = { width_ft: 36, depth_ft: 28 }
+const YARD_FT = { width: 8, depth: 8 }
+const BUILDING_FT = { width: 36, depth: 28 }
+
+/** A size given in feet, as whole lengths of a job. */
+function sized(job: Job, feet: { width: number; depth: number }) {
+  const foot = footOf(job)
+  return { width: Math.max(1, Math.round(feet.width * foot)), depth: Math.max(1, Math.round(feet.depth * foot)) }
+}
+
+/** A pole's patch of ground at the origin of the plan. */
+export function yardOf(job: Job): Footprint {
+  return { x: 0, y: 0, ...sized(job, YARD_FT) }
+}
 
 /** A building laid on the plan at its distance of wire due east of what feeds it, to be dragged right. */
-export function footprintAt(x_ft: number, y_ft: number, from: { width_ft: number; depth_ft: number }, feet: number | null) {
-  return { x_ft: x_ft + from.width_ft + (feet ?? 0), y_ft: y_ft + from.depth_ft / 2 - BUILDING.depth_ft / 2, ...BUILDING }
+export function footprintAt(job: Job, from: Footprint, away: number | null): Footprint {
+  const own = sized(job, BUILDING_FT)
+  return { x: from.x + from.width + (away ?? 0), y: from.y + from.depth / 2 - own.depth / 2, ...own }
 }
 
 const KINDS = { building: 'panelboard', panel: 'panelboard', equipment: 'equipment', transformer: 'transformer', 'transfer-switch': 'transfer-switch', generator: 'generator',
@@ -84,7 +104,7 @@ export function newTransformer(): Transformer {
 
 /** A standby set to start from, and the switch that takes it. */
 export function newGenerator(): Generator {
-  return { altitude_ft: 0, breaker_a: null, later_kw: null, diversion_w: null, ...defaults<Omit<Generator, 'altitude_ft' | 'breaker_a' | 'later_kw' | 'diversion_w'>>('generator') }
+  return { altitude: 0, breaker_a: null, later_kw: null, diversion_w: null, ...defaults<Omit<Generator, 'altitude' | 'breaker_a' | 'later_kw' | 'diversion_w'>>('generator') }
 }
 export const NEW_TRANSFER: TransferSwitch = { form: 'switch', inlet_a: null, automatic: true, managed: false, service_rated: false, switches_neutral: false }
 
@@ -93,25 +113,24 @@ export const BLANK_STATION = {
   supply: null, terminal_c: null, load: null, source: null, transformer: null, generator: null, transfer: null,
   gear: {
     rating_a: null, has_main: null, interrupting_ka: null, spaces: null, outdoors: null, surge_protected: null, back_fed: false,
-    retained: null, handle_height_in: null, working_depth_in: null, working_width_in: null, ground_detection: null, circuits: null,
-    bus_a: null, series_ka: null, second_sources: [] as Gear['second_sources'], torque_lb_in: null, room: null, nearest_entry: null, working_condition: null,
+    retained: null, handle_height: null, working_depth: null, working_width: null, ground_detection: null, circuits: null,
+    bus_a: null, series_ka: null, second_sources: [] as Gear['second_sources'], torque: null, room: null, nearest_entry: null, working_condition: null,
   },
   bonding: { neutral: null, jumper_size: null, ground_bar: null },
 } as const // prettier-ignore
 
-/** A run with nothing locked. */
-export function newRun(run: Omit<Run, keyof typeof BLANK_LOCKS> & Partial<Run>): Run {
-  return { ...BLANK_LOCKS, ...run }
+/** A run with nothing locked, its cable as the code book's words begin with it. */
+export function newRun(run: Omit<Run, keyof typeof BLANK_RUN | 'cable' | 'locks'> & Partial<Omit<Run, 'cable' | 'locks'>>, cable: Wire & Pick<Cable, 'length'>, locks: Partial<Locks> = {}): Run {
+  return { ...BLANK_RUN, ...run, cable: { ...BLANK_CABLE, ...cable }, locks: { ...BLANK_LOCKS, ...locks } }
 }
 
 /** The footprint moved north until it stands on no other. */
 function clear(job: Job, wanted: Footprint): Footprint {
   const others = job.places.flatMap((p) => (p.footprint ? [p.footprint] : []))
-  const meets = (y_ft: number) =>
-    others.some((o) => o.x_ft < wanted.x_ft + wanted.width_ft && wanted.x_ft < o.x_ft + o.width_ft && o.y_ft < y_ft + wanted.depth_ft && y_ft < o.y_ft + o.depth_ft)
-  let y_ft = wanted.y_ft
-  for (let tries = 0; meets(y_ft) && tries < 50; tries++) y_ft += wanted.depth_ft + 12
-  return { ...wanted, y_ft }
+  const meets = (y: number) => others.some((o) => o.x < wanted.x + wanted.width && wanted.x < o.x + o.width && o.y < y + wanted.depth && y < o.y + o.depth)
+  let y = wanted.y
+  for (let tries = 0; meets(y) && tries < 50; tries++) y += wanted.depth + 12 * footOf(job)
+  return { ...wanted, y }
 }
 
 /** The edit that adds a place, its station and the run that feeds it. */
@@ -123,7 +142,7 @@ export function buildingPatch(job: Job, form: NewBuilding): { patch: PatchStep[]
   if (form.what === 'building') {
     place = freshId(name, job.places.map((p) => p.id))
     const from = job.places.find((p) => p.id === source?.place)?.footprint
-    const footprint = from ? clear(job, footprintAt(from.x_ft, from.y_ft, from, amount(form.feet))) : null
+    const footprint = from ? clear(job, footprintAt(job, from, amount(form.length))) : null
     patch.push({ op: 'add', path: '/places/-', value: { ...newPlace({ id: place, name, kind: 'detached-building' }), footprint } })
   }
   const feeder = form.what !== 'equipment'
@@ -157,10 +176,7 @@ export function buildingPatch(job: Job, form: NewBuilding): { patch: PatchStep[]
       to_station: form.what === 'generator' ? form.from : station,
       use: feeder ? 'feeder' : 'branch',
       system: form.system,
-      length_ft: amount(form.feet) ?? 1,
-      ...defaults<Wire>(outdoors ? 'outdoors' : 'indoors'),
-      ...(outdoors ? { metal: form.metal } : {}),
-    }),
+    }, { length: amount(form.length) ?? 1, ...defaults<Wire>(outdoors ? 'outdoors' : 'indoors'), ...(outdoors ? { metal: form.metal } : {}) }), // prettier-ignore
   })
   return { patch, run }
 }

@@ -1,17 +1,18 @@
-import { BLANK_STATION, YARD, amount, footprintAt, buildingPatch, freshId, loadOf, newPlace, newRun, type Wire } from './building'
-import type { Job, Run, Station } from '@/api/types'
+import { BLANK_STATION, amount, footprintAt, buildingPatch, freshId, loadOf, newPlace, newRun, type Wire, yardOf } from './building'
+import type { Cable, Job, Run, Station } from '@/api/types'
 import { defaults, USUAL_BOOK, words } from '@/stores/words'
 import { applyPatch, deepClone, type Operation } from 'fast-json-patch'
 
 export interface WalkThrough {
   name: string
+  units: Job['units']
   supply: NonNullable<Station['supply']>
   rating: number | null
-  serviceFeet: number | null
+  serviceLength: number | null
   houseAmps: number | null
   building: boolean
   buildingName: string
-  buildingFeet: number | null
+  buildingLength: number | null
   buildingAmps: number | null
   buildingContinuous: number | null
 }
@@ -25,19 +26,19 @@ export function station(part: Pick<Station, 'id' | 'name' | 'kind' | 'place'> & 
   return { ...BLANK_STATION, ...part }
 }
 
-export function emptyJob(name: string): Job {
+export function emptyJob(name: string, units: Job['units']): Job {
   return {
-    format: 'northspan-job', version: 1, name, note: '', code_book: USUAL_BOOK, house_rules: houseRules(), places: [],
+    format: 'northspan-job', version: 2, units, name, note: '', code_book: USUAL_BOOK, house_rules: houseRules(), places: [],
     stations: [], runs: [], metal_paths: [], variants: [],
   } // prettier-ignore
 }
 
 /** The job that the walk-through describes: supply, service, house panel, and a detached building where wanted. */
 export function jobOf(walk: WalkThrough): Job {
-  const job = emptyJob(walk.name.trim())
+  const job = emptyJob(walk.name.trim(), walk.units)
   job.places = [
-    { ...newPlace({ id: 'yard', name: 'Yard', kind: 'yard' }), footprint: { x_ft: 0, y_ft: 0, ...YARD } },
-    { ...newPlace({ id: 'house', name: 'House', kind: 'dwelling' }), footprint: footprintAt(0, 0, YARD, amount(walk.serviceFeet)) },
+    { ...newPlace({ id: 'yard', name: 'Yard', kind: 'yard' }), footprint: yardOf(job) },
+    { ...newPlace({ id: 'house', name: 'House', kind: 'dwelling' }), footprint: footprintAt(job, yardOf(job), amount(walk.serviceLength)) },
   ]
   job.stations = [
     station({ id: 'transformer', name: 'Utility transformer', kind: 'utility', place: 'yard', supply: walk.supply }),
@@ -49,15 +50,15 @@ export function jobOf(walk: WalkThrough): Job {
   ]
   const service: Run = newRun({
     id: 'service', from_station: 'transformer', to_station: 'house-panel', use: 'service', system: walk.supply,
-    length_ft: amount(walk.serviceFeet) ?? 1, ...defaults<Wire>('service'), whole_dwelling: true,
-  }) // prettier-ignore
+    whole_dwelling: true,
+  }, { length: amount(walk.serviceLength) ?? 1, ...defaults<Wire>('service') }) // prettier-ignore
   job.runs = [service]
   if (!walk.building) return job
   const { patch } = buildingPatch(job, {
     name: walk.buildingName,
     what: 'building',
     from: 'house-panel',
-    feet: walk.buildingFeet,
+    length: walk.buildingLength,
     amps: walk.buildingAmps,
     continuous: walk.buildingContinuous,
     system: walk.supply,
@@ -69,7 +70,7 @@ export function jobOf(walk: WalkThrough): Job {
 
 /** One run without a property: a source, a load, and the conductors between. */
 export function quickJob(): Job {
-  const job = emptyJob('Quick check')
+  const job = emptyJob('Quick check', words.value?.units ?? 'us')
   const source = { supply: defaults<{ system: Run['system'] }>('supply').system }
   const terminals = defaults<Pick<Station, 'terminal_c'>>('station')
   job.places = [newPlace({ id: 'here', name: 'Here', kind: 'yard' }), newPlace({ id: 'there', name: 'There', kind: 'detached-building' })]
@@ -80,7 +81,7 @@ export function quickJob(): Job {
   job.runs = [
     newRun({
       id: freshId('run', []), from_station: 'source', to_station: 'far-end', use: 'feeder', system: source.supply,
-      length_ft: 100, ...defaults<Wire>('quick'),
+    }, defaults<Wire & Pick<Cable, 'length'>>('quick'), {
       load: { amps: 60, continuous_amps: 0, neutral_amps: null, power_factor: 1, in_calculation: false },
     }),
   ] // prettier-ignore

@@ -7,8 +7,10 @@ import ChoiceField from '@/fields/ChoiceField.vue'
 import { LOAD_METHODS, PLACE_KINDS } from '@/fields/choices'
 import NumberField from '@/fields/NumberField.vue'
 import SwitchField from '@/fields/SwitchField.vue'
+import { useUnits } from '@/stores/units'
 
 const props = defineProps<{ placeId: string }>()
+const units = useUnits()
 const { place, base, load, set } = useEdited(toRef(props, 'placeId'))
 const offered = computed(() => LOAD_METHODS.filter((c) => c.value === null || load.value?.methods.some((m) => m.id === c.value)))
 </script>
@@ -18,7 +20,7 @@ const offered = computed(() => LOAD_METHODS.filter((c) => c.value === null || lo
     <h2 class="cap">{{ place.name }}</h2>
     <ChoiceField label="It is a" :value="place.kind" :choices="PLACE_KINDS" :pointer="`${base}/kind`" @change="(v) => set('kind', v)" />
     <template v-if="place.kind === 'dwelling'">
-      <NumberField label="Floor area" :value="place.floor_area_ft2" auto="needed" unit="ft²" :pointer="`${base}/floor_area_ft2`" hint="Outside dimensions, without garage and open porch" @change="(v) => set('floor_area_ft2', v)" />
+      <NumberField label="Floor area" :value="place.floor_area" auto="needed" :unit="units.area.sign" :pointer="`${base}/floor_area`" hint="Outside dimensions, without garage and open porch" @change="(v) => set('floor_area', v)" />
       <NumberField label="Kitchen circuits" :value="place.small_appliance_circuits" :pointer="`${base}/small_appliance_circuits`" hint="Small-appliance circuits, two at least" @change="(v) => set('small_appliance_circuits', v ?? 2)" />
       <NumberField label="Laundry circuits" :value="place.laundry_circuits" :pointer="`${base}/laundry_circuits`" @change="(v) => set('laundry_circuits', v ?? 1)" />
       <SwitchField label="Stands already, and is added to" :value="place.existing" :pointer="`${base}/existing`" @change="(v) => set('existing', v)" />

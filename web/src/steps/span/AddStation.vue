@@ -4,11 +4,13 @@ import { computed, reactive, ref, watch } from 'vue'
 import { buildingPatch, continuousFault, type NewBuilding } from '@/steps/jobs/building'
 import { METALS, SYSTEMS } from '@/fields/choices'
 import { useDesk } from '@/stores/desk'
+import { useUnits } from '@/stores/units'
 
 const open = defineModel<boolean>({ required: true })
 const desk = useDesk()
+const units = useUnits()
 
-const blank: NewBuilding = { name: '', what: 'building', from: '', feet: null, amps: null, continuous: null, system: SYSTEMS[0].value, metal: METALS[0].value, buried: true }
+const blank: NewBuilding = { name: '', what: 'building', from: '', length: null, amps: null, continuous: null, system: SYSTEMS[0].value, metal: METALS[0].value, buried: true }
 const form = reactive<NewBuilding>({ ...blank })
 const tried = ref(false)
 
@@ -24,7 +26,7 @@ const system = computed(() => {
 const wrong = computed(() => ({
   name: form.name.trim() ? '' : 'Give it a name',
   from: sources.value.some((s) => s.value === form.from) ? '' : form.what === 'generator' ? 'Add a transfer switch first, and choose it here' : 'Say what feeds it',
-  feet: typeof form.feet === 'number' && form.feet > 0 ? '' : 'Feet of wire, one way',
+  length: typeof form.length === 'number' && form.length > 0 ? '' : `In ${units.value.length.words}, one way along the wire`,
   continuous: continuousFault(form.amps, form.continuous),
 }))
 
@@ -57,7 +59,7 @@ async function add() {
         />
         <v-text-field v-model="form.name" label="Name, as on the job" autofocus :error-messages="tried ? wrong.name : ''" maxlength="60" />
         <v-select v-model="form.from" :label="form.what === 'generator' ? 'Feeds' : 'Fed from'" :items="sources" :error-messages="tried ? wrong.from : ''" />
-        <v-text-field v-model.number="form.feet" label="Length of wire, one way" suffix="ft" type="number" min="0" :error-messages="tried ? wrong.feet : ''" />
+        <v-text-field v-model.number="form.length" label="Length of wire, one way" :suffix="units.length.sign" type="number" min="0" :error-messages="tried ? wrong.length : ''" />
         <div class="pair">
           <v-text-field v-model.number="form.amps" label="Load, if known" suffix="A" type="number" min="0" />
           <v-text-field v-model.number="form.continuous" label="continuous" suffix="A" type="number" min="0" :error-messages="tried ? wrong.continuous : ''" />

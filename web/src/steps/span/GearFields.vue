@@ -8,9 +8,11 @@ import { GEAR_ROOMS, KNOWN } from '@/fields/choices'
 import NumberField from '@/fields/NumberField.vue'
 import SwitchField from '@/fields/SwitchField.vue'
 import { useDesk } from '@/stores/desk'
+import { useUnits } from '@/stores/units'
 
 const props = defineProps<{ gear: Gear; kind: Station['kind']; base: string }>()
 const desk = useDesk()
+const units = useUnits()
 const panel = computed(() => props.kind === 'panelboard')
 // A source and a transformer say their rating for themselves.
 const rated = computed(() => !['generator', 'inverter', 'transformer'].includes(props.kind))
@@ -19,16 +21,15 @@ const NUMBERS = [
   { name: 'interrupting_ka', label: 'Breaks', unit: 'kA', hint: 'Interrupting rating of its devices' },
 ] as const
 const REACH = [
-  { name: 'handle_height_in', label: 'Handle at', unit: 'in', hint: 'Grip at its highest, above the floor' },
-  { name: 'working_depth_in', label: 'Clear depth', unit: 'in', hint: 'Working space in front' },
-  { name: 'working_width_in', label: 'Clear width', unit: 'in', hint: 'Working space in front' },
+  { name: 'handle_height', label: 'Handle at', unit: 'small', hint: 'Grip at its highest, above the floor' },
+  { name: 'working_depth', label: 'Clear depth', unit: 'small', hint: 'Working space in front' },
+  { name: 'working_width', label: 'Clear width', unit: 'small', hint: 'Working space in front' },
 ] as const
 
 const MORE = [
   { name: 'bus_a', label: 'Bus', unit: 'A', hint: 'Rating of the bus where it has a main of its own' },
   { name: 'series_ka', label: 'Series rated', unit: 'kA', hint: 'Marked, with the device ahead of it' },
   { name: 'circuits', label: 'Two-wire circuits', unit: '', hint: 'Where it feeds one or two only' },
-  { name: 'torque_lb_in', label: 'Torque', unit: 'lb·in', hint: 'Of its lugs, the maker’s figure; it goes on the sheet' },
 ] as const
 const CONDITIONS: { value: Gear['working_condition']; words: string }[] = [
   { value: null, words: 'not on record' },
@@ -50,12 +51,13 @@ function set<K extends keyof Gear>(name: K, value: Gear[K]) {
   <ChoiceField label="Has a main" :value="gear.has_main" :choices="KNOWN" :pointer="`${base}/has_main`" hint="A disconnect of its own" @change="(v) => set('has_main', v)" />
   <ChoiceField label="Outdoors" :value="gear.outdoors" :choices="KNOWN" :pointer="`${base}/outdoors`" @change="(v) => set('outdoors', v)" />
   <ChoiceField label="Surge device" :value="gear.surge_protected" :choices="KNOWN" :pointer="`${base}/surge_protected`" @change="(v) => set('surge_protected', v)" />
-  <NumberField v-for="n in REACH" :key="n.name" :label="n.label" :value="gear[n.name]" auto="unknown" :unit="n.unit" lockable set-word="clear" :pointer="`${base}/${n.name}`" :hint="n.hint" @change="(v) => set(n.name, v)" />
+  <NumberField v-for="n in REACH" :key="n.name" :label="n.label" :value="gear[n.name]" auto="unknown" :unit="units[n.unit].sign" lockable set-word="clear" :pointer="`${base}/${n.name}`" :hint="n.hint" @change="(v) => set(n.name, v)" />
   <SwitchField v-if="panel" label="Back-fed through a plug-in breaker" :value="gear.back_fed" :pointer="`${base}/back_fed`" @change="(v) => set('back_fed', v)" />
   <SwitchField v-if="gear.back_fed" label="Held by its retainer" :value="gear.retained === true" :pointer="`${base}/retained`" @change="(v) => set('retained', v)" />
   <details>
     <summary class="narrow">More about the gear</summary>
     <NumberField v-for="n in rated ? MORE : []" :key="n.name" :label="n.label" :value="gear[n.name]" auto="unknown" :unit="n.unit" lockable set-word="clear" :pointer="`${base}/${n.name}`" :hint="n.hint" @change="(v) => set(n.name, v)" />
+    <NumberField v-if="rated" label="Torque" :value="gear.torque" auto="unknown" :unit="units.torque.sign" lockable set-word="clear" :pointer="`${base}/torque`" hint="Of its lugs, the maker’s figure; it goes on the sheet" @change="(v) => set('torque', v)" />
     <ChoiceField label="Hangs" :value="gear.room" :choices="GEAR_ROOMS" :pointer="`${base}/room`" @change="(v) => set('room', v)" />
     <ChoiceField label="Nearest the entry" :value="gear.nearest_entry" :choices="KNOWN" :pointer="`${base}/nearest_entry`" hint="A disconnect: outdoors, or inside nearest to where its wires come in" @change="(v) => set('nearest_entry', v)" />
     <ChoiceField label="Across from it" :value="gear.working_condition" :choices="CONDITIONS" :pointer="`${base}/working_condition`" hint="What faces it over the working space" @change="(v) => set('working_condition', v)" />

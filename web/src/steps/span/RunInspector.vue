@@ -12,11 +12,11 @@ import TextField from '@/fields/TextField.vue'
 import FigureButton from '@/figures/FigureButton.vue'
 import { figureText } from '@/figures/write'
 import { deskKey, useDesk } from '@/stores/desk'
-import { useView } from '@/stores/view'
+import { useUnits } from '@/stores/units'
 
 const props = defineProps<{ answer: RunAnswer }>()
 const desk = inject(deskKey, useDesk, true)
-const view = useView()
+const units = useUnits()
 
 const run = computed(() => desk.run)
 const base = computed(() => `/runs/${desk.runIndex}`)
@@ -28,26 +28,25 @@ const ends = computed(() => {
     return index < 0 || stations[index].kind === 'utility' ? [] : [{ index, station: stations[index] }]
   })
 })
-const longest = computed(() => Math.max(100, Math.ceil(((run.value?.length_ft ?? 0) * 2) / 100) * 100))
-const summed = computed(() => (run.value?.load ? '' : figureText(f.value.load).replace(' A', '')))
+const longest = computed(() => Math.max(100, Math.ceil(((run.value?.cable.length ?? 0) * 2) / 100) * 100))
+const summed = computed(() => (run.value?.locks.load ? '' : figureText(f.value.load).replace(' A', '')))
 const device = computed(() => props.answer.device)
 const deviceLabel = computed(() => (device.value.words === 'main' ? 'Main at its end' : 'Breaker'))
-const metres = computed(() => (view.metres && run.value ? `${(run.value.length_ft * 0.3048).toFixed(1)} m` : ''))
 
 function setLoad(part: Partial<Load>) {
-  const now = run.value?.load
+  const now = run.value?.locks.load
   const amps = part.amps ?? now?.amps ?? Number(f.value.load.value)
   const load: Load = { amps, continuous_amps: 0, neutral_amps: null, power_factor: 1, in_calculation: false, ...now, ...part }
-  void desk.setRun({ load })
+  void desk.setLocks({ load })
 }
 
 /** One device, entered once: where it stands, and not on the run besides. */
 function setDevice(value: number | null) {
   const { pointer } = device.value
   if (!pointer) return
-  const own = `${base.value}/breaker_a`
+  const own = `${base.value}/locks/breaker_a`
   const patch: PatchStep[] = [{ op: 'add', path: pointer, value }]
-  if (pointer !== own && run.value?.breaker_a !== null) patch.push({ op: 'add', path: own, value: null })
+  if (pointer !== own && run.value?.locks.breaker_a !== null) patch.push({ op: 'add', path: own, value: null })
   void desk.edit(patch)
 }
 
@@ -58,7 +57,7 @@ function setOutlets(part: Partial<NonNullable<Run['outlets']>> | null) {
 
 function setOverhead(part: Partial<NonNullable<Run['overhead']>> | null) {
   const now: Run['overhead'] = run.value?.overhead ?? null
-  const blank = { over: 'walkway' as const, clearance_ft: null, roof_rise_in: null, mast: false, mast_strong: null, mast_alone: null }
+  const blank = { over: 'walkway' as const, clearance: null, roof_rise: null, mast: false, mast_strong: null, mast_alone: null }
   void desk.setRun({ overhead: part === null ? null : { ...blank, ...now, ...part } })
 }
 
@@ -69,11 +68,11 @@ function setTerminal(index: number, value: Station['terminal_c']) {
 
 function slide(event: Event) {
   const value = Number((event.target as HTMLInputElement).value)
-  void desk.preview([{ op: 'add', path: `${base.value}/length_ft`, value }])
+  void desk.preview([{ op: 'add', path: `${base.value}/cable/length`, value }])
 }
 
 function settle(event: Event) {
-  void desk.setRun({ length_ft: Number((event.target as HTMLInputElement).value) })
+  void desk.setCable({ length: Number((event.target as HTMLInputElement).value) })
 }
 </script>
 
@@ -82,19 +81,19 @@ function settle(event: Event) {
     <slot name="head" />
     <RunVerdict :answer="answer" />
     <NumberField
-      label="Load" :value="run.load?.amps ?? null" :auto="summed" unit="A" :pointer="`${base}/load/amps`" lockable
-      hint="Blank: the sum of what is connected beyond" @change="(v) => (v === null ? desk.setRun({ load: null }) : setLoad({ amps: v }))"
+      label="Load" :value="run.locks.load?.amps ?? null" :auto="summed" unit="A" :pointer="`${base}/locks/load/amps`" lockable
+      hint="Blank: the sum of what is connected beyond" @change="(v) => (v === null ? desk.setLocks({ load: null }) : setLoad({ amps: v }))"
     />
     <NumberField
-      v-if="run.load" label="of it continuous" :value="run.load.continuous_amps" unit="A" :pointer="`${base}/load/continuous_amps`"
+      v-if="run.locks.load" label="of it continuous" :value="run.locks.load.continuous_amps" unit="A" :pointer="`${base}/locks/load/continuous_amps`"
       @change="(v) => setLoad({ continuous_amps: v ?? 0 })"
     />
     <NumberField
-      v-if="run.load && f.neutral" label="on the neutral" :value="run.load.neutral_amps" auto="unknown" unit="A" lockable set-word="clear"
-      :pointer="`${base}/load/neutral_amps`" hint="A of unbalance; blank: not known" @change="(v) => setLoad({ neutral_amps: v })"
+      v-if="run.locks.load && f.neutral" label="on the neutral" :value="run.locks.load.neutral_amps" auto="unknown" unit="A" lockable set-word="clear"
+      :pointer="`${base}/locks/load/neutral_amps`" hint="A of unbalance; blank: not known" @change="(v) => setLoad({ neutral_amps: v })"
     />
     <NumberField
-      v-if="run.load" label="power factor" :value="run.load.power_factor" unit="" :pointer="`${base}/load/power_factor`"
+      v-if="run.locks.load" label="power factor" :value="run.locks.load.power_factor" unit="" :pointer="`${base}/locks/load/power_factor`"
       @change="(v) => setLoad({ power_factor: v ?? 1 })"
     />
     <NumberField
@@ -104,24 +103,24 @@ function settle(event: Event) {
     <p v-else class="narrow">Guarded by the mains at its end, <FigureButton :figure="f.breaker" title="mains together" /> together</p>
     <ChoiceField v-if="run.use !== 'service'" label="Protected" :value="run.tap" :choices="TAPS" :pointer="`${base}/tap`" hint="A tap has its breaker at its far end, 240.21(B)" @change="(v) => desk.setRun({ tap: v })" />
     <NumberField
-      label="Length, one way" :value="run.length_ft" unit="ft" :pointer="`${base}/length_ft`"
-      @change="(v) => v !== null && desk.setRun({ length_ft: v })"
+      label="Length, one way" :value="run.cable.length" :unit="units.length.sign" :pointer="`${base}/cable/length`"
+      @change="(v) => v !== null && desk.setCable({ length: v })"
     />
     <div class="slide">
       <input
-        v-held="{ shown: run.length_ft, settled: desk.settled }" type="range" min="5" :max="longest" step="5" aria-label="Slide the length" @input="slide" @change="settle"
-      /><span v-if="metres" class="mono quiet">{{ metres }}</span>
+        v-held="{ shown: run.cable.length, settled: desk.settled }" type="range" min="5" :max="longest" step="5" aria-label="Slide the length" @input="slide" @change="settle"
+      />
     </div>
-    <ChoiceField label="In" :value="run.raceway" :choices="RACEWAYS" :pointer="`${base}/raceway`" @change="(v) => desk.setRun({ raceway: v })" />
-    <ChoiceField label="Metal" :value="run.metal" :choices="METALS" :pointer="`${base}/metal`" @change="(v) => desk.setRun({ metal: v })" />
-    <ChoiceField label="Wire" :value="run.insulation" :choices="INSULATIONS" :pointer="`${base}/insulation`" @change="(v) => desk.setRun({ insulation: v })" />
-    <ChoiceField label="Lies" :value="run.location" :choices="LOCATIONS" :pointer="`${base}/location`" @change="(v) => desk.setRun({ location: v })" />
-    <NumberField label="Ambient" :value="run.ambient_c" unit="°C" :pointer="`${base}/ambient_c`" @change="(v) => desk.setRun({ ambient_c: v ?? 30 })" />
+    <ChoiceField label="In" :value="run.cable.raceway" :choices="RACEWAYS" :pointer="`${base}/cable/raceway`" @change="(v) => desk.setCable({ raceway: v })" />
+    <ChoiceField label="Metal" :value="run.cable.metal" :choices="METALS" :pointer="`${base}/cable/metal`" @change="(v) => desk.setCable({ metal: v })" />
+    <ChoiceField label="Wire" :value="run.cable.insulation" :choices="INSULATIONS" :pointer="`${base}/cable/insulation`" @change="(v) => desk.setCable({ insulation: v })" />
+    <ChoiceField label="Lies" :value="run.cable.location" :choices="LOCATIONS" :pointer="`${base}/cable/location`" @change="(v) => desk.setCable({ location: v })" />
+    <NumberField label="Ambient" :value="run.cable.ambient_c" unit="°C" :pointer="`${base}/cable/ambient_c`" @change="(v) => desk.setCable({ ambient_c: v ?? 30 })" />
     <NumberField
-      label="Loaded wires" :value="run.loaded_conductors" auto="own" :pointer="`${base}/loaded_conductors`" lockable
-      hint="Current-carrying conductors in one raceway, other circuits' included" @change="(v) => desk.setRun({ loaded_conductors: v })"
+      label="Loaded wires" :value="run.locks.loaded_conductors" auto="own" :pointer="`${base}/locks/loaded_conductors`" lockable
+      hint="Current-carrying conductors in one raceway, other circuits' included" @change="(v) => desk.setLocks({ loaded_conductors: v })"
     />
-    <NumberField label="Parallel sets" :value="run.sets" :pointer="`${base}/sets`" @change="(v) => desk.setRun({ sets: v ?? 1 })" />
+    <NumberField label="Parallel sets" :value="run.cable.sets" :pointer="`${base}/cable/sets`" @change="(v) => desk.setCable({ sets: v ?? 1 })" />
     <ChoiceField
       v-for="{ index, station } in ends" :key="station.id" :label="`Lugs, ${station.name}`" :value="station.terminal_c ?? null" :choices="TERMINALS"
       :pointer="`/stations/${index}/terminal_c`" @change="(v) => setTerminal(index, v)"
@@ -132,18 +131,18 @@ function settle(event: Event) {
     />
 
     <h3 class="cap">Pulled</h3>
-    <ChoiceField label="Hots" :value="run.size" :choices="sizeLocks(figureText(f.size))" :pointer="`${base}/size`" @change="(v) => desk.setRun({ size: v })" />
+    <ChoiceField label="Hots" :value="run.locks.size" :choices="sizeLocks(figureText(f.size))" :pointer="`${base}/locks/size`" @change="(v) => desk.setLocks({ size: v })" />
     <ChoiceField
-      v-if="f.neutral" label="Neutral" :value="run.neutral_size" :choices="sizeLocks(figureText(f.neutral))" :pointer="`${base}/neutral_size`"
-      @change="(v) => desk.setRun({ neutral_size: v })"
+      v-if="f.neutral" label="Neutral" :value="run.locks.neutral_size" :choices="sizeLocks(figureText(f.neutral))" :pointer="`${base}/locks/neutral_size`"
+      @change="(v) => desk.setLocks({ neutral_size: v })"
     />
     <ChoiceField
-      v-if="f.equipment_ground" label="Equipment ground" :value="run.egc_size" :choices="sizeLocks(figureText(f.equipment_ground))"
-      :pointer="`${base}/egc_size`" @change="(v) => desk.setRun({ egc_size: v })"
+      v-if="f.equipment_ground" label="Equipment ground" :value="run.locks.egc_size" :choices="sizeLocks(figureText(f.equipment_ground))"
+      :pointer="`${base}/locks/egc_size`" @change="(v) => desk.setLocks({ egc_size: v })"
     />
     <ChoiceField
-      v-if="run.raceway !== 'none'" label="Pipe" :value="run.raceway_size" :choices="tradeLocks(String(f.raceway.value ?? ''))"
-      :pointer="`${base}/raceway_size`" @change="(v) => desk.setRun({ raceway_size: v })"
+      v-if="run.cable.raceway !== 'none'" label="Pipe" :value="run.locks.raceway_size" :choices="tradeLocks(String(f.raceway.value ?? ''))"
+      :pointer="`${base}/locks/raceway_size`" @change="(v) => desk.setLocks({ raceway_size: v })"
     />
 
     <details>
@@ -151,18 +150,18 @@ function settle(event: Event) {
       <ChoiceField label="Use" :value="run.use" :choices="USES" :pointer="`${base}/use`" @change="(v) => desk.setRun({ use: v })" />
       <ChoiceField label="System" :value="run.system" :choices="SYSTEMS" :pointer="`${base}/system`" @change="(v) => desk.setRun({ system: v })" />
       <ChoiceField
-        v-if="f.equipment_ground" label="Ground's metal" :value="run.egc_metal" :choices="groundMetals()" :pointer="`${base}/egc_metal`"
-        @change="(v) => desk.setRun({ egc_metal: v })"
+        v-if="f.equipment_ground" label="Ground's metal" :value="run.cable.egc_metal" :choices="groundMetals()" :pointer="`${base}/cable/egc_metal`"
+        @change="(v) => desk.setCable({ egc_metal: v })"
       />
       <SwitchField label="Carries a dwelling whole (83 %)" :value="run.whole_dwelling" :pointer="`${base}/whole_dwelling`" @change="(v) => desk.setRun({ whole_dwelling: v })" />
-      <SwitchField label="On a roof, in the sun" :value="run.rooftop" :pointer="`${base}/rooftop`" @change="(v) => desk.setRun({ rooftop: v })" />
-      <SwitchField label="Nipple, 24 in or less" :value="run.nipple" :pointer="`${base}/nipple`" @change="(v) => desk.setRun({ nipple: v })" />
-      <SwitchField label="Cable in insulation" :value="run.in_insulation" :pointer="`${base}/in_insulation`" @change="(v) => desk.setRun({ in_insulation: v })" />
+      <SwitchField label="On a roof, in the sun" :value="run.cable.rooftop" :pointer="`${base}/cable/rooftop`" @change="(v) => desk.setCable({ rooftop: v })" />
+      <SwitchField label="Nipple, 24 in or less" :value="run.cable.nipple" :pointer="`${base}/cable/nipple`" @change="(v) => desk.setCable({ nipple: v })" />
+      <SwitchField label="Cable in insulation" :value="run.cable.in_insulation" :pointer="`${base}/cable/in_insulation`" @change="(v) => desk.setCable({ in_insulation: v })" />
       <SwitchField label="Several plug receptacles" :value="run.several_receptacles" :pointer="`${base}/several_receptacles`" @change="(v) => desk.setRun({ several_receptacles: v })" />
-      <SwitchField label="Bare equipment ground" :value="run.bare_egc" :pointer="`${base}/bare_egc`" @change="(v) => desk.setRun({ bare_egc: v })" />
+      <SwitchField label="Bare equipment ground" :value="run.cable.bare_egc" :pointer="`${base}/cable/bare_egc`" @change="(v) => desk.setCable({ bare_egc: v })" />
       <TextField
-        v-if="run.raceway !== 'none'" label="Shares its raceway (a name for it)" :value="run.shares_raceway ?? ''" :pointer="`${base}/shares_raceway`" :maxlength="80"
-        @change="(v) => desk.setRun({ shares_raceway: v.trim() || null })"
+        v-if="run.cable.raceway !== 'none'" label="Shares its raceway (a name for it)" :value="run.cable.shares_raceway ?? ''" :pointer="`${base}/cable/shares_raceway`" :maxlength="80"
+        @change="(v) => desk.setCable({ shares_raceway: v.trim() || null })"
       />
       <template v-if="run.use === 'branch'">
         <ChoiceField label="Outlets in" :value="run.outlets?.room ?? null" :choices="OUTLET_ROOMS" :pointer="`${base}/outlets/room`" @change="(room) => setOutlets(room === null ? null : { room })" />
@@ -175,8 +174,8 @@ function settle(event: Event) {
       <SwitchField label="Hangs in the air" :value="run.overhead !== null" :pointer="`${base}/overhead`" @change="(v) => setOverhead(v ? {} : null)" />
       <template v-if="run.overhead">
         <ChoiceField label="Over a" :value="run.overhead.over" :choices="OVER" :pointer="`${base}/overhead/over`" @change="(v) => setOverhead({ over: v })" />
-        <NumberField label="Lowest at" :value="run.overhead.clearance_ft" auto="unknown" unit="ft" lockable set-word="clear" :pointer="`${base}/overhead/clearance_ft`" @change="(v) => setOverhead({ clearance_ft: v })" />
-        <NumberField v-if="run.overhead.over === 'roof'" label="Roof rises" :value="run.overhead.roof_rise_in" auto="unknown" unit="in / 12" lockable set-word="clear" :pointer="`${base}/overhead/roof_rise_in`" @change="(v) => setOverhead({ roof_rise_in: v })" />
+        <NumberField label="Lowest at" :value="run.overhead.clearance" auto="unknown" :unit="units.length.sign" lockable set-word="clear" :pointer="`${base}/overhead/clearance`" @change="(v) => setOverhead({ clearance: v })" />
+        <NumberField v-if="run.overhead.over === 'roof'" label="Roof rises" :value="run.overhead.roof_rise" auto="unknown" unit="in / 12" lockable set-word="clear" :pointer="`${base}/overhead/roof_rise`" @change="(v) => setOverhead({ roof_rise: v })" />
         <SwitchField label="Held by a mast" :value="run.overhead.mast" :pointer="`${base}/overhead/mast`" @change="(v) => setOverhead({ mast: v })" />
         <template v-if="run.overhead.mast">
           <ChoiceField label="Strong or braced" :value="run.overhead.mast_strong" :choices="KNOWN" :pointer="`${base}/overhead/mast_strong`" @change="(v) => setOverhead({ mast_strong: v })" />

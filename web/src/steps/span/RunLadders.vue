@@ -2,7 +2,7 @@
 import { computed, inject, ref, shallowRef, watch } from 'vue'
 
 import { answered, api, Refused } from '@/api/client'
-import type { Ladder, Metal, RunAnswer, RunFigures, Size } from '@/api/types'
+import type { Ladder, Metal, RunAnswer, RunFigures } from '@/api/types'
 import FigureButton from '@/figures/FigureButton.vue'
 import SizeLadder from '@/figures/SizeLadder.vue'
 import { sizeText } from '@/figures/write'
@@ -51,7 +51,7 @@ async function explain(metal: Metal, size: string) {
   if (!desk.job) return
   try {
     const { figures } = await answered(
-      api.POST('/api/solve/working', { body: { job: desk.job, run: props.answer.id, metal, size: size as Size } }),
+      api.POST('/api/solve/working', { body: { job: desk.job, run: props.answer.id, metal, size } }),
     )
     shown.value = { metal, size, figures }
     view.show(`${sizeText(size, metal)}: drop`, figures.drop_pct)
@@ -62,8 +62,8 @@ async function explain(metal: Metal, size: string) {
 }
 
 function lock(metal: Metal, size: string) {
-  const locked = desk.run?.size === size && desk.run.metal === metal
-  void desk.setRun(locked ? { size: null } : { metal, size: size as Size })
+  const locked = desk.run?.locks.size === size && desk.run.cable.metal === metal
+  void (locked ? desk.setLocks({ size: null }) : desk.setCable({ metal }, { size }))
 }
 </script>
 
@@ -76,7 +76,7 @@ function lock(metal: Metal, size: string) {
     <div class="two">
       <SizeLadder
         v-for="ladder in ladders" :key="ladder.metal" :ladder="ladder" :need="need" :own="ladder.metal === answer.metal" :chosen="ladder.metal === answer.metal ? chosen : null"
-        :locked="!!desk.run?.size" :shown="shown?.metal === ladder.metal ? shown.size : null" @explain="(s) => explain(ladder.metal, s)"
+        :locked="!!desk.run?.locks.size" :shown="shown?.metal === ladder.metal ? shown.size : null" @explain="(s) => explain(ladder.metal, s)"
         @lock="(s) => lock(ladder.metal, s)"
       />
     </div>

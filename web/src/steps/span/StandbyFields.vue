@@ -5,9 +5,11 @@ import { KNOWN, SYSTEMS } from '@/fields/choices'
 import NumberField from '@/fields/NumberField.vue'
 import SwitchField from '@/fields/SwitchField.vue'
 import { useDesk } from '@/stores/desk'
+import { useUnits } from '@/stores/units'
 
 const props = defineProps<{ station: Station; base: string }>()
 const desk = useDesk()
+const units = useUnits()
 const FUELS: { value: Generator['fuel']; words: string }[] = [
   { value: 'propane', words: 'propane' },
   { value: 'natural-gas', words: 'natural gas' },
@@ -39,8 +41,8 @@ function setSwitch<K extends keyof TransferSwitch>(name: K, value: TransferSwitc
     <template v-if="station.kind === 'generator'">
       <ChoiceField label="Burns" :value="station.generator.fuel" :choices="FUELS" :pointer="`${base}/generator/fuel`" @change="(v) => set('fuel', v)" />
       <NumberField label="Left on this fuel" :value="station.generator.fuel_pct" unit="%" :pointer="`${base}/generator/fuel_pct`" hint="Of its rating; from its sheet" @change="(v) => v && set('fuel_pct', v)" />
-      <NumberField label="Altitude" :value="station.generator.altitude_ft" unit="ft" :pointer="`${base}/generator/altitude_ft`" @change="(v) => set('altitude_ft', v ?? 0)" />
-      <NumberField label="Lost per 1000 ft" :value="station.generator.altitude_loss_pct" unit="%" :pointer="`${base}/generator/altitude_loss_pct`" hint="From its sheet; 3.5 % is common" @change="(v) => set('altitude_loss_pct', v ?? 3.5)" />
+      <NumberField label="Altitude" :value="station.generator.altitude" :unit="units.length.sign" :pointer="`${base}/generator/altitude`" @change="(v) => set('altitude', v ?? 0)" />
+      <NumberField :label="`Lost per 1000 ft${units.id === 'us' ? '' : ', 305 m'}`" :value="station.generator.altitude_loss_pct" unit="%" :pointer="`${base}/generator/altitude_loss_pct`" hint="From its sheet; 3.5 % is common" @change="(v) => set('altitude_loss_pct', v ?? 3.5)" />
       <NumberField label="Diversion load" :value="station.generator.diversion_w" auto="none" unit="W" lockable set-word="clear" :pointer="`${base}/generator/diversion_w`" hint="Where a governor burns what nobody uses" @change="(v) => set('diversion_w', v)" />
     </template>
     <NumberField label="Its breaker" :value="station.generator.breaker_a" auto="auto" unit="A" lockable :pointer="`${base}/generator/breaker_a`" @change="(v) => set('breaker_a', v)" />

@@ -12,13 +12,15 @@ import NumberField from '@/fields/NumberField.vue'
 import SwitchField from '@/fields/SwitchField.vue'
 import TextField from '@/fields/TextField.vue'
 import FigureButton from '@/figures/FigureButton.vue'
-import { feet, figureText } from '@/figures/write'
+import { lengthText, figureText } from '@/figures/write'
 import { NEW_TRANSFER, newGenerator, newTransformer } from '@/steps/jobs/building'
 import { useDesk } from '@/stores/desk'
+import { useUnits } from '@/stores/units'
 import { useView } from '@/stores/view'
 
 const desk = useDesk()
 const view = useView()
+const units = useUnits()
 
 const index = computed(() => desk.job?.stations.findIndex((s) => s.id === desk.selectedStation) ?? -1)
 const station = computed(() => desk.job?.stations[index.value])
@@ -87,7 +89,7 @@ async function remove() {
       <TextField label="Place" :value="place.name" :pointer="`/places/${placeIndex}/name`" :maxlength="80" @change="(v) => setPlace('name', v)" />
       <ChoiceField label="It is a" :value="place.kind" :choices="PLACE_KINDS" :pointer="`/places/${placeIndex}/kind`" @change="(v) => setPlace('kind', v)" />
     </template>
-    <p class="narrow quiet">{{ answer.fed ? `${feet(answer.distance_ft, view.metres)} from the source` : 'not fed yet' }}</p>
+    <p class="narrow quiet">{{ answer.fed ? `${lengthText(answer.distance, units.length.sign, view.both)} from the source` : 'not fed yet' }}</p>
     <dl v-if="answer.fed">
       <dt>Voltage</dt><dd><FigureButton :figure="answer.volts" :title="`voltage at ${station.name}`" /></dd>
       <dt>Fault current</dt><dd><FigureButton :figure="answer.fault_a" :title="`available fault current at ${station.name}`" :places="0" /></dd>

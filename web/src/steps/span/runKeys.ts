@@ -5,7 +5,7 @@ import type { Desk } from '@/stores/desk'
 /** Bind the keys that work along the runs of a desk; returns the unbinding. */
 export function runKeys(desk: Desk): () => void {
   function chosen(): string | null {
-    return desk.run?.size ?? (desk.solution?.runs.find((r) => r.id === desk.selectedRun)?.figures.size.value as string | null) ?? null
+    return desk.run?.locks.size ?? (desk.solution?.runs.find((r) => r.id === desk.selectedRun)?.figures.size.value as string | null) ?? null
   }
 
   function step(by: number) {
@@ -18,13 +18,13 @@ export function runKeys(desk: Desk): () => void {
   function bump(by: number) {
     const at = sizes().findIndex((s) => s === chosen())
     const size = sizes()[at + by]
-    if (at >= 0 && size) void desk.setRun({ size })
+    if (at >= 0 && size) void desk.setLocks({ size })
   }
 
   function lock() {
     const size = sizes().find((s) => s === chosen())
-    if (desk.run?.size) void desk.setRun({ size: null })
-    else if (size) void desk.setRun({ size })
+    if (desk.run?.locks.size) void desk.setLocks({ size: null })
+    else if (size) void desk.setLocks({ size })
   }
 
   const unbind = [

@@ -12,9 +12,11 @@ import SourceFields from '@/steps/span/SourceFields.vue'
 import { nameplateText } from '@/steps/loads/words'
 import { useEdited } from '@/steps/loads/useEdited'
 import { useDesk } from '@/stores/desk'
+import { useUnits } from '@/stores/units'
 
 const props = defineProps<{ placeId: string }>()
 const desk = useDesk()
+const units = useUnits()
 const { place, base, set } = useEdited(toRef(props, 'placeId'))
 const stations = computed(() => (desk.job?.stations ?? []).map((s, i) => ({ s, i })).filter(({ s }) => s.place === props.placeId))
 const utility = computed(() => stations.value.find(({ s }) => s.kind === 'utility'))
@@ -43,11 +45,11 @@ function size(part: Partial<Footprint>) {
       <TextField label="Name" :value="place.name" :pointer="`${base}/name`" :maxlength="80" @change="(v) => set('name', v)" />
       <ChoiceField label="It is a" :value="place.kind" :choices="PLACE_KINDS" :pointer="`${base}/kind`" @change="(v) => set('kind', v)" />
       <template v-if="place.footprint">
-        <NumberField label="Wide, east to west" :value="place.footprint.width_ft" unit="ft" :pointer="`${base}/footprint/width_ft`" @change="(v) => v && size({ width_ft: v })" />
-        <NumberField label="Deep, north to south" :value="place.footprint.depth_ft" unit="ft" :pointer="`${base}/footprint/depth_ft`" @change="(v) => v && size({ depth_ft: v })" />
+        <NumberField label="Wide, east to west" :value="place.footprint.width" :unit="units.length.sign" :pointer="`${base}/footprint/width`" @change="(v) => v && size({ width: v })" />
+        <NumberField label="Deep, north to south" :value="place.footprint.depth" :unit="units.length.sign" :pointer="`${base}/footprint/depth`" @change="(v) => v && size({ depth: v })" />
       </template>
       <button v-else class="ink-button" @click="putOn">Put it on the plan</button>
-      <NumberField v-if="place.kind === 'dwelling'" label="Floor area" :value="place.floor_area_ft2" auto="needed" unit="ft²" :pointer="`${base}/floor_area_ft2`" hint="Outside dimensions, all floors, without garage and open porch" @change="(v) => set('floor_area_ft2', v)" />
+      <NumberField v-if="place.kind === 'dwelling'" label="Floor area" :value="place.floor_area" auto="needed" :unit="units.area.sign" :pointer="`${base}/floor_area`" hint="Outside dimensions, all floors, without garage and open porch" @change="(v) => set('floor_area', v)" />
       <SwitchField label="Stands already" :value="place.existing" :pointer="`${base}/existing`" @change="(v) => set('existing', v)" />
       <ChoiceField label="Soil" :value="place.soil" :choices="SOILS" :pointer="`${base}/soil`" @change="(v) => set('soil', v)" />
       <ChoiceField label="Water pipe" :value="place.water_pipe" :choices="PIPES" :pointer="`${base}/water_pipe`" hint="The pipe in the ground that serves it" @change="(v) => set('water_pipe', v)" />

@@ -8,19 +8,21 @@ import ChoiceField from '@/fields/ChoiceField.vue'
 import { vHeld } from '@/fields/held'
 import NumberField from '@/fields/NumberField.vue'
 import FigureButton from '@/figures/FigureButton.vue'
-import { feet } from '@/figures/write'
+import { lengthText } from '@/figures/write'
 import { useDesk } from '@/stores/desk'
+import { footOf, useUnits } from '@/stores/units'
 import { useView } from '@/stores/view'
 
 const runId = defineModel<string | null>({ required: true })
 const desk = useDesk()
 const view = useView()
+const units = useUnits()
 const index = computed(() => desk.job?.runs.findIndex((r) => r.id === runId.value) ?? -1)
 const run = computed(() => desk.job?.runs[index.value])
 const base = computed(() => `/runs/${index.value}`)
 const answer = computed(() => desk.solution?.routes.find((r) => r.run === runId.value))
 const straight = computed(() => (desk.job && run.value ? straightRoute(desk.job, run.value) : null))
-const differs = computed(() => answer.value && run.value && Math.abs(Number(answer.value.length_ft.value) - run.value.length_ft) > 1)
+const differs = computed(() => answer.value && run.value && Math.abs(Number(answer.value.length.value) - run.value.cable.length) > footOf(desk.job))
 const runs = computed(() => {
   const names = new Map(desk.job?.stations.map((s) => [s.id, s.name]))
   return (desk.job?.runs ?? []).map((r) => ({ value: r.id as string | null, words: `${names.get(r.to_station)}` }))
@@ -48,7 +50,7 @@ async function walked(event: Event) {
   input.value = ''
   if (!file || !desk.job || !run.value) return
   try {
-    const track = await answered(api.POST('/api/tracks', asSent(file)))
+    const track = await answered(api.POST('/api/tracks', { ...asSent(file), params: { query: { units: desk.job.units } } }))
     setRoute(trackRoute(desk.job, run.value, track.points as [number, number][]))
   } catch (error) {
     if (!(error instanceof Refused)) throw error
@@ -64,19 +66,19 @@ async function walked(event: Event) {
     <template v-if="run">
       <template v-if="run.route && answer">
         <ChoiceField label="It goes" :value="run.route.kind" :choices="KINDS" :pointer="`${base}/route/kind`" @change="(v) => run?.route && setRoute({ ...run.route, kind: v })" />
-        <NumberField label="Up, down, make-up" :value="run.route.ends_ft" unit="ft" :pointer="`${base}/route/ends_ft`" hint="What the wire takes beyond the plan: up and down at both ends, and into the boxes" @change="(v) => run?.route && setRoute({ ...run.route, ends_ft: v ?? 0 })" />
+        <NumberField label="Up, down, make-up" :value="run.route.ends" :unit="units.length.sign" :pointer="`${base}/route/ends`" hint="What the wire takes beyond the plan: up and down at both ends, and into the boxes" @change="(v) => run?.route && setRoute({ ...run.route, ends: v ?? 0 })" />
         <dl>
-          <dt>Along the wire</dt><dd><FigureButton :figure="answer.length_ft" title="length by the plan" :places="1" /></dd>
+          <dt>Along the wire</dt><dd><FigureButton :figure="answer.length" title="length by the plan" :places="1" /></dd>
           <dt>Most bends in one pull</dt><dd><FigureButton :figure="answer.worst_bends_deg" title="bends between pull points" :places="0" /></dd>
-          <dt>Run is sized for</dt><dd class="mono">{{ feet(run.length_ft, view.metres) }}</dd>
+          <dt>Run is sized for</dt><dd class="mono">{{ lengthText(run.cable.length, units.length.sign, view.both) }}</dd>
         </dl>
-        <button v-if="differs" class="ink-button solid" @click="desk.edit([{ op: 'add', path: `${base}/length_ft`, value: Math.round(10 * Number(answer.length_ft.value)) / 10 }])">Size it for the plan’s length</button>
+        <button v-if="differs" class="ink-button solid" @click="desk.edit([{ op: 'add', path: `${base}/cable/length`, value: Math.round(10 * Number(answer.length.value)) / 10 }])">Size it for the plan’s length</button>
         <table>
-          <thead><tr class="narrow"><th>Point</th><th class="right">Leg, ft</th><th class="right">Bend</th><th>Pull</th><th><span class="visually-hidden">Take out</span></th></tr></thead>
+          <thead><tr class="narrow"><th>Point</th><th class="right">Leg, {{ units.length.sign }}</th><th class="right">Bend</th><th>Pull</th><th><span class="visually-hidden">Take out</span></th></tr></thead>
           <tbody>
             <tr v-for="(p, i) in run.route.points" :key="i">
               <td class="mono">{{ i + 1 }}</td>
-              <td class="mono right">{{ i ? answer.legs_ft[i - 1]?.toFixed(1) : '' }}</td>
+              <td class="mono right">{{ i ? answer.legs[i - 1]?.toFixed(1) : '' }}</td>
               <td class="mono right">{{ i && i < run.route.points.length - 1 ? `${answer.bends_deg[i - 1]?.toFixed(0)}°` : '' }}</td>
               <td><input v-if="i && i < run.route.points.length - 1" v-held="{ shown: p.pull, settled: desk.settled }" type="checkbox" :aria-label="`Pull point at ${i + 1}`" @change="setPoint(i, !p.pull)" /></td>
               <td><button v-if="run.route.points.length > 2" class="plain narrow quiet" :aria-label="`Take out point ${i + 1}`" @click="removePoint(i)">×</button></td>

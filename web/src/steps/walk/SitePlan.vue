@@ -1,15 +1,18 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef } from 'vue'
 
-import { frameOf, middle, round, scaleLength, type Frame, type Spot } from './plan'
+import { frameOf, middle, nudgeOf, round, scaleLength, type Frame, type Spot } from './plan'
 import type { Footprint, Route } from '@/api/types'
 import { useWidth } from '@/figures/width'
+import { written } from '@/figures/write'
 import { useDesk } from '@/stores/desk'
+import { footOf, useUnits } from '@/stores/units'
 
 const placeId = defineModel<string>('place', { required: true })
 const runId = defineModel<string | null>('run', { required: true })
 const emit = defineEmits<{ movePlace: [id: string, footprint: Footprint]; moveRoute: [id: string, route: Route] }>()
 const desk = useDesk()
+const units = useUnits()
 const svg = ref<SVGSVGElement | null>(null)
 const moved = shallowRef<{ place?: string; footprint?: Footprint; run?: string; route?: Route } | null>(null)
 const held = shallowRef<Frame | null>(null)
@@ -30,12 +33,12 @@ const places = computed(() =>
 const routes = computed(() =>
   (desk.job?.runs ?? []).flatMap((r) => {
     const route = moved.value?.run === r.id ? moved.value.route : r.route
-    return route ? [{ id: r.id, route, length: desk.solution?.routes.find((a) => a.run === r.id)?.length_ft.value ?? null }] : []
+    return route ? [{ id: r.id, route, length: desk.solution?.routes.find((a) => a.run === r.id)?.length.value ?? null }] : []
   }),
 )
 /** Electrodes where they stand; in the ones only planned, the drawing is hollow. */
 const rods = computed(() =>
-  (desk.solution?.ground.places ?? []).filter((g) => places.value.some((p) => p.id === g.place)).flatMap((g) => g.electrodes.flatMap((e) => e.at_ft.map(([x, y], i) => ({ id: `${g.place}${e.id}${i}`, x, y, planned: e.planned, words: e.words })))),
+  (desk.solution?.ground.places ?? []).filter((g) => places.value.some((p) => p.id === g.place)).flatMap((g) => g.electrodes.flatMap((e) => e.at.map(([x, y], i) => ({ id: `${g.place}${e.id}${i}`, x, y, planned: e.planned, words: e.words })))),
 )
 const grid = computed(() => {
   const step = scaleLength(frame.value.width)
@@ -47,18 +50,18 @@ const grid = computed(() => {
   return { x: lines(frame.value.left, frame.value.width), y: lines(frame.value.bottom, frame.value.height), step }
 })
 
-// North is up: feet north grow against the drawing's downward axis, which begins at the frame's top.
+// North is up: lengths north grow against the drawing's downward axis, which begins at the frame's top.
 const up = (y: number) => frame.value.bottom + frame.value.height - y
-const line = (route: Route) => route.points.map((p) => `${p.x_ft - frame.value.left},${up(p.y_ft)}`).join(' ')
+const line = (route: Route) => route.points.map((p) => `${p.x - frame.value.left},${up(p.y)}`).join(' ')
 const longest = (route: Route): Spot => {
   let best = 0
   let at = { x: 0, y: 0 }
   route.points.slice(1).forEach((b, i) => {
     const a = route.points[i]
-    const span = Math.hypot(b.x_ft - a.x_ft, b.y_ft - a.y_ft)
+    const span = Math.hypot(b.x - a.x, b.y - a.y)
     if (span > best) {
       best = span
-      at = { x: (a.x_ft + b.x_ft) / 2, y: (a.y_ft + b.y_ft) / 2 }
+      at = { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 }
     }
   })
   return at
@@ -91,20 +94,26 @@ function drag(event: PointerEvent, move: (at: Spot, from: Spot) => void, done: (
   window.addEventListener('pointerup', onUp)
 }
 
+/** Where a place that is dragged settles: on whole feet, on tenths of a metre. */
+function settled(at: number): number {
+  return footOf(desk.job) < 1 ? round(at) : Math.round(at)
+}
+
 function dragPlace(event: PointerEvent, id: string, start: Footprint) {
   placeId.value = id
   drag(
     event,
-    (at, from) => (moved.value = { place: id, footprint: { ...start, x_ft: Math.round(start.x_ft + at.x - from.x), y_ft: Math.round(start.y_ft + at.y - from.y) } }),
+    (at, from) => (moved.value = { place: id, footprint: { ...start, x: settled(start.x + at.x - from.x), y: settled(start.y + at.y - from.y) } }),
     () => moved.value?.footprint && emit('movePlace', id, moved.value.footprint),
   )
 }
 
 function nudge(event: KeyboardEvent, id: string, f: Footprint) {
-  const by = { ArrowLeft: [-5, 0], ArrowRight: [5, 0], ArrowUp: [0, 5], ArrowDown: [0, -5] }[event.key]
+  const far = nudgeOf(desk.job)
+  const by = { ArrowLeft: [-far, 0], ArrowRight: [far, 0], ArrowUp: [0, far], ArrowDown: [0, -far] }[event.key]
   if (!by) return
   event.preventDefault()
-  emit('movePlace', id, { ...f, x_ft: f.x_ft + by[0], y_ft: f.y_ft + by[1] })
+  emit('movePlace', id, { ...f, x: f.x + by[0], y: f.y + by[1] })
 }
 
 function dragPoint(event: PointerEvent, id: string, route: Route, at: number) {
@@ -112,7 +121,7 @@ function dragPoint(event: PointerEvent, id: string, route: Route, at: number) {
   drag(
     event,
     (to) => {
-      const points = route.points.map((p, i) => (i === at ? { ...p, x_ft: round(to.x), y_ft: round(to.y) } : p))
+      const points = route.points.map((p, i) => (i === at ? { ...p, x: round(to.x), y: round(to.y) } : p))
       moved.value = { run: id, route: { ...route, points } }
     },
     () => moved.value?.route && emit('moveRoute', id, moved.value.route),
@@ -124,11 +133,11 @@ function addBend(event: MouseEvent, id: string, route: Route) {
   const at = spot(event)
   const off = route.points.slice(1).map((b, i) => {
     const a = route.points[i]
-    return Math.hypot(at.x - a.x_ft, at.y - a.y_ft) + Math.hypot(at.x - b.x_ft, at.y - b.y_ft) - Math.hypot(b.x_ft - a.x_ft, b.y_ft - a.y_ft)
+    return Math.hypot(at.x - a.x, at.y - a.y) + Math.hypot(at.x - b.x, at.y - b.y) - Math.hypot(b.x - a.x, b.y - a.y)
   })
   const leg = off.indexOf(Math.min(...off))
   const points = [...route.points]
-  points.splice(leg + 1, 0, { x_ft: round(at.x), y_ft: round(at.y), pull: false })
+  points.splice(leg + 1, 0, { x: round(at.x), y: round(at.y), pull: false })
   emit('moveRoute', id, { ...route, points })
 }
 </script>
@@ -143,28 +152,28 @@ function addBend(event: MouseEvent, id: string, route: Route) {
       <polyline :points="line(r.route)" class="catch" :style="{ strokeWidth: 12 * unit }" @click="runId = r.id" @dblclick="addBend($event, r.id, r.route)" />
       <polyline :points="line(r.route)" class="line" :style="{ strokeWidth: (r.id === runId ? 2.6 : 1.5) * unit, strokeDasharray: r.route.kind === 'overhead' ? `${7 * unit} ${5 * unit}` : 'none' }" />
       <template v-for="(p, i) in r.route.points" :key="i">
-        <rect v-if="p.pull" class="pull" :x="p.x_ft - frame.left - 5 * unit" :y="up(p.y_ft) - 5 * unit" :width="10 * unit" :height="10 * unit" />
+        <rect v-if="p.pull" class="pull" :x="p.x - frame.left - 5 * unit" :y="up(p.y) - 5 * unit" :width="10 * unit" :height="10 * unit" />
       </template>
     </g>
     <g v-for="p in places" :key="p.id" class="place" :class="[p.kind, { here: p.id === placeId }]">
       <rect
-        :x="p.f.x_ft - frame.left" :y="up(p.f.y_ft + p.f.depth_ft)" :width="p.f.width_ft" :height="p.f.depth_ft" tabindex="0" role="button"
+        :x="p.f.x - frame.left" :y="up(p.f.y + p.f.depth)" :width="p.f.width" :height="p.f.depth" tabindex="0" role="button"
         :aria-label="p.name" :style="{ strokeWidth: (p.id === placeId ? 2.4 : 1.3) * unit }" @pointerdown.prevent="dragPlace($event, p.id, p.f)" @focus="placeId = p.id"
         @keydown="nudge($event, p.id, p.f)"
       />
-      <text :x="middle(p.f).x - frame.left" :y="up(p.f.y_ft) + 14 * unit" text-anchor="middle">{{ p.name }}</text>
-      <text v-if="p.kind !== 'yard'" class="size" :x="middle(p.f).x - frame.left" :y="up(p.f.y_ft) + 27 * unit" text-anchor="middle">{{ p.f.width_ft }} × {{ p.f.depth_ft }} ft</text>
+      <text :x="middle(p.f).x - frame.left" :y="up(p.f.y) + 14 * unit" text-anchor="middle">{{ p.name }}</text>
+      <text v-if="p.kind !== 'yard'" class="size" :x="middle(p.f).x - frame.left" :y="up(p.f.y) + 27 * unit" text-anchor="middle">{{ p.f.width }} × {{ p.f.depth }} {{ units.length.sign }}</text>
     </g>
     <circle v-for="r in rods" :key="r.id" class="rod" :class="{ planned: r.planned }" :cx="r.x - frame.left" :cy="up(r.y)" :r="3 * unit"><title>{{ r.words }}</title></circle>
     <template v-for="r in routes" :key="`length ${r.id}`">
-      <text v-if="r.length !== null" class="length" :x="longest(r.route).x - frame.left + 6 * unit" :y="up(longest(r.route).y) - 6 * unit">{{ Math.round(Number(r.length)) }} ft</text>
+      <text v-if="r.length !== null" class="length" :x="longest(r.route).x - frame.left + 6 * unit" :y="up(longest(r.route).y) - 6 * unit">{{ written(Number(r.length), units.length.sign) }}</text>
     </template>
     <template v-for="r in routes.filter((each) => each.id === runId)" :key="`handles ${r.id}`">
-      <circle v-for="(p, i) in r.route.points" :key="i" class="handle" :cx="p.x_ft - frame.left" :cy="up(p.y_ft)" :r="5 * unit" @pointerdown.prevent="dragPoint($event, r.id, r.route, i)" />
+      <circle v-for="(p, i) in r.route.points" :key="i" class="handle" :cx="p.x - frame.left" :cy="up(p.y)" :r="5 * unit" @pointerdown.prevent="dragPoint($event, r.id, r.route, i)" />
     </template>
     <g :transform="`translate(${14 * unit} ${frame.height - 12 * unit})`" class="scale">
       <line x1="0" :x2="grid.step" y1="0" y2="0" :style="{ strokeWidth: 3 * unit }" />
-      <text x="0" :y="-6 * unit">{{ grid.step }} ft</text>
+      <text x="0" :y="-6 * unit">{{ grid.step }} {{ units.length.sign }}</text>
     </g>
     <g :transform="`translate(${frame.width - 24 * unit} ${18 * unit}) scale(${unit})`" class="north">
       <path d="M0 -8 L5 12 L0 7 L-5 12 Z" /><text x="0" y="26" text-anchor="middle" style="font-size: 12px">N</text>

@@ -33,9 +33,9 @@ function rated(s: Station): string {
 function locked(run: Run | undefined): string {
   if (!run) return ''
   const words = []
-  if (run.size) words.push(`${run.size} ${run.metal}`)
-  if (run.breaker_a) words.push(`${run.breaker_a} A breaker`)
-  if (run.raceway_size) words.push(`${run.raceway} ${run.raceway_size} in`)
+  if (run.locks.size) words.push(`${run.locks.size} ${run.cable.metal}`)
+  if (run.locks.breaker_a) words.push(`${run.locks.breaker_a} A breaker`)
+  if (run.locks.raceway_size) words.push(`${run.cable.raceway} ${run.locks.raceway_size} in`)
   return words.join(', ')
 }
 

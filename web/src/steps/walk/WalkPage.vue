@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue'
 
 import PlaceCard from './PlaceCard.vue'
 import RouteEditor from './RouteEditor.vue'
+import { nudgeOf } from './plan'
 import SitePlan from './SitePlan.vue'
 import StationList from './StationList.vue'
 import type { Footprint, Route } from '@/api/types'
@@ -14,9 +15,11 @@ import { chosenPlace } from '@/steps/chosen'
 import { freshId, newPlace } from '@/steps/jobs/building'
 import PlaceList from '@/steps/loads/PlaceList.vue'
 import { useDesk } from '@/stores/desk'
+import { useUnits } from '@/stores/units'
 
 const props = defineProps<{ id: string }>()
 const desk = useDesk()
+const units = useUnits()
 const placeId = ref('')
 const runId = ref<string | null>(null)
 
@@ -54,7 +57,7 @@ async function addPlace() {
   <WorkBench v-if="desk.job && desk.solution" :desk="desk" without-runs>
     <template #over>
       <SitePlan v-model:place="placeId" v-model:run="runId" @move-place="movePlace" @move-route="moveRoute" />
-      <p class="hint narrow quiet">{{ unplaced ? `${unplaced} of ${desk.job.places.length} places are not on the plan yet: choose one at the left and put it on. ` : '' }}Drag a place or a route’s point; arrow keys move the chosen place by 5 ft. The plan is for placing buildings and routes, nothing else.</p>
+      <p class="hint narrow quiet">{{ unplaced ? `${unplaced} of ${desk.job.places.length} places are not on the plan yet: choose one at the left and put it on. ` : '' }}Drag a place or a route’s point; arrow keys move the chosen place by {{ nudgeOf(desk.job) }} {{ units.length.sign }}. The plan is for placing buildings and routes, nothing else.</p>
     </template>
     <template #left>
       <PlaceList v-model="placeId" />

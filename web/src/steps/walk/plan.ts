@@ -1,11 +1,12 @@
 import type { Footprint, Job, Place, Route, Run } from '@/api/types'
+import { footOf } from '@/stores/units'
 
 export interface Spot {
   x: number
   y: number
 }
 
-/** The part of the ground that the plan shows, in feet. */
+/** The part of the ground that the plan shows, in the job's length. */
 export interface Frame {
   left: number
   bottom: number
@@ -13,42 +14,46 @@ export interface Frame {
   height: number
 }
 
-export const NEW_SIZE: Record<Place['kind'], { width_ft: number; depth_ft: number }> = {
-  dwelling: { width_ft: 48, depth_ft: 32 },
-  'detached-building': { width_ft: 28, depth_ft: 24 },
-  yard: { width_ft: 8, depth_ft: 8 },
+const NEW_SIZE_FT: Record<Place['kind'], { width: number; depth: number }> = {
+  dwelling: { width: 48, depth: 32 },
+  'detached-building': { width: 28, depth: 24 },
+  yard: { width: 8, depth: 8 },
 }
 
 /** Everything on the plan with room round it; a plot of 400 by 250 ft while there is nothing. */
 export function frameOf(job: Job, shape: number): Frame {
+  const foot = footOf(job)
   const xs: number[] = []
   const ys: number[] = []
   for (const { footprint } of job.places) {
     if (!footprint) continue
-    xs.push(footprint.x_ft, footprint.x_ft + footprint.width_ft)
-    ys.push(footprint.y_ft, footprint.y_ft + footprint.depth_ft)
+    xs.push(footprint.x, footprint.x + footprint.width)
+    ys.push(footprint.y, footprint.y + footprint.depth)
   }
   for (const run of job.runs) {
     for (const p of run.route?.points ?? []) {
-      xs.push(p.x_ft)
-      ys.push(p.y_ft)
+      xs.push(p.x)
+      ys.push(p.y)
     }
   }
-  if (!xs.length) return { left: 0, bottom: 0, width: 400, height: 400 / shape }
-  const room = Math.max(30, 0.08 * (Math.max(...xs) - Math.min(...xs)))
-  const [left, right, bottom, top] = [Math.min(...xs) - room, Math.max(...xs) + room, Math.min(...ys) - 36, Math.max(...ys) + 30]
-  const width = Math.max(120, right - left, (top - bottom) * shape)
+  if (!xs.length) return { left: 0, bottom: 0, width: 400 * foot, height: (400 * foot) / shape }
+  const room = Math.max(30 * foot, 0.08 * (Math.max(...xs) - Math.min(...xs)))
+  const [left, right, bottom, top] = [Math.min(...xs) - room, Math.max(...xs) + room, Math.min(...ys) - 36 * foot, Math.max(...ys) + 30 * foot]
+  const width = Math.max(120 * foot, right - left, (top - bottom) * shape)
   return { left: (left + right - width) / 2, bottom: (bottom + top - width / shape) / 2, width, height: width / shape }
 }
 
 export function middle(f: Footprint): Spot {
-  return { x: f.x_ft + f.width_ft / 2, y: f.y_ft + f.depth_ft / 2 }
+  return { x: f.x + f.width / 2, y: f.y + f.depth / 2 }
 }
 
 /** A free spot for a place that is put on the plan: beside what stands there already. */
 export function freeSpot(job: Job, kind: Place['kind']): Footprint {
-  const right = Math.max(0, ...job.places.map((p) => (p.footprint ? p.footprint.x_ft + p.footprint.width_ft : 0)))
-  return { x_ft: right ? right + 60 : 40, y_ft: 60, ...NEW_SIZE[kind] }
+  const right = Math.max(0, ...job.places.map((p) => (p.footprint ? p.footprint.x + p.footprint.width : 0)))
+  const foot = footOf(job)
+  const { width, depth } = NEW_SIZE_FT[kind]
+  const whole = (feet: number) => Math.max(1, Math.round(feet * foot))
+  return { x: right ? right + whole(60) : whole(40), y: whole(60), width: whole(width), depth: whole(depth) }
 }
 
 /** A straight route between the two places of a run, both of them on the plan. */
@@ -59,8 +64,8 @@ export function straightRoute(job: Job, run: Run): Route | null {
   })
   const [from, to] = ends
   if (!from || !to) return null
-  const points = [middle(from), middle(to)].map((s) => ({ x_ft: Math.round(s.x), y_ft: Math.round(s.y), pull: false }))
-  return { kind: 'trench', points, ends_ft: 0 }
+  const points = [middle(from), middle(to)].map((s) => ({ x: round(s.x), y: round(s.y), pull: false }))
+  return { kind: 'trench', points, ends: 0 }
 }
 
 /** A walked track as a route: laid so that it begins where the run's source stands. */
@@ -68,15 +73,20 @@ export function trackRoute(job: Job, run: Run, track: [number, number][]): Route
   const station = job.stations.find((s) => s.id === run.from_station)
   const footprint = job.places.find((p) => p.id === station?.place)?.footprint
   const start = footprint ? middle(footprint) : { x: 0, y: 0 }
-  const points = track.map(([x, y]) => ({ x_ft: round(start.x + x), y_ft: round(start.y + y), pull: false }))
-  return { kind: 'trench', points, ends_ft: 0 }
+  const points = track.map(([x, y]) => ({ x: round(start.x + x), y: round(start.y + y), pull: false }))
+  return { kind: 'trench', points, ends: 0 }
 }
 
-export function round(feet: number): number {
-  return Math.round(feet * 10) / 10
+export function round(length: number): number {
+  return Math.round(length * 10) / 10
+}
+
+/** How far an arrow key moves a place: 5 ft, or a metre. */
+export function nudgeOf(job: Job | null): number {
+  return footOf(job) < 1 ? 1 : 5
 }
 
 /** A length for the scale bar: round, and about a fifth of the width. */
 export function scaleLength(width: number): number {
-  return [10, 20, 25, 50, 100, 200, 250, 500, 1000, 2000, 5000].find((l) => l >= width / 7) ?? 10000
+  return [1, 2, 5, 10, 20, 25, 50, 100, 200, 250, 500, 1000, 2000, 5000].find((l) => l >= width / 7) ?? 10000
 }

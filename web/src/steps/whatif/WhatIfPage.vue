@@ -60,7 +60,7 @@ function add(...parts: Partial<Variant>[]) {
 
 /** The longest run at the voltages it could be fed with, through transformers where needed. */
 function addVoltages() {
-  const run = [...(desk.job?.runs ?? [])].filter((r) => r.use !== 'service').sort((a, b) => b.length_ft - a.length_ft)[0]
+  const run = [...(desk.job?.runs ?? [])].filter((r) => r.use !== 'service').sort((a, b) => b.cable.length - a.cable.length)[0]
   if (!run) return
   const systems = ELSEWHERE.map((c) => c.value).filter((s) => s !== run.system)
   add(...systems.map((system) => ({ name: `${Number.parseInt(system)} V to ${names.value.get(run.id)?.split(' → ')[1]}`, run: run.id, system })))

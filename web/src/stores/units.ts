@@ -1,0 +1,58 @@
+import { computed, inject, shallowRef } from 'vue'
+
+import { answered, api } from '@/api/client'
+import type { Job, Units } from '@/api/types'
+import { deskKey, useDesk } from '@/stores/desk'
+import { words } from '@/stores/words'
+
+export type Quantity = Exclude<keyof Units, 'id'>
+const QUANTITIES: Quantity[] = ['length', 'small', 'area', 'torque']
+const NONE = { sign: '', words: '', is_si: 1 }
+const all = shallowRef<Units[]>([])
+
+/** Learn the units that a job can be told in. Throws `Refused` where they do not come. */
+export async function learnUnits() {
+  all.value = (await answered(api.GET('/api/units'))).units
+}
+
+/** The units that a job is told in; the ones it is told in elsewhere where none is open. */
+export function unitsOf(job: Pick<Job, 'units'> | null | undefined): Units {
+  const id = job?.units ?? words.value?.units ?? 'us'
+  return all.value.find((u) => u.id === id) ?? { id, length: NONE, small: NONE, area: NONE, torque: NONE }
+}
+
+/** The units of the job on the desk. */
+export function useUnits() {
+  const desk = inject(deskKey, useDesk, true)
+  return computed(() => unitsOf(desk.job))
+}
+
+/** The same in the other units, with their sign; nothing for what is no length, area or torque. */
+export function otherwise(value: number, sign: string, places?: number): string {
+  for (const [at, own] of all.value.entries()) {
+    const quantity = QUANTITIES.find((q) => own[q].sign === sign)
+    if (!quantity) continue
+    const other = all.value[1 - at][quantity]
+    const told = (value * own[quantity].is_si) / other.is_si
+    const most = places ?? (Math.abs(told) < 10 ? 2 : Math.abs(told) < 1000 ? 1 : 0)
+    return `${told.toLocaleString('en-US', { maximumFractionDigits: most })} ${other.sign}`
+  }
+  return ''
+}
+
+/** What the code book's words begin with, told in the units of a job. */
+export function told<T extends object>(begun: T, fields: Partial<Record<keyof T, Quantity>>, job: Pick<Job, 'units'>): T {
+  const [from, to] = [unitsOf(words.value && { units: words.value.units }), unitsOf(job)]
+  const made = { ...begun }
+  for (const [name, quantity] of Object.entries(fields) as [keyof T, Quantity][]) {
+    const value = made[name]
+    if (typeof value === 'number') made[name] = (Math.round(((value * from[quantity].is_si) / to[quantity].is_si) * 100) / 100) as T[keyof T]
+  }
+  return made
+}
+
+/** How much of a job's length a foot is: what a drawing that was laid out in feet is scaled by. */
+export function footOf(job: Pick<Job, 'units'> | null | undefined): number {
+  const us = all.value.find((u) => u.id === 'us')
+  return us ? us.length.is_si / unitsOf(job).length.is_si : 1
+}
