@@ -120,12 +120,14 @@ class CaseForm:
 class Vocabulary:
     """A book's words. ``choices`` are lists by name, ``figures`` the labels of a run's figures, ``stops`` what stops a
     rung with its section, ``cites`` sections that steps of a whole property are cited by, ``words`` the terms of the
-    trade, ``defaults`` what a new part of a job begins with, ``whole_jobs`` whether the book answers whole properties.
+    trade, ``electrodes`` what each kind of electrode is called, ``defaults`` what a new part of a job begins with,
+    ``whole_jobs`` whether the book answers whole properties.
     """
 
     whole_jobs: bool
     units: Literal["us", "metric"]
     words: Mapping[str, str]
+    electrodes: Mapping[str, str]
     figures: Mapping[str, str]
     stops: Mapping[str, str]
     cites: Mapping[str, str]
@@ -150,6 +152,7 @@ def load_vocabulary(package: str) -> Vocabulary:
         read["whole_jobs"],
         read["units"],
         read["words"],
+        read.get("electrodes", {}),
         read.get("figures", {}),
         read["stops"],
         read.get("cites", {}),

@@ -1,6 +1,6 @@
 """What grounding asks of a code book: the protocol that each book answers it by."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from typing import Protocol
 
 from northspan.core.ground.answer import PlainAnswer
@@ -19,6 +19,10 @@ class Earthing(Protocol):
     """Electrodes, their conductors, bonds, and how long a device lets a fault stand, by one code book."""
 
     scale: Scale
+    words: Mapping[str, str]
+    """The book's terms, by what they mean: ``ungrounded``, ``grounded``, ``protective``, ``enclosure`` and so on."""
+    electrodes: Mapping[str, str]
+    """What each kind of electrode is called."""
     enough_ohm: float
     """What a lone electrode is proved by (ohm)."""
 

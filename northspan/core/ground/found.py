@@ -49,13 +49,15 @@ class Bonds:
 @dataclass(frozen=True)
 class Wired:
     """A mode of the job as a network; a run that has no size yet is left out. ``reached`` are the stations with
-    voltage, ``clearing_s`` how long (s) a device of a kind and rating (A) may take at a current (A).
+    voltage, ``words`` the book's terms, ``clearing_s`` how long (s) a device of a kind and rating (A) may take at a
+    current (A).
     """
 
     net: Network
     mode: Mode
     network: ImpedanceNetwork
     reached: frozenset[str]
+    words: Mapping[str, str]
     clearing_s: Callable[[str, float, float], float | None]
 
 

@@ -30,11 +30,6 @@ from northspan.core.working import Figure, Step, number
 PLANNED = "planned"
 PLANNED_APART_M = 8.0 * FOOT_M
 CLEAR_M, HALF_PLATE_M = 2.0 * FOOT_M, 0.5 * FOOT_M
-WORDS = {
-    "rod": "rod", "pipe": "pipe", "plate": "plate", "ring": "ground ring", "strip": "buried strip",
-    "concrete-encased": "bar in concrete", "water-pipe": "metal water pipe", "structural-metal": "structural metal",
-    "gas-pipe": "gas pipe",
-}  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True)
@@ -204,7 +199,7 @@ def _electrode(
     many = f"{e.count} " if e.count > 1 else ""
     plural = "s" if e.count > 1 else ""
     size = "" if e.kind == "plate" else f", {told.length.said(length_m(e))}"
-    words = f"{many}{WORDS[e.kind]}{plural}{size}"
+    words = f"{many}{rules.electrodes[e.kind]}{plural}{size}"
     gone = is_gone(place, e)
     counts = rules.electrode_counts(e) and not gone
     ohms = Figure(None, "ohm", (Step("The line is plastic now", None, "ohm", "entered"),)) if gone else part.ohms

@@ -39,10 +39,10 @@ def solve_ground(rules: Earthing, job: Job, net: Network, sized: Mapping[str, Si
             station_faults(there, sized),
         )
         found.append((mode, here, there, answer))
-    return Ground(places, joined, tuple(found), tuple(_assumed(job, places)))
+    return Ground(places, joined, tuple(found), tuple(_assumed(rules.words, job, places)))
 
 
-def _assumed(job: Job, places: Iterable[PlaceGround]) -> Iterable[str]:
+def _assumed(words: Mapping[str, str], job: Job, places: Iterable[PlaceGround]) -> Iterable[str]:
     for station in job.stations:
         if station.kind != "utility":
             continue
@@ -58,14 +58,13 @@ def _assumed(job: Job, places: Iterable[PlaceGround]) -> Iterable[str]:
     yield "Every load runs as entered; electrodes stand at the middle of their band"
     if any(s.generator is not None for s in job.stations):
         yield "A standby source holds its voltage while all is well; its faults leave the loads out"
-    yield "A fault at the service is taken beyond its main; ahead of it only the utility's fuse opens"
+    supply, main, supplier = words["supply"], words["main"], words["supplier"]
+    yield f"A fault at the {supply} is taken beyond its {main}; ahead of it only the {supplier}'s fuse opens"
     yield "Wire warm, as the tables give it; faults bolted; feet on earth far from the electrodes"
-    yield f"Every bond and every ground bar on its can: {number(1000.0 * BOND_OHM)} thousandth of an ohm"
+    joints = f"Every bond and every {words['bar']} on its {words['enclosure']}"
+    yield f"{joints}: {number(1000.0 * BOND_OHM)} thousandth of an ohm"
     leak = number(LEAK_OHM / 1e6)
     yield f"Insulation leaks through {leak} megohm at every joint, so that what floats has volts to show"
     yield "Where a place's own power factor is not on record: what is left of its feed's mean"
-    yield (
-        f"X over R where it is not on record: {number(UTILITY_X_OVER_R)} for the utility, {number(GENERATOR_X_OVER_R)} "
-        "for "
-        "an engine set"
-    )
+    ratios = f"{number(UTILITY_X_OVER_R)} for the {supplier}, {number(GENERATOR_X_OVER_R)} for an engine set"
+    yield f"X over R where it is not on record: {ratios}"

@@ -3469,7 +3469,8 @@ export interface components {
          * Vocabulary
          * @description A book's words. ``choices`` are lists by name, ``figures`` the labels of a run's figures, ``stops`` what stops a
          *     rung with its section, ``cites`` sections that steps of a whole property are cited by, ``words`` the terms of the
-         *     trade, ``defaults`` what a new part of a job begins with, ``whole_jobs`` whether the book answers whole properties.
+         *     trade, ``electrodes`` what each kind of electrode is called, ``defaults`` what a new part of a job begins with,
+         *     ``whole_jobs`` whether the book answers whole properties.
          */
         Vocabulary: {
             /** Whole Jobs */
@@ -3481,6 +3482,10 @@ export interface components {
             units: "us" | "metric";
             /** Words */
             words: {
+                [key: string]: string;
+            };
+            /** Electrodes */
+            electrodes: {
                 [key: string]: string;
             };
             /** Figures */

@@ -19,7 +19,8 @@ FaultKind = Literal["none", "line-to-enclosure", "line-to-neutral", "line-to-ear
 EquipmentGround = Literal["whole", "broken", "missing"]
 METHOD = "nodal analysis of the property as wired"
 EARTH_CONTACT_OHM = 25.0
-WHERE = {"line-to-enclosure": "the can", "line-to-neutral": "the neutral", "line-to-earth": "the far earth"}
+ADDED = "added as phasors: what comes home another way"
+WHERE = {"line-to-enclosure": "enclosure", "line-to-neutral": "grounded"}
 
 
 @dataclass(frozen=True, slots=True)
@@ -151,18 +152,20 @@ def fault_state(
         sound, struck_at = network.state(), _struck_node(there, station, kind)
         volts = abs(sound.node(node(there.net, station, "A")) - sound.node(struck_at))
         loop = volts / fault if fault > 0.0 else None
+        hot = there.words["ungrounded"].capitalize()
+        where = there.words[WHERE[kind]] if kind in WHERE else "far earth"
         steps = (
-            Step(f"Hot to {WHERE[kind]} before the fault", volts, "V", METHOD),
+            Step(f"{hot} to the {where} before the fault", volts, "V", METHOD),
             Step("All that stands in its way", loop, "ohm", "Thévenin impedance, Z = Y⁻¹"),
             Step("The one over the other", fault, "A", METHOD),
         )
-        clock = tuple(_clock(there.net, run, rating, amps, seconds))
+        clock = tuple(_clock(there, run, rating, amps, seconds))
 
     def through(name: str) -> complex:
         found = network.branch(name)
         return 0j if found is None else state.amps(found)
 
-    runs = tuple(_run_state(each.id, through) for each in (*there.net.order, *there.net.standby.values()))
+    runs = tuple(_run_state(each.id, through, there.words) for each in (*there.net.order, *there.net.standby.values()))
     earths = tuple(_strays(network, state, "earth"))
     paths = tuple(_strays(network, state, "path"))
     names = {s: there.net.stations[s].name for s in there.net.stations}
@@ -184,29 +187,30 @@ def _strays(network: ImpedanceNetwork, state: State, what: str) -> Iterable[Stra
             yield Stray(at, abs(state.amps(branch)))
 
 
-def _clock(net: Network, run: Run | None, rating: float, amps: float, seconds: float | None) -> Iterable[Step]:
+def _clock(there: Wired, run: Run | None, rating: float, amps: float, seconds: float | None) -> Iterable[Step]:
     if rating == 0.0:
-        yield Step("No breaker of this job stands ahead of it: the utility's own fuse", None, "", "")
+        what = f"No {there.words['device']} of this job stands ahead of it: the {there.words['supplier']}'s own fuse"
+        yield Step(what, None, "", "")
         return
     what = f"{number(amps)} A ÷ {number(rating)} A" + (
-        f", breaker to {net.stations[run.to_station].name}" if run else ""
+        f", {there.words['device']} to {there.net.stations[run.to_station].name}" if run else ""
     )
     yield Step(what, amps / rating, "× rating", "current over rating")
-    words = "Longest an inverse-time breaker may take" if seconds is not None else "Below 1.35 ×: it need never trip"
-    yield Step(words, seconds, "s", "model from the standard's limits, no maker's curve")
+    words = there.words["clearing" if seconds is not None else "clearing_never"]
+    yield Step(words, seconds, "s", there.words["clearing_cite"])
 
 
-def _run_state(run: str, through: Callable[[str], complex]) -> RunState:
+def _run_state(run: str, through: Callable[[str], complex], words: Mapping[str, str]) -> RunState:
     a, b, n = through(f"A {run}"), through(f"B {run}"), through(f"N {run}")
     g, steel = through(f"G {run}"), through(f"raceway {run}")
-    left = abs(a + b + n)
+    left, hot = abs(a + b + n), words["ungrounded"].capitalize()
     steps = (
-        Step("Hot A", abs(a), "A", METHOD),
-        Step("Hot B", abs(b), "A", METHOD),
-        Step("Neutral", abs(n), "A", METHOD),
-        Step("Equipment ground", abs(g), "A", METHOD),
-        Step("Steel pipe", abs(steel), "A", METHOD),
-        Step("Hots and neutral added as phasors: what comes home another way", left, "A", "Kirchhoff's current law"),
+        Step(f"{hot} A", abs(a), "A", METHOD),
+        Step(f"{hot} B", abs(b), "A", METHOD),
+        Step(words["grounded"].capitalize(), abs(n), "A", METHOD),
+        Step(words["protective"].capitalize(), abs(g), "A", METHOD),
+        Step(words["steel_raceway"].capitalize(), abs(steel), "A", METHOD),
+        Step(f"{hot}s and {words['grounded']} {ADDED}", left, "A", "Kirchhoff's current law"),
     )
     kept = tuple(step for step in steps if step.value)
     home = (g * a.conjugate()).real <= 0.0
@@ -220,13 +224,15 @@ def _station_state(there: Wired, state: State, station: str) -> StationState:
     wiring = SYSTEMS[feed.system] if feed is not None and reached else None
     legs = wiring is not None and wiring.to_neutral is not None
     two = wiring is not None and wiring.ungrounded == 2
+    hot, neutral = there.words["ungrounded"], there.words["grounded"]
+    first = hot.capitalize()
     return StationState(
         station,
         reached,
         _touch(there, state, station, abs(can)),
-        _between("Hot A to neutral", a - n) if legs else None,
-        _between("Hot B to neutral", b - n) if legs and two else None,
-        _between("Hot A to hot B", a - b) if two else None,
+        _between(f"{first} A to {neutral}", a - n) if legs else None,
+        _between(f"{first} B to {neutral}", b - n) if legs and two else None,
+        _between(f"{first} A to {hot} B", a - b) if two else None,
     )
 
 
@@ -246,7 +252,9 @@ def _touch(there: Wired, state: State, station: str, volts: float) -> Figure:
         rise = abs(state.node(to) - state.node(at))
         steps.append(Step(f"Rise from there to {net.stations[run.to_station].name}", rise, "V", METHOD))
         at = to
-    steps.append(Step("Added as phasors: hand on the can, feet on far earth", volts, "V", METHOD))
+    steps.append(
+        Step(f"Added as phasors: hand on the {there.words['enclosure']}, feet on far earth", volts, "V", METHOD)
+    )
     return Figure(volts, "V", tuple(steps))
 
 

@@ -60,7 +60,7 @@ def wired(
     branches += _electrodes(job, net, place_ohms)
     branches += load_branches(net, mode, sized, reached, running)
     network = ImpedanceNetwork(tuple(branches), tuple(couplings), _nodes(net))
-    return Wired(net, mode, network, frozenset(reached), rules.clearing_s)
+    return Wired(net, mode, network, frozenset(reached), rules.words, rules.clearing_s)
 
 
 def _nodes(net: Network) -> Iterable[str]:

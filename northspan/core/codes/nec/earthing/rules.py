@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import TYPE_CHECKING
 
-from northspan.core.codes.nec.data import AWG
+from northspan.core.codes.nec.data import AWG, VOCABULARY
 from northspan.core.codes.nec.earthing import electrodes as earth
 from northspan.core.codes.nec.earthing import planned_bonds, separate_buildings
 from northspan.core.codes.nec.sizing import ampacity
@@ -27,6 +27,8 @@ class NecEarthing:
     """Article 250 for dwelling work; see ``Earthing`` for what each answer means."""
 
     scale = AWG
+    words = VOCABULARY.words
+    electrodes = VOCABULARY.electrodes
     enough_ohm = earth.ROD_OHM
 
     def conductor_ohms(self, metal: Metal, size: str, raceway: str) -> complex:
