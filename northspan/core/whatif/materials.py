@@ -12,60 +12,62 @@ from northspan.core.solution import RunAnswer, Solution
 from northspan.core.units import US
 from northspan.core.working import Figure, Step, number
 
-Unit = Literal["ft", "each"]
+SoldBy = Literal["ft", "each"]
 CABLES = ("NM", "UF", "SER", "SEU", "MC", "MHF")
 
 
 @dataclass(frozen=True, slots=True)
-class Part:
+class Material:
     """So many feet or pieces of something, by its name in a price list."""
 
     name: str
     quantity: float
-    unit: Unit
+    unit: SoldBy
 
 
-def job_parts(job: Job, solution: Solution) -> tuple[Part, ...]:
+def job_materials(job: Job, solution: Solution) -> tuple[Material, ...]:
     """The wire, pipe, breakers and transformers of a solved job; no slack, fittings or labour."""
     answers = {answer.id: answer for answer in solution.runs}
     job = in_si(job, job.told)
-    parts = [part for run in job.runs for part in run_parts(run, answers[run.id])]
-    parts += [Part(f"transformer {number(s.transformer.kva)} kVA", 1.0, "each") for s in job.stations if s.transformer]
-    return tuple(parts)
+    found = [part for run in job.runs for part in run_materials(run, answers[run.id])]
+    found += [
+        Material(f"transformer {number(s.transformer.kva)} kVA", 1.0, "each") for s in job.stations if s.transformer
+    ]
+    return tuple(found)
 
 
-def run_parts(run: Run, answer: RunAnswer) -> tuple[Part, ...]:
-    """The parts of one run; none where it has no size."""
+def run_materials(run: Run, answer: RunAnswer) -> tuple[Material, ...]:
+    """The materials of one run; none where it has no size."""
     system, size = SYSTEMS[run.system], answer.figure("size").value
     if not isinstance(size, str) or not answer.conductors:
         return ()
     # Wire and pipe are sold, and priced, by the foot.
     feet = US.length.of(run.cable.length * run.cable.sets)
-    parts: list[Part] = []
+    found: list[Material] = []
     if run.cable.raceway == "none" and run.cable.insulation in CABLES:
-        parts.append(Part(f"cable {run.cable.insulation} {run.cable.metal} {size}", feet, "ft"))
+        found.append(Material(f"cable {run.cable.insulation} {run.cable.metal} {size}", feet, "ft"))
     else:
-        parts.append(Part(f"wire {run.cable.metal} {size}", system.ungrounded * feet, "ft"))
+        found.append(Material(f"wire {run.cable.metal} {size}", system.ungrounded * feet, "ft"))
         for key, metal in (("neutral", run.cable.metal), ("equipment_ground", run.cable.egc_metal or run.cable.metal)):
             if isinstance(answer.figure(key).value, str):
-                parts.append(Part(f"wire {metal} {answer.figure(key).value}", feet, "ft"))
+                found.append(Material(f"wire {metal} {answer.figure(key).value}", feet, "ft"))
         pipe = answer.figure("raceway").value
         if run.cable.raceway != "none" and isinstance(pipe, str):
-            parts.append(Part(f"pipe {run.cable.raceway} {pipe}", feet, "ft"))
+            found.append(Material(f"pipe {run.cable.raceway} {pipe}", feet, "ft"))
     breaker = answer.figure("breaker").value
     if isinstance(breaker, float):
-        parts.append(Part(f"breaker {system.ungrounded}-pole {number(breaker)}", 1.0, "each"))
-    return tuple(parts)
+        found.append(Material(f"breaker {system.ungrounded}-pole {number(breaker)}", 1.0, "each"))
+    return tuple(found)
 
 
-def cost(parts: Iterable[Part], prices: Mapping[str, float]) -> Figure:
-    """What the parts cost ($) by the price list; no total where a price is missing, and which one it is.
+def cost(materials: Iterable[Material], prices: Mapping[str, float]) -> Figure:
+    """What the materials cost ($) by the price list; no total where a price is missing, and which one it is.
 
-    >>> cost([Part("wire cu 6", 100.0, "ft")], {"wire cu 6": 1.5}).value
+    >>> cost([Material("wire cu 6", 100.0, "ft")], {"wire cu 6": 1.5}).value
     150.0
     """
     total, missing, steps = 0.0, False, []
-    for name, quantity, unit in _gathered(parts):
+    for name, quantity, unit in _gathered(materials):
         price = prices.get(name)
         per = "ft" if unit == "ft" else "pc"
         if price is None:
@@ -79,8 +81,8 @@ def cost(parts: Iterable[Part], prices: Mapping[str, float]) -> Figure:
     return Figure(total, "$", (*steps, Step("Together, no slack, fittings or labour", total, "$", "sum")))
 
 
-def _gathered(parts: Iterable[Part]) -> list[tuple[str, float, Unit]]:
-    found: dict[tuple[str, Unit], float] = {}
-    for part in parts:
-        found[part.name, part.unit] = found.get((part.name, part.unit), 0.0) + part.quantity
+def _gathered(materials: Iterable[Material]) -> list[tuple[str, float, SoldBy]]:
+    found: dict[tuple[str, SoldBy], float] = {}
+    for each in materials:
+        found[each.name, each.unit] = found.get((each.name, each.unit), 0.0) + each.quantity
     return [(name, quantity, unit) for (name, unit), quantity in found.items()]

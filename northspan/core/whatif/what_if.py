@@ -9,7 +9,7 @@ from northspan.core.physics.transformer import series_ohms
 from northspan.core.run.systems import SYSTEMS
 from northspan.core.solution import Fix, RunAnswer, Solution
 from northspan.core.solve import solve
-from northspan.core.whatif.materials import cost, job_parts
+from northspan.core.whatif.materials import cost, job_materials
 from northspan.core.whatif.variants import NotPossible, varied
 from northspan.core.working import Figure, Step, number
 
@@ -68,7 +68,7 @@ def _differs(row: Row) -> bool:
 
 
 def _whole_job(job: Job, made: list[tuple[Job, Solution] | None], prices: Mapping[str, float]) -> list[Row]:
-    costs = [cost(job_parts(*one), prices) if one else _none("$") for one in made]
+    costs = [cost(job_materials(*one), prices) if one else _none("$") for one in made]
     losses = [_yearly_loss(*one) if one else _none("kWh") for one in made]
     rows = [Row("Parts", None, tuple(costs)), Row("Lost in a year", None, tuple(losses))]
     rows.append(Row("Pays back in", None, tuple(_payback(job, costs, losses, i) for i in range(len(made)))))
