@@ -15,15 +15,12 @@ from pathlib import Path
 
 from bench.clicking import clicking
 from bench.synthetic import chain_of, property_of, property_with_modes
-from northspan.core.codes.library import whole_book
 from northspan.core.ground.solve_ground import solve_ground
 from northspan.core.job.file import parse_text
 from northspan.core.job.job import Job, Variant
-from northspan.core.loads.place_loads import place_loads
 from northspan.core.opened.fault import FaultQuestion, fault_answer
 from northspan.core.property.prepared import prepared
-from northspan.core.property.topology import network
-from northspan.core.solve import size_all, solve
+from northspan.core.solve import solve
 from northspan.core.whatif.what_if import what_if
 from northspan.demo.library import demo_jobs
 from northspan.instruments.recording import read_recording
@@ -119,15 +116,15 @@ def longer(job: Job, feet: int) -> Job:
 def grounding() -> None:
     """A property of 30 stations in three modes: a fault at every station of each, and one asked for on screen."""
     job = property_with_modes(30)
-    book, net = whole_book(job.code_book), network(job)
-    sized = size_all(book, job, net, place_loads(book, job, net))
-    found = solve_ground(book.earthing, job, net, sized)
+    ready = prepared(job)
+    given = ready.book.earthing, ready.job, ready.net, ready.sized
+    found = solve_ground(*given)
     faults = sum(len(answer.faults) for *_, answer in found.modes)
-    taken = milliseconds(lambda: solve_ground(book.earthing, job, net, sized), 7)
+    taken = milliseconds(lambda: solve_ground(*given), 7)
     print(f"grounding of {len(job.stations)} stations, {len(found.modes)} modes, {faults} faults: {taken:.0f} ms")
     print(f"the same job solved whole: {milliseconds(lambda: solve(job), 7):.0f} ms")
     asked = FaultQuestion("utility", "p20", equipment="broken")
-    print(f"a fault asked for, with its answers: {milliseconds(lambda: fault_answer(prepared(job), asked), 7):.0f} ms")
+    print(f"a fault asked for, with its answers: {milliseconds(lambda: fault_answer(ready, asked), 7):.0f} ms")
 
 
 def with_more(job: Job, at: int) -> Job:
@@ -146,14 +143,26 @@ def read_year() -> None:
 
 def batch() -> None:
     """Cases a second of `northspan check --batch`, start-up included."""
-    case = {"amps": 88, "system": "120/240-3w", "metal": "al", "insulation": "XHHW-2", "ambient_c": 38}
-    with tempfile.TemporaryDirectory() as folder:
-        path = Path(folder) / "cases.jsonl"
-        path.write_text("\n".join(json.dumps(case | {"length_ft": 20 + i % 500}) for i in range(3000)))
-        start = time.perf_counter()
-        command = [sys.executable, "-m", "northspan.cli", "check", "--batch", str(path)]
-        subprocess.run(command, check=True, stdout=subprocess.DEVNULL)
-        print(f"check --batch: {3000 / (time.perf_counter() - start):.0f} cases a second")
+    cases: tuple[tuple[str, str, str, dict[str, object]], ...] = (
+        ("nec-2023", "check", "length_ft", {"amps": 88, "system": "120/240-3w", "metal": "al", "insulation": "XHHW-2"}),
+        (
+            "cec-2024",
+            "check",
+            "length_m",
+            {"amps": 88, "system": "120/240-3w", "insulation": "RW90XLPE", "metal": "al"},
+        ),
+        ("bs7671-2018a2", "check", "length_m", {"ib_a": 28, "cable": "te", "circuit": "fixed", "earthing": "TN-S"}),
+        ("bs7671-2018a2", "bonding", "line_mm2", {"earthing": "TN-C-S"}),
+    )
+    for book, verb, varied, case in cases:
+        with tempfile.TemporaryDirectory() as folder:
+            path = Path(folder) / "cases.jsonl"
+            values = [16, 25, 35, 50] if varied == "line_mm2" else range(5, 505)
+            path.write_text("\n".join(json.dumps(case | {varied: values[i % len(values)]}) for i in range(3000)))
+            start = time.perf_counter()
+            command = [sys.executable, "-m", "northspan.cli", verb, "--book", book, "--batch", str(path)]
+            subprocess.run(command, check=True, stdout=subprocess.DEVNULL)
+            print(f"{verb} --batch, {book}: {3000 / (time.perf_counter() - start):.0f} cases a second")
 
 
 def scripts() -> None:

@@ -62,7 +62,7 @@ class MainPath(BrowserTest):
 
         exported = self.download("Job file")
         job = json.loads(exported.read_text("utf-8"))
-        self.assertEqual((job["name"], job["runs"][1]["size"]), ("Larch Hollow", "1"))
+        self.assertEqual((job["name"], job["runs"][1]["locks"]["size"]), ("Larch Hollow", "1"))
         pdf = PdfReader(io.BytesIO(self.download("Calculation sheet, PDF").read_bytes()))
         self.assertIn("House panel to Bee house panel", "".join(p.extract_text() for p in pdf.pages))
         self.assertIn("1 al", self.download("Calculation sheet, CSV").read_text("utf-8-sig"))

@@ -48,7 +48,7 @@ class Saved(BrowserTest):
         # The next one is made on what stands now, and is taken.
         self.metal().select_option(index=int(other))
         expect(self.page.get_by_role("alert")).to_have_count(0)
-        self.assertEqual(self.stored()["job"]["runs"][self.at()]["metal"], ["al", "cu"][int(other)])
+        self.assertEqual(self.stored()["job"]["runs"][self.at()]["cable"]["metal"], ["al", "cu"][int(other)])
 
     def test_a_refused_switch_and_a_refused_figure(self):
         self.desk.open_job("Juniper Bend")

@@ -61,7 +61,7 @@ def _words(error: Any, told: Units) -> str:
         limit = _LIMITS.get(kind) or ("ge" if "ge" in context else "le")
         if limit == "ge" and isinstance(error["input"], (int, float)) and error["input"] <= 0.0 < context["ge"]:
             # The least that is taken only keeps out what nothing can be; whoever typed 0 is told the plain rule.
-            limit, context = "gt", context | {"gt": 0.0}
+            limit, context = "gt", {"gt": 0.0}
         unit = f" {context['unit']}" if "unit" in context else ""
         what = f", in {told.length.words} one way along the wire" if of_run else unit
         return f"must be {_LIMIT_WORDS[limit]} {context[limit]:g}{what}, not {error['input']}"

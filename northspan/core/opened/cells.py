@@ -25,7 +25,7 @@ def _figures(job: Job, solution: Solution) -> Iterable[tuple[str, Figure | None]
     places = {p.id: p.name for p in job.places}
     for run in solution.runs:
         for each in run.figures:
-            yield f"{stations[run.to_station]}: {each.label}", each.figure
+            yield f"{stations[run.to_station]}: {each.label[:1].lower()}{each.label[1:]}", each.figure
     for ground in solution.ground.places:
         name = places[ground.place]
         yield f"{name}: electrode conductor", ground.conductor

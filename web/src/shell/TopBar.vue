@@ -50,7 +50,7 @@ const files = computed(() => [
       <MenuList words="Hand over" :entries="files" />
     </template>
     <button class="plain act narrow" :aria-pressed="view.both" title="Show the other units beside" @click="view.both = !view.both">
-      {{ view.both ? 'ft + m' : `${units.length.sign} only` }}
+      {{ view.both ? 'ft + m' : onJob ? `${units.length.sign} only` : 'ft or m' }}
     </button>
     <button class="plain act" :aria-label="view.dark ? 'Light paper' : 'Dark paper'" @click="view.dark = !view.dark">
       <v-icon :icon="view.dark ? mdiWhiteBalanceSunny : mdiMoonWaningCrescent" size="16" />

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, reactive, ref } from 'vue'
+import { computed, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { amount, continuousFault } from './building'
@@ -24,6 +24,12 @@ const UNITS: { value: WalkThrough['units']; title: string }[] = [
   { value: 'us', title: 'feet and inches' },
   { value: 'metric', title: 'metres and millimetres' },
 ]
+
+// A length that nobody has touched is the usual one, round in its own units.
+const USUAL = { us: 60, metric: 20 }
+watch(() => walk.units, (now, before) => {
+  if (walk.serviceLength === USUAL[before]) walk.serviceLength = USUAL[now]
+})
 
 const wrong = computed(() => ({
   name: walk.name.trim() ? '' : 'Name the job, by street or customer',
