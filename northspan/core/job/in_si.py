@@ -42,16 +42,20 @@ def _read(value: Any, told: Units) -> Any:
 
 @cache
 def _marked(kind: type[Part]) -> tuple[tuple[tuple[str, Quantity], ...], tuple[str, ...]]:
-    """The fields of a part that hold a quantity, and those that hold further parts."""
+    """The fields of a part that hold a quantity, and those that hold further parts with a quantity somewhere."""
     quantities, nested = [], []
     for name, field in kind.model_fields.items():
         marks = [*field.metadata, *_marks(field.annotation)]
         quantity = next((m.quantity for m in marks if isinstance(m, Told)), None)
         if quantity is not None:
             quantities.append((name, quantity))
-        elif any(isinstance(each, type) and issubclass(each, Part) for each in _kinds(field.annotation)):
+        elif any(_holds_some(each) for each in _kinds(field.annotation)):
             nested.append(name)
     return tuple(quantities), tuple(nested)
+
+
+def _holds_some(kind: Any) -> bool:
+    return isinstance(kind, type) and issubclass(kind, Part) and any(_marked(kind))
 
 
 def _marks(annotation: Any) -> Iterator[Any]:
