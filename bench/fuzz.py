@@ -15,7 +15,7 @@ from pathlib import Path
 from typing import Any
 
 from bench.synthetic import property_of, property_with_modes
-from northspan.core.job.file import dump
+from northspan.core.document.file import dump
 from northspan.demo.library import demo_jobs
 from northspan.server.app import create_app
 

@@ -15,8 +15,8 @@ from pathlib import Path
 
 from bench.clicking import clicking
 from bench.synthetic import chain_of, property_of, property_with_modes
+from northspan.core.document.file import parse_text
 from northspan.core.ground.solve_ground import solve_ground
-from northspan.core.job.file import parse_text
 from northspan.core.job.job import Job, Variant
 from northspan.core.opened.fault import FaultQuestion, fault_answer
 from northspan.core.property.prepared import prepared

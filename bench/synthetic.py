@@ -2,7 +2,7 @@
 
 from typing import Any
 
-from northspan.core.job.file import parse
+from northspan.core.document.file import parse
 from northspan.core.job.job import Job
 
 

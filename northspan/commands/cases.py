@@ -13,7 +13,7 @@ from northspan.commands.case_flags import OWN
 from northspan.commands.outcome import BAD_INPUT, FAILS, PASSES, complain
 from northspan.core.codes.case import CaseAnswer, Cases, case_problems
 from northspan.core.codes.library import book_ids, code_book
-from northspan.core.job.problem import Problem
+from northspan.core.document.problem import Problem
 from northspan.core.working import Value, number
 
 

@@ -4,7 +4,7 @@ import sys
 from pathlib import Path
 
 from northspan.commands.outcome import complain
-from northspan.core.job.file import JobFileError, parse_text
+from northspan.core.document.file import JobFileError, parse_text
 from northspan.core.job.job import Job
 
 

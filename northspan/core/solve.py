@@ -30,7 +30,7 @@ LEVELS = ("danger", "violation", "house", "advice", "note")
 def solve(job: Job) -> Solution:
     """Solve a job under its code book and house rules. Pure: the same job gives the same answer.
 
-    The job must come from ``job.file.parse``, which has checked its network. Raises nothing else.
+    The job must come from ``document.file.parse``, which has checked its network. Raises nothing else.
     """
     return solution(prepared(job))
 

@@ -2,7 +2,7 @@
 
 from importlib.resources import files
 
-from northspan.core.job.file import parse_text
+from northspan.core.document.file import parse_text
 from northspan.core.job.job import Job
 
 

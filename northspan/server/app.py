@@ -7,7 +7,7 @@ from urllib.parse import urlsplit
 from flask import Response, current_app, request
 from flask_openapi3 import Info, OpenAPI
 
-from northspan.core.job.file import LARGEST_BYTES
+from northspan.core.document.file import LARGEST_BYTES
 from northspan.demo.library import demo_jobs
 from northspan.server.books import books
 from northspan.server.demos import demos

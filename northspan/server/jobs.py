@@ -8,9 +8,9 @@ from flask import Response, request
 from flask_openapi3 import Tag
 from pydantic_core import to_json
 
-from northspan.core.job.file import JobFileError, parse_text, sound
+from northspan.core.document.file import JobFileError, parse_text, sound
+from northspan.core.document.problem import Problem
 from northspan.core.job.job import Job
-from northspan.core.job.problem import Problem
 from northspan.server.changes import changes
 from northspan.server.edition import EDITION
 from northspan.server.models import (

@@ -10,8 +10,8 @@ from pydantic import BaseModel, ValidationError
 from sqlalchemy.exc import DatabaseError
 from werkzeug.exceptions import HTTPException
 
-from northspan.core.job.file import JobFileError
-from northspan.core.job.problem import Problem, validation_problems
+from northspan.core.document.file import JobFileError
+from northspan.core.document.problem import Problem, validation_problems
 from northspan.server.models import ProblemModel, Trouble
 from northspan.store.job_store import NoSuchJob, NothingToWalk, StaleEdit
 from northspan.store.trouble import in_words

@@ -6,8 +6,8 @@ from datetime import UTC, date, datetime
 from flask import Response
 from flask_openapi3 import Tag
 
-from northspan.core.job.file import JobFileError
-from northspan.core.job.problem import Problem
+from northspan.core.document.file import JobFileError
+from northspan.core.document.problem import Problem
 from northspan.server.models import (
     BrokenLineModel,
     CatalogueModel,

@@ -3,9 +3,9 @@
 from flask import Response
 from flask_openapi3 import Tag
 
-from northspan.core.job.file import JobFileError, sound
+from northspan.core.document.file import JobFileError, sound
+from northspan.core.document.problem import Problem
 from northspan.core.job.job import Job
-from northspan.core.job.problem import Problem
 from northspan.core.opened.fault import FaultQuestion, fault_answer
 from northspan.core.opened.rung import rung_figures
 from northspan.core.whatif.what_if import what_if

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from pydantic import ValidationError
 
-from northspan.core.job.problem import validation_problems
+from northspan.core.document.problem import validation_problems
 from northspan.shop.lists import ITEMS, Item, ListName, shipped
 from northspan.text.delimited import BrokenRow, delimiter, inert, meant, named, table
 

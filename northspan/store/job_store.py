@@ -9,9 +9,9 @@ from uuid import uuid4
 from sqlalchemy import ColumnElement, Engine, func, select, update
 from sqlalchemy.orm import Session
 
-from northspan.core.job.file import JobFileError, dump, parse
+from northspan.core.document.file import JobFileError, dump, parse
+from northspan.core.document.problem import Problem
 from northspan.core.job.job import Job
-from northspan.core.job.problem import Problem
 from northspan.core.job.upgrades import upgraded
 from northspan.store.models import JobRow, RevisionRow
 from northspan.store.patching import Patch, patched

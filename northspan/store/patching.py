@@ -8,9 +8,9 @@ from typing import Any
 import jsonpatch
 from jsonpointer import JsonPointer, JsonPointerException
 
-from northspan.core.job.addresses import placed
-from northspan.core.job.file import LARGEST_BYTES, JobFileError
-from northspan.core.job.problem import Problem
+from northspan.core.document.addresses import placed
+from northspan.core.document.file import LARGEST_BYTES, JobFileError
+from northspan.core.document.problem import Problem
 
 Patch = Sequence[dict[str, Any]]
 # What the library raises for a step that does not fit goes beyond its own exceptions.

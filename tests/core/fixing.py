@@ -4,7 +4,7 @@ from collections import Counter
 
 import jsonpatch
 
-from northspan.core.job.file import dump, parse
+from northspan.core.document.file import dump, parse
 from northspan.core.solve import solve
 
 

@@ -2,7 +2,7 @@
 
 import copy
 
-from northspan.core.job.file import parse
+from northspan.core.document.file import parse
 from northspan.core.job.grounding import Electrode
 from northspan.core.job.in_si import in_si
 from northspan.core.job.run import way

@@ -2,7 +2,7 @@
 
 import random
 
-from northspan.core.job.file import parse
+from northspan.core.document.file import parse
 
 SOURCE = {
     "id": "pole", "name": "Pole", "kind": "utility", "place": "p0", "supply": "120/240-3w",

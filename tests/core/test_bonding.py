@@ -6,8 +6,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from northspan.core.codes.library import whole_book
+from northspan.core.document.file import dump, parse
 from northspan.core.ground.bonded import bonded
-from northspan.core.job.file import dump, parse
 from northspan.core.solve import solve
 from tests.core.fixing import findings, mended
 from tests.core.jobs import document

@@ -6,7 +6,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from northspan.core.codes.nec.sizing.raceways import Pulled, fit
-from northspan.core.job.file import parse
+from northspan.core.document.file import parse
 from northspan.core.property.landings import landings
 from northspan.core.property.topology import network
 from northspan.core.solve import solve

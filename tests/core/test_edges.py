@@ -8,7 +8,7 @@ from northspan.core.codes.nec.earthing.electrodes import conductor, counts, wate
 from northspan.core.ground.ohms import ohms_of
 from northspan.core.physics.breaker_time import longest_s
 from northspan.core.physics.data import BARE_WIRE
-from northspan.core.physics.soil import Soil
+from northspan.core.physics.earth.soil import Soil
 from northspan.core.property.sized_run import Hots
 from northspan.core.sizes.scale import scale
 from northspan.core.solve import solve

@@ -10,16 +10,16 @@ from scipy.integrate import quad
 from scipy.special import j0
 
 from northspan.core.physics.breaker_time import longest_s
-from northspan.core.physics.electrodes import (
+from northspan.core.physics.earth.electrodes import (
     chance_below,
     plate_ohms,
     ring_ohms,
     rods_ohms,
     strip_ohms,
 )
-from northspan.core.physics.soil import Line, Soil, apparent, transfer_ohms, wenner_resistivity
+from northspan.core.physics.earth.soil import Line, Soil, apparent, transfer_ohms, wenner_resistivity
+from northspan.core.physics.earth.survey import invert
 from northspan.core.physics.steel_raceway import raceway_ohms
-from northspan.core.physics.survey import invert
 from tests.core import moments
 
 ROD_M, RADIUS_M = 8 * 0.3048, 0.625 / 2 * 0.0254

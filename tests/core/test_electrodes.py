@@ -7,11 +7,11 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from northspan.core.codes.nec.earthing.electrodes import conductor
+from northspan.core.document.file import parse
 from northspan.core.ground.ohms import ohms_of
-from northspan.core.job.file import parse
 from northspan.core.job.grounding import Electrode, ElectrodeKind
 from northspan.core.job.in_si import in_si
-from northspan.core.physics.soil import Soil
+from northspan.core.physics.earth.soil import Soil
 from northspan.core.property.sized_run import Hots
 from northspan.core.solve import solve
 from northspan.core.units import US

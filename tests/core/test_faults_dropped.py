@@ -6,7 +6,7 @@ import unittest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from northspan.core.job.file import parse
+from northspan.core.document.file import parse
 from northspan.core.opened.fault import FaultQuestion, fault_answer
 from northspan.core.physics.breaker_time import longest_s
 from northspan.core.property.prepared import prepared

@@ -2,7 +2,7 @@
 
 import unittest
 
-from northspan.core.job.file import dump
+from northspan.core.document.file import dump
 from northspan.core.solve import solve
 from northspan.demo.library import demo_jobs
 from tests.core.fixing import mended

@@ -2,7 +2,7 @@
 
 import unittest
 
-from northspan.core.job.file import parse
+from northspan.core.document.file import parse
 from northspan.core.solve import solve
 from tests.core.fixing import findings, mended
 from tests.core.jobs import document, job, laid

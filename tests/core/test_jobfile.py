@@ -3,7 +3,7 @@
 import json
 import unittest
 
-from northspan.core.job.file import JobFileError, dump, parse, parse_text
+from northspan.core.document.file import JobFileError, dump, parse, parse_text
 from northspan.core.job.job import Job
 from tests.core.jobs import document, job
 

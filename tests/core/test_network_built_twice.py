@@ -2,7 +2,7 @@
 
 import unittest
 
-from northspan.core.job.file import dump, parse
+from northspan.core.document.file import dump, parse
 from northspan.core.opened.fault import FaultQuestion, fault_answer
 from northspan.core.property.prepared import prepared
 from northspan.core.solve import solve

@@ -3,7 +3,7 @@
 import unittest
 
 from northspan.core.codes.library import whole_book
-from northspan.core.job.file import parse
+from northspan.core.document.file import parse
 from northspan.core.loads.run_loads import run_loads
 from northspan.core.property.prepared import prepared
 from northspan.core.property.topology import network

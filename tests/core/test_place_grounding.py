@@ -6,9 +6,9 @@ import unittest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from northspan.core.document.file import JobFileError, dump, parse
 from northspan.core.ground.modes import modes
 from northspan.core.ground.ohms import positions
-from northspan.core.job.file import JobFileError, dump, parse
 from northspan.core.job.grounding import Electrode
 from northspan.core.property.topology import network
 from northspan.core.solve import solve

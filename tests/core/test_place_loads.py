@@ -2,7 +2,7 @@
 
 import unittest
 
-from northspan.core.job.file import JobFileError
+from northspan.core.document.file import JobFileError
 from northspan.core.solve import solve
 from tests.core.jobs import job
 from tests.core.questions import named

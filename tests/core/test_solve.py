@@ -4,7 +4,7 @@ import unittest
 from dataclasses import replace
 
 from bench.synthetic import property_of
-from northspan.core.job.file import parse
+from northspan.core.document.file import parse
 from northspan.core.opened.rung import rung_figures
 from northspan.core.property.prepared import prepared
 from northspan.core.solve import solve

@@ -3,7 +3,7 @@
 import copy
 import unittest
 
-from northspan.core.job.file import JobFileError, parse
+from northspan.core.document.file import JobFileError, parse
 from northspan.core.solve import solve
 from tests.core.jobs import document, job, laid
 from tests.core.questions import named

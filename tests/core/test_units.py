@@ -7,7 +7,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from pydantic import TypeAdapter
 
-from northspan.core.job.file import JobFileError, dump, parse
+from northspan.core.document.file import JobFileError, dump, parse
 from northspan.core.job.in_si import in_si
 from northspan.core.solution import Solution
 from northspan.core.solve import solve

@@ -4,7 +4,7 @@ import json
 import unittest
 from pathlib import Path
 
-from northspan.core.job.file import JobFileError, dump, parse
+from northspan.core.document.file import JobFileError, dump, parse
 from northspan.core.job.upgrades import upgraded
 from northspan.core.solve import solve
 from northspan.demo.library import demo_jobs

@@ -5,7 +5,7 @@ from collections import Counter
 
 import jsonpatch
 
-from northspan.core.job.file import dump, parse
+from northspan.core.document.file import dump, parse
 from northspan.core.solve import solve
 from northspan.core.whatif.materials import cost, job_materials
 from northspan.core.whatif.variants import NotPossible, varied

@@ -1,6 +1,6 @@
 """A job with everything in it: stored, edited, exported and read again unchanged."""
 
-from northspan.core.job.file import dump
+from northspan.core.document.file import dump
 from northspan.demo.library import demo_jobs
 from tests.server.harness import ServerTest
 

@@ -6,8 +6,8 @@ import math
 
 from pypdf import PdfReader
 
-from northspan.core.job.file import dump
-from northspan.core.physics.soil import Soil, apparent
+from northspan.core.document.file import dump
+from northspan.core.physics.earth.soil import Soil, apparent
 from tests.core.jobs import document
 from tests.core.properties import random_property
 from tests.server.harness import ServerTest

@@ -10,7 +10,7 @@ from typing import Any
 
 from pydantic import BaseModel, ConfigDict, ValidationError
 
-from northspan.core.job.problem import Problem, validation_problems
+from northspan.core.document.problem import Problem, validation_problems
 from northspan.core.working import Figure, Level, NamedFigure
 
 

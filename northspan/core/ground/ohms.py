@@ -10,9 +10,9 @@ import numpy as np
 from northspan.core.ground.answer import RodsByThumb
 from northspan.core.ground.soils import PlaceSoil
 from northspan.core.job.grounding import Electrode
-from northspan.core.physics import electrodes as formulas
 from northspan.core.physics.data import BARE_WIRE, RODS_BY_THUMB
-from northspan.core.physics.soil import Soil
+from northspan.core.physics.earth import electrodes as formulas
+from northspan.core.physics.earth.soil import Soil
 from northspan.core.units import FOOT_M, INCH_M, SQUARE_FOOT_M2, Units
 from northspan.core.working import Figure, Step, number
 

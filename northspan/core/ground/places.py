@@ -20,7 +20,7 @@ from northspan.core.ground.soils import place_soil
 from northspan.core.job.grounding import DRIVEN, Electrode
 from northspan.core.job.job import Job, Place, Station
 from northspan.core.job.run import Run
-from northspan.core.physics.electrodes import chance_below
+from northspan.core.physics.earth.electrodes import chance_below
 from northspan.core.property.sized_run import Hots, SizedRun, area_of, hots_of
 from northspan.core.property.topology import SOURCES, Network
 from northspan.core.sizes.scale import Scale

@@ -8,8 +8,8 @@ from northspan.core.ground.answer import SoilAnswer, SurveyPoint
 from northspan.core.job.grounding import SurveyReading
 from northspan.core.job.job import Place
 from northspan.core.physics.data import SOILS
-from northspan.core.physics.soil import Soil, wenner_resistivity
-from northspan.core.physics.survey import MOST_TRIES, invert
+from northspan.core.physics.earth.soil import Soil, wenner_resistivity
+from northspan.core.physics.earth.survey import MOST_TRIES, invert
 from northspan.core.units import Units
 from northspan.core.working import Step, number
 

@@ -1,1 +1,1 @@
-"""What the electrician knows of a property: the job's parts, their file, and what is wrong with one."""
+"""What the electrician knows of a property: the parts of a job, in its own units, of every version."""

@@ -36,7 +36,7 @@ class Prepared:
 
 
 def prepared(entered: Job) -> Prepared:
-    """Make a job ready that has passed ``job.file.sound``. Raises nothing else."""
+    """Make a job ready that has passed ``document.file.sound``. Raises nothing else."""
     book, job = whole_book(entered.code_book), as_used(in_si(entered, entered.told))
     net = network(job)
     places = place_loads(book, job, net)

@@ -87,7 +87,7 @@ def as_used(job: Job) -> Job:
 def network(job: Job) -> Network:
     """Order a job's runs from the source outward.
 
-    The job has passed ``jobfile.problems``: no station is missing, none is fed twice, no runs form a loop.
+    The job has passed ``document.file.problems``: no station is missing, none is fed twice, no runs form a loop.
     """
     stations = {s.id: s for s in job.stations}
     standby = {r.to_station: r for r in job.runs if is_standby(stations[r.from_station], stations[r.to_station])}

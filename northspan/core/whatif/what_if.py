@@ -3,7 +3,7 @@
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from northspan.core.job.file import dump
+from northspan.core.document.file import dump
 from northspan.core.job.job import Job
 from northspan.core.physics.transformer import series_ohms
 from northspan.core.run.systems import SYSTEMS

@@ -7,10 +7,10 @@ from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.data import AWG
 from northspan.core.codes.nec.findings.earth import bond_faults
 from northspan.core.codes.nec.findings.sources.transformers import primary_protects
+from northspan.core.document.patched import patched_job
 from northspan.core.ground.answer import ModeAnswer
 from northspan.core.ground.bonded import Bonded, bonded
 from northspan.core.job.job import Job, Station
-from northspan.core.job.patched import patched_job
 from northspan.core.physics.steel_raceway import is_steel
 from northspan.core.property.fixes import run_fix, station_fix
 from northspan.core.property.guards import unguarded

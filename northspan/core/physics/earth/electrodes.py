@@ -10,7 +10,7 @@ from collections.abc import Sequence
 
 import numpy as np
 
-from northspan.core.physics.soil import Line, Soil, apparent, transfer_ohms
+from northspan.core.physics.earth.soil import Line, Soil, apparent, transfer_ohms
 
 CONCRETE_OHM_M = 50.0
 

@@ -11,7 +11,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from northspan.core.physics.soil import Soil, apparent, apparents
+from northspan.core.physics.earth.soil import Soil, apparent, apparents
 
 LEAST_READINGS = 4
 MOST_TRIES = 60

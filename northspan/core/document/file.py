@@ -7,9 +7,9 @@ from typing import Any
 
 from pydantic import ValidationError
 
+from northspan.core.document.names import called
+from northspan.core.document.problem import Problem, validation_problems
 from northspan.core.job.job import FORMAT, VERSION, Job
-from northspan.core.job.names import called
-from northspan.core.job.problem import Problem, validation_problems
 from northspan.core.job.upgrades import upgraded
 from northspan.core.property.topology import SOURCES, is_standby
 from northspan.core.units import METRIC, US
