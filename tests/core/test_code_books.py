@@ -6,9 +6,20 @@ import unittest
 from pydantic import ValidationError
 
 from northspan.core.codes.library import book_ids, code_book, code_books, whole_book
+from northspan.core.job.grounding import Bonding, Electrode, ElectrodeConductor, MetalPath, PlaceGrounding
 from northspan.core.job.house_rules import HouseRules
-from northspan.core.job.job import Generator, Station, Transformer
-from northspan.core.job.run import Run, way
+from northspan.core.job.job import (
+    Appliance,
+    Gear,
+    Generator,
+    LoadRecord,
+    ParallelSource,
+    Place,
+    Station,
+    TransferSwitch,
+    Transformer,
+)
+from northspan.core.job.run import Cable, Route, Run, way
 from tests.core.jobs import laid
 
 
@@ -112,6 +123,21 @@ class EveryBook(unittest.TestCase):
                 self.assertRaises(KeyError, whole_book, book.id)
 
 
+# Lists of the vocabulary and the fields that are chosen from them: what is offered is what may stand there.
+CHOSEN = (
+    ("electrode_kinds", Electrode, "kind"), ("electrode_metals", Electrode, "metal"),
+    ("placings", Electrode, "placing"), ("layouts", Electrode, "layout"), ("fuels", Generator, "fuel"),
+    ("transfer_forms", TransferSwitch, "form"),
+    ("water_pipes", Place, "water_pipe"), ("soils", Place, "soil"), ("gear_rooms", Gear, "room"),
+    ("working_conditions", Gear, "working_condition"), ("second_sources", ParallelSource, "kind"),
+    ("ground_bars", Bonding, "ground_bar"), ("neutral_bonds", Bonding, "neutral"),
+    ("lands", ElectrodeConductor, "lands"),
+    ("metal_path_kinds", MetalPath, "kind"), ("route_kinds", Route, "kind"), ("appliance_volts", Appliance, "volts"),
+    ("legs", Appliance, "leg"), ("records", LoadRecord, "kind"), ("appliance_kinds", Appliance, "kind"),
+    ("raceway_bonds", Cable, "raceway_bonded"), ("piping_bonds", PlaceGrounding, "water_bonded"),
+)  # fmt: skip
+
+
 class WholeBooks(unittest.TestCase):
     def test_house_rules_begin_where_the_vocabulary_says(self):
         for book in code_books():
@@ -144,5 +170,11 @@ class WholeBooks(unittest.TestCase):
                 for step in way(field).split("/"):
                     made = made[step]
                 self.assertEqual(made, value)
+        for listed, part, field in CHOSEN:
+            offered = {int(v) if isinstance(v, float) else v for v in vocabulary.allowed(listed) if v is not None}
+            annotation = part.model_fields[field].annotation
+            taken = set(typing.get_args(annotation)) - {type(None)}
+            taken = {v for each in taken for v in (typing.get_args(each) or (each,))}
+            self.assertEqual(offered, taken - {bool} or {True, False}, listed)
         for kind in vocabulary.allowed("station_kinds"):
             Station(id="s", name="S", kind=kind, place="p")

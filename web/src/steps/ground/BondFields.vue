@@ -8,6 +8,7 @@ import NumberField from '@/fields/NumberField.vue'
 import SwitchField from '@/fields/SwitchField.vue'
 import FigureButton from '@/figures/FigureButton.vue'
 import { useDesk } from '@/stores/desk'
+import { list } from '@/stores/words'
 
 const props = defineProps<{ stationId: string; mode: ModeAnswer | undefined }>()
 const desk = useDesk()
@@ -21,26 +22,14 @@ const fedBy = computed(() => props.mode?.runs.find((w) => w.live && desk.job?.ru
 const feed = computed(() => desk.job?.runs[feedIndex.value])
 const steel = computed(() => props.mode?.runs.find((w) => w.run === fedBy.value)?.equipment.includes('raceway'))
 
+const NEUTRAL_BONDS = list<Bonding['neutral']>('neutral_bonds')
 const BONDS = computed<{ value: Bonding['neutral']; words: string }[]>(() => [
   { value: null, words: bond.value?.planned ? `${bond.value.bond} planned` : 'as it belongs' },
-  { value: 'none', words: 'none' },
-  { value: 'screw', words: 'screw' },
-  { value: 'strap', words: 'strap' },
-  { value: 'wire', words: 'wire' },
-  { value: 'relay', words: 'relay inside' },
+  ...NEUTRAL_BONDS,
 ])
-const BARS: { value: Bonding['ground_bar']; words: string }[] = [
-  { value: null, words: 'on the can' },
-  { value: 'bonded', words: 'seen on the can' },
-  { value: 'floating', words: 'floating' },
-  { value: 'none', words: 'no bar' },
-]
+const BARS = list<Bonding['ground_bar']>('ground_bars')
 
-const RACEWAY_BONDS: { value: Cable['raceway_bonded']; words: string }[] = [
-  { value: null, words: 'not on record' },
-  { value: true, words: 'bushing or hub' },
-  { value: false, words: 'locknuts alone' },
-]
+const RACEWAY_BONDS = list<Cable['raceway_bonded']>('raceway_bonds')
 
 function set(name: string, value: unknown) {
   void desk.edit([{ op: 'add', path: `${base.value}/${name}`, value }])

@@ -4,24 +4,16 @@ import { computed, toRef } from 'vue'
 import { useGrounding } from './useGrounding'
 import type { ElectrodeConductor } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
-import { METALS, sizeLocks } from '@/fields/choices'
+import { KNOWN, METALS, sizeLocks } from '@/fields/choices'
 import SwitchField from '@/fields/SwitchField.vue'
 import FigureButton from '@/figures/FigureButton.vue'
+import { list } from '@/stores/words'
 
 const props = defineProps<{ placeId: string }>()
 const { place, base, known, ground, setConductor } = useGrounding(toRef(props, 'placeId'))
 const own = computed(() => known.value?.conductor)
 const pointer = computed(() => `${base.value}/conductor`)
-const LANDS: { value: ElectrodeConductor['lands']; words: string }[] = [
-  { value: null, words: 'as it belongs' },
-  { value: 'neutral-bar', words: 'neutral bar' },
-  { value: 'ground-bar', words: 'ground bar' },
-]
-const PROTECTED: { value: ElectrodeConductor['protected']; words: string }[] = [
-  { value: null, words: 'not on record' },
-  { value: true, words: 'yes' },
-  { value: false, words: 'no' },
-]
+const LANDS = list<ElectrodeConductor['lands']>('lands')
 </script>
 
 <template>
@@ -31,7 +23,7 @@ const PROTECTED: { value: ElectrodeConductor['protected']; words: string }[] = [
     <ChoiceField label="There, or to be pulled" :value="own.size" :choices="sizeLocks(String(ground?.conductor?.value ?? ''))" :pointer="`${pointer}/size`" @change="(v) => setConductor('size', v)" />
     <ChoiceField label="Metal" :value="own.metal" :choices="METALS" :pointer="`${pointer}/metal`" @change="(v) => setConductor('metal', v)" />
     <ChoiceField label="Lands on" :value="own.lands" :choices="LANDS" :pointer="`${pointer}/lands`" @change="(v) => setConductor('lands', v)" />
-    <ChoiceField label="Out of harm’s way" :value="own.protected" :choices="PROTECTED" :pointer="`${pointer}/protected`" @change="(v) => setConductor('protected', v)" />
+    <ChoiceField label="Out of harm’s way" :value="own.protected" :choices="KNOWN" :pointer="`${pointer}/protected`" @change="(v) => setConductor('protected', v)" />
     <SwitchField label="Runs through a steel sleeve" :value="own.steel_sleeve" :pointer="`${pointer}/steel_sleeve`" @change="(v) => setConductor('steel_sleeve', v)" />
     <SwitchField v-if="own.steel_sleeve" label="Sleeve bonded at both ends" :value="own.sleeve_bonded ?? false" :pointer="`${pointer}/sleeve_bonded`" @change="(v) => setConductor('sleeve_bonded', v)" />
     <SwitchField label="Spliced with an ordinary connector" :value="own.spliced" :pointer="`${pointer}/spliced`" @change="(v) => setConductor('spliced', v)" />

@@ -9,6 +9,7 @@ import { KNOWN, sizeLocks } from '@/fields/choices'
 import NumberField from '@/fields/NumberField.vue'
 import SwitchField from '@/fields/SwitchField.vue'
 import { told, useUnits, type Quantity } from '@/stores/units'
+import { list } from '@/stores/words'
 
 const props = defineProps<{ placeId: string }>()
 const at = defineModel<number | null>('at', { required: true })
@@ -24,10 +25,7 @@ function usual(value: number, quantity: Quantity): string {
 const e = computed(() => (at.value === null ? undefined : known.value?.electrodes[at.value]))
 const pointer = computed(() => `${base.value}/electrodes/${at.value}`)
 const has = (name: keyof Electrode) => !!e.value && FIELDS[e.value.kind].includes(name)
-const LAYOUTS: { value: Electrode['layout']; words: string }[] = [
-  { value: 'row', words: 'in a row' },
-  { value: 'ring', words: 'in a ring' },
-]
+const LAYOUTS = list<Electrode['layout']>('layouts')
 
 function set<K extends keyof Electrode>(name: K, value: Electrode[K]) {
   if (at.value !== null) void setElectrode(at.value, name, value)

@@ -1,22 +1,14 @@
 <script setup lang="ts">
 import type { Asked } from './useFault'
 import type { ModeAnswer } from '@/api/types'
+import { list } from '@/stores/words'
 
 defineProps<{ modes: ModeAnswer[]; neutral: boolean }>()
 const mode = defineModel<string>('mode', { required: true })
 const asked = defineModel<Asked>('asked', { required: true })
 
-const KINDS: { value: Asked['kind']; words: string }[] = [
-  { value: 'none', words: 'As it runs' },
-  { value: 'line-to-enclosure', words: 'Hot on the can' },
-  { value: 'line-to-neutral', words: 'Hot on the neutral' },
-  { value: 'line-to-earth', words: 'Hot on the earth' },
-]
-const GROUNDS: { value: Asked['equipment']; words: string }[] = [
-  { value: 'whole', words: 'whole' },
-  { value: 'broken', words: 'broken' },
-  { value: 'missing', words: 'none at all' },
-]
+const KINDS = list<Asked['kind']>('faults')
+const GROUNDS = list<Asked['equipment']>('equipment_states')
 function set(part: Partial<Asked>) {
   asked.value = { ...asked.value, ...part }
 }

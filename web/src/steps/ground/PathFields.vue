@@ -6,19 +6,14 @@ import ChoiceField from '@/fields/ChoiceField.vue'
 import NumberField from '@/fields/NumberField.vue'
 import TextField from '@/fields/TextField.vue'
 import { useDesk } from '@/stores/desk'
+import { list } from '@/stores/words'
 
 const props = defineProps<{ placeId: string }>()
 const desk = useDesk()
 const to = ref('')
 const ohm = ref('')
 const measured = computed(() => Number(ohm.value.trim().replace(',', '.')))
-const KINDS: { value: MetalPath['kind']; words: string }[] = [
-  { value: 'water-pipe', words: 'water pipe' },
-  { value: 'gas-pipe', words: 'gas pipe' },
-  { value: 'cable-shield', words: 'cable shield' },
-  { value: 'duct', words: 'duct' },
-  { value: 'fence', words: 'fence' },
-]
+const KINDS = list<MetalPath['kind']>('metal_path_kinds')
 const others = computed(() => (desk.job?.places ?? []).filter((p) => p.id !== props.placeId))
 const here = computed(() =>
   (desk.job?.metal_paths ?? []).flatMap((path, at) => {

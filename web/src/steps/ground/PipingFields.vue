@@ -7,14 +7,11 @@ import { sizeLocks } from '@/fields/choices'
 import NumberField from '@/fields/NumberField.vue'
 import SwitchField from '@/fields/SwitchField.vue'
 import FigureButton from '@/figures/FigureButton.vue'
+import { list } from '@/stores/words'
 
 const props = defineProps<{ placeId: string }>()
 const { place, base, known, ground, set } = useGrounding(toRef(props, 'placeId'))
-const BONDED: { value: boolean | null; words: string }[] = [
-  { value: null, words: 'not on record' },
-  { value: true, words: 'bonded' },
-  { value: false, words: 'not bonded' },
-]
+const BONDED = list<boolean | null>('piping_bonds')
 </script>
 
 <template>

@@ -1,29 +1,10 @@
 import type { Electrode, Job } from '@/api/types'
 import { told } from '@/stores/units'
-import { defaults } from '@/stores/words'
+import { defaults, list } from '@/stores/words'
 
-export const ELECTRODE_KINDS: { value: Electrode['kind']; words: string }[] = [
-  { value: 'rod', words: 'rod' },
-  { value: 'pipe', words: 'driven pipe' },
-  { value: 'plate', words: 'plate' },
-  { value: 'ring', words: 'ground ring' },
-  { value: 'concrete-encased', words: 'footing bar' },
-  { value: 'water-pipe', words: 'metal water pipe' },
-  { value: 'structural-metal', words: 'structural metal' },
-  { value: 'strip', words: 'buried strip' },
-  { value: 'gas-pipe', words: 'gas pipe' },
-]
-export const ELECTRODE_METALS: { value: Electrode['metal']; words: string }[] = [
-  { value: 'steel', words: 'steel, coated' },
-  { value: 'copper', words: 'copper' },
-  { value: 'stainless', words: 'stainless' },
-  { value: 'aluminium', words: 'aluminium' },
-]
-export const PLACINGS: { value: Electrode['placing']; words: string }[] = [
-  { value: 'upright', words: 'upright' },
-  { value: 'slanted', words: 'slanted' },
-  { value: 'trench', words: 'in a trench' },
-]
+export const ELECTRODE_KINDS = list<Electrode['kind']>('electrode_kinds')
+export const ELECTRODE_METALS = list<Electrode['metal']>('electrode_metals')
+export const PLACINGS = list<Electrode['placing']>('placings')
 
 /** The fields that a kind of electrode is known by. */
 export const FIELDS: Record<Electrode['kind'], (keyof Electrode)[]> = {

@@ -9,6 +9,7 @@ import NumberField from '@/fields/NumberField.vue'
 import SwitchField from '@/fields/SwitchField.vue'
 import TextField from '@/fields/TextField.vue'
 import { useDesk } from '@/stores/desk'
+import { list } from '@/stores/words'
 
 const props = defineProps<{ placeId: string }>()
 const at = defineModel<number | null>('at', { required: true })
@@ -16,20 +17,9 @@ const desk = useDesk()
 const { place, base, setAppliance, removeAppliance } = useEdited(toRef(props, 'placeId'))
 const appliance = computed(() => place.value?.appliances[at.value ?? -1])
 const pointer = computed(() => `${base.value}/appliances/${at.value}`)
-const VOLTS: { value: Appliance['volts']; words: string }[] = [
-  { value: 120, words: '120 V' },
-  { value: 240, words: '240 V' },
-]
-const LEGS: { value: Appliance['leg']; words: string }[] = [
-  { value: null, words: 'shared' },
-  { value: 'A', words: 'leg A' },
-  { value: 'B', words: 'leg B' },
-]
-const NEUTRAL: { value: Appliance['needs_neutral']; words: string }[] = [
-  { value: null, words: 'by its kind' },
-  { value: true, words: 'yes' },
-  { value: false, words: 'no' },
-]
+const VOLTS = list<Appliance['volts']>('appliance_volts')
+const LEGS = list<Appliance['leg']>('legs')
+const NEUTRAL = list<Appliance['needs_neutral']>('needs_neutral')
 const stations = computed(() => [
   { value: null, words: 'not drawn' },
   ...(desk.job?.stations ?? [])

@@ -7,14 +7,12 @@ import type { LoadRecord } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
 import NumberField from '@/fields/NumberField.vue'
 import SwitchField from '@/fields/SwitchField.vue'
+import { list } from '@/stores/words'
 
 const props = defineProps<{ placeId: string }>()
 const { place, base, set } = useEdited(toRef(props, 'placeId'))
 const importing = ref(false)
-const KINDS: { value: LoadRecord['kind']; words: string }[] = [
-  { value: '12-month', words: '12 months' },
-  { value: '30-day', words: '30 days' },
-]
+const KINDS = list<LoadRecord['kind']>('records')
 
 function setRecord(part: Partial<LoadRecord>) {
   const blank: LoadRecord = { kind: '12-month', peak_va: 1, unseen_va: 0, solar_or_shaving: false, source: 'utility record' }

@@ -9,6 +9,7 @@ import NumberField from '@/fields/NumberField.vue'
 import SwitchField from '@/fields/SwitchField.vue'
 import { useDesk } from '@/stores/desk'
 import { useUnits } from '@/stores/units'
+import { list } from '@/stores/words'
 
 const props = defineProps<{ gear: Gear; kind: Station['kind']; base: string }>()
 const desk = useDesk()
@@ -31,12 +32,7 @@ const MORE = [
   { name: 'series_ka', label: 'Series rated', unit: 'kA', hint: 'Marked, with the device ahead of it' },
   { name: 'circuits', label: 'Two-wire circuits', unit: '', hint: 'Where it feeds one or two only' },
 ] as const
-const CONDITIONS: { value: Gear['working_condition']; words: string }[] = [
-  { value: null, words: 'not on record' },
-  { value: 1, words: 'nothing grounded' },
-  { value: 2, words: 'grounded parts' },
-  { value: 3, words: 'live parts' },
-]
+const CONDITIONS = list<Gear['working_condition']>('working_conditions')
 const source = computed(() => ['utility', 'generator', 'inverter', 'transformer'].includes(props.kind))
 
 function set<K extends keyof Gear>(name: K, value: Gear[K]) {

@@ -4,15 +4,12 @@ import ChoiceField from '@/fields/ChoiceField.vue'
 import { KNOWN } from '@/fields/choices'
 import NumberField from '@/fields/NumberField.vue'
 import TextField from '@/fields/TextField.vue'
+import { list } from '@/stores/words'
 
 type Source = Gear['second_sources'][number]
 const props = defineProps<{ sources: Gear['second_sources']; base: string }>()
 const emit = defineEmits<{ change: [sources: Gear['second_sources']] }>()
-const KINDS: { value: Source['kind']; words: string }[] = [
-  { value: 'solar', words: 'solar' },
-  { value: 'storage', words: 'storage' },
-  { value: 'other', words: 'other' },
-]
+const KINDS = list<Source['kind']>('second_sources')
 const NEW: Source = { name: 'Solar', kind: 'solar', output_a: 16, breaker_a: null, far_end: null, disconnect: null }
 
 function set(at: number, part: Partial<Source>) {

@@ -6,22 +6,14 @@ import NumberField from '@/fields/NumberField.vue'
 import SwitchField from '@/fields/SwitchField.vue'
 import { useDesk } from '@/stores/desk'
 import { useUnits } from '@/stores/units'
+import { list } from '@/stores/words'
 
 const props = defineProps<{ station: Station; base: string }>()
 const desk = useDesk()
 const units = useUnits()
-const FUELS: { value: Generator['fuel']; words: string }[] = [
-  { value: 'propane', words: 'propane' },
-  { value: 'natural-gas', words: 'natural gas' },
-  { value: 'gasoline', words: 'gasoline' },
-  { value: 'diesel', words: 'diesel' },
-  { value: 'none', words: 'none' },
-]
+const FUELS = list<Generator['fuel']>('fuels')
 
-const FORMS: { value: TransferSwitch['form']; words: string }[] = [
-  { value: 'switch', words: 'a switch' },
-  { value: 'interlock', words: 'an interlock kit' },
-]
+const FORMS = list<TransferSwitch['form']>('transfer_forms')
 
 function set<K extends keyof Generator>(name: K, value: Generator[K]) {
   void desk.edit([{ op: 'add', path: `${props.base}/generator/${name}`, value }])

@@ -13,6 +13,7 @@ import { nameplateText } from '@/steps/loads/words'
 import { useEdited } from '@/steps/loads/useEdited'
 import { useDesk } from '@/stores/desk'
 import { useUnits } from '@/stores/units'
+import { list } from '@/stores/words'
 
 const props = defineProps<{ placeId: string }>()
 const desk = useDesk()
@@ -22,13 +23,7 @@ const stations = computed(() => (desk.job?.stations ?? []).map((s, i) => ({ s, i
 const utility = computed(() => stations.value.find(({ s }) => s.kind === 'utility'))
 const now = computed(() => place.value?.appliances.filter((a) => !a.later && !a.existing) ?? [])
 const later = computed(() => place.value?.appliances.filter((a) => a.later) ?? [])
-const PIPES: { value: Place['water_pipe']; words: string }[] = [
-  { value: null, words: 'not known' },
-  { value: 'none', words: 'none' },
-  { value: 'plastic', words: 'plastic' },
-  { value: 'metal', words: 'metal' },
-  { value: 'metal-to-plastic', words: 'part metal' },
-]
+const PIPES = list<Place['water_pipe']>('water_pipes')
 
 function putOn() {
   if (desk.job && place.value) void set('footprint', freeSpot(desk.job, place.value.kind))

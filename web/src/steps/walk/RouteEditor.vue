@@ -12,6 +12,7 @@ import { lengthText } from '@/figures/write'
 import { useDesk } from '@/stores/desk'
 import { footOf, useUnits } from '@/stores/units'
 import { useView } from '@/stores/view'
+import { list } from '@/stores/words'
 
 const runId = defineModel<string | null>({ required: true })
 const desk = useDesk()
@@ -27,10 +28,7 @@ const runs = computed(() => {
   const names = new Map(desk.job?.stations.map((s) => [s.id, s.name]))
   return (desk.job?.runs ?? []).map((r) => ({ value: r.id as string | null, words: `${names.get(r.to_station)}` }))
 })
-const KINDS: { value: Route['kind']; words: string }[] = [
-  { value: 'trench', words: 'trench' },
-  { value: 'overhead', words: 'overhead' },
-]
+const KINDS = list<Route['kind']>('route_kinds')
 
 function setRoute(route: Route | null) {
   void desk.edit([{ op: 'add', path: `${base.value}/route`, value: route }])
