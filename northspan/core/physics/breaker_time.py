@@ -18,6 +18,8 @@ _BAND = 2.0
 def longest_s(rating_a: float, amps: float) -> float | None:
     """Longest time (s) to trip at ``amps`` (A); None where it need not trip at all.
 
+    ``rating_a`` above 0 A, ``amps`` 0 or more.
+
     >>> longest_s(20.0, 40.0), longest_s(20.0, 80.0), longest_s(90.0, 900.0), longest_s(20.0, 26.0)
     (120.0, 30.0, 0.02, None)
     """

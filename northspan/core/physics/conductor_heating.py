@@ -11,6 +11,7 @@ def running_temperature(
     ``ampacity_a`` brings the conductor to ``rated_c`` in ``base_ambient_c``; heat goes as the square of the
     current: T = Ta + (Trated - Tbase) (I / I0)². Source: steady state of the Neher-McGrath heat balance with
     dielectric loss left out.
+    ``amps`` 0 or more, ``ampacity_a`` above 0 A; temperatures -50 to 250 C, ``rated_c`` above ``base_ambient_c``.
 
     >>> running_temperature(50.0, 100.0, 90.0, 30.0, 30.0)
     45.0
@@ -23,6 +24,7 @@ def resistance_at(r_75c: float, metal: str, temperature_c: float) -> float:
 
     α is 0.00323 for copper and 0.00330 for aluminium, per degree C at 75 C. Source: the linear law of any
     physics text, with the coefficients of commercial conductors.
+    ``r_75c`` 0 or more, ``temperature_c`` -50 to 250 C.
 
     >>> round(resistance_at(0.1, "al", 45.0), 5)
     0.0901

@@ -14,6 +14,8 @@ LEG_FACTOR = 1.5
 def transformer_fault_amps(kva: float, volts: float, impedance_pct: float) -> float:
     """Current (A) of a bolted fault at a transformer's secondary on an unlimited primary: kVA ÷ V ÷ Z.
 
+    ``kva`` and ``volts`` above 0, ``impedance_pct`` above 0 to 20.
+
     >>> round(transformer_fault_amps(25.0, 240.0, 2.0))
     5208
     """
@@ -23,6 +25,7 @@ def transformer_fault_amps(kva: float, volts: float, impedance_pct: float) -> fl
 def bank_fault_amps(kva: float, line_volts: float, impedance_pct: float) -> float:
     """Current (A) of a bolted fault of one phase of a three-phase bank, line to neutral or all three lines together:
     kVA ÷ √3 V ÷ Z.
+    ``kva`` and ``line_volts`` above 0, ``impedance_pct`` above 0 to 20.
 
     >>> round(bank_fault_amps(75.0, 208.0, 2.0))
     10409
@@ -34,6 +37,7 @@ def source_ohms(volts: float, fault_amps: float) -> complex:
     """Impedance (ohm) behind ``fault_amps`` (A) at ``volts``, taken as pure reactance.
 
     Wire is mostly resistance, so the sum comes out smallest and the current on the high side.
+    Both above 0.
 
     >>> source_ohms(240.0, 10000.0)
     0.024j
@@ -44,6 +48,8 @@ def source_ohms(volts: float, fault_amps: float) -> complex:
 def cold_resistance(ohms: float, hot_c: float, cold_c: float = 25.0) -> float:
     """Resistance (ohm) at ``cold_c`` from that at ``hot_c``: a fault may find the wire cold, and then carries most.
 
+    ``ohms`` 0 or more, temperatures -50 to 250 C.
+
     >>> round(cold_resistance(1.0, 75.0), 4)
     0.8384
     """
@@ -52,6 +58,8 @@ def cold_resistance(ohms: float, hot_c: float, cold_c: float = 25.0) -> float:
 
 def fault_amps(volts: float, ohms: complex) -> float:
     """Current (A) of a bolted fault: V ÷ |Z|.
+
+    ``volts`` 0 or more, ``ohms`` not 0.
 
     >>> fault_amps(240.0, 0.03 + 0.04j)
     4800.0

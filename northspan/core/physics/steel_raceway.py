@@ -27,6 +27,8 @@ def is_steel(kind: str) -> bool:
 def raceway_ohms(kind: str, trade: str, length_m: float) -> complex | None:
     """R + jX (ohm) of ``length_m`` (m) of EMT, IMC or RMC; None where it is not steel or not made so.
 
+    ``length_m`` 0 or more.
+
     >>> z = raceway_ohms("EMT", "1", 30.48)
     >>> round(z.real, 4), round(z.imag, 4)
     (0.068, 0.034)

@@ -12,6 +12,8 @@ MADE_KVA = (1.0, 1.5, 2.0, 3.0, 5.0, 7.5, 10.0, 15.0, 25.0, 37.5, 50.0, 75.0, 10
 def series_ohms(kva: float, volts: float, impedance_pct: float, x_over_r: float) -> complex:
     """R + jX (ohm) seen from the winding of ``volts``.
 
+    ``kva`` and ``volts`` above 0, ``impedance_pct`` 0 to 20, ``x_over_r`` 0 or more.
+
     >>> z = series_ohms(10.0, 240.0, 2.5, 0.75)
     >>> round(z.real, 4), round(z.imag, 4)
     (0.1152, 0.0864)
@@ -23,6 +25,8 @@ def series_ohms(kva: float, volts: float, impedance_pct: float, x_over_r: float)
 
 def rated_amps(kva: float, volts: float) -> float:
     """Full-load current (A) of a winding.
+
+    ``kva`` 0 or more, ``volts`` above 0.
 
     >>> rated_amps(5.0, 240.0)
     20.833333333333332

@@ -15,6 +15,8 @@ from northspan.core.physics.line import Line
 def drop_parts(amps: float, pf: float, loop: complex) -> tuple[float, float]:
     """In-phase and quadrature parts (V, V) of the drop of ``amps`` (A) at ``pf`` in a loop of R + jX (ohm).
 
+    ``amps`` 0 or more, ``pf`` above 0 to 1, lagging.
+
     >>> drop_parts(10.0, 1.0, 0.5 + 0.1j)
     (5.0, 1.0)
     """
@@ -27,6 +29,7 @@ def receiving_volts(source_v: float, amps: float, pf: float, loop: complex) -> f
 
     Zero or less says that the line cannot carry this current at all; the value then only ranks how far off it
     is, so that a ladder stays in order.
+    ``source_v`` above 0, ``amps`` 0 or more, ``pf`` above 0 to 1, lagging.
 
     >>> round(receiving_volts(240.0, 88.0, 1.0, 0.0806 + 0.02604j), 3)
     232.896
@@ -50,6 +53,8 @@ def _growth_to_limit(source_v: float, drop_pct: float, a: float, b: float) -> fl
 def longest_m(source_v: float, amps: float, pf: float, line: Line, drop_pct: float) -> float:
     """One-way length (m) at which a line, whatever its own length, drops ``drop_pct`` percent at ``amps`` (A).
 
+    ``source_v`` and ``amps`` above 0, ``pf`` above 0 to 1, ``drop_pct`` above 0 to 100.
+
     >>> round(longest_m(240.0, 10.0, 1.0, Line(0.001 + 0j, 50.0), 5.0), 6)
     600.0
     """
@@ -59,6 +64,8 @@ def longest_m(source_v: float, amps: float, pf: float, line: Line, drop_pct: flo
 
 def most_amps(source_v: float, pf: float, loop: complex, drop_pct: float) -> float:
     """Current (A) at which a loop of R + jX (ohm) drops ``drop_pct`` percent of the source.
+
+    ``source_v`` above 0, ``pf`` above 0 to 1, ``drop_pct`` above 0 to 100.
 
     >>> most_amps(240.0, 1.0, 0.5 + 0j, 5.0)
     24.0
@@ -75,6 +82,7 @@ def three_wire_leg_drops(
     The first leg carries ``amps``, the other ``amps - neutral_amps``, the neutral the difference; ``z`` and
     ``z_neutral`` (ohm) are one conductor, one way. A negative drop is a leg that rises above its source.
     Kirchhoff round each half: Va = E - Ia Z - In Zn, Vb = E - Ib Z + In Zn.
+    ``amps`` 0 or more, ``neutral_amps`` from 0 to ``amps``, ``pf`` above 0 to 1.
 
     >>> three_wire_leg_drops(120.0, 10.0, 10.0, 1.0, 0.1 + 0j, 0.1 + 0j)
     (2.0, -1.0)
@@ -90,6 +98,7 @@ def two_phase_leg_drops(leg_v: float, amps: float, pf: float, z: complex, z_neut
 
     The phases stand 120 degrees apart, so the neutral carries as much as a phase: In = Ia + Ib, whose angle
     lies 60 degrees from each. ``z`` and ``z_neutral`` (ohm) are one conductor, one way.
+    ``amps`` 0 or more, ``pf`` above 0 to 1.
 
     >>> [round(v, 6) for v in two_phase_leg_drops(120.0, 10.0, 1.0, 0.1 + 0j, 0.1 + 0j)]
     [1.503125, 1.503125]
@@ -104,14 +113,3 @@ def two_phase_leg_drops(leg_v: float, amps: float, pf: float, z: complex, z_neut
 def _magnitude_drop(source_v: float, drop: complex) -> float:
     """|Vs| - |Vr| (V) where ``drop`` is the phasor lost, measured against the receiving voltage."""
     return source_v - (math.sqrt(max(0.0, source_v * source_v - drop.imag**2)) - drop.real)
-
-
-def constant_k_drop(amps: float, length_ft: float, circular_mils: float, k_ohm_cmil_ft: float) -> float:
-    """Approximate drop (V) of a two-wire run by the shop formula 2 K I L / CM; a cross-check only.
-
-    ``k_ohm_cmil_ft`` is the resistance of one circular mil-foot (ohm): near 12.9 copper, 21.2 aluminium, 75 C.
-
-    >>> round(constant_k_drop(88.0, 310.0, 167800.0, 21.2), 3)
-    6.893
-    """
-    return 2.0 * k_ohm_cmil_ft * amps * length_ft / circular_mils

@@ -21,6 +21,7 @@ def rods_ohms(soil: Soil, length: float, radius: float, at: Sequence[tuple[float
     Each rod is one line of even current in each layer it reaches; 1 / Σ(Z⁻¹) over all of them. In even soil one rod
     comes out by Dwight's formula 1, ρ/(2πL) (ln(4L/a) − 1), and raises another by Sunde's integral,
     ρ/(2πL) (arsinh(2L/s) + s/2L − √(1 + (s/2L)²)).
+    ``length`` and ``radius`` (m) above 0, the radius below a tenth of the length.
 
     >>> one = rods_ohms(Soil(100.0), 3.0, 0.008, [(0.0, 0.0)])
     >>> two = rods_ohms(Soil(100.0), 3.0, 0.008, [(0.0, 0.0), (3.0, 0.0)])
@@ -54,6 +55,7 @@ def strip_ohms(resistivity: float, length: float, radius: float, depth: float) -
 
     ρ/(2πL) (f(L/a) + f(L/s)), f(u) = arsinh u − √(1 + 1/u²) + 1/u: the integral that Dwight's formula 5 writes as a
     series for shallow wires, here whole, so that it holds at any depth.
+    ``resistivity`` (ohm·m), ``length``, ``radius`` and ``depth`` (m) above 0.
 
     >>> round(strip_ohms(100.0, 20.0, 0.004, 0.75), 2)
     8.41
@@ -71,6 +73,7 @@ def ring_ohms(resistivity: float, length: float, radius: float, depth: float) ->
 
     ρ/(2π²) (K(m)/√(D² + a²) + K(n)/√(D² + s²)), m = D²/(D² + a²), n = D²/(D² + s²), K the complete elliptic integral;
     Dwight's formula 14, ρ/(2π²D) (ln(8D/d) + ln(4D/s)), is its limit for a thin wire near the surface.
+    ``resistivity`` (ohm·m), ``length``, ``radius`` and ``depth`` (m) above 0.
 
     >>> round(ring_ohms(100.0, 40.0, 0.004, 0.75), 2)
     5.16
@@ -92,6 +95,7 @@ def plate_ohms(resistivity: float, area: float, depth: float) -> float:
 
     Dwight, formula 20; s/2 is the depth of its middle. Nearer the surface than the series holds, the image counts no
     more than the plate itself.
+    ``resistivity`` (ohm·m), ``area`` (m²) and ``depth`` (m, of its middle) above 0.
 
     >>> round(plate_ohms(100.0, 0.0929, 0.9), 1)
     77.1
@@ -107,6 +111,7 @@ def encased_ohms(resistivity: float, length: float, radius: float, cover: float,
 
     Fagan and Lee's two parts, the rod's formula replaced by the strip's as it lies flat. ``cover`` is the concrete
     round the bar; moist concrete is taken as 50 ohm·m.
+    ``resistivity`` (ohm·m), ``length``, ``radius``, ``cover`` and ``depth`` (m) above 0.
 
     >>> round(encased_ohms(100.0, 6.1, 0.00635, 0.0508, 0.6), 1)
     18.2
@@ -132,6 +137,8 @@ def encased_rod_ohms(soil: Soil, length: float, radius: float, cover: float) -> 
 def seen_resistivity(soil: Soil, extent: float) -> float:
     """Resistivity (ohm·m) that stands for two layers where a formula knows one: what pins ``extent`` apart find.
 
+    ``extent`` (m) above 0.
+
     >>> seen_resistivity(Soil(80.0), 5.0)
     80.0
     """
@@ -142,6 +149,7 @@ def chance_below(limit: float, low: float, high: float) -> float:
     """Chance that a figure whose tenth and ninetieth of a hundred are ``low`` and ``high`` lies below ``limit``.
 
     Log-normal: Φ(ln(limit/m)/σ), m = √(low·high), σ = ln(high/low)/(2 × 1.2816).
+    All three above 0, ``high`` above ``low``; the chance is 0 to 1.
 
     >>> round(chance_below(25.0, 12.5, 50.0), 3), round(chance_below(12.5, 12.5, 50.0), 3)
     (0.5, 0.1)
@@ -154,6 +162,8 @@ def chance_below(limit: float, low: float, high: float) -> float:
 
 def parallel_ohms(ohms: Sequence[float]) -> float:
     """Electrodes so far apart that none feels another: 1 / Σ 1/R.
+
+    Every one (ohm) above 0.
 
     >>> round(parallel_ohms([20.0, 30.0]), 9)
     12.0

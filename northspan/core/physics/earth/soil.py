@@ -39,7 +39,13 @@ class Soil:
 
 
 def images(k: float) -> Floats:
-    """The powers k, k², k³ ... that still count."""
+    """The powers k, k², k³ ... that still count.
+
+    ``k`` from -1 to 1, both left out.
+
+    >>> images(0.5)[:3].tolist()
+    [0.5, 0.25, 0.125]
+    """
     if k == 0.0:
         return np.zeros(0)
     many = 1 if abs(k) < _NEGLIGIBLE else math.ceil(math.log(_NEGLIGIBLE) / math.log(min(abs(k), 0.9999)))
@@ -50,6 +56,7 @@ def apparent(soil: Soil, spacing_m: float) -> float:
     """Resistivity (ohm·m) that four pins ``spacing_m`` (m) apart find.
 
     rho = rho1 (1 + 4 Σ kⁿ (1/√(1 + (2nh/a)²) - 1/√(4 + (2nh/a)²))), Wenner's spacing on two layers; Tagg, chapter 6.
+    ``spacing_m`` above 0.
 
     >>> round(apparent(Soil(100.0, 2.0, 300.0), 0.01), 2), round(apparent(Soil(100.0, 2.0, 300.0), 1000.0), 0)
     (100.0, 300.0)
@@ -74,6 +81,7 @@ def apparents(soil: Soil, spacings_m: Floats) -> Floats:
 def wenner_resistivity(spacing: float, ohm: float, depth: float = 0.0) -> float:
     """Apparent resistivity (ohm·m) of four pins ``spacing`` (m) apart that read ``ohm``, driven ``depth`` (m) deep:
     4πaR ÷ (1 + 2a/√(a² + 4b²) − a/√(a² + b²)), 2πaR for pins that are short beside their spacing. Wenner; IEEE Std 81.
+    ``spacing`` and ``ohm`` above 0, ``depth`` 0 or more.
 
     >>> round(wenner_resistivity(3.0, 5.0), 2), round(wenner_resistivity(1.0, 10.0, 0.5), 2)
     (94.25, 82.69)
@@ -100,7 +108,12 @@ class Line:
 def transfer_ohms(soil: Soil, source: Line, field: Line, apart_m: float) -> float:
     """Mean potential (V) of ``field`` for 1 A that leaves ``source`` evenly, ``apart_m`` (m) beside it.
 
-    With ``apart_m`` the rod's radius and the same line twice it is the line's own resistance.
+    With ``apart_m`` the rod's radius and the same line twice it is the line's own resistance. ``apart_m`` above 0.
+    Source: the method of images, Tagg, chapter 2.
+
+    >>> rod = Line(0.0, 3.0)
+    >>> round(transfer_ohms(Soil(100.0), rod, rod, 0.008), 1)
+    33.5
     """
     total, k = 0.0, soil.reflection
     h = soil.depth_m or 0.0

@@ -33,6 +33,8 @@ class Inverted:
 def invert(spacings: Sequence[float], resistivities: Sequence[float]) -> Inverted | None:
     """Two layers from readings at ``spacings`` (m) of ``resistivities`` (ohm·m); None for fewer than four spacings.
 
+    Spacings and resistivities above 0, in the same order. Source: least squares over two layers, IEEE Std 81.
+
     >>> known = Soil(120.0, 2.0, 40.0)
     >>> feet = [0.5, 1.0, 2.0, 4.0, 8.0, 16.0]
     >>> found = invert(feet, [apparent(known, a) for a in feet])

@@ -65,6 +65,11 @@ def answer(case: CheckCase) -> CaseAnswer:
 def rcd_required(case: CheckCase, in_a: float | None) -> float | None:
     """Residual device (mA) that is asked for as additional protection; None where none is. 411.3.3, 411.3.4,
     522.6.202, 701.411.3.3.
+
+    >>> from northspan.core.codes.bs7671.sizing.case import CheckCase
+    >>> case = CheckCase(ib_a=6, length_m=12, cable="te", circuit="lighting", earthing="TN-S")
+    >>> rcd_required(case, 6.0), rcd_required(case.model_copy(update={"circuit": "fixed"}), 6.0)
+    (30.0, None)
     """
     socket = case.circuit == "socket" and in_a is not None and in_a <= RCD_SOCKETS_TO_A + 1e-9
     hidden = case.concealed and case.cable in ("te", "singles")

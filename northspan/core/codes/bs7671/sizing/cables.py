@@ -19,7 +19,11 @@ class Drop:
 
 
 def rating_table(cable: str, rated_c: int) -> Table:
-    """The table a cable's rating is read from; a 90 C cable on 70 C terminals reads that of 70 C."""
+    """The table a cable's rating is read from; a 90 C cable on 70 C terminals reads that of 70 C.
+
+    >>> rating_table("swa90", 70).name, rating_table("swa90", 90).name
+    ('4D4A', '4E4A')
+    """
     if cable == "te":
         return TWIN
     return TABLES["4D1A" if cable == "singles" else "4E4A" if rated_c == 90 else "4D4A"]
@@ -56,7 +60,11 @@ def drop_figures(cable: str, loaded: str, mm2: float) -> Drop:
 
 
 def drop_table(cable: str) -> Table:
-    """The table a cable's drop is read from."""
+    """The table a cable's drop is read from.
+
+    >>> drop_table("singles").name
+    '4D1B'
+    """
     return TABLES[{"te": "4D5", "singles": "4D1B", "swa70": "4D4B", "swa90": "4E4B"}[cable]]
 
 

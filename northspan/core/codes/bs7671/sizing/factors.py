@@ -59,6 +59,10 @@ def factors(case: CheckCase) -> Factors:
 def grouping(case: CheckCase) -> tuple[float, Cell | None]:
     """Grouping factor and its cell; a number that is not printed takes the next larger, single layers above 9 that
     for 9. 4C1 to 4C3.
+
+    >>> case = CheckCase(ib_a=6, length_m=12, cable="te", circuit="fixed", earthing="TN-S", grouped=3)
+    >>> grouping(case)[0]
+    0.7
     """
     if case.in_ground:
         if case.grouped == 1:

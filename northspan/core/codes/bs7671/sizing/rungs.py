@@ -144,6 +144,10 @@ def least_mm2(circuit: str) -> float:
 def millivolts(case: CheckCase, mm2: float) -> float:
     """Drop (mV/A/m) of a size: the tabulated one, or with a power factor z cos up to 16 mm², r cos + x sin above.
     Appendix 4 6.2.
+
+    >>> case = CheckCase(ib_a=6, length_m=12, cable="te", circuit="fixed", earthing="TN-S")
+    >>> millivolts(case, 4.0)
+    11.0
     """
     own = cables.drop_figures(case.cable, case.loaded, mm2)
     if case.pf is None:
@@ -175,7 +179,12 @@ def running(s: Setting, rung: Rung) -> tuple[float, float] | None:
 
 
 def loop_ohm_m(case: CheckCase, mm2: float, cpc_mm2: float) -> float:
-    """Line and protective conductor (ohm/m) at the operating temperature: R1 f1 + R2 f2."""
+    """Line and protective conductor (ohm/m) at the operating temperature: R1 f1 + R2 f2.
+
+    >>> case = CheckCase(ib_a=6, length_m=12, cable="te", circuit="fixed", earthing="TN-S")
+    >>> round(1000.0 * loop_ohm_m(case, 2.5, 1.5), 3)
+    23.412
+    """
     hot = cables.resistance(mm2) * cables.hot_factor(case.cable)
     kind = case.protective
     if kind in ("integral", "table", "calculated"):
@@ -207,7 +216,12 @@ def _protected(s: Setting, mm2: float) -> tuple[Loop, Protective]:
 
 
 def protective_mm2(case: CheckCase, mm2: float) -> float:
-    """Area (mm²) of what serves as protective conductor in a cable of a line size (mm²)."""
+    """Area (mm²) of what serves as protective conductor in a cable of a line size (mm²).
+
+    >>> case = CheckCase(ib_a=6, length_m=12, cable="te", circuit="fixed", earthing="TN-S")
+    >>> protective_mm2(case, 2.5)
+    1.5
+    """
     if case.cable == "te":
         return cables.integral_cpc(mm2)
     if case.protective == "armour":

@@ -26,7 +26,11 @@ _MILS = {size: PROPERTIES.number(size, "cmil") or 0.0 for size in PROPERTIES.row
 
 
 def needed(service: bool, supplies: Sequence[Run], own_source: bool) -> tuple[bool, str, str]:
-    """Whether a place needs electrodes, why, and by which section."""
+    """Whether a place needs electrodes, why, and by which section.
+
+    >>> needed(False, (), False)
+    (False, 'Nothing feeds it', '250.32(A)')
+    """
     if service:
         return True, "The service is here", "250.24(A), 250.50"
     if own_source:
@@ -89,7 +93,12 @@ def shortfalls(e: Electrode, told: Units) -> tuple[tuple[str, str, dict[str, obj
 
 
 def counts(e: Electrode) -> bool:
-    """Whether an electrode counts as one."""
+    """Whether an electrode counts as one.
+
+    >>> rod = Electrode(id="rod", kind="rod", length=2.4384)
+    >>> counts(rod), counts(rod.model_copy(update={"length": 2.4}))
+    (True, False)
+    """
     return e.kind != "strip" and not shortfalls(e, US)
 
 
@@ -112,6 +121,11 @@ def conductor(hots: Sequence[Hots], made_of: Metal, electrodes: Sequence[Electro
     The hots of all sets and of several services count together. Capped where every electrode it serves is a rod, pipe
     or plate, or concrete-encased, or a ring; the largest cap where they are mixed, none where a water pipe or structure
     is among them.
+
+    >>> rod = Electrode(id="rod", kind="rod")
+    >>> hots = [Hots("cu", "500", 1)]
+    >>> conductor(hots, "cu", []).value, conductor(hots, "cu", [rod]).value
+    ('1/0', '6')
     """
     column = f"gec_{made_of}"
     steps: list[Step] = []
@@ -173,7 +187,11 @@ def jumper(hots: Hots, what: str, cite: str, most: str | None = None) -> Figure:
 
 
 def control_jumper(hots: Hots) -> Figure:
-    """The jumper of a transformer of 1000 VA at most: as its hots, 14 copper at least. 250.30(A)(1) exception 3."""
+    """The jumper of a transformer of 1000 VA at most: as its hots, 14 copper at least. 250.30(A)(1) exception 3.
+
+    >>> control_jumper(Hots("cu", "12", 1)).value
+    '12'
+    """
     size = AWG.larger(hots.size if hots.metal == "cu" else CONTROL_LEAST, CONTROL_LEAST)
     step = Step("Of a transformer of 1000 VA at most: as its hots", size, "size", "250.30(A)(1) exception 3")
     return Figure(size, "", (step,))

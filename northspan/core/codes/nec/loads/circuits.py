@@ -94,7 +94,11 @@ def _least(appliances: Sequence[Appliance], va: float, line_volts: float) -> Lea
 
 
 def guards_itself(a: Appliance) -> bool:
-    """Whether an appliance is a motor or compressor with overload protection of its own, 430.32, 440.52."""
+    """Whether an appliance is a motor or compressor with overload protection of its own, 430.32, 440.52.
+
+    >>> guards_itself(Appliance(id="p", name="Pump", kind="other", va=900, motor=True))
+    True
+    """
     return (
         nameplates.has_motor(a) and not nameplates.is_storage_heater(a) and a.kind not in (*HEATING, "range", "dryer")
     )

@@ -43,7 +43,11 @@ def on_legs(appliances: Iterable[Appliance], share: float = 1.0) -> tuple[OnLeg,
 
 
 def heavier_leg(shared_va: float, line_volts: float, placed: Iterable[OnLeg]) -> Figure:
-    """Current (A) of the heavier leg: what both share over the line voltage, and what hangs on each leg."""
+    """Current (A) of the heavier leg: what both share over the line voltage, and what hangs on each leg.
+
+    >>> heavier_leg(9600.0, 240.0, ()).value
+    40.0
+    """
     shared = shared_va / line_volts
     steps = [Step(f"{number(shared_va)} VA ÷ {number(line_volts)} V", shared, "A", "220.5(A)")]
     legs = {"A": shared, "B": shared}
@@ -62,6 +66,9 @@ def neutral(shared_va: float, line_volts: float, groups: Iterable[Sequence[OnLeg
     largest of each leg with the largest of the other, and of each pair the larger counts: never less than the
     unbalance with any one of them off. The part above 200 A counts 70 %, which is closed where the legs are two
     phases of a wye, 220.61(B) and (C).
+
+    >>> neutral(72000.0, 240.0, (), False).value, neutral(72000.0, 240.0, (), True).value
+    (270.0, 300.0)
     """
     shared = shared_va / line_volts
     steps = [Step(f"{number(shared_va)} VA ÷ {number(line_volts)} V", shared, "A", "220.61(A)")]

@@ -11,14 +11,22 @@ FASTENED: tuple[ApplianceKind, ...] = ("fastened", "water-heater")
 
 
 def own_va(appliance: Appliance, line_volts: float) -> float:
-    """Nameplate VA of one, as its own circuit sees it: the 7200 VA of 220.57 and load management are for a feeder."""
+    """Nameplate VA of one, as its own circuit sees it: the 7200 VA of 220.57 and load management are for a feeder.
+
+    >>> own_va(Appliance(id="r", name="Range", kind="range", amps=40), 208.0)
+    8320.0
+    """
     if appliance.va is not None:
         return appliance.va
     return (appliance.amps or 0.0) * (120.0 if appliance.volts == 120 else line_volts)
 
 
 def is_storage_heater(appliance: Appliance) -> bool:
-    """Whether it is a storage water heater, by its kind, or by the name under which it was fastened in place."""
+    """Whether it is a storage water heater, by its kind, or by the name under which it was fastened in place.
+
+    >>> is_storage_heater(Appliance(id="h", name="Tankless water heater", kind="fastened", va=9000))
+    False
+    """
     name = appliance.name.lower()
     named = "water heater" in name and "tankless" not in name and "instant" not in name
     return appliance.kind == "water-heater" or (appliance.kind == "fastened" and named)
@@ -39,7 +47,11 @@ def each_va(appliance: Appliance, line_volts: float) -> float:
 
 
 def nameplate_va(appliance: Appliance, line_volts: float) -> float:
-    """VA of all alike."""
+    """VA of all alike.
+
+    >>> nameplate_va(Appliance(id="f", name="Fan", kind="other", va=600, count=3), 240.0)
+    1800.0
+    """
     return appliance.count * each_va(appliance, line_volts)
 
 
@@ -59,7 +71,11 @@ def ratings(appliances: Iterable[Appliance], line_volts: float) -> tuple[float, 
 
 
 def has_motor(appliance: Appliance) -> bool:
-    """Whether a motor drives it; a vehicle charger has none, whatever was entered."""
+    """Whether a motor drives it; a vehicle charger has none, whatever was entered.
+
+    >>> has_motor(Appliance(id="h", name="Heat pump", kind="heat-pump", amps=20))
+    True
+    """
     return appliance.kind in COMPRESSORS or (appliance.motor and appliance.kind != "ev-charger")
 
 

@@ -19,6 +19,9 @@ def general_steps(place: Place) -> tuple[float, tuple[Step, ...]]:
     """General lighting and receptacles, small-appliance and laundry circuits (VA), before any demand factor.
 
     220.41, 220.52.
+
+    >>> general_steps(Place(id="h", name="House", kind="dwelling", floor_area=139.35456))[0]
+    9000.0
     """
     area = US.area.of(place.floor_area or 0.0)
     parts = (

@@ -100,7 +100,11 @@ def neutral_floor(use: RunUse, breaker_a: float, metal: Metal, size: str, sets: 
 
 
 def service_row(metal: Metal, circular_mils: float) -> str | None:
-    """Row of Table 250.102(C)(1) for an area of ungrounded conductors; None beyond the table."""
+    """Row of Table 250.102(C)(1) for an area of ungrounded conductors; None beyond the table.
+
+    >>> service_row("cu", 167_800.0), service_row("cu", 2_000_000.0)
+    ('3', None)
+    """
     for row in SERVICE_NEUTRAL.rows:
         upper = SERVICE_NEUTRAL.value(row, f"{metal}_up_to")
         if isinstance(upper, str) and circular_mils <= bound(upper) + 1e-9:

@@ -10,20 +10,18 @@ from northspan.core.codes.nec.data import (
     EQUIPMENT_GROUND,
     FILL,
     IMPEDANCE,
-    PROPERTIES,
     RACEWAYS,
     SERVICE_NEUTRAL,
     TABLES,
     VOCABULARY,
 )
-from northspan.core.codes.nec.sizing import ampacity, companions, dwelling, overcurrent, raceways
+from northspan.core.codes.nec.sizing import ampacity, companions, cross_check, dwelling, overcurrent, raceways
 from northspan.core.codes.nec.sizing import equipment_ground as grounding
 from northspan.core.codes.nec.sizing.rungs import SECTIONS
-from northspan.core.physics.voltage_drop import constant_k_drop, drop_parts
+from northspan.core.physics.voltage_drop import drop_parts
 from northspan.core.run.question import DeviceAt, RunQuestion
 from northspan.core.run.rung import Rung
 from northspan.core.run.sized import Companions, Sizing
-from northspan.core.units import FOOT_M
 from northspan.core.working import Cell, Figure, NamedFigure, Step, number
 
 CONTINUOUS_SECTION = {"service": "230.42(A)", "feeder": "215.2(A)(1)", "branch": "210.19(A)(1)"}
@@ -40,7 +38,6 @@ _NEEDS_A_SIZE = {
     "drop_pct": "%", "constant_k_drop_pct": "%", "loss_w": "W", "raceway": "", "fill_pct": "%", "max_amps": "A",
 }  # fmt: skip
 LABELS = VOCABULARY.figures
-K_OHM_CMIL_FT = {"cu": 12.9, "al": 21.2}
 
 
 def explain(s: Sizing) -> tuple[NamedFigure, ...]:
@@ -72,7 +69,7 @@ def explain(s: Sizing) -> tuple[NamedFigure, ...]:
             "drop_v": drop_v,
             "drop_pct": _drop_percent(q, rung, drop_v),
             "leg_drop_pct": _leg_drop(s),
-            "constant_k_drop_pct": _constant_k(q, rung),
+            "constant_k_drop_pct": cross_check.constant_k(q, rung),
             "loss_w": _loss(q, rung),
             "neutral": _neutral(s, rung, also),
             "equipment_ground": _ground(s, rung, also),
@@ -271,23 +268,6 @@ def _leg_drop(s: Sizing) -> Figure | None:
         what = f"Worse leg to neutral, {number(q.amps)} A against {number(q.amps - (q.unbalance_a or 0.0))} A"
     step = Step(what, s.leg_drop_pct, "%", "Kirchhoff round each leg and the neutral")
     return Figure(s.leg_drop_pct, "%", (step,))
-
-
-def _constant_k(q: RunQuestion, rung: Rung) -> Figure:
-    k = K_OHM_CMIL_FT[q.metal]
-    mils = PROPERTIES.read(rung.size, "cmil", f"Circular mils of {AWG.spoken(rung.size, q.metal)}")
-    volts = constant_k_drop(q.amps / q.sets, q.length_m / FOOT_M, float(mils.value or 0.0), k)
-    pct = 100.0 * volts / q.wiring.volts
-    what = f"2 × {number(k)} × {number(q.amps / q.sets)} A × {number(q.length_m / FOOT_M)} ft / circular mils"
-    return Figure(
-        pct,
-        "%",
-        (
-            mils,
-            Step(what, volts, "V", "constant-K formula, approximate: a cross-check only"),
-            Step(f"Of {number(q.wiring.volts)} V", pct, "%", "constant-K formula"),
-        ),
-    )
 
 
 def _loss(q: RunQuestion, rung: Rung) -> Figure:

@@ -36,7 +36,11 @@ def standard_rating_below(amps: float) -> float | None:
 
 
 def is_standard(amps: float) -> bool:
-    """Whether ``amps`` is a standard rating. 240.6(A)."""
+    """Whether ``amps`` is a standard rating. 240.6(A).
+
+    >>> is_standard(60.0), is_standard(55.0)
+    (True, False)
+    """
     found = standard_rating(amps)
     return found is not None and abs(found - amps) <= TOLERANCE
 

@@ -73,7 +73,11 @@ def bare_area(metal: Metal, size: str) -> tuple[float, Cell]:
 
 @cache
 def raceway_area(raceway: str, trade: str) -> float | None:
-    """Inside area (in²) of a raceway; None where that kind is not made or not listed in that trade size."""
+    """Inside area (in²) of a raceway; None where that kind is not made or not listed in that trade size.
+
+    >>> raceway_area("PVC40", "1"), raceway_area("EMT", "1")
+    (0.832, 0.864)
+    """
     return RACEWAYS.number(trade, f"{raceway}_area")
 
 
