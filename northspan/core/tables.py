@@ -3,8 +3,8 @@
 A file is CSV under a header of ``# key: value`` lines. ``name``, ``title``, ``section``, ``edition`` and
 ``units`` say what it is; ``sizes`` and ``text`` name columns that hold wire sizes of the ``scale`` that is named, or
 words (all others hold numbers); ``rising``, ``falling`` and ``complete`` name columns that must rise or fall down the
-rows or have no empty cell; each ``doubtful`` line ("columns @ rows", * for all) marks cells to be shown as "check your
-copy".
+rows or have no empty cell; each ``doubtful`` line ("columns @ rows", * for all, "; " between rows whose names have
+spaces) marks cells to be shown as "check your copy".
 """
 
 import csv
@@ -146,7 +146,7 @@ def _doubtful(lines: list[str], columns: list[str], rows: Iterable[str]) -> Iter
     every_row = list(rows)
     for line in lines:
         left, _, right = line.partition(" @ ")
-        marked_rows = every_row if right == "*" else right.split()
+        marked_rows = every_row if right == "*" else right.split("; ") if "; " in right else right.split()
         marked_columns = columns if left == "*" else left.split()
         yield from ((row, column) for row in marked_rows for column in marked_columns)
 

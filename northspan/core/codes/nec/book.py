@@ -2,6 +2,8 @@
 
 from northspan.core.codes.case import Cases
 from northspan.core.codes.codebook import CodeBook, WholeBook
+from northspan.core.codes.nec.boxes.answer import box
+from northspan.core.codes.nec.boxes.case import BoxCase
 from northspan.core.codes.nec.check import CheckCase, check
 from northspan.core.codes.nec.data import AWG, NOTES, TABLES, VOCABULARY
 from northspan.core.codes.nec.earthing.rules import NecEarthing
@@ -19,6 +21,6 @@ BOOK = CodeBook(
     AWG,
     TABLES,
     VOCABULARY,
-    {"check": Cases(CheckCase, lambda case: check(WHOLE, case))},
+    {"check": Cases(CheckCase, lambda case: check(WHOLE, case)), "box": Cases(BoxCase, box)},
     WHOLE,
 )
