@@ -1,4 +1,4 @@
-"""The command line: ``northspan demo | serve | solve | load | check | bonding | box``; see docs/command-line.md."""
+"""The command line: ``northspan demo | serve | solve | load | check | ...``; see docs/command-line.md."""
 
 import argparse
 import sys
@@ -37,7 +37,8 @@ def main(arguments: Sequence[str] | None = None) -> int:
 
 def _parser(arguments: Sequence[str]) -> argparse.ArgumentParser:
     parser = _Parser(prog="northspan", description="Services, feeders and subpanels, sized with the working on show.")
-    commands = parser.add_subparsers(required=True, metavar="demo | serve | solve | load | check | bonding | box")
+    verbs = "demo | serve | solve | load | check | bonding | box | balance"
+    commands = parser.add_subparsers(required=True, metavar=verbs)
     for name, words in (("demo", "start with the demo jobs"), ("serve", "start the application")):
         server = commands.add_parser(name, help=words)
         server.add_argument("--host", default="127.0.0.1", help="address to bind to (default: loopback)")
@@ -61,11 +62,15 @@ def _parser(arguments: Sequence[str]) -> argparse.ArgumentParser:
     bonding = commands.add_parser("bonding", help="earthing conductor and bonding of an installation")
     bonding.add_argument("case", nargs="?", help="a file with one case, or - for standard input")
     _cases(bonding, "bonding")
-    box = commands.add_parser("box", help="what a box needs of room, what it has, the smallest that would do")
-    given = box.add_mutually_exclusive_group(required=True)
-    given.add_argument("case", nargs="?", help="a file with one case, or - for standard input")
-    given.add_argument("--batch", metavar="CASES.jsonl", help="one case a line; one answer a line")
-    box.set_defaults(command="trade", verb="box", book=USUAL_BOOK)
+    for verb, words in (
+        ("box", "what a box needs of room, what it has, the smallest that would do"),
+        ("balance", "the best balance of a panel's legs, with the fewest moves"),
+    ):
+        asked = commands.add_parser(verb, help=words)
+        given = asked.add_mutually_exclusive_group(required=True)
+        given.add_argument("case", nargs="?", help="a file with one case, or - for standard input")
+        given.add_argument("--batch", metavar="CASES.jsonl", help="one case a line; one answer a line")
+        asked.set_defaults(command="trade", verb=verb, book=USUAL_BOOK)
     return parser
 
 

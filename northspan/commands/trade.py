@@ -1,8 +1,12 @@
-"""Answer what the trade asks of a box, a panel, a pull, as JSON in and JSON out: ``northspan box``."""
+"""Answer what the trade asks of a box or a panel, JSON in and JSON out: ``northspan box``, ``northspan balance``."""
 
 import argparse
+import ctypes
 import json
+import os
 import sys
+from collections.abc import Iterator, Mapping
+from contextlib import contextmanager
 from pathlib import Path
 from typing import Any
 
@@ -11,6 +15,10 @@ from pydantic import ValidationError
 from northspan.commands.outcome import BAD_INPUT, FAILS, PASSES, complain
 from northspan.core.codes.case import Cases, case_problems
 from northspan.core.codes.library import code_book
+from northspan.core.panel.case import BalanceCase, answer
+
+# What no code book has a say in.
+CASES: Mapping[str, Cases] = {"balance": Cases(BalanceCase, answer)}
 
 
 class NoCase(ValueError):
@@ -19,17 +27,17 @@ class NoCase(ValueError):
 
 def run(options: argparse.Namespace) -> int:
     """Answer the case of a file, or every line of a batch. Returns the status of the case, of a batch the highest."""
-    cases = code_book(options.book).cases[options.verb]
+    cases = CASES.get(options.verb) or code_book(options.book).cases[options.verb]
     try:
         if options.batch is None:
-            answer = _answered(cases, _read(options.case))
-            print(json.dumps(answer, ensure_ascii=False))
-            return int(answer["status"])
+            said = _answered(cases, _read(options.case))
+            print(json.dumps(said, ensure_ascii=False))
+            return int(said["status"])
         worst = PASSES
         for line in _read(options.batch).splitlines():
-            answer = _of_line(cases, line)
-            print(json.dumps(answer, ensure_ascii=False))
-            worst = max(worst, answer["status"])
+            said = _of_line(cases, line)
+            print(json.dumps(said, ensure_ascii=False))
+            worst = max(worst, said["status"])
         return worst
     except BrokenPipeError:
         raise
@@ -52,11 +60,26 @@ def _answered(cases: Cases, text: str) -> dict[str, Any]:
     if not isinstance(given, dict):
         raise NoCase("not a JSON object")
     try:
-        answer = cases.answer(given)
+        with _libraries_kept_off_the_answer():
+            found = cases.answer(given)
     except ValidationError as error:
-        found = case_problems(cases.model, error)
-        raise NoCase("; ".join(f"{p.pointer.strip('/')} {p.words}".strip() for p in found)) from None
-    return {"status": PASSES if answer.passes else FAILS, **answer.as_json()}
+        wrong = case_problems(cases.model, error)
+        raise NoCase("; ".join(f"{p.pointer.strip('/')} {p.words}".strip() for p in wrong)) from None
+    return {"status": PASSES if found.passes else FAILS, **found.as_json()}
+
+
+@contextmanager
+def _libraries_kept_off_the_answer() -> Iterator[None]:
+    """What a solver in C writes to standard output goes to standard error: a batch holds answers and nothing else."""
+    sys.stdout.flush()
+    kept, written = os.dup(1), ctypes.CDLL(None)
+    os.dup2(2, 1)
+    try:
+        yield
+    finally:
+        written.fflush(None)
+        os.dup2(kept, 1)
+        os.close(kept)
 
 
 def _read(path: str) -> str:
