@@ -15,7 +15,7 @@ from pydantic import ValidationError
 from northspan.commands.outcome import BAD_INPUT, FAILS, PASSES, complain
 from northspan.core.codes.case import Cases, case_problems
 from northspan.core.codes.library import code_book
-from northspan.core.panel.case import BalanceCase, answer
+from northspan.core.panel.balancing.case import BalanceCase, answer
 
 # What no code book has a say in.
 CASES: Mapping[str, Cases] = {"balance": Cases(BalanceCase, answer)}

@@ -8,11 +8,12 @@ from pydantic import PlainSerializer
 
 from northspan.core.ground.answer import GroundAnswer
 from northspan.core.loads.place_load import PlaceLoad
+from northspan.core.panel.answer import PanelAnswer
 from northspan.core.run.question import Metal
 from northspan.core.run.rung import Ladder
 from northspan.core.working import Figure, Level, NamedFigure, by_key, figure_of
 
-StepName = Literal["walk", "loads", "span", "ground", "what-if", "rules"]
+StepName = Literal["walk", "loads", "span", "ground", "panels", "what-if", "rules"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -86,7 +87,10 @@ class Fix:
 
 @dataclass(frozen=True, slots=True)
 class Finding:
-    """What is wrong or worth knowing: rule, level, place, one plain sentence, fixes where they are known."""
+    """What is wrong or worth knowing: rule, level, place, one plain sentence, fixes where they are known.
+
+    ``panel`` is the station whose cover is off to see it, ``circuit`` one of its circuits.
+    """
 
     rule: str
     level: Level
@@ -96,6 +100,8 @@ class Finding:
     run: str | None = None
     station: str | None = None
     place: str | None = None
+    panel: str | None = None
+    circuit: str | None = None
     fixes: tuple[Fix, ...] = ()
 
 
@@ -119,5 +125,6 @@ class Solution:
     stations: tuple[StationAnswer, ...]
     routes: tuple[RouteAnswer, ...]
     ground: GroundAnswer
+    panels: tuple[PanelAnswer, ...]
     findings: tuple[Finding, ...]
     next_steps: tuple[NextStep, ...]

@@ -5,6 +5,7 @@ from collections.abc import Mapping
 from northspan.core.codes.codebook import WholeBook
 from northspan.core.ground.solve_ground import solve_ground
 from northspan.core.job.job import Job
+from northspan.core.panel.solve_panels import panel_answer, solve_panels
 from northspan.core.physics.transformer import series_ohms
 from northspan.core.physics.voltage_drop import receiving_volts
 from northspan.core.property.fixes import proved_findings, run_fix
@@ -44,12 +45,16 @@ def solution(ready: Prepared) -> Solution:
     drops = {s.id: float(s.drop_pct.value) for s in stations if isinstance(s.drop_pct.value, float)}
     figures = {name: explained(book, each.sizing.question, each.sizing.load_steps) for name, each in sized.items()}
     ground = solve_ground(book.earthing, job, net, sized)
-    view = JobView(ready.entered, job, net, sized, drops, faults, places, routes, figures, ground)
+    panels = solve_panels(book, job, net, sized)
+    view = JobView(ready.entered, job, net, sized, drops, faults, places, routes, figures, ground, panels)
     findings = [*_run_findings(book, sized), *book.findings.job_findings(book, view)]
     findings.sort(key=lambda f: LEVELS.index(f.level))
     runs = tuple(_run_answer(book, view, sized[run.id]) for run in job.runs)
-    todo = next_steps(job, net, places, findings)
-    return Solution(job.code_book, book.edition, places, runs, stations, routes, ground.answer(), tuple(findings), todo)
+    todo = next_steps(job, net, places, findings, book.panels is not None)
+    opened = tuple(panel_answer(book, each) for each in panels.values())
+    return Solution(
+        job.code_book, book.edition, places, runs, stations, routes, ground.answer(), opened, tuple(findings), todo
+    )
 
 
 def _stations(

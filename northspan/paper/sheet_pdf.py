@@ -6,7 +6,6 @@ from datetime import date
 from typing import Any
 from xml.sax.saxutils import escape
 
-from reportlab.lib.colors import HexColor
 from reportlab.lib.pagesizes import landscape, letter
 from reportlab.lib.styles import ParagraphStyle
 from reportlab.lib.units import inch
@@ -17,10 +16,10 @@ from northspan.core.codes.library import code_book
 from northspan.core.job.job import Job
 from northspan.core.solution import Solution
 from northspan.paper.glyphs import SAID, all_printable, printable
+from northspan.paper.inks import CAUTION_INK, DANGER, INK, RULE
 from northspan.paper.labels import CAUTION
 from northspan.paper.sheet import Section, sections
 
-INK, RULE, DANGER, CAUTION_INK = HexColor("#17332d"), HexColor("#cfc6b2"), HexColor("#b5301a"), HexColor("#a86a08")
 MARGIN = 0.6 * inch
 WIDTH = landscape(letter)[0] - 2 * MARGIN
 _SHARES = {

@@ -15,6 +15,7 @@ from northspan.server.edition import EDITION
 from northspan.server.files import files
 from northspan.server.jobs import jobs
 from northspan.server.pages import serve_pages
+from northspan.server.panels import panels
 from northspan.server.recordings import recordings
 from northspan.server.replies import HANDLERS, on_bad_request, refuse
 from northspan.server.shop import shop
@@ -71,7 +72,7 @@ def create_app(
     app.extensions[SHOP_KEY] = ShopStore(engine)
     if with_demo:
         _load_demos(store)
-    resources = (jobs, solving, workings, books, demos, files, recordings, shop, surveys, told, tracks)
+    resources = (jobs, solving, workings, books, demos, files, panels, recordings, shop, surveys, told, tracks)
     for resource in resources:
         app.register_api(resource)
     for kind, handler in HANDLERS.items():

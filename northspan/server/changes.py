@@ -6,7 +6,8 @@ from typing import Any
 Step = dict[str, Any]
 # What tells the things of a list apart, in the order of trial.
 _IDENTITIES = ("id", "run", "station", "place", "step")
-_SEVERAL = (("rule", "run", "station", "place"), ("rule", "run", "station", "place", "title"))
+_WHERE = ("rule", "run", "station", "place", "circuit")
+_SEVERAL = (_WHERE, (*_WHERE, "title"))
 
 
 def changes(before: Any, after: Any, path: str = "") -> Iterator[Step]:

@@ -26,13 +26,13 @@ def job_schema() -> Response:
 
 
 @files.get("/jobs/<job_id>/job.json", responses={200: sends("application/json")})
-def job_file(path: JobPath) -> Response:
+def jobsent_file(path: JobPath) -> Response:
     """The job as a job file."""
     stored = job_store().get(path.job_id)
     # As it was saved, also where this program cannot read it: whoever can mend it by hand gets it whole.
     job = stored.job
     text = json.dumps(stored.document, indent=1) if job is None else job.model_dump_json(indent=1)
-    return _file(text.encode(), stored.name, "json", "application/json")
+    return sent_file(text.encode(), stored.name, "json", "application/json")
 
 
 @files.get("/jobs/<job_id>/sheet.pdf", responses={200: sends("application/pdf")})
@@ -47,17 +47,18 @@ def pdf(path: JobPath) -> Response:
         body = sheet_pdf(job, solve(job), stored.changed_at.date())
     except SheetTooLong as trouble:
         return refuse(422, str(trouble))
-    return _file(body, job.name, "pdf", "application/pdf")
+    return sent_file(body, job.name, "pdf", "application/pdf")
 
 
 @files.get("/jobs/<job_id>/sheet.csv", responses={200: sends("text/csv")})
 def csv(path: JobPath) -> Response:
     """The calculation sheet as CSV."""
     job = job_store().get(path.job_id).sound()
-    return _file(sheet_csv(job, solve(job)).encode("utf-8-sig"), job.name, "csv", "text/csv")
+    return sent_file(sheet_csv(job, solve(job)).encode("utf-8-sig"), job.name, "csv", "text/csv")
 
 
-def _file(body: bytes, name: str, ending: str, kind: str) -> Response:
+def sent_file(body: bytes, name: str, ending: str, kind: str) -> Response:
+    """A file to keep, under a name that any system takes."""
     safe = "".join(c if c.isascii() and c.isalnum() else "-" for c in name).strip("-").lower() or "job"
     response = Response(body, mimetype=kind)
     response.headers["Content-Disposition"] = f'attachment; filename="{safe}.{ending}"'

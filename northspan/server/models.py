@@ -19,7 +19,7 @@ from northspan.core.units import Units, UnitsName
 from northspan.core.whatif.what_if import WhatIf
 from northspan.core.working import Figure, LabelledFigure
 from northspan.instruments.recording import Quantity, Recording
-from northspan.shop.lists import MOST_ITEMS, CatalogueItem, PriceItem
+from northspan.shop.lists import MOST_ITEMS, BreakerItem, CatalogueItem, ListName, PanelItem, PriceItem
 
 
 class _Model(BaseModel):
@@ -292,6 +292,18 @@ class PricesModel(_Model):
     items: Annotated[list[PriceItem], AtMost(MOST_ITEMS["prices"])]
 
 
+class PanelsModel(_Model):
+    """The shop's list of panels."""
+
+    items: Annotated[list[PanelItem], AtMost(MOST_ITEMS["panels"])]
+
+
+class BreakersModel(_Model):
+    """The shop's list of breakers."""
+
+    items: Annotated[list[BreakerItem], AtMost(MOST_ITEMS["breakers"])]
+
+
 class QuoteModel(_Model):
     """What a supply house quoted: how many prices, and the parts it does not carry."""
 
@@ -303,7 +315,7 @@ class QuoteModel(_Model):
 class ListPath(BaseModel):
     """A list's name in a path."""
 
-    list_name: Literal["catalogue", "prices"]
+    list_name: ListName
 
 
 class SurveyModel(_Model):

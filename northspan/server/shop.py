@@ -1,4 +1,4 @@
-"""The shop's lists: appliances and prices, whole or as CSV."""
+"""The shop's lists: appliances, prices, panels and breakers, whole or as CSV."""
 
 from collections.abc import Mapping, Sequence
 from datetime import UTC, date, datetime
@@ -9,11 +9,13 @@ from flask_openapi3 import Tag
 from northspan.core.document.file import JobFileError
 from northspan.core.document.problem import Problem
 from northspan.server.models import (
+    BreakersModel,
     BrokenLineModel,
     CatalogueModel,
     CsvFile,
     ListImport,
     ListPath,
+    PanelsModel,
     PricesModel,
     QuoteModel,
 )
@@ -21,7 +23,7 @@ from northspan.server.replies import refusals, reply, sends
 from northspan.server.resource import Resource
 from northspan.server.wiring import change_shop_list, shop_list, supply_house
 from northspan.shop.csv_lists import read_list, write_list
-from northspan.shop.lists import MOST_ITEMS, CatalogueItem, Item, ListName, PriceItem
+from northspan.shop.lists import MOST_ITEMS, BreakerItem, CatalogueItem, Item, ListName, PanelItem, PriceItem
 from northspan.text.delimited import decoded
 
 shop = Resource(
@@ -54,6 +56,32 @@ def get_prices() -> Response:
 def put_prices(body: PricesModel) -> Response:
     """Save the price list whole."""
     _save("prices", body.items)
+    return reply(body)
+
+
+@shop.get("/panels", responses={200: PanelsModel})
+def get_panels() -> Response:
+    """The list of panels."""
+    return reply(PanelsModel.model_construct(items=[i for i in shop_list("panels") if isinstance(i, PanelItem)]))
+
+
+@shop.put("/panels", responses={200: PanelsModel})
+def put_panels(body: PanelsModel) -> Response:
+    """Save the list of panels whole."""
+    _save("panels", body.items)
+    return reply(body)
+
+
+@shop.get("/breakers", responses={200: BreakersModel})
+def get_breakers() -> Response:
+    """The list of breakers."""
+    return reply(BreakersModel.model_construct(items=[i for i in shop_list("breakers") if isinstance(i, BreakerItem)]))
+
+
+@shop.put("/breakers", responses={200: BreakersModel})
+def put_breakers(body: BreakersModel) -> Response:
+    """Save the list of breakers whole."""
+    _save("breakers", body.items)
     return reply(body)
 
 

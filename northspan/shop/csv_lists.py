@@ -76,9 +76,9 @@ def shipped_list(which: ListName) -> tuple[Item, ...]:
 
 def _cell(column: str, text: str) -> object:
     value = meant(text.strip())
-    if column == "volts" and value.isdecimal():
+    if column in ("volts", "poles", "terminal_c") and value.isdecimal():
         return int(value)
-    return _YES.get(value.lower(), value) if column in ("motor", "continuous") else value
+    return _YES.get(value.lower(), value) if column in ("motor", "continuous", "tandem") else value
 
 
 def _written(value: object) -> str:

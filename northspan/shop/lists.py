@@ -1,16 +1,19 @@
-"""What the shop keeps lists of: appliances with their nameplates, parts with their prices."""
+"""What the shop keeps lists of: appliances with their nameplates, parts with their prices, panels, breakers."""
 
+import re
 from datetime import date
 from importlib.resources import files
-from typing import Literal, Self
+from typing import Annotated, Literal, Self
 
-from pydantic import BaseModel, ConfigDict, Field, model_validator
+from pydantic import BaseModel, ConfigDict, Field, StringConstraints, model_validator
 from pydantic_core import PydanticCustomError
 
 from northspan.core.job.job import ApplianceKind
+from northspan.core.job.panel import BreakerKind
 from northspan.core.job.part import Name
 
-ListName = Literal["catalogue", "prices"]
+Size = Annotated[str, StringConstraints(pattern=r"^[0-9]{1,4}(/0)?$")]
+ListName = Literal["catalogue", "prices", "panels", "breakers"]
 
 
 class CatalogueItem(BaseModel):
@@ -44,9 +47,58 @@ class PriceItem(BaseModel):
     dated: date
 
 
-Item = CatalogueItem | PriceItem
-MOST_ITEMS: dict[ListName, int] = {"catalogue": 5000, "prices": 20_000}
-ITEMS: dict[ListName, type[Item]] = {"catalogue": CatalogueItem, "prices": PriceItem}
+class PanelItem(BaseModel):
+    """A panel as it is bought. ``twin_spaces`` are spaces such as ``21-30``; without ``main_a`` it has main lugs."""
+
+    model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)
+
+    name: Name
+    spaces: int = Field(ge=2, le=84, multiple_of=2)
+    circuits: int = Field(ge=1, le=168)
+    twin_spaces: Annotated[str, StringConstraints(pattern=r"^[0-9,; -]*$", max_length=80)] = ""
+    bus_a: float = Field(ge=10, le=1200)
+    main_a: float | None = Field(None, ge=10, le=1200)
+    neutral_holes: int = Field(ge=1, le=60)
+    ground_holes: int = Field(ge=1, le=60)
+    grounds_a_hole: int = Field(1, ge=1, le=4)
+    hole_least: Size = "14"
+    hole_most: Size = "4"
+    lug_least: Size
+    lug_most: Size
+    lug_metal: Literal["cu", "both"] = "both"
+    torque_lb_in: float | None = Field(None, ge=1, le=2000)
+
+    @model_validator(mode="after")
+    def _twins_are_spaces(self) -> Self:
+        named = [int(number) for number in re.findall(r"[0-9]+", self.twin_spaces)]
+        if re.search(r"[0-9] +[0-9]|- *-|^ *-|- *$", self.twin_spaces) or any(not 1 <= n <= self.spaces for n in named):
+            raise PydanticCustomError("spaces", "twin_spaces must be spaces of it, such as 1-4, 7")
+        return self
+
+
+class BreakerItem(BaseModel):
+    """A breaker as it is bought; ``tandem``: two of them in one space."""
+
+    model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)
+
+    name: Name
+    poles: Literal[1, 2] = 1
+    rating_a: float = Field(ge=5, le=400)
+    kind: BreakerKind = "standard"
+    tandem: bool = False
+    most_wire: Size | None = None
+    terminal_c: Literal[60, 75] | None = None
+    torque_lb_in: float | None = Field(None, ge=1, le=2000)
+
+
+Item = CatalogueItem | PriceItem | PanelItem | BreakerItem
+MOST_ITEMS: dict[ListName, int] = {"catalogue": 5000, "prices": 20_000, "panels": 1000, "breakers": 2000}
+ITEMS: dict[ListName, type[Item]] = {
+    "catalogue": CatalogueItem,
+    "prices": PriceItem,
+    "panels": PanelItem,
+    "breakers": BreakerItem,
+}
 
 
 def shipped(which: ListName) -> str:

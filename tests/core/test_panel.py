@@ -9,7 +9,7 @@ import unittest
 from pathlib import Path
 
 from northspan.cli import main
-from northspan.core.panel.case import BalanceCase, answer
+from northspan.core.panel.balancing.case import BalanceCase, answer
 
 
 def spot_of(at):

@@ -72,7 +72,9 @@ class FromVersion1(unittest.TestCase):
             self.assertEqual(leaves(made | {"version": 1}), leaves(old), path.name)
             self.assertEqual(made["version"], 2)
             job = parse(old)
-            self.assertEqual(job, now[job.name])
+            # Version 1 had no panels with their covers off.
+            bare = tuple(s.model_copy(update={"panel": None}) for s in now[job.name].stations)
+            self.assertEqual(job, now[job.name].model_copy(update={"stations": bare}))
             self.assertEqual(solve(job), solve(parse(dump(job))))
 
     def test_every_renamed_field_arrives_where_it_belongs(self):

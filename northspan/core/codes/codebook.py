@@ -17,6 +17,7 @@ if TYPE_CHECKING:
     from northspan.core.job.job import Appliance, Place
     from northspan.core.loads.circuit import Circuit
     from northspan.core.loads.place_load import LoadMethod
+    from northspan.core.panel.rules import PanelRules
     from northspan.core.property.view import JobView
     from northspan.core.run.question import Least, RunQuestion, RunUse
     from northspan.core.run.rung import Rung
@@ -112,7 +113,7 @@ class CodeBook:
 @dataclass(frozen=True, eq=False)
 class WholeBook:
     """A code book that answers whole properties: its four parts, its edition and scale of sizes, and the
-    sections that steps of the whole are cited by.
+    sections that steps of the whole are cited by; ``panels`` judges panels with their covers off (None: not yet).
     """
 
     edition: str
@@ -122,3 +123,4 @@ class WholeBook:
     earthing: Earthing
     findings: FindingRules
     cites: Mapping[str, str]
+    panels: PanelRules | None = None

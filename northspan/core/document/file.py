@@ -8,6 +8,7 @@ from typing import Any
 from pydantic import ValidationError
 
 from northspan.core.document.names import called
+from northspan.core.document.panels import panel_problems
 from northspan.core.document.problem import Problem, validation_problems
 from northspan.core.job.job import FORMAT, VERSION, Job
 from northspan.core.job.upgrades import upgraded
@@ -107,6 +108,8 @@ def problems(job: Job) -> Iterable[Problem]:
                 missing = station.kind in kinds
                 words = f"is missing: a {kind} says what it is" if missing else f"only a {kind} says what it is"
                 yield Problem(f"/stations/{i}/{name}", words)
+        if station.panel is not None:
+            yield from panel_problems(job, i, station, station.panel)
     for i, place in enumerate(job.places):
         yield from _duplicates(f"places/{i}/appliances", [a.id for a in place.appliances])
         for j, appliance in enumerate(place.appliances):

@@ -76,6 +76,15 @@ class HouseRules(BaseModel):
         "two",
         description="Rods where none are there",
     )
+    spare_spaces: int = Field(2, ge=0, le=40, description="Spaces that a panel has left when it is done")
+    single_outlets: Literal["guarded", "spared"] = Field(
+        "guarded",
+        description="Ground-fault guard of one outlet for an appliance that stays in its place",
+    )
+    moved_arc_fault: Literal["by-length", "always"] = Field(
+        "by-length",
+        description="Arc-fault guard of circuits that are lengthened to a moved panel",
+    )
     touch_line_v: float = Field(
         50.0,
         ge=1,

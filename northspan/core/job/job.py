@@ -9,6 +9,7 @@ from northspan.core.codes.library import code_book, whole_ids
 from northspan.core.job.grounding import Bonding, MetalPath, PlaceGrounding
 from northspan.core.job.house_rules import HouseRules
 from northspan.core.job.load import Load
+from northspan.core.job.panel import Panel
 from northspan.core.job.part import AtMost, Id, Name, Note, Part
 from northspan.core.job.reading import Chosen, Told, one_of, reading
 from northspan.core.job.run import Run
@@ -235,6 +236,7 @@ class Station(Part):
     generator: Generator | None = Field(None, description="of a generator or inverter station")
     transfer: TransferSwitch | None = Field(None, description="of a transfer switch")
     bonding: Bonding = Bonding()
+    panel: Panel | None = Field(None, description="of a panelboard with its cover off")
 
 
 class Variant(Part):

@@ -34,7 +34,7 @@ class Breaker:
 
 
 @dataclass(frozen=True)
-class Panel:
+class BusBars:
     """A panel: the leg of every space in order, blocked spaces, those that take a twin, the most poles in all."""
 
     legs: tuple[Leg, ...]
@@ -54,7 +54,7 @@ class Panel:
     def usable(self, space: int) -> bool:
         """Whether a breaker may stand in a space: it is in the panel and not blocked.
 
-        >>> Panel(interleaved(4), frozenset({3})).usable(3)
+        >>> BusBars(interleaved(4), frozenset({3})).usable(3)
         False
         """
         return 1 <= space <= len(self.legs) and space not in self.blocked
@@ -62,7 +62,7 @@ class Panel:
     def takes_pair(self, space: int) -> bool:
         """Whether a two-pole breaker, or two handles tied, may stand in a space and the one below: on unlike legs.
 
-        >>> [s for s in range(1, 7) if Panel(interleaved(6)).takes_pair(s)]
+        >>> [s for s in range(1, 7) if BusBars(interleaved(6)).takes_pair(s)]
         [1, 2, 3, 4]
         """
         return self.usable(space) and self.usable(space + 2) and self.leg(space) != self.leg(space + 2)
@@ -84,10 +84,10 @@ def interleaved(spaces: int) -> tuple[Leg, ...]:
     return tuple(A if (space - 1) // 2 % 2 == 0 else B for space in range(1, spaces + 1))
 
 
-def may_stay(panel: Panel, breaker: Breaker) -> bool:
+def may_stay(panel: BusBars, breaker: Breaker) -> bool:
     """Whether a breaker may stay where it is, whatever stands beside it; a partner only as far as itself goes.
 
-    >>> panel = Panel(interleaved(6), twins=frozenset({5}))
+    >>> panel = BusBars(interleaved(6), twins=frozenset({5}))
     >>> may_stay(panel, Breaker("a", 1, 0, Spot(5, True))), may_stay(panel, Breaker("b", 1, 0, Spot(6, True)))
     (True, False)
     """

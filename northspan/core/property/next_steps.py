@@ -11,19 +11,26 @@ from northspan.core.working import Level
 MUST: tuple[Level, ...] = ("danger", "violation")
 
 
-def next_steps(job: Job, net: Network, loads: Sequence[PlaceLoad], findings: Sequence[Finding]) -> tuple[NextStep, ...]:
-    """A line for every step, in the order of the job."""
+def next_steps(
+    job: Job, net: Network, loads: Sequence[PlaceLoad], findings: Sequence[Finding], panels: bool
+) -> tuple[NextStep, ...]:
+    """A line for every step, in the order of the job; for Panels only where the code book judges ``panels``."""
     grounding = [f for f in findings if f.place is not None]
-    others = [f for f in findings if f.place is None]
+    covers_off = [f for f in findings if f.panel is not None]
+    others = [f for f in findings if f.place is None and f.panel is None]
     walk, taken = next(_walk(job, net), None), next(_loads(job, net, loads), None)
     sized = next(_span(job, taken, others), None)
     ground = next(_ground(grounding), None)
     variants = None if job.variants else "Add a way to build it otherwise: the other metal, another voltage or breaker."
+    opened = _line(
+        "panels", next(_panels(job, covers_off), None), "The panels are in order. Next: hand over the sheet."
+    )
     return (
         _line("walk", walk, "The walk is in. Next: Loads, what every place takes."),
         _line("loads", taken, "The loads are in. Next: Span, the wire that carries them."),
         _line("span", sized, "Every run passes. Next: Ground, electrodes and bonds."),
-        _line("ground", ground, "Grounding has nothing open. Next: What if, or hand over the sheet."),
+        _line("ground", ground, "Grounding has nothing open. Next: Panels, or hand over the sheet."),
+        *((opened,) if panels else ()),
         _line("what-if", variants, "Take the column that you build; it becomes the job."),
         _line("rules", None, "Choose how this shop and its inspector read the rules; everything follows at once."),
     )
@@ -90,3 +97,17 @@ def _ground(findings: Sequence[Finding]) -> Iterator[str]:
         if found.rule == "electrodes-planned":
             yield f"Look for what is there and enter it. {found.title}."
     yield from (f"Look at: {f.title}." for f in findings if f.level == "advice")
+
+
+def _panels(job: Job, findings: Sequence[Finding]) -> Iterator[str]:
+    boards = [s for s in job.stations if s.kind == "panelboard"]
+    if not boards:
+        yield "Add a panel in Walk first; then take its cover off here."
+    for level in MUST:
+        yield from (f"Mend first: {f.title}." for f in findings if f.level == level)
+    for station in boards:
+        if station.panel is None:
+            yield f"Take the cover off {station.name}: choose the panel from the shop's list, or enter its spaces."
+        elif not station.panel.circuits:
+            yield f"Write down the circuits of {station.name}: propose them, paste rows, or type them in."
+    yield from (f"Look at: {f.title}." for f in findings if f.level in ("house", "advice"))

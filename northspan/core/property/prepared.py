@@ -13,6 +13,7 @@ from northspan.core.job.job import Job
 from northspan.core.loads.place_load import PlaceLoad
 from northspan.core.loads.place_loads import place_loads
 from northspan.core.loads.run_loads import run_loads
+from northspan.core.panel.driving import with_driven_loads
 from northspan.core.property.asking import Standing, drop_limit, question
 from northspan.core.property.guards import ahead_a, guards, unguarded
 from northspan.core.property.shared_raceway import loaded_together, shared
@@ -37,7 +38,7 @@ class Prepared:
 
 def prepared(entered: Job) -> Prepared:
     """Make a job ready that has passed ``document.file.sound``. Raises nothing else."""
-    book, job = whole_book(entered.code_book), as_used(in_si(entered, entered.told))
+    book, job = whole_book(entered.code_book), with_driven_loads(as_used(in_si(entered, entered.told)))
     net = network(job)
     places = place_loads(book, job, net)
     return Prepared(book, entered, job, net, places, _size_all(book, job, net, places))

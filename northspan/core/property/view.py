@@ -14,6 +14,7 @@ from northspan.core.working import Figure, NamedFigure
 if TYPE_CHECKING:
     # A run is judged without grounding, which takes long to load.
     from northspan.core.ground.found import Ground
+    from northspan.core.panel.solved import SolvedPanel
 
 
 @dataclass(frozen=True, slots=True)
@@ -21,7 +22,8 @@ class JobView:
     """The job between solving and judging: as it was entered, and with every run called what it is.
 
     ``drop_pct`` holds each fed station's drop from the source (%), ``faults`` the bolted fault current there (A),
-    ``loads`` what each place takes, ``routes`` what the plan measures, ``ground`` electrodes, bonds and networks.
+    ``loads`` what each place takes, ``routes`` what the plan measures, ``ground`` electrodes, bonds and networks,
+    ``panels`` those with their covers off, by station.
     """
 
     entered: Job
@@ -34,3 +36,4 @@ class JobView:
     routes: tuple[RouteAnswer, ...]
     figures: Mapping[str, tuple[NamedFigure, ...]]
     ground: "Ground"
+    panels: Mapping[str, "SolvedPanel"]

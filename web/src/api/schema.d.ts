@@ -371,7 +371,7 @@ export interface paths {
             cookie?: never;
         };
         /** The job as a job file. */
-        get: operations["files_job_file_jobs__job_id__job_json_get"];
+        get: operations["files_jobsent_file_jobs__job_id__job_json_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -406,6 +406,125 @@ export interface paths {
         };
         /** The calculation sheet as CSV. */
         get: operations["files_csv_jobs__job_id__sheet_csv_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/panels/balance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Balance a panel: the fewest moves to the least difference, the best so far where the proof takes longer. */
+        post: operations["panels_balance_panels_balance_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/panels/propose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The circuits that a panel owes from what Loads has of its place, laid out in it. */
+        post: operations["panels_propose_panels_propose_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/panels/bought": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The change that puts a panel of the shop's list at a station. */
+        post: operations["panels_buy_panels_bought_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/panels/schedule": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read a schedule: what it would change. It is taken whole or not at all. */
+        post: operations["panels_schedule_panels_schedule_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/panels/{station}/schedule.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A panel's schedule as CSV. */
+        get: operations["panels_schedule_csv_jobs__job_id__panels__station__schedule_csv_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/panels/{station}/directory.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A panel's directory as PDF. */
+        get: operations["panels_directory_jobs__job_id__panels__station__directory_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/panels/{station}/labels.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A panel's labels as PDF. */
+        get: operations["panels_labels_jobs__job_id__panels__station__labels_pdf_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -460,6 +579,42 @@ export interface paths {
         get: operations["shop_get_prices_prices_get"];
         /** Save the price list whole. */
         put: operations["shop_put_prices_prices_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shop/panels": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The list of panels. */
+        get: operations["shop_get_panels_panels_get"];
+        /** Save the list of panels whole. */
+        put: operations["shop_put_panels_panels_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shop/breakers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The list of breakers. */
+        get: operations["shop_get_breakers_breakers_get"];
+        /** Save the list of breakers whole. */
+        put: operations["shop_put_breakers_breakers_put"];
         post?: never;
         delete?: never;
         options?: never;
@@ -804,6 +959,76 @@ export interface components {
             station: string | null;
         };
         /**
+         * Bar
+         * @description A terminal bar as it is marked: its holes, the wires that fit one, and how it is held to the enclosure.
+         */
+        Bar: {
+            /** Id */
+            id: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "neutral" | "ground";
+            /**
+             * Side
+             * @default left
+             * @enum {string}
+             */
+            side: "left" | "right";
+            /** Holes */
+            holes: number;
+            /**
+             * Least Size
+             * @description smallest wire that a hole is marked for
+             * @default null
+             */
+            least_size: string | null;
+            /**
+             * Most Size
+             * @description largest wire that a hole is marked for
+             * @default null
+             */
+            most_size: string | null;
+            /**
+             * Grounds A Hole
+             * @description equipment grounds of one size that a hole is marked for
+             * @default 1
+             */
+            grounds_a_hole: number;
+            /**
+             * Metal
+             * @description wire it is marked for
+             * @default both
+             * @enum {string}
+             */
+            metal: "cu" | "both";
+            /**
+             * Fixing
+             * @description screws that hold a ground bar to the enclosure
+             * @default null
+             */
+            fixing: ("machine" | "thread-forming" | "sheet-metal") | null;
+            /**
+             * Bonded
+             * @description a ground bar: fastened to the enclosure, not isolated
+             * @default null
+             */
+            bonded: boolean | null;
+        };
+        /**
+         * BarAnswer
+         * @description A bar: how many of its holes are taken, and how many are free.
+         */
+        BarAnswer: {
+            /** Id */
+            id: string;
+            /** Used */
+            used: number;
+            /** Free */
+            free: number;
+        };
+        /**
          * Bonding
          * @description What joins neutral, ground bar and enclosure at a station.
          */
@@ -826,6 +1051,20 @@ export interface components {
              * @default null
              */
             ground_bar: ("none" | "bonded" | "floating") | null;
+        };
+        /**
+         * Box
+         * @description A rectangle of the drawing, from its upper left corner.
+         */
+        Box: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
         };
         /**
          * Cable
@@ -928,6 +1167,36 @@ export interface components {
             column: string;
         };
         /**
+         * CircuitAnswer
+         * @description A circuit as solved. ``leg`` is A, B, AB or empty while it has no space; ``va`` and ``amps`` what it takes;
+         *     ``breaker_a`` and ``size`` as entered or worked out; ``passes`` None while its wire is not on record. ``says`` is
+         *     its line in the directory, or one that would do.
+         */
+        CircuitAnswer: {
+            /** Id */
+            id: string;
+            /** Leg */
+            leg: string;
+            /** Volts */
+            volts: number;
+            va: components["schemas"]["Figure"];
+            amps: components["schemas"]["Figure"];
+            /** Breaker A */
+            breaker_a: number | null;
+            /** Size */
+            size: string | null;
+            /** Passes */
+            passes: boolean | null;
+            /** Stopped By */
+            stopped_by: string | null;
+            /** Drop Pct */
+            drop_pct: number | null;
+            /** Owed */
+            owed: components["schemas"]["Owed"][];
+            /** Says */
+            says: string;
+        };
+        /**
          * Device
          * @description What guards a run: in words, its rating on record (A), and the JSON pointer under which that is entered (None: a
          *     sum of several).
@@ -939,6 +1208,68 @@ export interface components {
             rating_a: number | null;
             /** Pointer */
             pointer: string | null;
+        };
+        /**
+         * DrawnBreaker
+         * @description A breaker as it is drawn: its circuit, its box, and the heights of its stabs, each with the leg it takes.
+         */
+        DrawnBreaker: {
+            /** Circuit */
+            circuit: string;
+            box: components["schemas"]["Box"];
+            /** Stabs */
+            stabs: [
+                number,
+                string
+            ][];
+        };
+        /**
+         * DrawnHole
+         * @description A hole of a bar as it is drawn: its middle, and the circuits whose neutrals and grounds are in it.
+         */
+        DrawnHole: {
+            /** Bar */
+            bar: string;
+            /** Hole */
+            hole: number;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Neutrals */
+            neutrals: string[];
+            /** Grounds */
+            grounds: string[];
+        };
+        /**
+         * DrawnSpace
+         * @description A space as it is drawn: its number, leg, side, and what stands there.
+         */
+        DrawnSpace: {
+            /** Space */
+            space: number;
+            /** Leg */
+            leg: string;
+            /** Blocked */
+            blocked: boolean;
+            /** Twin */
+            twin: boolean;
+            box: components["schemas"]["Box"];
+        };
+        /**
+         * DrawnWire
+         * @description A wire of a circuit, from its breaker or its cable to where it lands: ``hot``, ``neutral`` or ``ground``.
+         */
+        DrawnWire: {
+            /** Circuit */
+            circuit: string;
+            /** Kind */
+            kind: string;
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
         };
         /**
          * Electrode
@@ -1193,6 +1524,8 @@ export interface components {
         /**
          * Finding
          * @description What is wrong or worth knowing: rule, level, place, one plain sentence, fixes where they are known.
+         *
+         *     ``panel`` is the station whose cover is off to see it, ``circuit`` one of its circuits.
          */
         Finding: {
             /** Rule */
@@ -1223,6 +1556,16 @@ export interface components {
              * @default null
              */
             place: string | null;
+            /**
+             * Panel
+             * @default null
+             */
+            panel: string | null;
+            /**
+             * Circuit
+             * @default null
+             */
+            circuit: string | null;
             /**
              * Fixes
              * @default []
@@ -1464,6 +1807,16 @@ export interface components {
             assumed: string[];
         };
         /**
+         * Hole
+         * @description A hole of a bar: which bar, which hole, counted from the top.
+         */
+        Hole: {
+            /** Bar */
+            bar: string;
+            /** Hole */
+            hole: number;
+        };
+        /**
          * HouseRules
          * @description House rules of a job. The schools of each, and why its default is one, stand in the code book's vocabulary.
          */
@@ -1589,6 +1942,26 @@ export interface components {
              */
             rods: "two" | "prove";
             /**
+             * Spare Spaces
+             * @description Spaces that a panel has left when it is done
+             * @default 2
+             */
+            spare_spaces: number;
+            /**
+             * Single Outlets
+             * @description Ground-fault guard of one outlet for an appliance that stays in its place
+             * @default guarded
+             * @enum {string}
+             */
+            single_outlets: "guarded" | "spared";
+            /**
+             * Moved Arc Fault
+             * @description Arc-fault guard of circuits that are lengthened to a moved panel
+             * @default by-length
+             * @enum {string}
+             */
+            moved_arc_fault: "by-length" | "always";
+            /**
              * Touch Line V
              * @description Line drawn on the volts between hand and earth
              * @default 50
@@ -1663,6 +2036,9 @@ export interface components {
              *       "load_method": "optional",
              *       "outbuildings": "added",
              *       "rods": "two",
+             *       "spare_spaces": 2,
+             *       "single_outlets": "guarded",
+             *       "moved_arc_fault": "by-length",
              *       "touch_line_v": 50,
              *       "energy_price": 0.15,
              *       "loss_hours": 1500
@@ -1728,6 +2104,16 @@ export interface components {
             required: string | null;
             /** Smallest */
             smallest: string | null;
+        };
+        /**
+         * LegAnswer
+         * @description A leg: its load as VA and as A at the voltage to the neutral.
+         */
+        LegAnswer: {
+            /** Leg */
+            leg: string;
+            va: components["schemas"]["Figure"];
+            amps: components["schemas"]["Figure"];
         };
         /**
          * Load
@@ -1879,6 +2265,34 @@ export interface components {
             loaded_conductors: number | null;
         };
         /**
+         * Lug
+         * @description The lugs where the feeding conductors land, as marked.
+         */
+        Lug: {
+            /**
+             * Of
+             * @enum {string}
+             */
+            of: "line" | "neutral" | "ground";
+            /**
+             * Least Size
+             * @default null
+             */
+            least_size: string | null;
+            /**
+             * Most Size
+             * @default null
+             */
+            most_size: string | null;
+            /**
+             * Metal
+             * @description wire it is marked for
+             * @default both
+             * @enum {string}
+             */
+            metal: "cu" | "both";
+        };
+        /**
          * MetalPath
          * @description A continuous metal path between two places: a pipe, a cable shield, a fence.
          */
@@ -1926,6 +2340,63 @@ export interface components {
             faults: components["schemas"]["StationFault"][];
         };
         /**
+         * Move
+         * @description Where a panel is moved to.
+         */
+        Move: {
+            /**
+             * @description on the plan
+             * @default null
+             */
+            to: components["schemas"]["Point"] | null;
+            /**
+             * Room
+             * @default null
+             */
+            room: string | null;
+            /**
+             * Length
+             * @description cable from the old place to the new, where the plan does not tell
+             * @default null
+             */
+            length: number | null;
+            /**
+             * Ends
+             * @description up, down and into the panel
+             * @default 0
+             */
+            ends: number;
+            /**
+             * Feeder
+             * @description length of what feeds it, to the new place
+             * @default null
+             */
+            feeder: number | null;
+        };
+        /**
+         * MoveAnswer
+         * @description A panel's move: what reaches, the boxes for what does not, what feeds it at its new length, and what can be made
+         *     ready before it is dark and what is done in the dark.
+         */
+        MoveAnswer: {
+            /** Reaches */
+            reaches: components["schemas"]["Reach"][];
+            /** Boxes */
+            boxes: components["schemas"]["SpliceBox"][];
+            /** Feeder Length */
+            feeder_length: number | null;
+            /** Feeder Size */
+            feeder_size: string | null;
+            /** Feeder Drop Pct */
+            feeder_drop_pct: number | null;
+            /** Feeder Passes */
+            feeder_passes: boolean | null;
+            /** Before */
+            before: string[];
+            /** Dark */
+            dark: string[];
+        };
+        /**
          * NextStep
          * @description The one line of a step; ``done`` says that nothing there is open.
          */
@@ -1934,7 +2405,7 @@ export interface components {
              * Step
              * @enum {string}
              */
-            step: "walk" | "loads" | "span" | "ground" | "what-if" | "rules";
+            step: "walk" | "loads" | "span" | "ground" | "panels" | "what-if" | "rules";
             /** Words */
             words: string;
             /** Done */
@@ -2011,6 +2482,330 @@ export interface components {
              * @default null
              */
             mast_alone: boolean | null;
+        };
+        /**
+         * Owed
+         * @description A guard that a circuit owes: ``gfci`` or ``afci``, the section, why, and whether it has it.
+         */
+        Owed: {
+            /** Guard */
+            guard: string;
+            /** Section */
+            section: string;
+            /** Why */
+            why: string;
+            /** Has */
+            has: boolean;
+        };
+        /**
+         * Panel
+         * @description A panelboard with its cover off. Its bus, main, retainer and spaces stand with the station's gear.
+         */
+        Panel: {
+            /**
+             * Legs
+             * @description row by row A and B; else the leg of every space
+             * @default interleaved
+             */
+            legs: "interleaved" | ("A" | "B")[];
+            /**
+             * Blocked
+             * @description spaces nothing may use
+             * @default []
+             */
+            blocked: number[];
+            /**
+             * Twin Spaces
+             * @description spaces that take a tandem
+             * @default []
+             */
+            twin_spaces: number[];
+            /**
+             * Circuits Allowed
+             * @description most poles, as marked
+             * @default null
+             */
+            circuits_allowed: number | null;
+            /**
+             * Bars
+             * @default []
+             */
+            bars: components["schemas"]["Bar"][];
+            /**
+             * Lugs
+             * @default []
+             */
+            lugs: components["schemas"]["Lug"][];
+            /**
+             * Circuits
+             * @default []
+             */
+            circuits: components["schemas"]["PanelCircuit"][];
+            /**
+             * Directory
+             * @description a directory is posted; blank: not on record
+             * @default null
+             */
+            directory: boolean | null;
+            /**
+             * Drives Loads
+             * @description its circuits say on which leg their loads are
+             * @default false
+             */
+            drives_loads: boolean;
+            /**
+             * @description where it hangs, on the plan
+             * @default null
+             */
+            at: components["schemas"]["Point"] | null;
+            /**
+             * @description it is to be moved
+             * @default null
+             */
+            move: components["schemas"]["Move"] | null;
+        };
+        /**
+         * PanelAnswer
+         * @description A panel as solved: of its ``spaces`` how many are ``used``, how many of those hold halves, how many are
+         *     ``blocked`` and ``free``, how many the house rule wants free (``wanted``); ``poles`` in it of ``allowed``; each leg,
+         *     how far they are apart (VA, and as % of the bus; no value where there is one leg), wires that are in no hole yet.
+         */
+        PanelAnswer: {
+            /** Station */
+            station: string;
+            /** System */
+            system: string;
+            /** Spaces */
+            spaces: number;
+            /** Used */
+            used: number;
+            /** Halves */
+            halves: number;
+            /** Blocked */
+            blocked: number;
+            /** Free */
+            free: number;
+            /** Wanted */
+            wanted: number;
+            /** Poles */
+            poles: number;
+            /** Allowed */
+            allowed: number;
+            /** Legs */
+            legs: components["schemas"]["LegAnswer"][];
+            apart: components["schemas"]["Figure"];
+            apart_pct: components["schemas"]["Figure"];
+            /** Bars */
+            bars: components["schemas"]["BarAnswer"][];
+            /** Loose Neutrals */
+            loose_neutrals: number;
+            /** Loose Grounds */
+            loose_grounds: number;
+            /** Circuits */
+            circuits: components["schemas"]["CircuitAnswer"][];
+            drawing: components["schemas"]["PanelDrawing"];
+            move: components["schemas"]["MoveAnswer"] | null;
+        };
+        /**
+         * PanelCircuit
+         * @description A circuit as it stands in the panel: its breaker, what hangs on it, its wire, and where its wires land.
+         */
+        PanelCircuit: {
+            /** Id */
+            id: string;
+            /**
+             * Name
+             * @description its line in the directory
+             * @default
+             */
+            name: string;
+            /**
+             * Space
+             * @description upper one of two; blank: not in the panel yet
+             * @default null
+             */
+            space: number | null;
+            /**
+             * Half
+             * @description a half of a tandem
+             * @default null
+             */
+            half: ("a" | "b") | null;
+            /**
+             * Poles
+             * @default 1
+             * @enum {integer}
+             */
+            poles: 1 | 2;
+            /**
+             * Breaker A
+             * @description A; blank: worked out
+             * @default null
+             */
+            breaker_a: number | null;
+            /**
+             * Breaker
+             * @default standard
+             * @enum {string}
+             */
+            breaker: "standard" | "gfci" | "afci" | "dual";
+            /**
+             * First Outlet
+             * @description what guards from its first outlet on
+             * @default null
+             */
+            first_outlet: ("gfci" | "afci" | "dual") | null;
+            /**
+             * Use
+             * @default general
+             * @enum {string}
+             */
+            use: "general" | "lighting" | "kitchen" | "laundry" | "bathroom" | "appliance" | "spare";
+            /**
+             * Rooms
+             * @default []
+             */
+            rooms: ("bathroom" | "garage" | "outdoors" | "crawl-space" | "basement" | "kitchen" | "sink" | "boathouse" | "tub" | "laundry" | "damp" | "bedroom" | "living-room" | "dining-room" | "hallway" | "closet" | "den" | "sunroom")[];
+            /**
+             * Receptacles
+             * @description receptacles among its outlets
+             * @default true
+             */
+            receptacles: boolean;
+            /**
+             * Single Outlet
+             * @description one receptacle, for an appliance that stays in its place
+             * @default false
+             */
+            single_outlet: boolean;
+            /**
+             * Appliances
+             * @description of Loads, that hang on it
+             * @default []
+             */
+            appliances: string[];
+            /**
+             * Run
+             * @description the run that leaves here by it
+             * @default null
+             */
+            run: string | null;
+            /**
+             * Va
+             * @description VA besides the appliances, as entered
+             * @default null
+             */
+            va: number | null;
+            /**
+             * Continuous
+             * @description what is entered runs three hours or more
+             * @default false
+             */
+            continuous: boolean;
+            /**
+             * Partner
+             * @description the other circuit of a multiwire pair
+             * @default null
+             */
+            partner: string | null;
+            /**
+             * Tied
+             * @description of a pair: both open together
+             * @default null
+             */
+            tied: boolean | null;
+            /**
+             * Neutral
+             * @description has a neutral; blank: as its poles have it
+             * @default null
+             */
+            neutral: boolean | null;
+            /**
+             * @description its wire; blank: not on record
+             * @default null
+             */
+            cable: components["schemas"]["Cable"] | null;
+            /**
+             * Size
+             * @description of its wire
+             * @default null
+             */
+            size: string | null;
+            /**
+             * Marked For Aluminium
+             * @description what an aluminium wire lands on is marked for it
+             * @default null
+             */
+            marked_for_aluminium: boolean | null;
+            /**
+             * White Hot
+             * @description the white wire of its cable is a hot
+             * @default false
+             */
+            white_hot: boolean;
+            /**
+             * Remarked
+             * @description and is marked so
+             * @default null
+             */
+            remarked: boolean | null;
+            /** @default null */
+            neutral_at: components["schemas"]["Hole"] | null;
+            /** @default null */
+            ground_at: components["schemas"]["Hole"] | null;
+            /**
+             * Locked
+             * @description nailed down: it stays where it is
+             * @default false
+             */
+            locked: boolean;
+            /**
+             * Existing
+             * @default false
+             */
+            existing: boolean;
+            /**
+             * @description where its cable comes in, on the plan
+             * @default null
+             */
+            enters: components["schemas"]["Point"] | null;
+            /**
+             * Spare
+             * @description cable that can be brought to the new place, measured from there
+             * @default null
+             */
+            spare: number | null;
+            /**
+             * Splice Box
+             * @description of a moved panel: the box it is spliced in, if it is short
+             * @default null
+             */
+            splice_box: string | null;
+        };
+        /**
+         * PanelDrawing
+         * @description The panel with its cover off, in drawing units; y runs down.
+         */
+        PanelDrawing: {
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            main: components["schemas"]["Box"];
+            /** Bus */
+            bus: components["schemas"]["Box"][];
+            /** Bars */
+            bars: {
+                [key: string]: components["schemas"]["Box"];
+            };
+            /** Spaces */
+            spaces: components["schemas"]["DrawnSpace"][];
+            /** Breakers */
+            breakers: components["schemas"]["DrawnBreaker"][];
+            /** Holes */
+            holes: components["schemas"]["DrawnHole"][];
+            /** Wires */
+            wires: components["schemas"]["DrawnWire"][];
         };
         /**
          * ParallelSource
@@ -2313,6 +3108,33 @@ export interface components {
             drives: boolean;
         };
         /**
+         * Point
+         * @description A point on the plan.
+         */
+        Point: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+        };
+        /**
+         * Reach
+         * @description A circuit of a moved panel: cable needed to the new place and cable there (in the job's length; None: not
+         *     known), whether it reaches (None: not known), and the box it is spliced in.
+         */
+        Reach: {
+            /** Circuit */
+            circuit: string;
+            /** Needed */
+            needed: number | null;
+            /** There */
+            there: number | null;
+            /** Reaches */
+            reaches: boolean | null;
+            /** Box */
+            box: string;
+        };
+        /**
          * RodsByThumb
          * @description So many rods in a row: ohms computed, and by the trade's rule of thumb from one rod.
          */
@@ -2576,10 +3398,26 @@ export interface components {
             /** Routes */
             routes: components["schemas"]["RouteAnswer"][];
             ground: components["schemas"]["GroundAnswer"];
+            /** Panels */
+            panels: components["schemas"]["PanelAnswer"][];
             /** Findings */
             findings: components["schemas"]["Finding"][];
             /** Next Steps */
             next_steps: components["schemas"]["NextStep"][];
+        };
+        /**
+         * SpliceBox
+         * @description A box of splices: the circuits in it, the room that they need (in³), and the smallest box that holds it (empty:
+         *     none of the table does).
+         */
+        SpliceBox: {
+            /** Name */
+            name: string;
+            /** Circuits */
+            circuits: string[];
+            needed: components["schemas"]["Figure"];
+            /** Box */
+            box: string;
         };
         /**
          * Station
@@ -2667,6 +3505,11 @@ export interface components {
              *     }
              */
             bonding: components["schemas"]["Bonding"];
+            /**
+             * @description of a panelboard with its cover off
+             * @default null
+             */
+            panel: components["schemas"]["Panel"] | null;
         };
         /**
          * StationAnswer
@@ -3606,6 +4449,134 @@ export interface components {
             note: string;
         };
         /**
+         * BalanceReply
+         * @description The best balance that was found; none where nothing was found in the time there was.
+         */
+        BalanceReply: {
+            balance: components["schemas"]["PanelBalance"] | null;
+        };
+        /**
+         * MoveLine
+         * @description A move: the circuit with its line in the directory, where it is (empty: not in the panel) and where it goes.
+         */
+        MoveLine: {
+            /** Circuit */
+            circuit: string;
+            /** Says */
+            says: string;
+            /** At */
+            at: string;
+            /** To */
+            to: string;
+        };
+        /**
+         * PanelBalance
+         * @description The best balance that was found: its moves, load of each leg after them (VA), how far they are apart then and now
+         *     (VA), the least that is still open (VA), whether it is proved to be the best; all moves as one change to the job.
+         *     ``moves`` is empty where it is as good as it gets; ``trouble`` says why there is none.
+         */
+        PanelBalance: {
+            /** Moves */
+            moves: components["schemas"]["MoveLine"][];
+            /** Legs Va */
+            legs_va: number[];
+            /** Apart Va */
+            apart_va: number;
+            /** Apart Now Va */
+            apart_now_va: number;
+            /** Least Va */
+            least_va: number;
+            /** Proved */
+            proved: boolean;
+            fix: components["schemas"]["Fix"] | null;
+            /**
+             * Trouble
+             * @default
+             */
+            trouble: string;
+        };
+        /**
+         * BalanceRequest
+         * @description A panel to be balanced, and how long the proof may take (s).
+         */
+        BalanceRequest: {
+            job: components["schemas"]["Job"];
+            /** Station */
+            station: string;
+            /**
+             * Seconds
+             * @default 1
+             */
+            seconds: number;
+        };
+        /**
+         * ProposalReply
+         * @description The circuits that a panel owes, and the change that adds them.
+         */
+        ProposalReply: {
+            proposal: components["schemas"]["Proposal"];
+        };
+        /**
+         * Proposal
+         * @description The circuits that are owed and not there, in spaces as far as they find room, and the change that adds them.
+         */
+        Proposal: {
+            /** Circuits */
+            circuits: components["schemas"]["PanelCircuit"][];
+            /** Without Space */
+            without_space: number;
+            fix: components["schemas"]["Fix"] | null;
+        };
+        /**
+         * PanelRequest
+         * @description A panel in a job as it stands on the desk.
+         */
+        PanelRequest: {
+            job: components["schemas"]["Job"];
+            /** Station */
+            station: string;
+        };
+        /**
+         * FixReply
+         * @description A change to the job.
+         */
+        FixReply: {
+            fix: components["schemas"]["Fix"];
+        };
+        /**
+         * BoughtRequest
+         * @description A panel of the shop's list, by its name, to be put at a station.
+         */
+        BoughtRequest: {
+            job: components["schemas"]["Job"];
+            /** Station */
+            station: string;
+            /** Item */
+            item: string;
+        };
+        /**
+         * ScheduleReply
+         * @description What a schedule changes: how many circuits it replaces and adds, and the change to the job.
+         */
+        ScheduleReply: {
+            /** Replaced */
+            replaced: number;
+            /** Added */
+            added: number;
+            fix: components["schemas"]["Fix"] | null;
+        };
+        /**
+         * ScheduleRequest
+         * @description A schedule to be laid over a panel: the text of a CSV, or rows pasted from a spreadsheet.
+         */
+        ScheduleRequest: {
+            job: components["schemas"]["Job"];
+            /** Station */
+            station: string;
+            /** Text */
+            text: string;
+        };
+        /**
          * RecordingNews
          * @description One line of the answer: how far reading has come, then the recording or what is wrong with the file.
          */
@@ -3762,6 +4733,122 @@ export interface components {
              * Format: date
              */
             dated: string;
+        };
+        /**
+         * PanelsModel
+         * @description The shop's list of panels.
+         */
+        PanelsModel: {
+            /** Items */
+            items: components["schemas"]["PanelItem"][];
+        };
+        /**
+         * PanelItem
+         * @description A panel as it is bought. ``twin_spaces`` are spaces such as ``21-30``; without ``main_a`` it has main lugs.
+         */
+        PanelItem: {
+            /** Name */
+            name: string;
+            /** Spaces */
+            spaces: number;
+            /** Circuits */
+            circuits: number;
+            /**
+             * Twin Spaces
+             * @default
+             */
+            twin_spaces: string;
+            /** Bus A */
+            bus_a: number;
+            /**
+             * Main A
+             * @default null
+             */
+            main_a: number | null;
+            /** Neutral Holes */
+            neutral_holes: number;
+            /** Ground Holes */
+            ground_holes: number;
+            /**
+             * Grounds A Hole
+             * @default 1
+             */
+            grounds_a_hole: number;
+            /**
+             * Hole Least
+             * @default 14
+             */
+            hole_least: string;
+            /**
+             * Hole Most
+             * @default 4
+             */
+            hole_most: string;
+            /** Lug Least */
+            lug_least: string;
+            /** Lug Most */
+            lug_most: string;
+            /**
+             * Lug Metal
+             * @default both
+             * @enum {string}
+             */
+            lug_metal: "cu" | "both";
+            /**
+             * Torque Lb In
+             * @default null
+             */
+            torque_lb_in: number | null;
+        };
+        /**
+         * BreakersModel
+         * @description The shop's list of breakers.
+         */
+        BreakersModel: {
+            /** Items */
+            items: components["schemas"]["BreakerItem"][];
+        };
+        /**
+         * BreakerItem
+         * @description A breaker as it is bought; ``tandem``: two of them in one space.
+         */
+        BreakerItem: {
+            /** Name */
+            name: string;
+            /**
+             * Poles
+             * @default 1
+             * @enum {integer}
+             */
+            poles: 1 | 2;
+            /** Rating A */
+            rating_a: number;
+            /**
+             * Kind
+             * @default standard
+             * @enum {string}
+             */
+            kind: "standard" | "gfci" | "afci" | "dual";
+            /**
+             * Tandem
+             * @default false
+             */
+            tandem: boolean;
+            /**
+             * Most Wire
+             * @default null
+             */
+            most_wire: string | null;
+            /**
+             * Terminal C
+             * @default null
+             */
+            terminal_c: (60 | 75) | null;
+            /**
+             * Torque Lb In
+             * @default null
+             */
+            torque_lb_in: number | null;
         };
         /**
          * QuoteModel
@@ -6017,7 +7104,7 @@ export interface operations {
             };
         };
     };
-    files_job_file_jobs__job_id__job_json_get: {
+    files_jobsent_file_jobs__job_id__job_json_get: {
         parameters: {
             query?: never;
             header?: never;
@@ -6205,6 +7292,614 @@ export interface operations {
                 };
                 content: {
                     "text/csv": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    panels_balance_panels_balance_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BalanceRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BalanceReply"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    panels_propose_panels_propose_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PanelRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProposalReply"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    panels_buy_panels_bought_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BoughtRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FixReply"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    panels_schedule_panels_schedule_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScheduleRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScheduleReply"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    panels_schedule_csv_jobs__job_id__panels__station__schedule_csv_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                station: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    panels_directory_jobs__job_id__panels__station__directory_pdf_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                station: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    panels_labels_jobs__job_id__panels__station__labels_pdf_get: {
+        parameters: {
+            query?: {
+                sheet?: "letter-30" | "letter-80" | "a4-21" | "a4-65";
+            };
+            header?: never;
+            path: {
+                job_id: string;
+                station: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": unknown;
                 };
             };
             /** @description Bad Request */
@@ -6695,6 +8390,346 @@ export interface operations {
             };
         };
     };
+    shop_get_panels_panels_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PanelsModel"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    shop_put_panels_panels_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PanelsModel"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PanelsModel"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    shop_get_breakers_breakers_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BreakersModel"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    shop_put_breakers_breakers_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BreakersModel"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BreakersModel"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
     shop_ask_supply_house_prices_ask_post: {
         parameters: {
             query?: never;
@@ -6783,7 +8818,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                list_name: "catalogue" | "prices";
+                list_name: "catalogue" | "prices" | "panels" | "breakers";
             };
             cookie?: never;
         };
@@ -6868,7 +8903,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                list_name: "catalogue" | "prices";
+                list_name: "catalogue" | "prices" | "panels" | "breakers";
             };
             cookie?: never;
         };

@@ -19,6 +19,12 @@ function apply(fix: Fix) {
 }
 
 function goThere() {
+  if (props.finding.panel) {
+    desk.selectStation(props.finding.panel)
+    const query = { station: props.finding.panel, ...(props.finding.circuit ? { circuit: props.finding.circuit } : {}) }
+    if (desk.id) void router.push({ name: 'panels', params: { id: desk.id }, query })
+    return
+  }
   if (props.finding.place) {
     const there = props.finding.station ?? desk.solution?.ground.places.find((p) => p.place === props.finding.place)?.lands_at
     if (there) desk.selectStation(there)

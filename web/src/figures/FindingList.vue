@@ -4,7 +4,7 @@ import { computed, inject, nextTick, useTemplateRef, watch } from 'vue'
 import FindingCard from './FindingCard.vue'
 import { deskKey, useDesk } from '@/stores/desk'
 
-const props = defineProps<{ where: 'here' | 'elsewhere' | 'whole-job' | 'ground-here' | 'ground-elsewhere' }>()
+const props = defineProps<{ where: 'here' | 'elsewhere' | 'whole-job' | 'ground-here' | 'ground-elsewhere' | 'panel-here' | 'panel-elsewhere'; circuit?: string | null }>()
 const desk = inject(deskKey, useDesk, true)
 
 const all = computed(() => desk.solution?.findings ?? [])
@@ -13,10 +13,17 @@ const groundHere = computed(() => {
   const place = desk.job?.stations.find((s) => s.id === desk.selectedStation)?.place
   return all.value.filter((f) => f.place && (f.station ? f.station === desk.selectedStation : f.place === place))
 })
+// With a circuit chosen its own come first, then what is said of the panel; the others stand below.
+const panelHere = computed(() => {
+  const own = all.value.filter((f) => f.panel === desk.selectedStation)
+  return props.circuit ? own.filter((f) => f.circuit === props.circuit) : own.filter((f) => !f.circuit)
+})
 const listed = computed(() => {
   if (props.where === 'whole-job') return all.value
   if (props.where === 'ground-here') return groundHere.value
   if (props.where === 'ground-elsewhere') return all.value.filter((f) => f.place && !groundHere.value.includes(f))
+  if (props.where === 'panel-here') return panelHere.value
+  if (props.where === 'panel-elsewhere') return all.value.filter((f) => f.panel && !panelHere.value.includes(f))
   return props.where === 'here' ? here.value : all.value.filter((f) => !here.value.includes(f))
 })
 // A fix takes its finding away: whoever was on it goes on with the next, not from the top of the page.
@@ -34,16 +41,16 @@ watch(listed, async (now, before) => {
   next?.focus()
 })
 
-const TITLES = { here: 'Findings here', elsewhere: 'Elsewhere on the job', 'whole-job': 'Findings on the job', 'ground-here': 'Findings on the ground here', 'ground-elsewhere': 'Elsewhere on the ground' }
+const TITLES = { here: 'Findings here', elsewhere: 'Elsewhere on the job', 'whole-job': 'Findings on the job', 'ground-here': 'Findings on the ground here', 'ground-elsewhere': 'Elsewhere on the ground', 'panel-here': 'Findings here', 'panel-elsewhere': 'Elsewhere in the panels' }
 </script>
 
 <template>
   <section ref="list" :aria-label="TITLES[where]" tabindex="-1" data-findings @focusin="hold(true)" @focusout="hold(false)">
     <template v-if="listed.length">
       <h2 class="cap">{{ TITLES[where] }}</h2>
-      <FindingCard v-for="f in listed" :key="f.rule + f.run + f.station + f.place + f.title" :finding="f" />
+      <FindingCard v-for="f in listed" :key="f.rule + f.run + f.station + f.place + f.circuit + f.title" :finding="f" />
     </template>
-    <p v-else-if="where === 'here' || where === 'ground-here'" class="quiet">Nothing found here by the rules this book checks.</p>
+    <p v-else-if="where === 'here' || where === 'ground-here' || where === 'panel-here'" class="quiet">Nothing found here by the rules this book checks.</p>
   </section>
 </template>
 

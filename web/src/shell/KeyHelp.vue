@@ -3,12 +3,14 @@ import { useView } from '@/stores/view'
 
 const view = useView()
 const KEYS: [string, string][] = [
-  ['1  2  3  4', 'Walk, Loads, Span, Ground'],
-  ['j  k', 'next and previous run; at Ground, station'],
+  ['1 … 5', 'Walk, Loads, Span, Ground, Panels'],
+  ['j  k', 'next and previous run; at Ground, station; at Panels, circuit'],
   ['+  -', 'one size up or down, locked'],
   ['l', 'lock or unlock the size'],
   ['w', 'working of the figure in focus'],
   ['f', 'to the findings, and from one to the next'],
+  ['Space', 'at Panels: lift a breaker; arrows or a number move it, Space puts it down'],
+  ['b', 'at Panels: balance'],
   ['u  U', 'undo, redo'],
   ['/  Ctrl-K', 'go to anything'],
   ['?', 'this list'],

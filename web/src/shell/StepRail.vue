@@ -9,11 +9,17 @@ import { useDesk } from '@/stores/desk'
 const desk = useDesk()
 const route = useRoute()
 const router = useRouter()
-// What concerns a place's grounding is counted at Ground, everything else at Span.
+// What concerns a place's grounding is counted at Ground, a panel with its cover off at Panels, everything else at Span.
+// A step that the job's code book does not answer yet is not shown.
+const steps = computed(() => {
+  const answered = desk.solution?.next_steps.map((s) => s.step)
+  return STEPS.filter((s) => !answered || answered.includes(s.route))
+})
 const open = computed(() => {
   const all = (desk.solution?.findings ?? []).filter((f) => f.level !== 'note')
   const ground = all.filter((f) => f.place).length
-  return { span: all.length - ground, ground } as Partial<Record<string, number>>
+  const panels = all.filter((f) => f.panel).length
+  return { span: all.length - ground - panels, ground, panels } as Partial<Record<string, number>>
 })
 
 const unbind: (() => void)[] = []
@@ -29,7 +35,7 @@ onBeforeUnmount(() => unbind.forEach((stop) => stop()))
   <nav class="rail" aria-label="Steps">
     <template v-if="desk.id">
       <router-link
-        v-for="step in STEPS"
+        v-for="step in steps"
         :key="step.name"
         class="entry"
         :class="{ here: route.name === step.route }"

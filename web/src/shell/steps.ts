@@ -2,7 +2,7 @@
 export interface Step {
   digit: string
   name: string
-  route: 'walk' | 'loads' | 'span' | 'ground' | 'what-if' | 'rules'
+  route: 'walk' | 'loads' | 'span' | 'ground' | 'panels' | 'what-if' | 'rules'
 }
 
 export const STEPS: Step[] = [
@@ -10,6 +10,7 @@ export const STEPS: Step[] = [
   { digit: '2', name: 'Loads', route: 'loads' },
   { digit: '3', name: 'Span', route: 'span' },
   { digit: '4', name: 'Ground', route: 'ground' },
+  { digit: '5', name: 'Panels', route: 'panels' },
   { digit: '', name: 'What if', route: 'what-if' },
   { digit: '', name: 'House rules', route: 'rules' },
 ]

@@ -4,15 +4,17 @@ from northspan.core.codes.case import Cases
 from northspan.core.codes.codebook import CodeBook, WholeBook
 from northspan.core.codes.nec.boxes.answer import box
 from northspan.core.codes.nec.boxes.case import BoxCase
+from northspan.core.codes.nec.boxes.conduit_body import ConduitBodyCase, conduit_body
 from northspan.core.codes.nec.check import CheckCase, check
 from northspan.core.codes.nec.data import AWG, NOTES, TABLES, VOCABULARY
 from northspan.core.codes.nec.earthing.rules import NecEarthing
 from northspan.core.codes.nec.findings.rules import NecFindings
 from northspan.core.codes.nec.loads.rules import NecLoads
+from northspan.core.codes.nec.panels.rules import NecPanels
 from northspan.core.codes.nec.sizing.rules import NecSizing
 
 EDITION = "NEC 2023"
-WHOLE = WholeBook(EDITION, AWG, NecSizing(), NecLoads(), NecEarthing(), NecFindings(), VOCABULARY.cites)
+WHOLE = WholeBook(EDITION, AWG, NecSizing(), NecLoads(), NecEarthing(), NecFindings(), VOCABULARY.cites, NecPanels())
 BOOK = CodeBook(
     "nec-2023",
     "US 2023",
@@ -21,6 +23,10 @@ BOOK = CodeBook(
     AWG,
     TABLES,
     VOCABULARY,
-    {"check": Cases(CheckCase, lambda case: check(WHOLE, case)), "box": Cases(BoxCase, box)},
+    {
+        "check": Cases(CheckCase, lambda case: check(WHOLE, case)),
+        "box": Cases(BoxCase, box),
+        "conduit-body": Cases(ConduitBodyCase, conduit_body),
+    },
     WHOLE,
 )

@@ -116,7 +116,7 @@ export const BLANK_STATION = {
     retained: null, handle_height: null, working_depth: null, working_width: null, ground_detection: null, circuits: null,
     bus_a: null, series_ka: null, second_sources: [] as Gear['second_sources'], torque: null, room: null, nearest_entry: null, working_condition: null,
   },
-  bonding: { neutral: null, jumper_size: null, ground_bar: null },
+  bonding: { neutral: null, jumper_size: null, ground_bar: null }, panel: null,
 } as const // prettier-ignore
 
 /** A run with nothing locked, its cable as the code book's words begin with it. */

@@ -2,6 +2,7 @@
 
 from northspan.core.codes.nec.findings.earth import bonding, electrode_conductors, electrodes, neutrals
 from northspan.core.codes.nec.findings.equipment import disconnects, gear, outlets, overhead
+from northspan.core.codes.nec.findings.panel import finders as panel
 from northspan.core.codes.nec.findings.sources import second_sources, standby, transformers
 from northspan.core.codes.nec.findings.whole import dwelling, prompts, setup
 from northspan.core.codes.nec.findings.wire import overcurrent, route, taps, voltage
@@ -25,6 +26,7 @@ JOB_FINDERS = (
     overhead.find,
     transformers.find,
     standby.find,
+    panel.find,
     bonding.find,
     electrodes.find,
     electrode_conductors.find,

@@ -28,8 +28,11 @@ def find(book: WholeBook, view: JobView) -> Iterable[Finding]:
     """Everything of every station's bonds."""
     own = Bonded(view.job, view.network, view.ground.joins, tuple((m, b) for m, b, _, _ in view.ground.modes))
     found = tuple(bond_faults.find(book, own))
+    # As it was entered, for bonds turn on no length, nor on the circuits of a panel.
+    bare = tuple(s.model_copy(update={"panel": None}) if s.panel else s for s in view.entered.stations)
+    tried = view.entered.model_copy(update={"stations": bare})
     for finding in found:
-        fixes = (_whole(book, view.entered, found, finding, fix) for fix in finding.fixes)
+        fixes = (_whole(book, tried, found, finding, fix) for fix in finding.fixes)
         yield replace(finding, fixes=tuple(fix for fix in fixes if fix is not None))
     yield from _jumpers(view)
     yield from _supply_jumpers(book, view)
@@ -46,7 +49,6 @@ def _whole(book: WholeBook, entered: Job, before: tuple[Finding, ...], finding: 
     if finding.rule == "bond-extra":
         known = {key for key in known if key[0] != "bond-missing"}
     for _ in range(MOST_CHANGES):
-        # As it was entered, for bonds turn on no length.
         after = tuple(bond_faults.find(book, bonded(book.earthing, patched_job(entered, fix.patch))))
         if any(_key(f) == _key(finding) for f in after):
             return None

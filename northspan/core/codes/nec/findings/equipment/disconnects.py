@@ -15,7 +15,7 @@ from northspan.core.codes.nec.findings.equipment.entries import (
 from northspan.core.codes.nec.sizing import minimums
 from northspan.core.ground.modes import is_line_side
 from northspan.core.job.job import Place, Station
-from northspan.core.property.fixes import fields_fix
+from northspan.core.property.fixes import fields_fix, station_fix
 from northspan.core.property.topology import disconnects
 from northspan.core.property.view import JobView
 from northspan.core.run.sized import Change
@@ -197,7 +197,10 @@ def outdoors_in_sight(view: JobView, entry: Station) -> bool:
 def find_places(book: WholeBook, view: JobView) -> Iterable[Finding]:
     """Where disconnects and panels may not hang, and a disconnect far from where its conductors come in."""
     for station in view.job.stations:
-        place, room = place_of(view, station), station.gear.room
+        place, way = place_of(view, station), "gear/room"
+        room: str | None = station.gear.room
+        if station.panel is not None and station.panel.move is not None and station.panel.move.room is not None:
+            room, way = station.panel.move.room, "panel/move/room"
         service = station.id in view.network.fed_by and from_service(view, station)
         service = service and not is_line_side(view.network, station.id)
         section, words = {
@@ -209,7 +212,7 @@ def find_places(book: WholeBook, view: JobView) -> Iterable[Finding]:
             yield finding(
                 "panel-room", "violation", section, f"{station.name} hangs {words}", station,
                 "Breakers stay out of bathrooms and clothes closets and off the space over steps.",
-                (gear_fix(view, station, f"Hang {station.name} in the hall", "room", "hall"),),
+                (station_fix(view.job, station, f"Hang {station.name} in the hall", way, "hall"),),
             )  # fmt: skip
         if station.gear.nearest_entry is False:
             yield finding(

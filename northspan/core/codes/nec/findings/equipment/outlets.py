@@ -3,6 +3,7 @@
 from collections.abc import Iterable
 
 from northspan.core.codes.codebook import WholeBook
+from northspan.core.codes.nec.panels.guards import asked
 from northspan.core.job.outlets import Outlets
 from northspan.core.property.fixes import run_fix
 from northspan.core.property.sized_run import SizedRun
@@ -12,11 +13,6 @@ from northspan.core.run.systems import SYSTEMS
 from northspan.core.solution import Finding
 from northspan.core.working import number
 
-WET_ROOMS = (
-    "bathroom", "garage", "outdoors", "crawl-space", "basement", "kitchen", "sink", "boathouse", "tub", "laundry",
-    "damp", )  # fmt: skip
-LIVED_IN = ("kitchen", "laundry", "bedroom", "living-room", "dining-room", "hallway", "closet", "den", "sunroom")
-OUTDOOR_MOST_A, ARC_MOST_A = 50.0, 20.0
 GROUND_FAULT_FROM_A = 1000.0
 
 
@@ -50,20 +46,15 @@ def _outlets(view: JobView, each: SizedRun, outlets: Outlets) -> Iterable[Findin
     station = view.network.stations[each.run.to_station]
     dwelling = next(p for p in view.job.places if p.id == station.place).kind == "dwelling"
     wiring, rating = SYSTEMS[each.run.system], each.sizing.breaker_a or 0.0
-    low = wiring.volts <= 250.0
-    wet = outlets.room in WET_ROOMS if dwelling else outlets.room in ("garage", "outdoors")
-    section = None
-    if outlets.receptacles and low and wet:
-        section = "210.8(A)"
-    elif outlets.room == "outdoors" and low and rating <= OUTDOOR_MOST_A:
-        section = "210.8(F)"
-    if section is not None and not outlets.gfci:
-        yield _owed(each, "gfci", section, f"{station.name}: ground-fault protection", outlets.gfci is False,
-                    f"Outlets here ({outlets.room.replace('-', ' ')}) open on a few thousandths of an ampere to earth.",
-                    outlets)  # fmt: skip
-    if dwelling and outlets.room in LIVED_IN and wiring.volts == 120.0 and rating <= ARC_MOST_A and not outlets.afci:
-        yield _owed(each, "afci", "210.12(B)", f"{station.name}: arc-fault protection", outlets.afci is False,
-                    "120 V circuits of 15 and 20 A in rooms that are lived in open on an arc.", outlets)  # fmt: skip
+    for guard, section in asked(outlets.room, outlets.receptacles, dwelling, wiring.volts, rating):
+        if guard == "gfci" and not outlets.gfci:
+            yield _owed(each, "gfci", section, f"{station.name}: ground-fault protection", outlets.gfci is False,
+                        f"Outlets here ({outlets.room.replace('-', ' ')}) open on a few thousandths of an ampere to "
+                        "earth.", outlets)  # fmt: skip
+        elif guard == "afci" and not outlets.afci:
+            yield _owed(each, "afci", section, f"{station.name}: arc-fault protection", outlets.afci is False,
+                        "120 V circuits of 15 and 20 A in rooms that are lived in open on an arc.",
+                        outlets)  # fmt: skip
 
 
 def _owed(each: SizedRun, field: str, section: str, what: str, known: bool, words: str, outlets: Outlets) -> Finding:

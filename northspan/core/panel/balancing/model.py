@@ -8,7 +8,7 @@ the space beside it.
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
-from northspan.core.panel.layout import A, Breaker, Panel, Spot, may_stay, pairs_of
+from northspan.core.panel.layout import A, Breaker, BusBars, Spot, may_stay, pairs_of
 
 
 @dataclass(frozen=True, slots=True)
@@ -35,18 +35,18 @@ class Choice:
         return taken
 
 
-def choices(panel: Panel, breakers: Sequence[Breaker]) -> list[list[Choice]]:
+def choices(panel: BusBars, breakers: Sequence[Breaker]) -> list[list[Choice]]:
     """The choices of every group.
 
     >>> from northspan.core.panel.layout import interleaved
-    >>> [c.difference for c in choices(Panel(interleaved(4)), [Breaker("a", 1, 8, Spot(3))])[0]]
+    >>> [c.difference for c in choices(BusBars(interleaved(4)), [Breaker("a", 1, 8, Spot(3))])[0]]
     [-8, 8, -8]
     """
     alone = [list(_alone(panel, b)) for b in breakers if b.partner is None]
     return alone + [list(_together(panel, *pair)) for pair in pairs_of(breakers)]
 
 
-def _alone(panel: Panel, b: Breaker) -> Iterable[Choice]:
+def _alone(panel: BusBars, b: Breaker) -> Iterable[Choice]:
     leg = None if b.at is None or b.poles == 2 else panel.leg(b.at.space)
     if b.at is not None and may_stay(panel, b):
         yield Choice(((b, b.at),), leg=leg, difference=_signed(leg, b.load))
@@ -59,7 +59,7 @@ def _alone(panel: Panel, b: Breaker) -> Iterable[Choice]:
         yield from (Choice(mover=b, leg=x, moves=moves, difference=_signed(x, b.load)) for x in "AB")
 
 
-def _together(panel: Panel, p: Breaker, q: Breaker) -> Iterable[Choice]:
+def _together(panel: BusBars, p: Breaker, q: Breaker) -> Iterable[Choice]:
     for stays, other in ((p, q), (q, p)):
         if stays.at is None or not may_stay(panel, stays):
             continue

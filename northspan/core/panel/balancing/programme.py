@@ -5,11 +5,16 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from northspan.core.panel.layout import A, B, Panel
-from northspan.core.panel.model import Choice
+from northspan.core.panel.balancing.model import Choice
+from northspan.core.panel.layout import A, B, BusBars
 
 SECONDS = 60.0
+OUT_OF_TIME = 1
 Groups = Sequence[Sequence[Choice]]
+
+
+class OutOfTime(Exception):
+    """Neither a layout was found in the time there was, nor that there is none."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -43,9 +48,12 @@ class _Rows:
         self.rows.append((terms, least, most))
 
 
-def fewest_moves(panel: Panel, groups: Groups, most: int | None, unit: int = 1) -> Taken | None:
+def fewest_moves(
+    panel: BusBars, groups: Groups, most: int | None, unit: int = 1, seconds: float = SECONDS
+) -> Taken | None:
     """The choices with the fewest moves whose difference is ``most`` (quarters of a VA, None: any) at most; None where
-    there is no such layout. Every difference is a multiple of ``unit`` apart from any other.
+    there is no such layout. Every difference is a multiple of ``unit`` apart from any other. Raises OutOfTime after so
+    many ``seconds`` (s) without either.
     """
     from scipy.optimize import Bounds, LinearConstraint, milp
     from scipy.sparse import csr_matrix
@@ -75,16 +83,20 @@ def fewest_moves(panel: Panel, groups: Groups, most: int | None, unit: int = 1) 
     count = len(made.costs)
     found = milp(
         np.asarray(made.costs), constraints=limits, integrality=np.ones(count), bounds=Bounds(0, 1),
-        options={"time_limit": SECONDS},
+        options={"time_limit": max(seconds, 0.0)},
     )  # fmt: skip
     if found.x is None:
+        if found.status == OUT_OF_TIME:
+            raise OutOfTime
         return None
     on = found.x > 0.5
     chosen = tuple(choice for column, choice in each if on[column])
     return Taken(chosen, tuple(s for s, column in pairs.items() if on[column]), found.status == 0)
 
 
-def _halves(panel: Panel, each: Sequence[tuple[int, Choice]], pairs: Mapping[int, int]) -> dict[int, dict[int, float]]:
+def _halves(
+    panel: BusBars, each: Sequence[tuple[int, Choice]], pairs: Mapping[int, int]
+) -> dict[int, dict[int, float]]:
     """What takes halves of every usable space: two for a whole one."""
     halves: dict[int, dict[int, float]] = {s: {} for s in panel.spaces if panel.usable(s)}
     for column, choice in each:
@@ -98,7 +110,7 @@ def _halves(panel: Panel, each: Sequence[tuple[int, Choice]], pairs: Mapping[int
 
 def _leg(
     made: _Rows,
-    panel: Panel,
+    panel: BusBars,
     leg: str,
     each: Sequence[tuple[int, Choice]],
     halves: Mapping[int, Mapping[int, float]],

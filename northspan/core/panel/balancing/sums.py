@@ -6,8 +6,8 @@ import math
 from collections import defaultdict
 from collections.abc import Iterator, Sequence
 
-from northspan.core.panel.layout import A, B, Panel
-from northspan.core.panel.model import Choice
+from northspan.core.panel.balancing.model import Choice
+from northspan.core.panel.layout import A, B, BusBars
 
 # Bits of all sums that are held at once: what 64 MB hold.
 MOST_BITS = 512_000_000
@@ -26,14 +26,14 @@ def least_open(groups: Groups) -> int:
     return min(base % unit, -base % unit)
 
 
-def reachable(panel: Panel, groups: Groups) -> Iterator[int] | None:
+def reachable(panel: BusBars, groups: Groups) -> Iterator[int] | None:
     """Every difference, without its sign (quarters of a VA), that may be reached, least first; None: too many to hold.
 
     The sums of so many breakers on leg A are the bits of one number: a choice shifts them all at once.
 
     >>> from northspan.core.panel.layout import Breaker, interleaved
-    >>> from northspan.core.panel.model import choices
-    >>> panel = Panel(interleaved(4))
+    >>> from northspan.core.panel.balancing.model import choices
+    >>> panel = BusBars(interleaved(4))
     >>> list(reachable(panel, choices(panel, [Breaker("a", 1, 6), Breaker("b", 1, 4), Breaker("c", 1, 1)])))
     [1, 3, 9]
     """
@@ -73,7 +73,7 @@ def _least_first(bits: int, least: int, unit: int) -> Iterator[int]:
             before = found
 
 
-def _room(panel: Panel, leg: str, groups: Groups) -> int:
+def _room(panel: BusBars, leg: str, groups: Groups) -> int:
     """How many one-pole breakers a leg may hold, its pairs of spaces in single ones as far as there are any."""
     here = [s for s in panel.spaces if panel.leg(s) == leg and panel.usable(s)]
     twins = sum(1 for s in here if s in panel.twins)

@@ -1,27 +1,31 @@
 """The best balance of a panel: the least difference between its legs, and the fewest moves that bring it."""
 
-from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass, replace
+from itertools import islice
 
-from northspan.core.panel.flips import fewest_flips
-from northspan.core.panel.layout import A, Breaker, Panel, Spot
-from northspan.core.panel.model import choices
-from northspan.core.panel.programme import Groups, Taken, fewest_moves
-from northspan.core.panel.sums import least_open, reachable, unit_of
+from northspan.core.panel.balancing.flips import fewest_flips
+from northspan.core.panel.balancing.model import choices
+from northspan.core.panel.balancing.programme import SECONDS, Groups, OutOfTime, Taken, fewest_moves
+from northspan.core.panel.balancing.sums import least_open, reachable, unit_of
+from northspan.core.panel.layout import A, Breaker, BusBars, Spot
 
 # So often is a least difference that no layout comes to passed over before the programme looks for itself.
 TRIES = 200
+# So many sums are looked at, once time is out, for the best that is found soon.
+AFTER = 6
 
 
 @dataclass(frozen=True, slots=True)
 class Balanced:
-    """A layout: where every breaker stands, load of each leg (quarters of a VA, two poles half on each), moves, and
-    whether it is proved to be the best.
+    """A layout: where every breaker stands, load of each leg (quarters of a VA, two poles half on each), moves, the
+    least difference that is still open, and whether it is proved to be the best.
     """
 
     spots: Mapping[str, Spot]
     legs: tuple[int, int]
     moves: int
+    least: int
     proved: bool
 
     @property
@@ -30,42 +34,66 @@ class Balanced:
         return abs(self.legs[0] - self.legs[1])
 
 
-def balance(panel: Panel, breakers: Sequence[Breaker]) -> Balanced | None:
+def balance(
+    panel: BusBars, breakers: Sequence[Breaker], remaining: Callable[[], float] = lambda: SECONDS
+) -> Balanced | None:
     """The layout with the least difference, and of those one with the fewest moves; None where there is none.
+
+    ``remaining`` says how much time (s) there is left; past it the best that was found comes, and how far it may still
+    improve. Raises OutOfTime where nothing was found in it.
 
     >>> from northspan.core.panel.layout import interleaved
     >>> four = [Breaker("c1", 1, 4800, Spot(1)), Breaker("c2", 1, 3600, Spot(2)), Breaker("c3", 1, 2000, Spot(3)),
     ...         Breaker("c4", 2, 16000, Spot(4))]
-    >>> found = balance(Panel(interleaved(6)), four)
+    >>> found = balance(BusBars(interleaved(6)), four)
     >>> found.difference, found.moves, found.legs
     (800, 2, (13600, 12800))
     """
     poles = sum(b.poles for b in breakers)
     groups = choices(panel, breakers)
     if not breakers:
-        return Balanced({}, (0, 0), 0, True)
+        return Balanced({}, (0, 0), 0, 0, True)
     if not all(groups) or (panel.poles_allowed is not None and poles > panel.poles_allowed):
         return None
-    taken = _least(panel, groups)
-    return None if taken is None else _laid_out(panel, breakers, taken)
+    least, taken = _least(panel, groups, remaining)
+    return None if taken is None else _laid_out(panel, breakers, taken, least)
 
 
-def _least(panel: Panel, groups: Groups) -> Taken | None:
-    """The least difference: the least sum that can be laid out."""
+def _least(panel: BusBars, groups: Groups, remaining: Callable[[], float]) -> tuple[int, Taken | None]:
+    """The least sum that can be laid out; out of time the least that is still open, with the best that was found."""
     unit = unit_of(groups)
     sums = reachable(panel, groups)
     if sums is None:
         sums = iter(least_open(groups) + unit * i for i in range(TRIES))
     for at, most in enumerate(sums):
-        taken = fewest_flips(panel, groups, most) or fewest_moves(panel, groups, most, unit)
+        taken = fewest_flips(panel, groups, most, remaining)
         if taken is not None:
-            return taken
-        if at == 0 and fewest_moves(panel, groups, None) is None:
-            return None
-    return None
+            return most, taken
+        try:
+            taken = fewest_moves(panel, groups, most, unit, min(remaining(), SECONDS))
+            if taken is None and at == 0 and fewest_moves(panel, groups, None, 1, min(remaining(), SECONDS)) is None:
+                return most, None
+        except OutOfTime:
+            return most, _so_far(panel, groups)
+        if taken is not None:
+            return most, taken
+    return 0, None
 
 
-def _laid_out(panel: Panel, breakers: Sequence[Breaker], taken: Taken) -> Balanced:
+def _so_far(panel: BusBars, groups: Groups) -> Taken:
+    """The best of what is found soon: by sums alone, else any layout. Raises OutOfTime where there is none."""
+    looked = reachable(panel, groups)
+    for most in islice(looked, AFTER) if looked is not None else ():
+        taken = fewest_flips(panel, groups, most, lambda: SECONDS)
+        if taken is not None:
+            return replace(taken, proved=False)
+    taken = fewest_moves(panel, groups, None, 1, 1.0)
+    if taken is None:
+        raise OutOfTime
+    return replace(taken, proved=False)
+
+
+def _laid_out(panel: BusBars, breakers: Sequence[Breaker], taken: Taken, least: int) -> Balanced:
     """Every breaker given its space: those that move in the order of the panel, full-size ones first."""
     spots = {b.id: spot for choice in taken.choices for b, spot in choice.spots}
     free = {s: 2 for s in panel.spaces if panel.usable(s)}
@@ -86,11 +114,11 @@ def _laid_out(panel: Panel, breakers: Sequence[Breaker], taken: Taken) -> Balanc
         spots[breaker.id] = _place(panel, free, leg or A, breaker, movers)
     legs = tuple(sum(_on(panel, b, spots[b.id], leg) for b in breakers) for leg in "AB")
     moves = sum(1 for b in breakers if b.at is not None and b.at != spots[b.id])
-    return Balanced(spots, (legs[0], legs[1]), moves, taken.proved)
+    return Balanced(spots, (legs[0], legs[1]), moves, least, taken.proved)
 
 
 def _place(
-    panel: Panel, free: dict[int, int], leg: str, breaker: Breaker, movers: Sequence[tuple[Breaker, str | None]]
+    panel: BusBars, free: dict[int, int], leg: str, breaker: Breaker, movers: Sequence[tuple[Breaker, str | None]]
 ) -> Spot:
     """A free space on a leg: a whole single one, a whole twin for a full-size breaker, else a half."""
     here = [s for s in free if panel.leg(s) == leg]
@@ -107,7 +135,7 @@ def _place(
     return Spot(twin, half=True)
 
 
-def _on(panel: Panel, breaker: Breaker, spot: Spot, leg: str) -> int:
+def _on(panel: BusBars, breaker: Breaker, spot: Spot, leg: str) -> int:
     if breaker.poles == 2:
         return breaker.load // 2
     return breaker.load if panel.leg(spot.space) == leg else 0

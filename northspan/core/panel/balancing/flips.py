@@ -4,13 +4,13 @@ What is found is proved: fewer moves come to no such difference even with all th
 nothing is said, for more moves, or moves that only make room, may do it.
 """
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 from itertools import combinations, product
 
-from northspan.core.panel.layout import A, B, Panel
-from northspan.core.panel.model import Choice
-from northspan.core.panel.programme import Taken
+from northspan.core.panel.balancing.model import Choice
+from northspan.core.panel.balancing.programme import Taken
+from northspan.core.panel.layout import A, B, BusBars
 
 MOST_MOVES = 8
 # So many sets are held on one side, so many of changes that are no moves, and so many are tried for room.
@@ -30,9 +30,9 @@ class Flip:
     difference: int
 
 
-def fewest_flips(panel: Panel, groups: Groups, most: int) -> Taken | None:
+def fewest_flips(panel: BusBars, groups: Groups, most: int, remaining: Callable[[], float]) -> Taken | None:
     """The choices with the fewest moves whose difference is ``most`` (quarters of a VA), the least that the circuits
-    come to; None where this way does not find them.
+    come to; None where this way does not find them, or not in the time (s) that is ``remaining``.
     """
     rest = [min(group, key=lambda c: c.moves) for group in groups]
     flips = [flip for i, group in enumerate(groups) for flip in _flips(i, group, rest[i])]
@@ -45,7 +45,7 @@ def fewest_flips(panel: Panel, groups: Groups, most: int) -> Taken | None:
         if len(sets) <= (moves + 1) // 2:
             sets.append(list(_sets(flips, len(sets))))
         left, right = sets[(moves + 1) // 2], sets[moves // 2]
-        if len(right) * len(free) > MOST_SETS or len(left) > MOST_SETS:
+        if len(right) * len(free) > MOST_SETS or len(left) > MOST_SETS or remaining() <= 0.0:
             return None
         by_sum: dict[int, list[tuple[Flip, ...]]] = {}
         for own in ((*a, *b) for a, b in product(right, free)):
@@ -66,7 +66,7 @@ def fewest_flips(panel: Panel, groups: Groups, most: int) -> Taken | None:
     return None
 
 
-def _room_is_a_count(panel: Panel, rest: Sequence[Choice]) -> bool:
+def _room_is_a_count(panel: BusBars, rest: Sequence[Choice]) -> bool:
     """Whether a leg's room is but a number of spaces: no twins, and all that has a place keeps it, alone there."""
     taken = [space for c in rest for space in c.halves]
     stay = all(not c.pair and all(b.at == spot for b, spot in c.spots) for c in rest)
@@ -106,7 +106,7 @@ def _sum(flips: Sequence[Flip]) -> int:
     return sum(f.difference for f in flips)
 
 
-def _with_room(panel: Panel, rest: Sequence[Choice], flips: Sequence[Flip]) -> Taken | None:
+def _with_room(panel: BusBars, rest: Sequence[Choice], flips: Sequence[Flip]) -> Taken | None:
     """The choices after the flips, with pairs of spaces for those who need one; None where no room is seen for them."""
     made = {f.group: f.choice for f in flips}
     chosen = tuple(made.get(i, choice) for i, choice in enumerate(rest))
@@ -131,7 +131,7 @@ def _with_room(panel: Panel, rest: Sequence[Choice], flips: Sequence[Flip]) -> T
     return Taken(chosen, tuple(pairs), True)
 
 
-def _holds(panel: Panel, leg: str, chosen: Sequence[Choice], free: dict[int, int]) -> bool:
+def _holds(panel: BusBars, leg: str, chosen: Sequence[Choice], free: dict[int, int]) -> bool:
     """Whether those that move to a leg find room in what is free there, full-size ones in single spaces first."""
     movers = [c.mover for c in chosen if c.mover is not None and c.leg == leg]
     full = sum(1 for b in movers if b.full_size)

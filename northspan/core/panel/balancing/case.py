@@ -7,8 +7,8 @@ from pydantic_core import PydanticCustomError
 
 from northspan.core.codes.case import CaseAnswer, CaseFinding
 from northspan.core.codes.strict import Number, StrictCase, Switch, Whole, Word
-from northspan.core.panel.balance import Balanced, balance
-from northspan.core.panel.layout import Breaker, Panel, Spot, interleaved
+from northspan.core.panel.balancing.balance import Balanced, balance
+from northspan.core.panel.layout import Breaker, BusBars, Spot, interleaved
 from northspan.core.working import Figure, NamedFigure, Step, number
 
 MOST_SPACES = 84
@@ -68,11 +68,11 @@ class PanelCase(StrictCase):
         return self
 
     @property
-    def panel(self) -> Panel:
-        """The panel itself."""
+    def bus(self) -> BusBars:
+        """Its spaces and legs."""
         legs = interleaved(self.spaces) if self.legs == "interleaved" else self.legs
         allowed = self.spaces + len(self.twin_spaces) if self.circuits_allowed is None else self.circuits_allowed
-        return Panel(legs, frozenset(self.blocked), frozenset(self.twin_spaces), allowed)
+        return BusBars(legs, frozenset(self.blocked), frozenset(self.twin_spaces), allowed)
 
 
 class CircuitCase(StrictCase):
@@ -145,7 +145,7 @@ class BalanceCase(StrictCase):
 
 def answer(case: BalanceCase) -> CaseAnswer:
     """The best balance of a panel; it fails where no layout keeps every rule."""
-    found = balance(case.panel.panel, case.breakers)
+    found = balance(case.panel.bus, case.breakers)
     if found is None:
         names = ("leg_a_va", "leg_b_va", "difference_va", "moves", "spaces")
         words = "They need more spaces, or spaces on unlike legs, than are free: unlock one, or take a larger panel."

@@ -1,0 +1,1 @@
+"""Findings on a panel with its cover off."""

@@ -1,0 +1,77 @@
+"""Findings on the directory of a panel: missing, vague, doubled. 408.4(A)."""
+
+import re
+from collections import Counter
+from collections.abc import Iterable, Iterator
+
+from northspan.core.codes.codebook import WholeBook
+from northspan.core.codes.nec.findings.panel.saying import called, circuits_fix, finding, panel_fix
+from northspan.core.panel.circuits import SizedCircuit
+from northspan.core.panel.solved import SolvedPanel
+from northspan.core.solution import Finding
+
+# A line of such words alone does not tell its circuit from every other.
+VAGUE_WORDS = """
+light lights lighting plug plugs outlet outlets receptacle receptacles rec recs circuit general misc other stuff room
+rooms house upstairs downstairs up down main old new and the of
+"""
+VAGUE = frozenset(VAGUE_WORDS.split())
+
+
+def find(book: WholeBook, solved: SolvedPanel) -> Iterable[Finding]:
+    """What is wrong with the directory of a panel."""
+    if solved.panel.directory is False:
+        yield finding(
+            solved, "directory-missing", "violation", "408.4(A)", "no directory",
+            "Every circuit is written down on the face or inside the door, spares too. Print it from here.",
+            None, (panel_fix(solved, "It is posted", {"panel/directory": True}),),
+        )  # fmt: skip
+    yield from _lines(solved)
+
+
+def vague(line: str) -> bool:
+    """Whether a line of a directory does not tell its circuit from every other.
+
+    >>> vague("Lights"), vague("Plugs and lights 2"), vague("Bedroom east, lights")
+    (True, True, False)
+    """
+    words = re.findall(r"[^\W\d_]+", line.lower())
+    return all(word in VAGUE for word in words)
+
+
+def _lines(solved: SolvedPanel) -> Iterator[Finding]:
+    stand = [each for each in solved.circuits if each.circuit.space is not None]
+    lines = Counter(each.circuit.name.casefold() for each in stand if each.circuit.name and each.circuit.use != "spare")
+    for each in stand:
+        circuit = each.circuit
+        if circuit.use == "spare":
+            continue
+        words = circuit.name.casefold()
+        if words and not vague(words) and lines[words] == 1:
+            continue
+        better = _better(solved, each, lines)
+        fixes = (circuits_fix(solved, f"Write “{better}”", {circuit.id: {"name": better}}),) if better else ()
+        if not words:
+            yield finding(
+                solved, "directory-blank", "violation", "408.4(A)", f"no line for {called(circuit)}",
+                "Whoever has to switch it off must find it.", circuit.id, fixes,
+            )  # fmt: skip
+        elif vague(words):
+            yield finding(
+                solved, "directory-vague", "violation", "408.4(A)", f"{called(circuit)} says only “{circuit.name}”",
+                "A line says what is on the circuit and where, so that no other could be meant.", circuit.id, fixes,
+            )  # fmt: skip
+        else:
+            yield finding(
+                solved, "directory-doubled", "violation", "408.4(A)",
+                f"“{circuit.name}” is written more than once, here at {called(circuit)}",
+                "A line tells its circuit from every other.", circuit.id, fixes,
+            )  # fmt: skip
+
+
+def _better(solved: SolvedPanel, each: SizedCircuit, lines: Counter[str]) -> str | None:
+    """A line that would do: what is known of the circuit, told apart by its number if need be; None: not enough."""
+    found = solved.line(each, written=False)
+    if vague(found):
+        return None
+    return f"{found}, {called(each.circuit)}"[:80] if lines[found.casefold()] else found[:80]

@@ -1,0 +1,1 @@
+"""What the US code book asks of a panel with its cover off."""

@@ -1,0 +1,74 @@
+"""What a panel's move comes to, in words and in the job's own units."""
+
+from collections.abc import Iterable, Iterator
+
+from northspan.core.codes.codebook import WholeBook
+from northspan.core.job.panel import PanelCircuit
+from northspan.core.panel.answer import MoveAnswer, Reach, SpliceBox
+from northspan.core.panel.circuits import cables
+from northspan.core.panel.moved.moving import Moving, Reaching, SpliceGroup
+from northspan.core.panel.solved import SolvedPanel
+
+
+def move_answer(book: WholeBook, solved: SolvedPanel) -> MoveAnswer | None:
+    """The move of a panel; None where it stays."""
+    moving = solved.moving
+    if moving is None:
+        return None
+    feed = moving.feed
+    return MoveAnswer(
+        tuple(_reach(solved, r) for r in moving.reaching),
+        tuple(_box(book, group) for group in moving.groups),
+        None if moving.move.feeder is None else solved.asked.told.length.of(moving.move.feeder),
+        feed.rung.size if feed is not None and feed.rung is not None else None,
+        feed.rung.drop_pct if feed is not None and feed.rung is not None else None,
+        None if feed is None else feed.rung is not None and feed.rung.passes,
+        tuple(_before(solved, moving)),
+        tuple(_dark(solved, moving)),
+    )
+
+
+def _reach(solved: SolvedPanel, r: Reaching) -> Reach:
+    length = solved.asked.told.length
+    needed = None if r.needed is None else length.of(r.needed)
+    return Reach(r.circuit.id, needed, None if r.there is None else length.of(r.there), r.reaches, r.box)
+
+
+def _box(book: WholeBook, group: SpliceGroup) -> SpliceBox:
+    assert book.panels is not None
+    splice = book.panels.splice(group.circuits)
+    return SpliceBox(group.name, tuple(each.circuit.id for each in group.circuits), splice.needed, splice.box or "")
+
+
+def _before(solved: SolvedPanel, moving: Moving) -> Iterator[str]:
+    """What can be made ready while the old panel still runs."""
+    yield f"Hang the new can of {solved.station.name}, with its bars, and check what bond belongs in it."
+    if moving.move.feeder is not None:
+        yield "Pull the new feeder, and leave it dead at both ends."
+    for group in moving.groups:
+        many = _many(each.circuit for each in group.circuits)
+        yield f"Mount {group.name} where its cover stays in reach; pull {_cables(many)} from it to the new can."
+    yield "Try every circuit against the directory and mark its cable at both ends."
+
+
+def _dark(solved: SolvedPanel, moving: Moving) -> Iterator[str]:
+    """What is done with the power off, in its order."""
+    yield "Power off at the device ahead, locked out, and proved dead at the lugs."
+    reach = _many(r.circuit for r in moving.reaching if r.reaches)
+    unknown = _many(r.circuit for r in moving.reaching if r.reaches is None)
+    if reach:
+        yield f"Bring over {_cables(reach)} that reach{'es' if reach == 1 else ''}."
+    if unknown:
+        yield f"Measure {_cables(unknown)} that nobody has measured yet; have a box ready for each."
+    for group in moving.groups:
+        yield f"Splice {_cables(_many(each.circuit for each in group.circuits))} in {group.name}."
+    yield "Land the feeder to the maker's torque, and take the old can's bond out with it."
+    yield "Test every circuit before its breaker is closed."
+
+
+def _many(circuits: Iterable[PanelCircuit]) -> int:
+    return len(cables(circuits))
+
+
+def _cables(many: int) -> str:
+    return "one cable" if many == 1 else f"{many} cables"

@@ -1,0 +1,1 @@
+"""What leaves the desk of a panel, and comes back: its schedule, directory and labels."""

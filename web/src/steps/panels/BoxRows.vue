@@ -1,0 +1,49 @@
+<script setup lang="ts">
+import { list } from '@/stores/words'
+
+interface Row {
+  size: string
+  count: number
+  way?: string
+  gangs?: number
+}
+const rows = defineModel<Row[]>({ required: true })
+const props = defineProps<{ title: string; sizes: string; ways?: string; gangs?: boolean }>()
+const SIZES = list<string>(props.sizes)
+const WAYS = props.ways ? list<string>(props.ways) : null
+
+function add() {
+  const size = rows.value.at(-1)?.size ?? '12'
+  rows.value.push(props.gangs ? { size, count: 1, gangs: 1 } : { size, count: 2, way: WAYS?.[0]?.value ?? 'ends' })
+}
+
+function whole(event: Event, least: number): number {
+  const value = Math.round(Number((event.target as HTMLInputElement).value))
+  return Number.isFinite(value) ? Math.max(least, value) : least
+}
+</script>
+
+<template>
+  <h3 class="cap">{{ title }}</h3>
+  <div v-for="(row, i) in rows" :key="i" class="row narrow">
+    <input class="mono" inputmode="numeric" :value="row.count" :aria-label="`How many, ${title}`" @change="row.count = whole($event, 0)" />
+    <span>of</span>
+    <select v-model="row.size" :aria-label="`Size, ${title}`"><option v-for="s in SIZES" :key="s.value" :value="s.value">{{ s.words }}</option></select>
+    <select v-if="WAYS" v-model="row.way" :aria-label="`What they do, ${title}`"><option v-for="w in WAYS" :key="w.value" :value="w.value">{{ w.words }}</option></select>
+    <label v-if="gangs">gangs <input class="mono" inputmode="numeric" :value="row.gangs" aria-label="Gangs" @change="row.gangs = whole($event, 1)" /></label>
+    <button class="plain quiet" :aria-label="`Take off this row of ${title}`" @click="rows.splice(i, 1)">×</button>
+  </div>
+  <button class="plain narrow add" @click="add">add a row</button>
+</template>
+
+<style scoped>
+h3.cap { margin: 10px 0 2px; font-size: 13px; }
+.row { display: flex; gap: 8px; align-items: baseline; padding: 1px 0; font-size: 15.5px; }
+.row .quiet { margin-left: auto; }
+input, select { border: 0; border-bottom: 1px dotted var(--ink); background: none; color: var(--ink); font-size: 14px; padding: 2px; }
+select { font-family: var(--narrow); font-size: 15.5px; max-width: 190px; }
+option { background: var(--paper); }
+input { width: 36px; text-align: right; }
+.add { text-decoration: underline; font-size: 15px; }
+@media (max-width: 700px) { .row { min-height: 42px; align-items: center; } }
+</style>
