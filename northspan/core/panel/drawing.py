@@ -12,12 +12,12 @@ from northspan.core.panel.answer import Box, DrawnBreaker, DrawnHole, DrawnSpace
 from northspan.core.panel.holes import Landed, ground_hole, landed, neutral_hole
 from northspan.core.panel.layout import BusBars
 
-WIDTH, TOP, ROW, FOOT = 542.0, 70.0, 30.0, 26.0
-BREAKER_X, BREAKER_WIDTH = {"left": 96.0, "right": 296.0}, 150.0
-BAR_X, BAR_WIDTH = {"left": 30.0, "right": 494.0}, 18.0
-BUS_X, BUS_WIDTH = (258.0, 274.0), 10.0
-MAIN = Box(191.0, 14.0, 160.0, 36.0)
-CHANNEL, GAP, NUDGE = 60.0, 8.0, 10.0
+WIDTH, TOP, ROW, FOOT = 622.0, 70.0, 30.0, 26.0
+BREAKER_X, BREAKER_WIDTH = {"left": 96.0, "right": 336.0}, 190.0
+BAR_X, BAR_WIDTH = {"left": 30.0, "right": 574.0}, 18.0
+BUS_X, BUS_WIDTH = (298.0, 314.0), 10.0
+MAIN = Box(231.0, 14.0, 160.0, 36.0)
+CHANNEL, GAP, NUDGE = 60.0, 22.0, 10.0
 REMEMBERED = 200
 # Lanes of the gutters, counted from the bar: ground, neutral, hot.
 LANE = {"ground": 10.0, "neutral": 22.0, "hot": 36.0}

@@ -13,10 +13,10 @@ const groundHere = computed(() => {
   const place = desk.job?.stations.find((s) => s.id === desk.selectedStation)?.place
   return all.value.filter((f) => f.place && (f.station ? f.station === desk.selectedStation : f.place === place))
 })
-// With a circuit chosen its own come first, then what is said of the panel; the others stand below.
+// With a circuit chosen its own stand first and the panel's others below; else all of the panel's.
 const panelHere = computed(() => {
   const own = all.value.filter((f) => f.panel === desk.selectedStation)
-  return props.circuit ? own.filter((f) => f.circuit === props.circuit) : own.filter((f) => !f.circuit)
+  return props.circuit ? own.filter((f) => f.circuit === props.circuit) : own
 })
 const listed = computed(() => {
   if (props.where === 'whole-job') return all.value

@@ -8,7 +8,7 @@ import { runKeys } from '@/steps/span/runKeys'
 import { deskKey, type Desk } from '@/stores/desk'
 import { useView } from '@/stores/view'
 
-const props = defineProps<{ desk: Desk; withoutRuns?: boolean; tallRight?: boolean }>()
+const props = defineProps<{ desk: Desk; withoutRuns?: boolean; tallRight?: boolean; middleFirst?: boolean }>()
 const view = useView()
 provide(deskKey, props.desk)
 
@@ -24,7 +24,7 @@ onBeforeUnmount(() => {
 </script>
 
 <template>
-  <div class="whole" :class="{ tall: tallRight }">
+  <div class="whole" :class="{ tall: tallRight, 'middle-first': middleFirst }">
     <NextLine :desk="desk"><slot name="act" /></NextLine>
     <div class="over"><slot name="over" /></div>
     <div class="notice"><SaveNotice :desk="desk" /></div>
@@ -57,5 +57,6 @@ onBeforeUnmount(() => {
   .tall > .right { grid-area: 5 / 1; }
   .bench, .tall .bench { grid-template-columns: minmax(0, 1fr); }
   .left, .right { border: 0; border-top: 1px solid var(--rule); }
+  .middle-first .left { order: 1; }
 }
 </style>

@@ -83,22 +83,22 @@ onBeforeUnmount(() => unbind())
     </svg>
     <p class="apart narrow" :class="{ caution: Number(answer.apart_pct.value ?? 0) > 10 }">
       <template v-if="legs.length === 2">
-        {{ written(apartA, 'A', 0) }} · <FigureButton :figure="answer.apart" title="legs apart" :places="0" /> apart ·
+        {{ written(apartA, 'A', 0) }} <FigureButton :figure="answer.apart" title="legs apart" :places="0" /> apart,
         <FigureButton :figure="answer.apart_pct" title="legs apart, of the bus" :places="1" /> of the bus
-        <span class="quiet legs"><template v-for="l in legs" :key="l.leg">{{ l.leg }} <FigureButton :figure="l.va" :title="`leg ${l.leg}`" :places="0" /> </template></span>
+        <span class="quiet legs"><span v-for="l in legs" :key="l.leg">{{ l.leg }} <FigureButton :figure="l.va" :title="`leg ${l.leg}`" :places="0" /></span></span>
       </template>
       <template v-else>Fed on one leg: nothing to balance.</template>
     </p>
     <div class="act">
       <button class="ink-button solid" :disabled="looking && !found" @click="balance">{{ looking ? 'Balancing…' : 'Balance' }} <kbd>b</kbd></button>
+      <button v-if="found?.fix" class="ink-button make" @click="panel.apply(found.fix)">Make {{ found.moves.length === 1 ? 'this move' : 'these moves' }}</button>
       <div v-if="found" role="status" class="found">
         <p v-if="found.trouble" class="danger">{{ found.trouble }}</p>
         <template v-else>
           <p class="narrow">
             <b>{{ found.moves.length ? counted(found.moves.length, 'move') : 'As good as it gets' }}</b>, {{ written(found.apart_va, 'VA', 0) }} apart<template v-if="!found.proved"> so far; {{ written(found.least_va, 'VA', 0) }} may still be open</template>
           </p>
-          <p v-if="found.moves.length" class="mono moves"><span v-for="m in found.moves" :key="m.circuit" :title="m.says">{{ m.at || 'new' }}→{{ m.to }} <span class="narrow quiet">{{ m.says }}</span></span></p>
-          <button v-if="found.fix" class="ink-button" @click="panel.apply(found.fix)">Make {{ found.moves.length === 1 ? 'this move' : 'these moves' }}</button>
+          <p v-if="found.moves.length" class="moves narrow"><span v-for="m in found.moves" :key="m.circuit"><b class="mono">{{ m.at || 'new' }}→{{ m.to }}</b> {{ m.says }}</span></p>
         </template>
       </div>
       <p v-if="notice" class="danger" role="alert">{{ notice }}</p>
@@ -107,14 +107,18 @@ onBeforeUnmount(() => unbind())
 </template>
 
 <style scoped>
-.beam { display: grid; grid-template: auto auto / 64px minmax(0, 1fr) minmax(190px, 280px); gap: 0 14px; padding: 8px 14px 6px; align-items: start; }
+.beam { display: grid; grid-template: auto auto / 64px minmax(0, 1fr) minmax(230px, 330px); gap: 0 14px; padding: 8px 14px 6px; align-items: start; }
 .scale { grid-row: 1; grid-column: 2; width: 100%; max-height: 88px; overflow: visible; }
 .apart { grid-row: 2; grid-column: 2; margin: 2px 0 0; text-align: center; font-size: 15.5px; }
-.legs { margin-left: 14px; }
+.apart :deep(.figure) { font-size: 14px; }
+.legs span { margin-left: 14px; }
 .act { grid-row: 1 / 3; grid-column: 3; max-height: 118px; overflow-y: auto; }
 .found { margin-top: 4px; }
 .found p { margin: 2px 0; font-size: 15px; }
-.moves { display: flex; flex-direction: column; font-size: 13px !important; }
+.moves { display: flex; flex-wrap: wrap; gap: 0 10px; line-height: 1.2; }
+.found .moves { font-size: 14px; }
+.moves .mono { font-size: 12.5px; }
+.make { margin-left: 6px; }
 .solid { fill: var(--ink); }
 .hollow { fill: var(--soft); stroke: var(--ink); stroke-width: 1.2; }
 .arm { stroke: var(--ink); stroke-width: 3; }

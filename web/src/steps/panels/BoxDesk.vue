@@ -13,6 +13,7 @@ const { entry, answer, problems, notice, startOver } = useBox()
 const names = ref<string[]>([])
 const SUPPORTS = list<string>('support_fittings')
 const EXTRAS = list<string>('box_extras')
+const SHAPES = list<string | null>('box_shapes')
 const KINDS = [
   { value: 'none', words: 'still to be chosen' },
   { value: 'named', words: 'a box of the table' },
@@ -54,6 +55,7 @@ function toggleSupport(value: string) {
         <label class="line narrow">Box <select v-model="entry.kind"><option v-for="k in KINDS" :key="k.value" :value="k.value">{{ k.words }}</option></select></label>
         <label v-if="entry.kind === 'named'" class="line narrow">of the table <select v-model="entry.box"><option v-for="n in names" :key="n" :value="n">{{ n }}</option></select></label>
         <label v-if="entry.kind === 'marked' || entry.kind === 'conduit-body'" class="line narrow">volume marked on it <span><input class="mono" inputmode="decimal" :value="entry.in3 ?? ''" placeholder="not marked" aria-label="Marked volume" @change="entry.in3 = number($event)" /> in³</span></label>
+        <label v-if="entry.kind !== 'conduit-body'" class="line narrow">smallest among <select v-model="entry.shape"><option v-for="k in SHAPES" :key="String(k.value)" :value="k.value">{{ k.words }}</option></select></label>
         <BoxRows v-model="entry.conductors" title="Wires" sizes="box_wires" ways="wire_ways" />
         <BoxRows v-model="entry.egcs" title="Equipment grounds" sizes="box_wires" ways="ground_ways" />
         <BoxRows v-model="entry.devices" title="Devices on yokes" sizes="box_wires" gangs />

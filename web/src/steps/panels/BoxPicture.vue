@@ -22,7 +22,12 @@ const layers = computed(() => {
   })
 })
 const brim = computed(() => (props.have === null ? null : HEIGHT - (props.have / full.value) * HEIGHT))
-const WORDS: Record<string, string> = { conductors: 'wires', egcs: 'grounds', egc: 'grounds' }
+
+/** What a layer is, without how it was reckoned. */
+function said(what: string): string {
+  const words = what.split(':')[0]
+  return words.length > 20 ? words.split(',')[0] : words
+}
 </script>
 
 <template>
@@ -30,7 +35,7 @@ const WORDS: Record<string, string> = { conductors: 'wires', egcs: 'grounds', eg
     <g v-for="(l, i) in layers" :key="i">
       <rect x="0" :y="l.y" :width="WIDTH" :height="l.tall" :class="i % 2 ? 'even' : 'odd'" />
       <circle v-for="n in l.dots" :key="n" :cx="8 + (n - 0.5) * Math.min(16, (WIDTH - 16) / l.dots)" :cy="l.y + l.tall / 2" :r="Math.min(5, l.tall / 2.6)" />
-      <text v-if="l.tall > 9" :x="WIDTH + 8" :y="l.y + l.tall / 2 + 4">{{ WORDS[l.line.what] ?? l.line.what }}</text>
+      <text v-if="l.tall > 9" :x="WIDTH + 8" :y="l.y + l.tall / 2 + 4">{{ said(l.line.what) }}</text>
     </g>
     <path :d="`M0 ${brim ?? 0} V${HEIGHT} H${WIDTH} V${brim ?? 0}`" class="box" :class="{ open: brim === null, over: have !== null && needed > have }" />
     <line v-if="brim !== null" x1="-6" :x2="WIDTH + 6" :y1="brim" :y2="brim" class="brim" />

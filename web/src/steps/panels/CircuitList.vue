@@ -52,9 +52,9 @@ async function put(space: number) {
 .list { padding: 4px 0 10px; }
 ul { list-style: none; margin: 0; padding: 0; }
 li { display: grid; grid-template-columns: 1fr auto; align-items: center; gap: 8px; border-bottom: 1px solid var(--rule); }
-.row { display: grid; grid-template-columns: 52px 1fr 48px 24px 72px; gap: 6px; align-items: baseline; min-height: 34px; width: 100%; padding-left: 6px; }
+.row { display: grid; grid-template-columns: 56px 1fr 52px 24px 82px; gap: 6px; align-items: center; min-height: 34px; width: 100%; padding-left: 6px; }
 .name { font-size: 16px; }
-.va { text-align: right; }
+.va { text-align: right; white-space: nowrap; font-size: 13px; }
 .here { background: var(--soft); }
 .bad .number { color: var(--danger); font-weight: 600; }
 .lifted { outline: 2px dashed var(--good); }

@@ -62,10 +62,10 @@ function said(reaches: boolean | null): string {
       <div>
         <h3 class="cap">Where to</h3>
         <ChoiceField label="New place" :value="move.room as never" :choices="GEAR_ROOMS" :pointer="`${base}/panel/move/room`" @change="(v) => set('move/room', v)" />
-        <NumberField label="New place, east" :value="move.to?.x ?? null" :unit="sign" lockable set-word="off plan" :pointer="`${base}/panel/move/to/x`" @change="(v) => setPoint('move/to', 'x', v)" />
-        <NumberField label="north" :value="move.to?.y ?? null" :unit="sign" lockable set-word="off plan" :pointer="`${base}/panel/move/to/y`" @change="(v) => setPoint('move/to', 'y', v)" />
-        <NumberField label="It hangs now, east" :value="panel.panel.value?.at?.x ?? null" :unit="sign" lockable set-word="off plan" :pointer="`${base}/panel/at/x`" @change="(v) => setPoint('at', 'x', v)" />
-        <NumberField label="north" :value="panel.panel.value?.at?.y ?? null" :unit="sign" lockable set-word="off plan" :pointer="`${base}/panel/at/y`" @change="(v) => setPoint('at', 'y', v)" />
+        <NumberField label="New place, east" :value="move.to?.x ?? null" :unit="sign" lockable set-word="off" :pointer="`${base}/panel/move/to/x`" @change="(v) => setPoint('move/to', 'x', v)" />
+        <NumberField label="north" :value="move.to?.y ?? null" :unit="sign" lockable set-word="off" :pointer="`${base}/panel/move/to/y`" @change="(v) => setPoint('move/to', 'y', v)" />
+        <NumberField label="It hangs now, east" :value="panel.panel.value?.at?.x ?? null" :unit="sign" lockable set-word="off" :pointer="`${base}/panel/at/x`" @change="(v) => setPoint('at', 'x', v)" />
+        <NumberField label="north" :value="panel.panel.value?.at?.y ?? null" :unit="sign" lockable set-word="off" :pointer="`${base}/panel/at/y`" @change="(v) => setPoint('at', 'y', v)" />
         <NumberField label="Up, down and into it" :value="move.ends" :unit="sign" :pointer="`${base}/panel/move/ends`" hint="Added to every cable" @change="(v) => set('move/ends', v ?? 0)" />
         <NumberField v-if="!byPlan" label="Old place to new, along the wire" :value="move.length" :unit="sign" lockable set-word="none" :pointer="`${base}/panel/move/length`" @change="(v) => set('move/length', v)" />
         <NumberField label="Feeder to the new place" :value="move.feeder" :unit="sign" lockable set-word="none" :pointer="`${base}/panel/move/feeder`" @change="(v) => set('move/feeder', v)" />

@@ -8,40 +8,50 @@ import { useUnits } from '@/stores/units'
 const props = defineProps<{ found: MoveAnswer }>()
 const panel = usePanelDesk()
 const units = useUnits()
-const WIDTH = 420
-const ROW = 16
+const [OLD, NEW, ROW] = [78, 372, 16]
 
-/** Every cable as a bar from the old panel toward the new one: as long as it is, against the line of what it needs. */
-const rows = computed(() => props.found.reaches.filter((r) => r.needed !== null))
-const longest = computed(() => Math.max(1, ...rows.value.map((r) => Math.max(r.needed ?? 0, r.there ?? 0))))
-const x = (length: number) => 96 + ((WIDTH - 120) * length) / longest.value
-const height = computed(() => 34 + rows.value.length * ROW + 10)
+/** Every cable on its way from the old panel to the new one: as far as it goes, or the box where it is spliced. */
+const rows = computed(() => props.found.reaches.map((r) => {
+  const share = r.needed === null || r.there === null ? null : r.needed > 0 ? Math.min(1, r.there / r.needed) : 1
+  const circuit = panel.circuits.value.find((c) => c.id === r.circuit)
+  const wanting = r.reaches === false ? `${((r.needed ?? 0) - (r.there ?? 0)).toFixed(0)} ${units.value.length.sign} short` : ''
+  return { ...r, end: OLD + (NEW - OLD) * (share ?? 0.5), number: `${circuit?.space ?? '·'}${circuit?.half ?? ''}`, letter: r.box.replace(/^Box /, ''), wanting }
+}))
+const height = computed(() => 30 + rows.value.length * ROW + 10)
 </script>
 
 <template>
-  <svg v-if="rows.length" :viewBox="`0 0 ${WIDTH} ${height}`" role="img" :aria-label="`${rows.filter((r) => r.reaches).length} of ${rows.length} circuits reach`">
-    <rect x="4" y="24" width="74" :height="rows.length * ROW + 8" class="old" />
-    <text x="41" y="16" text-anchor="middle">old panel</text>
-    <text :x="WIDTH - 4" y="16" text-anchor="end">cable there, and what the new place needs ({{ units.length.sign }})</text>
-    <g v-for="(r, i) in rows" :key="r.circuit" class="row" @click="panel.circuitId.value = r.circuit">
-      <text x="72" :y="40 + i * ROW" text-anchor="end" class="mono" :class="{ strong: panel.circuitId.value === r.circuit }">{{ panel.circuits.value.find((c) => c.id === r.circuit)?.space ?? '·' }}</text>
-      <line x1="78" :x2="x(r.there ?? 0)" :y1="36 + i * ROW" :y2="36 + i * ROW" :class="r.reaches === false ? 'short' : r.reaches === null ? 'unknown' : 'reach'" />
-      <line v-if="r.reaches === false" :x1="x(r.there ?? 0)" :x2="x(r.needed ?? 0)" :y1="36 + i * ROW" :y2="36 + i * ROW" class="wanting" />
-      <line :x1="x(r.needed ?? 0)" :x2="x(r.needed ?? 0)" :y1="30 + i * ROW" :y2="42 + i * ROW" class="need" />
+  <svg :viewBox="`0 0 450 ${height}`" role="img" :aria-label="`${rows.filter((r) => r.reaches).length} of ${rows.length} circuits reach the new panel`">
+    <text :x="OLD - 37" y="14" text-anchor="middle">old panel</text>
+    <text :x="NEW + 37" y="14" text-anchor="middle">new panel</text>
+    <rect x="4" y="20" :width="OLD - 4" :height="rows.length * ROW + 8" class="can" />
+    <rect :x="NEW" y="20" :width="OLD - 4" :height="rows.length * ROW + 8" class="can" />
+    <g v-for="(r, i) in rows" :key="r.circuit" :transform="`translate(0 ${32 + i * ROW})`" class="row" @click="panel.circuitId.value = r.circuit">
+      <text :x="OLD - 8" y="4" text-anchor="end" class="mono" :class="{ strong: panel.circuitId.value === r.circuit }">{{ r.number }}</text>
+      <line :x1="OLD" :x2="r.end" y1="0" y2="0" :class="r.reaches === false ? 'short' : r.reaches === null ? 'unknown' : 'reach'" />
+      <template v-if="r.reaches === false">
+        <line :x1="r.end" :x2="NEW" y1="0" y2="0" class="wanting" />
+        <rect :x="r.end - 7" y="-7" width="14" height="14" class="box" />
+        <text :x="r.end" y="4" text-anchor="middle" class="mono">{{ r.letter.slice(0, 1) }}</text>
+        <text :x="NEW - 6" y="-3" text-anchor="end" class="wants">{{ r.wanting }}</text>
+      </template>
+      <text v-else-if="r.reaches === null" :x="r.end + 6" y="4" class="wants">not measured</text>
+      <text :x="NEW + 8" y="4" class="mono" :class="{ strong: panel.circuitId.value === r.circuit }">{{ r.number }}</text>
     </g>
   </svg>
 </template>
 
 <style scoped>
-svg { width: 100%; max-width: 520px; align-self: start; }
-.old { fill: var(--soft); stroke: var(--ink); }
+svg { width: 100%; max-width: 540px; align-self: start; }
+.can { fill: var(--soft); stroke: var(--ink); }
 text { font-family: var(--narrow); font-size: 13px; fill: var(--quiet); }
 .mono { font-family: var(--figures); font-size: 11px; fill: var(--ink); }
 .strong { font-weight: 600; }
-.reach { stroke: var(--good); stroke-width: 5; }
-.short { stroke: var(--danger); stroke-width: 5; }
-.unknown { stroke: var(--rule); stroke-width: 5; }
+.wants { font-size: 12px; fill: var(--danger); }
+.reach { stroke: var(--good); stroke-width: 4; }
+.short { stroke: var(--danger); stroke-width: 4; }
+.unknown { stroke: var(--rule); stroke-width: 4; stroke-dasharray: 3 3; }
 .wanting { stroke: var(--danger); stroke-width: 1.4; stroke-dasharray: 4 3; }
-.need { stroke: var(--ink); stroke-width: 2; }
+.box { fill: var(--paper); stroke: var(--ink); stroke-width: 1.5; }
 .row { cursor: pointer; }
 </style>

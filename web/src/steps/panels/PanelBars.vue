@@ -44,7 +44,7 @@ function pick(h: DrawnHole) {
     <g v-for="h in drawing.holes" :key="`${h.bar}${h.hole}`" class="hole" @click="pick(h)">
       <title>{{ h.bar }} {{ h.hole }}: {{ [...h.neutrals, ...h.grounds].map((id) => panel.solved.value.get(id)?.says ?? id).join(', ') || 'free' }}</title>
       <circle :cx="h.x" :cy="h.y" :r="radius(h)" :class="{ free: !many(h), wrong: wrong(h), chosen: chosen(h) }" />
-      <text v-if="many(h) > 1" :x="h.x < 271 ? h.x - 15 : h.x + 15" :y="h.y + 4" text-anchor="middle" class="mono" :class="{ wrong: wrong(h) }">{{ many(h) }}</text>
+      <text v-if="many(h) > 1" :x="h.x < drawing.width / 2 ? h.x - 15 : h.x + 15" :y="h.y + 4" text-anchor="middle" class="mono" :class="{ wrong: wrong(h) }">{{ many(h) }}</text>
     </g>
   </g>
 </template>

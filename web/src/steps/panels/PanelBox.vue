@@ -130,7 +130,7 @@ const ghostBox = computed(() => {
 
 <style scoped>
 .can { margin: 0; padding: 10px 14px 6px; }
-svg { display: block; width: 100%; max-width: 660px; margin: 0 auto; touch-action: pan-y; user-select: none; }
+svg { display: block; width: 100%; max-width: 680px; max-height: max(440px, calc(100vh - 320px)); margin: 0 auto; touch-action: pan-y; user-select: none; }
 .shell { fill: var(--soft); stroke: var(--ink); stroke-width: 2; }
 .main { fill: var(--paper); stroke: var(--ink); }
 .bus-a { fill: var(--ink); }
@@ -153,5 +153,5 @@ polyline { fill: none; stroke-width: 2.6; stroke-linejoin: round; pointer-events
 .hot { stroke: var(--hot-b); }
 .neutral { stroke: var(--quiet); stroke-dasharray: 7 3; }
 .ground { stroke: var(--ground-wire); }
-figcaption { max-width: 660px; margin: 4px auto 0; font-size: 14.5px; min-height: 1.4em; }
+figcaption { max-width: 680px; margin: 4px auto 0; font-size: 14.5px; min-height: 1.4em; }
 </style>

@@ -24,7 +24,7 @@ const edge = computed(() => (left.value ? props.drawn.box.x + props.drawn.box.wi
 const name = computed(() => circuit.value?.name || solved.value?.says || '')
 const room = computed(() => props.drawn.box.width - 34 - 32)
 // About 6 units a letter of the narrow face at this size.
-const cut = computed(() => (name.value.length * 6.1 > room.value ? `${name.value.slice(0, Math.max(3, Math.floor(room.value / 6.1) - 1)).trimEnd()}…` : name.value))
+const cut = computed(() => (name.value.length * 5.9 > room.value ? `${name.value.slice(0, Math.max(3, Math.floor(room.value / 5.9) - 1)).trimEnd()}…` : name.value))
 const spaces = computed(() => (circuit.value?.poles === 2 ? `${spot.value.space} ${spot.value.space + 2}` : `${spot.value.space}`))
 const words = computed(() => {
   const s = solved.value
@@ -46,7 +46,7 @@ function stab(leg: string) {
 <template>
   <g
     v-if="circuit" role="button" tabindex="0" class="breaker" :data-space="spaces" :data-circuit="circuit.id" :aria-label="words" :aria-pressed="panel.circuitId.value === circuit.id"
-    :class="{ here: panel.circuitId.value === circuit.id, bad: panel.bad.value.has(circuit.id), lifted: panel.lifted.value === circuit.id, spare: circuit.use === 'spare' }"
+    :class="{ here: panel.circuitId.value === circuit.id, bad: panel.bad.value.has(circuit.id), lifted: panel.lifted.value === circuit.id, spare: circuit.use === 'spare', small }"
     @click="panel.lifted.value && panel.lifted.value !== circuit.id ? emit('put', { space: spot.space, half: null }) : emit('pick')"
     @pointerdown="emit('press', $event)" @keydown="emit('key', $event, spot, circuit.id, circuit.poles)"
   >
@@ -64,8 +64,8 @@ function stab(leg: string) {
 .breaker { cursor: grab; }
 rect { fill: var(--neutral-wire); stroke: var(--ink); stroke-width: 1; }
 .here rect { fill: var(--bar); stroke-width: 2.5; }
-.bad rect { stroke: var(--danger); stroke-width: 2; }
 .bad .number { fill: var(--danger); font-weight: 600; }
+.small text { font-size: 11.5px; }
 .lifted rect { stroke-dasharray: 5 3; opacity: 0.7; }
 .spare text { fill: var(--quiet); }
 .breaker:hover rect { fill: var(--soft); }
@@ -78,5 +78,4 @@ text { font-family: var(--narrow); font-size: 14px; fill: var(--ink); pointer-ev
 .stab-b { stroke: var(--ink); stroke-width: 1.4; }
 .tie { stroke: var(--ink); stroke-width: 4; fill: none; }
 .pin { font-size: 13px; }
-@media (max-width: 700px) { text { font-size: 15px; } }
 </style>

@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 
 import PanelPapers from './PanelPapers.vue'
+import PanelPicker from './PanelPicker.vue'
 import ScheduleIn from './ScheduleIn.vue'
 import { usePanelDesk } from './usePanel'
 import { answered, api, Refused } from '@/api/client'
@@ -11,7 +12,7 @@ import ChoiceField from '@/fields/ChoiceField.vue'
 import { KNOWN } from '@/fields/choices'
 
 const panel = usePanelDesk()
-const { desk, station, answer, boards, base } = panel
+const { desk, station, answer, base } = panel
 const pasting = ref(false)
 const notice = ref('')
 const proposed = ref('')
@@ -40,9 +41,7 @@ async function propose() {
 
 <template>
   <section class="facts" aria-label="Panel">
-    <label class="which"><span class="visually-hidden">Panel</span>
-      <select :value="station?.id" aria-label="Panel" @change="desk.selectStation(($event.target as HTMLSelectElement).value)"><option v-for="s in boards" :key="s.id" :value="s.id">{{ s.name }}</option></select>
-    </label>
+    <PanelPicker class="picker" />
     <template v-if="answer">
       <p class="narrow quiet">{{ sum }}</p>
       <h3 class="cap">Spaces</h3>
@@ -76,13 +75,11 @@ async function propose() {
 
 <style scoped>
 .facts { padding: 10px 12px 16px 14px; }
-.which select { width: 100%; padding: 6px 4px; border: 1px solid var(--ink); background: none; color: var(--ink); font: 600 16px var(--narrow); }
-.which option { background: var(--paper); color: var(--ink); }
 h3.cap { margin: 12px 0 2px; font-size: 13px; }
 p { margin: 4px 0; font-size: 15px; }
 dl { display: grid; grid-template-columns: 1fr auto; gap: 2px 8px; margin: 0; }
 dt { font-family: var(--narrow); font-size: 15px; color: var(--quiet); }
 dd { margin: 0; text-align: right; }
 .acts { display: flex; flex-wrap: wrap; gap: 6px; margin: 10px 0 4px; }
-@media (max-width: 700px) { .acts .ink-button { min-height: 44px; } }
+@media (max-width: 700px) { .acts .ink-button { min-height: 44px; } .picker { display: none; } }
 </style>

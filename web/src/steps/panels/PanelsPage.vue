@@ -4,11 +4,13 @@ import { nextTick, onBeforeUnmount, onMounted, provide, ref, useTemplateRef, wat
 import BalanceBeam from './BalanceBeam.vue'
 import BoughtDesk from './BoughtDesk.vue'
 import BoxDesk from './BoxDesk.vue'
-import CircuitInspector from './CircuitInspector.vue'
+import CircuitFields from './CircuitFields.vue'
 import CircuitList from './CircuitList.vue'
+import CircuitSummary from './CircuitSummary.vue'
 import MoveDesk from './MoveDesk.vue'
 import PanelBox from './PanelBox.vue'
 import PanelFacts from './PanelFacts.vue'
+import PanelPicker from './PanelPicker.vue'
 import { panelKey, usePanel } from './usePanel'
 import FindingList from '@/figures/FindingList.vue'
 import WorkingPanel from '@/figures/WorkingPanel.vue'
@@ -55,8 +57,8 @@ watch(() => view.working?.title, (title) => title && nextTick(() => working.valu
 </script>
 
 <template>
-  <WorkBench v-if="desk.job && desk.solution" :desk="desk" without-runs tall-right>
-    <template #over><BalanceBeam v-if="panel.answer.value" /></template>
+  <WorkBench v-if="desk.job && desk.solution" :desk="desk" without-runs tall-right middle-first>
+    <template #over><PanelPicker v-if="station" class="narrow-only pick" /><BalanceBeam v-if="panel.answer.value" /></template>
     <template #left><PanelFacts v-if="station" /></template>
     <nav class="tabs" role="tablist" aria-label="Panel">
       <button v-for="t in TABS" :key="t.value" role="tab" class="plain narrow" :aria-selected="tab === t.value" :class="{ here: tab === t.value }" @click="tab = t.value">{{ t.words }}</button>
@@ -75,8 +77,9 @@ watch(() => view.working?.title, (title) => title && nextTick(() => working.valu
       <p v-else class="quiet">There is no panel in this job yet: add one in Walk.</p>
     </div>
     <template #right>
-      <CircuitInspector v-if="station?.panel" />
+      <CircuitSummary v-if="station?.panel" />
       <FindingList where="panel-here" :circuit="circuitId" />
+      <CircuitFields v-if="station?.panel" />
       <div ref="working"><WorkingPanel /></div>
       <FindingList where="panel-elsewhere" :circuit="circuitId" />
     </template>
@@ -88,6 +91,7 @@ watch(() => view.working?.title, (title) => title && nextTick(() => working.valu
 .tabs { display: flex; gap: 18px; align-items: baseline; padding: 8px 16px 0; border-bottom: 1px solid var(--rule); overflow-x: auto; }
 .tabs button { padding: 2px 0 4px; font-size: 16px; font-weight: 500; color: var(--quiet); white-space: nowrap; }
 .tabs .here { color: var(--ink); border-bottom: 2px solid var(--ink); }
+.pick { margin: 8px 14px 0; width: calc(100% - 28px); }
 .body { padding: 0 4px 16px; }
 .body > :not(.can) { margin-left: 12px; margin-right: 12px; }
 @media (min-width: 701px) { .narrow-only { display: none; } }

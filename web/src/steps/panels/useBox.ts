@@ -8,6 +8,7 @@ export interface BoxEntry {
   kind: 'named' | 'marked' | 'conduit-body' | 'none'
   box: string
   in3: number | null
+  shape: string | null
   conductors: { size: string; count: number; way: string }[]
   egcs: { size: string; count: number; way: string }[]
   devices: { size: string; count: number; gangs: number }[]
@@ -27,7 +28,7 @@ function kept(): Partial<BoxEntry> {
 }
 
 const START: BoxEntry = {
-  kind: 'none', box: '4x2 1/8 square', in3: null, internal_clamps: true, devices: [], support_fittings: [], extras: [],
+  kind: 'none', box: '4x2 1/8 square', in3: null, shape: null, internal_clamps: true, devices: [], support_fittings: [], extras: [],
   conductors: [{ size: '12', count: 4, way: 'ends' }], egcs: [{ size: '12', count: 2, way: 'enters' }],
 } // prettier-ignore
 
@@ -42,11 +43,11 @@ export function useBox() {
   let asked = 0
 
   const given = computed(() => {
-    const { kind, box, in3, conductors, egcs, devices, support_fittings, extras, internal_clamps } = entry
+    const { kind, box, in3, conductors, egcs, devices, support_fittings, extras, internal_clamps, shape } = entry
     const content = { conductors, egcs, devices }
     if (kind === 'conduit-body') return { verb: 'conduit-body', case: { ...content, marked_in3: in3 } }
     const own = kind === 'none' ? {} : { box: kind === 'named' ? box : in3 }
-    return { verb: 'box', case: { ...content, support_fittings, extras, internal_clamps, ...own } }
+    return { verb: 'box', case: { ...content, support_fittings, extras, internal_clamps, ...own, ...(shape ? { shapes: [shape] } : {}) } }
   })
 
   watch(given, async (now) => {

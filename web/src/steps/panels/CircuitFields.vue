@@ -9,7 +9,6 @@ import { KNOWN, OUTLET_ROOMS } from '@/fields/choices'
 import NumberField from '@/fields/NumberField.vue'
 import SwitchField from '@/fields/SwitchField.vue'
 import TextField from '@/fields/TextField.vue'
-import FigureButton from '@/figures/FigureButton.vue'
 
 const panel = usePanelDesk()
 const { circuit, solved, circuits, base, station, desk } = panel
@@ -52,19 +51,8 @@ function toggle(list: readonly string[], each: string): string[] {
 </script>
 
 <template>
-  <section v-if="circuit && answer" class="circuit" :aria-label="`Circuit ${spaceText(circuit)}`">
-    <h2 class="cap">{{ spaceText(circuit) }} · {{ answer.says }}</h2>
-    <dl>
-      <dt>Takes</dt><dd><FigureButton :figure="answer.va" :title="`load of ${answer.says}`" :places="0" /> · <FigureButton :figure="answer.amps" :title="`current of ${answer.says}`" /></dd>
-      <dt>Leg</dt><dd class="mono">{{ answer.leg || 'not in the panel' }} · {{ answer.volts }} V</dd>
-      <dt>Wire</dt>
-      <dd class="mono" :class="{ danger: answer.passes === false }">
-        {{ answer.size ?? '—' }}<template v-if="answer.passes === false"> · {{ answer.stopped_by }}</template><template v-else-if="answer.drop_pct !== null"> · {{ answer.drop_pct.toFixed(2) }} % drop</template>
-      </dd>
-      <template v-if="answer.owed.length">
-        <dt>Owes</dt><dd><span v-for="o in answer.owed" :key="o.guard" :class="o.has ? 'good' : 'danger'" :title="`${o.section}: ${o.why}`">{{ o.guard.toUpperCase() }} {{ o.has ? '✓' : 'missing' }} </span></dd>
-      </template>
-    </dl>
+  <section v-if="circuit && answer" class="circuit" :aria-label="`Change circuit ${spaceText(circuit)}`">
+    <h2 class="cap">Change it</h2>
     <TextField label="Directory" :value="circuit.name" :pointer="`${at}/name`" :maxlength="80" @change="(name) => set({ name })" />
     <NumberField label="Space" :value="circuit.space" lockable set-word="out" :pointer="`${at}/space`" hint="The upper one of two" @change="setSpace" />
     <ChoiceField label="Poles" :value="circuit.poles" :choices="CIRCUIT_POLES" :pointer="`${at}/poles`" @change="(poles) => set({ poles, ...(poles === 2 ? { half: null } : {}) })" />
@@ -90,7 +78,7 @@ function toggle(list: readonly string[], each: string): string[] {
       <ChoiceField v-if="leaving.length > 1" label="or the run to" :value="circuit.run" :choices="leaving" :pointer="`${at}/run`" @change="(run) => set({ run })" />
     </details>
     <template v-if="circuit.poles === 1">
-      <ChoiceField label="Shares its neutral with" :value="circuit.partner" :choices="partners" :pointer="`${at}/partner`" @change="setPartner" />
+      <ChoiceField label="Neutral shared with" :value="circuit.partner" :choices="partners" :pointer="`${at}/partner`" @change="setPartner" />
       <ChoiceField v-if="circuit.partner" label="Tied together" :value="circuit.tied" :choices="KNOWN" :pointer="`${at}/tied`" @change="(tied) => panel.edit([circuit!.id, circuit!.partner!].map((id) => [`panel/circuits/${circuits.findIndex((c) => c.id === id)}/tied`, tied]))" />
     </template>
     <CircuitWire v-if="!circuit.run" :key="circuit.id" :circuit="circuit" />
@@ -98,14 +86,10 @@ function toggle(list: readonly string[], each: string): string[] {
     <SwitchField label="There already" :value="circuit.existing" :pointer="`${at}/existing`" @change="(existing) => set({ existing })" />
     <button class="plain narrow quiet" @click="panel.removeCircuit(circuit.id)">take this circuit out of the job</button>
   </section>
-  <p v-else class="quiet">Choose a breaker to see its circuit, or tap a free space for a new one.</p>
 </template>
 
 <style scoped>
 .circuit { padding-bottom: 6px; }
-dl { display: grid; grid-template-columns: auto 1fr; gap: 2px 10px; margin: 6px 0; }
-dt { color: var(--quiet); font-family: var(--narrow); font-size: 15px; }
-dd { margin: 0; text-align: right; font-size: 13.5px; }
 details { border-top: 1px solid var(--rule); padding: 3px 0; }
 summary { font-size: 15px; color: var(--quiet); cursor: pointer; }
 .ticks { display: grid; grid-template-columns: 1fr 1fr; gap: 1px 8px; font-size: 14.5px; margin: 3px 0; }
