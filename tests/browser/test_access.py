@@ -8,8 +8,10 @@ from playwright.sync_api import expect
 from tests.browser.harness import BrowserTest, Desk
 
 AXE = (Path(__file__).parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js").read_text("utf-8")
-STEPS = ("walk", "loads", "ground?tab=answers", "ground?tab=electrodes", "ground?tab=soil", "what-if", "rules", "span")
-PAGES = ("/quick", "/shop/catalogue", "/shop/prices", "/book")
+PANELS = ("panels?circuit=dishwasher", *(f"panels?tab={tab}" for tab in ("list", "bought", "move", "boxes")))
+GROUND = tuple(f"ground?tab={tab}" for tab in ("answers", "electrodes", "soil"))
+STEPS = ("walk", "loads", *GROUND, *PANELS, "what-if", "rules", "span")
+PAGES = ("/quick", "/shop/catalogue", "/shop/prices", "/shop/panels", "/shop/breakers", "/book")
 
 
 class Access(BrowserTest):

@@ -32,4 +32,4 @@ def mended(test, made, found):
 
 
 def _key(finding):
-    return finding.rule, finding.run, finding.station, finding.place
+    return finding.rule, finding.run, finding.station, finding.place, finding.circuit

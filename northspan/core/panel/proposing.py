@@ -1,13 +1,14 @@
 """The circuits that a panel owes laid out in it: as a change to the job that is seen before it is made."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from northspan.core.codes.codebook import WholeBook
 from northspan.core.job.panel import PanelCircuit
-from northspan.core.panel.balancing.balance import balance
+from northspan.core.panel.balancing.balance import Balanced, balance
 from northspan.core.panel.balancing.of_panel import breaker_of, places_of
 from northspan.core.panel.balancing.programme import OutOfTime
-from northspan.core.panel.layout import Breaker, may_stay
+from northspan.core.panel.layout import Breaker, BusBars, may_stay
 from northspan.core.panel.solve_panels import solve_panel
 from northspan.core.panel.solved import SolvedPanel, spaces_of
 from northspan.core.solution import Fix
@@ -50,19 +51,28 @@ def _placed(solved: SolvedPanel, owed: tuple[PanelCircuit, ...]) -> tuple[PanelC
     # What stands where it may not keeps its space all the same; the new ones go round it.
     ill = {s for b, c in zip(standing, there, strict=True) if b not in well for s in spaces_of(c)}
     bus = replace(solved.bus, blocked=solved.bus.blocked | ill, poles_allowed=_allowed(solved, well, there))
-    while new:
-        try:
-            found = balance(bus, [*well, *(breaker_of(solved, c) for c in new)], lambda: SECONDS)
-        except OutOfTime:
-            found = None
-        if found is not None:
-            places = places_of((*there, *new), found.spots)
-            return tuple(
-                c.model_copy(update=dict(zip(("space", "half"), places[c.id], strict=True))) if c in new else c
-                for c in owed
-            )
-        new.pop()
-    return owed
+    found = _laid_out(solved, bus, well, new)
+    if found is None:
+        new = []
+        for circuit in owed:
+            fits = _laid_out(solved, bus, well, [*new, circuit])
+            if fits is not None:
+                new, found = [*new, circuit], fits
+    if found is None:
+        return owed
+    places = places_of((*there, *new), found.spots)
+    return tuple(
+        c.model_copy(update=dict(zip(("space", "half"), places[c.id], strict=True))) if c in new else c for c in owed
+    )
+
+
+def _laid_out(
+    solved: SolvedPanel, bus: BusBars, well: Sequence[Breaker], new: Sequence[PanelCircuit]
+) -> Balanced | None:
+    try:
+        return balance(bus, [*well, *(breaker_of(solved, c) for c in new)], lambda: SECONDS)
+    except OutOfTime:
+        return None
 
 
 def _alone(solved: SolvedPanel, circuit: PanelCircuit) -> bool:

@@ -2,15 +2,17 @@ import { defineStore } from 'pinia'
 import { ref } from 'vue'
 
 import { answered, api, Refused } from '@/api/client'
-import type { CatalogueItem, ListImport, PriceItem, Problem, Quote } from '@/api/types'
+import type { BreakerItem, CatalogueItem, ListImport, PanelItem, PriceItem, Problem, Quote } from '@/api/types'
 import { useTurns } from './turns'
 
-export type ListName = 'catalogue' | 'prices'
+export type ListName = 'catalogue' | 'prices' | 'panels' | 'breakers'
 
 /** The shop's own lists, each saved whole. */
 export const useShop = defineStore('shop', () => {
   const catalogue = ref<CatalogueItem[]>([])
   const prices = ref<PriceItem[]>([])
+  const panels = ref<PanelItem[]>([])
+  const breakers = ref<BreakerItem[]>([])
   const notice = ref('')
   const settled = ref(0)
   const problems = ref<Problem[]>([])
@@ -38,9 +40,14 @@ export const useShop = defineStore('shop', () => {
 
   const load = () =>
     attempt(async () => {
-      const [items, priced] = await Promise.all([answered(api.GET('/api/shop/catalogue')), answered(api.GET('/api/shop/prices'))])
+      const [items, priced, boards, devices] = await Promise.all([
+        answered(api.GET('/api/shop/catalogue')), answered(api.GET('/api/shop/prices')),
+        answered(api.GET('/api/shop/panels')), answered(api.GET('/api/shop/breakers')),
+      ]) // prettier-ignore
       catalogue.value = items.items
       prices.value = priced.items
+      panels.value = boards.items
+      breakers.value = devices.items
     })
 
   const changeCatalogue = (change: (items: CatalogueItem[]) => CatalogueItem[]) =>
@@ -53,6 +60,18 @@ export const useShop = defineStore('shop', () => {
     inTurn(() => attempt(async () => {
       const items = change(prices.value)
       prices.value = (await answered(api.PUT('/api/shop/prices', { body: { items } }))).items
+    }))
+
+  const changePanels = (change: (items: PanelItem[]) => PanelItem[]) =>
+    inTurn(() => attempt(async () => {
+      const items = change(panels.value)
+      panels.value = (await answered(api.PUT('/api/shop/panels', { body: { items } }))).items
+    }))
+
+  const changeBreakers = (change: (items: BreakerItem[]) => BreakerItem[]) =>
+    inTurn(() => attempt(async () => {
+      const items = change(breakers.value)
+      breakers.value = (await answered(api.PUT('/api/shop/breakers', { body: { items } }))).items
     }))
 
   const importCsv = (list: ListName, file: File) => inTurn(() => importNow(list, file))
@@ -81,5 +100,5 @@ export const useShop = defineStore('shop', () => {
     if (answeredBy) await load()
   }
 
-  return { asked, ask, catalogue, prices, notice, settled, problems, imported, load, changeCatalogue, changePrices, importCsv }
+  return { asked, ask, catalogue, prices, panels, breakers, notice, settled, problems, imported, load, changeCatalogue, changePrices, changePanels, changeBreakers, importCsv }
 })

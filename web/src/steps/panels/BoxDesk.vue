@@ -52,7 +52,7 @@ function toggleSupport(value: string) {
     <div class="columns">
       <div>
         <h3 class="cap">The box</h3>
-        <label class="line narrow">Box <select v-model="entry.kind"><option v-for="k in KINDS" :key="k.value" :value="k.value">{{ k.words }}</option></select></label>
+        <label class="line narrow">Box <select v-model="entry.kind" aria-label="Box"><option v-for="k in KINDS" :key="k.value" :value="k.value">{{ k.words }}</option></select></label>
         <label v-if="entry.kind === 'named'" class="line narrow">of the table <select v-model="entry.box"><option v-for="n in names" :key="n" :value="n">{{ n }}</option></select></label>
         <label v-if="entry.kind === 'marked' || entry.kind === 'conduit-body'" class="line narrow">volume marked on it <span><input class="mono" inputmode="decimal" :value="entry.in3 ?? ''" placeholder="not marked" aria-label="Marked volume" @change="entry.in3 = number($event)" /> in³</span></label>
         <label v-if="entry.kind !== 'conduit-body'" class="line narrow">smallest among <select v-model="entry.shape"><option v-for="k in SHAPES" :key="String(k.value)" :value="k.value">{{ k.words }}</option></select></label>

@@ -42,7 +42,7 @@ async function put(space: number) {
     </ul>
     <h3 class="cap">Free spaces</h3>
     <div class="free">
-      <button v-for="s in free" :key="s.space" class="ink-button" :aria-label="`Space ${s.space}, free, leg ${s.leg}`" @click="lifted ? put(s.space) : panel.addCircuit({ space: s.space, half: null })">{{ s.space }} <span class="quiet">{{ s.leg }}</span></button>
+      <button v-for="s in free" :key="s.space" class="ink-button" @click="lifted ? put(s.space) : panel.addCircuit({ space: s.space, half: null })"><span class="visually-hidden">Space </span>{{ s.space }}<span class="visually-hidden">, free, leg</span> <span class="quiet">{{ s.leg }}</span></button>
       <span v-if="!free.length" class="quiet narrow">none</span>
     </div>
   </section>

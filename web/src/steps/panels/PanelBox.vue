@@ -13,9 +13,10 @@ const svg = useTemplateRef<SVGSVGElement>('svg')
 const drawing = computed(() => answer.value?.drawing)
 const taken = computed(() => new Set(circuits.value.flatMap((c) => (c.space === null ? [] : c.poles === 2 ? [c.space, c.space + 2] : [c.space]))))
 const free = computed(() => drawing.value?.spaces.filter((s) => !taken.value.has(s.space)) ?? [])
+// In the order of the spaces, as they are read out; choosing one moves nothing, or it would lose the focus.
 const ordered = computed(() => {
-  const all = drawing.value?.breakers ?? []
-  return [...all].sort((a, b) => Number(a.circuit === circuitId.value) - Number(b.circuit === circuitId.value))
+  const rank = new Map(panel.ordered.value.map((c, i) => [c.id, i]))
+  return [...(drawing.value?.breakers ?? [])].sort((a, b) => (rank.get(a.circuit) ?? 0) - (rank.get(b.circuit) ?? 0))
 })
 const wires = computed(() => drawing.value?.wires.filter((w) => w.circuit === circuitId.value) ?? [])
 const gear = computed(() => station.value?.gear)
@@ -100,14 +101,15 @@ const ghostBox = computed(() => {
       <rect v-for="(bar, i) in drawing.bus" :key="i" v-bind="bar" :class="i ? 'bus-b' : 'bus-a'" />
       <text v-for="(bar, i) in drawing.bus" :key="`n${i}`" :x="bar.x + bar.width / 2" :y="drawing.height - 8" text-anchor="middle" class="mono leg">{{ i ? 'B' : 'A' }}</text>
       <PanelBars :drawing="drawing" />
-      <g
-        v-for="s in free" :key="s.space" :data-space="s.space" role="button" tabindex="0" class="free" :class="{ blocked: s.blocked }"
-        :aria-label="s.blocked ? `Space ${s.space}, takes no breaker` : `Space ${s.space}, free, leg ${s.leg}${s.twin ? ', takes a tandem' : ''}`"
-        @click="chosen({ space: s.space, half: null })" @keydown="keyed($event, { space: s.space, half: null }, null, 1)"
-      >
-        <rect :x="s.box.x + 1" :y="s.box.y + 1" :width="s.box.width - 2" :height="s.box.height - 2" />
-        <text :x="s.box.x + 8" :y="s.box.y + 19" class="mono number">{{ s.space }}</text>
-        <text :x="s.box.x + 34" :y="s.box.y + 19" class="quiet">{{ s.blocked ? 'no breaker here' : s.twin ? 'free, takes two halves' : 'free' }}</text>
+      <g v-for="s in free" :key="s.space" class="free" :class="{ blocked: s.blocked }">
+        <g
+          :data-space="s.space" role="button" tabindex="0" :aria-label="s.blocked ? `Space ${s.space}, takes no breaker` : `Space ${s.space}, free, leg ${s.leg}${s.twin ? ', takes a tandem' : ''}`"
+          @click="chosen({ space: s.space, half: null })" @keydown="keyed($event, { space: s.space, half: null }, null, 1)"
+        ><rect :x="s.box.x + 1" :y="s.box.y + 1" :width="s.box.width - 2" :height="s.box.height - 2" /></g>
+        <g aria-hidden="true">
+          <text :x="s.box.x + 8" :y="s.box.y + 19" class="mono number">{{ s.space }}</text>
+          <text :x="s.box.x + 34" :y="s.box.y + 19" class="quiet">{{ s.blocked ? 'no breaker here' : s.twin ? 'free, takes two halves' : 'free' }}</text>
+        </g>
       </g>
       <PanelBreaker
         v-for="b in ordered" :key="b.circuit" :drawn="b" :bus="drawing.bus" @pick="circuitId = b.circuit" @press="press($event, b)" @key="keyed"
@@ -120,11 +122,11 @@ const ghostBox = computed(() => {
       </g>
       <rect v-if="ghost" v-bind="ghost" class="ghost" />
     </svg>
-    <figcaption class="narrow" role="status">
+    <figcaption class="narrow"><span role="status">
       <template v-if="lifted">{{ circuits.find((c) => c.id === lifted)?.name || lifted }} is in the hand{{ over ? `, over ${over}` : '' }}: tap a space, or arrows or a number and Space. Esc puts it back.</template>
       <span v-else-if="panel.said.value" class="danger">{{ panel.said.value }}</span>
       <span v-else class="quiet">Drag a breaker, or focus it and press Space. Tap a free space for a new circuit. Dark bar: leg A, light bar: leg B.</span>
-    </figcaption>
+    </span></figcaption>
   </figure>
 </template>
 
@@ -142,9 +144,10 @@ text.quiet { fill: var(--quiet); }
 .leg { font-weight: 600; }
 .free rect { fill: transparent; stroke: var(--ink); stroke-dasharray: 3 3; stroke-width: 1; }
 .free { cursor: pointer; }
-.free:hover rect, .free:focus-visible rect { fill: var(--paper); }
-.free:focus-visible, .shell:focus-visible { outline: none; }
-.free:focus-visible rect { stroke: var(--good); stroke-width: 2.5; stroke-dasharray: none; }
+.free:hover rect, .free :focus-visible rect { fill: var(--paper); }
+.free text { pointer-events: none; }
+.free :focus-visible { outline: none; }
+.free :focus-visible rect { stroke: var(--good); stroke-width: 2.5; stroke-dasharray: none; }
 .blocked rect { fill: var(--bar-off); opacity: 0.5; }
 .target { fill: none; stroke: var(--good); stroke-width: 3; pointer-events: none; }
 .ghost { fill: var(--ink); opacity: 0.25; pointer-events: none; }

@@ -37,6 +37,14 @@ const words = computed(() => {
   return parts.filter(Boolean).join(', ')
 })
 
+// Half of the bar that ties two handles, at the edge toward the other one.
+const tie = computed(() => {
+  const { x, y, width, height } = props.drawn.box
+  const partner = panel.circuits.value.find((c) => c.id === circuit.value?.partner)
+  const below = (circuit.value?.space ?? 0) < (partner?.space ?? 0)
+  return `M${x + width / 2 - 8} ${below ? y + height - 2 : y + 2} h16`
+})
+
 function stab(leg: string) {
   const bar = props.bus[leg === 'B' ? 1 : 0]
   return left.value ? bar.x : bar.x + bar.width
@@ -45,18 +53,22 @@ function stab(leg: string) {
 
 <template>
   <g
-    v-if="circuit" role="button" tabindex="0" class="breaker" :data-space="spaces" :data-circuit="circuit.id" :aria-label="words" :aria-pressed="panel.circuitId.value === circuit.id"
+    v-if="circuit" class="breaker"
     :class="{ here: panel.circuitId.value === circuit.id, bad: panel.bad.value.has(circuit.id), lifted: panel.lifted.value === circuit.id, spare: circuit.use === 'spare', small }"
-    @click="panel.lifted.value && panel.lifted.value !== circuit.id ? emit('put', { space: spot.space, half: null }) : emit('pick')"
-    @pointerdown="emit('press', $event)" @keydown="emit('key', $event, spot, circuit.id, circuit.poles)"
   >
     <line v-for="([y, leg], i) in drawn.stabs" :key="i" :x1="edge" :y1="y" :x2="stab(leg as string)" :y2="y" :class="leg === 'A' ? 'stab-a' : 'stab-b'" />
-    <rect :x="drawn.box.x" :y="drawn.box.y" :width="drawn.box.width" :height="drawn.box.height" />
-    <text :x="drawn.box.x + 8" :y="middle" class="mono number">{{ circuit.space }}{{ circuit.half ?? '' }}</text>
-    <text :x="drawn.box.x + 34" :y="middle" :class="{ strong: panel.circuitId.value === circuit.id }">{{ cut }}</text>
-    <text :x="drawn.box.x + drawn.box.width - 7" :y="middle" text-anchor="end" class="mono">{{ solved?.breaker_a ?? '—' }}</text>
-    <path v-if="circuit.tied && circuit.partner" :d="`M${drawn.box.x + drawn.box.width / 2 - 8} ${drawn.box.y + (circuit.space! < (panel.circuits.value.find((c) => c.id === circuit!.partner)?.space ?? 0) ? drawn.box.height - 2 : 2)} h16`" class="tie" />
-    <text v-if="circuit.locked" :x="drawn.box.x + drawn.box.width - 36" :y="middle" class="pin" aria-hidden="true">▪</text>
+    <g
+      role="button" tabindex="0" :data-space="spaces" :data-circuit="circuit.id" :aria-label="words" :aria-pressed="panel.circuitId.value === circuit.id"
+      @click="panel.lifted.value && panel.lifted.value !== circuit.id ? emit('put', { space: spot.space, half: null }) : emit('pick')"
+      @pointerdown="emit('press', $event)" @keydown="emit('key', $event, spot, circuit.id, circuit.poles)"
+    ><rect v-bind="drawn.box" /></g>
+    <g aria-hidden="true">
+      <text :x="drawn.box.x + 8" :y="middle" class="mono number">{{ circuit.space }}{{ circuit.half ?? '' }}</text>
+      <text :x="drawn.box.x + 34" :y="middle" :class="{ strong: panel.circuitId.value === circuit.id }">{{ cut }}</text>
+      <text :x="drawn.box.x + drawn.box.width - 7" :y="middle" text-anchor="end" class="mono">{{ solved?.breaker_a ?? '—' }}</text>
+      <path v-if="circuit.tied && circuit.partner" :d="tie" class="tie" />
+      <text v-if="circuit.locked" :x="drawn.box.x + drawn.box.width - 36" :y="middle">▪</text>
+    </g>
   </g>
 </template>
 
@@ -69,13 +81,12 @@ rect { fill: var(--neutral-wire); stroke: var(--ink); stroke-width: 1; }
 .lifted rect { stroke-dasharray: 5 3; opacity: 0.7; }
 .spare text { fill: var(--quiet); }
 .breaker:hover rect { fill: var(--soft); }
-.breaker:focus-visible { outline: none; }
-.breaker:focus-visible rect { stroke: var(--good); stroke-width: 3; }
+.breaker :focus-visible { outline: none; }
+.breaker :focus-visible rect { stroke: var(--good); stroke-width: 3; }
 text { font-family: var(--narrow); font-size: 14px; fill: var(--ink); pointer-events: none; }
 .mono { font-family: var(--figures); font-size: 12px; }
 .strong { font-weight: 600; }
 .stab-a { stroke: var(--ink); stroke-width: 4; }
 .stab-b { stroke: var(--ink); stroke-width: 1.4; }
-.tie { stroke: var(--ink); stroke-width: 4; fill: none; }
-.pin { font-size: 13px; }
+.tie { stroke: var(--ink); stroke-width: 4; fill: none; pointer-events: none; }
 </style>

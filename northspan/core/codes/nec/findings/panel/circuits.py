@@ -49,7 +49,10 @@ def _wire(book: WholeBook, solved: SolvedPanel, each: SizedCircuit) -> Iterator[
 def _fix(solved: SolvedPanel, each: SizedCircuit, label: str, fields: object) -> Fix | None:
     assert isinstance(fields, dict)
     values = {}
+    owed = LEAST_A if each.circuit.use in OWES_20_A else 0.0
     for name, value in fields.items():
+        if name == "breaker_a" and owed and (value is None or value < owed):
+            return None
         if name in ("breaker_a", "size"):
             values[name] = value
         elif name in Cable.model_fields:

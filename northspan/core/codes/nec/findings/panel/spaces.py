@@ -155,14 +155,11 @@ def _main(solved: SolvedPanel) -> Iterator[Finding]:
     gear = solved.station.gear
     if gear.has_main and gear.bus_a is not None and gear.rating_a is not None and gear.rating_a > gear.bus_a + 1e-9:
         larger = made_gear(gear.rating_a)
-        main = next((m for m in (200.0, 175.0, 150.0, 125.0, 100.0, 60.0) if m <= gear.bus_a), None)
-        fixes = [panel_fix(solved, f"Use {a_number(larger)} A bus", {"gear/bus_a": larger})] if larger else []
-        if main is not None:
-            fixes.append(panel_fix(solved, f"Use {a_number(main)} A main", {"gear/rating_a": main}))
+        fix = (panel_fix(solved, f"Use {a_number(larger)} A bus", {"gear/bus_a": larger}),) if larger else ()
         yield finding(
             solved, "main-above-bus", "violation", "408.36", f"{number(gear.rating_a)} A main on "
             f"{a_number(gear.bus_a)} A bus",
-            "A panelboard is protected at its own rating or below.", None, tuple(fixes),
+            "A panelboard is protected at its own rating or below.", None, fix,
         )  # fmt: skip
 
 

@@ -1,0 +1,39 @@
+import type { Column } from './ItemRows.vue'
+import type { BreakerItem, PanelItem } from '@/api/types'
+import { BREAKER_KINDS, TERMINAL_METALS } from '@/steps/panels/lists'
+
+export const PANEL_COLUMNS: readonly Column[] = [
+  { key: 'spaces', label: 'Spaces', kind: 'figure' },
+  { key: 'circuits', label: 'Poles', kind: 'figure' },
+  { key: 'twin_spaces', label: 'Tandems in', kind: 'words' },
+  { key: 'bus_a', label: 'Bus, A', kind: 'figure' },
+  { key: 'main_a', label: 'Main, A', kind: 'figure' },
+  { key: 'neutral_holes', label: 'Neutral holes', kind: 'figure' },
+  { key: 'ground_holes', label: 'Ground holes', kind: 'figure' },
+  { key: 'grounds_a_hole', label: 'Grounds a hole', kind: 'figure' },
+  { key: 'hole_least', label: 'Hole from', kind: 'words' },
+  { key: 'hole_most', label: 'to', kind: 'words' },
+  { key: 'lug_least', label: 'Lug from', kind: 'words' },
+  { key: 'lug_most', label: 'to', kind: 'words' },
+  { key: 'lug_metal', label: 'Lug for', kind: 'choice', choices: TERMINAL_METALS },
+  { key: 'torque_lb_in', label: 'Torque, lb·in', kind: 'figure' },
+]
+
+export const BREAKER_COLUMNS: readonly Column[] = [
+  { key: 'poles', label: 'Poles', kind: 'figure' },
+  { key: 'rating_a', label: 'A', kind: 'figure' },
+  { key: 'kind', label: 'Guard', kind: 'choice', choices: BREAKER_KINDS },
+  { key: 'tandem', label: 'Tandem', kind: 'switch' },
+  { key: 'most_wire', label: 'Wire to', kind: 'words' },
+  { key: 'terminal_c', label: 'Terminals, °C', kind: 'figure' },
+  { key: 'torque_lb_in', label: 'Torque, lb·in', kind: 'figure' },
+]
+
+export const BLANK_PANEL: Omit<PanelItem, 'name'> = {
+  spaces: 12, circuits: 12, twin_spaces: '', bus_a: 100, main_a: null, neutral_holes: 12, ground_holes: 12, grounds_a_hole: 1,
+  hole_least: '14', hole_most: '4', lug_least: '8', lug_most: '1', lug_metal: 'both', torque_lb_in: null,
+} // prettier-ignore
+
+export const BLANK_BREAKER: Omit<BreakerItem, 'name'> = {
+  poles: 1, rating_a: 20, kind: 'standard', tandem: false, most_wire: null, terminal_c: null, torque_lb_in: null,
+} // prettier-ignore
