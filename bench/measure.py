@@ -56,6 +56,9 @@ def solving() -> None:
     varied = job.model_copy(update={"variants": (Variant(id="cu", name="Copper", metal="cu"),) * 4})
     print(f"four variants: {milliseconds(lambda: what_if(varied, prices), 5):.0f} ms")
     print(f"a year of quarter hours read: {milliseconds(read_year, 3):.0f} ms")
+    for moved in (False, True):
+        what = "moved" if moved else "loaded otherwise"
+        print(f"a circuit {what}, solved anew: {milliseconds(recircuited(moved)):.1f} ms")
     for runs in (50, 100, 200, 400):
         job = property_of(runs)
         print(f"solve {runs} runs: {milliseconds(lambda job=job: solve(job), 5):.0f} ms")
@@ -104,6 +107,23 @@ def editing(job: Job) -> Callable[[], object]:
     """Each call solves the job with its second run at a length that it never had."""
     feet = count(1)
     return lambda: solve(longer(job, next(feet)))
+
+
+def recircuited(moved: bool) -> Callable[[], object]:
+    """Each call solves a demo job with the last circuit of its panel in another space, or with a load it never had."""
+    job, turn = demo_jobs()["tamarack-row"], count(1)
+    own = job.stations[2]
+    assert own.panel is not None
+    rest = own.panel.circuits[:-1]
+
+    def once() -> None:
+        at = next(turn)
+        fields = {"space": 16 + at % 5} if moved else {"va": 100.0 + at}
+        panel = own.panel.model_copy(update={"circuits": (*rest, own.panel.circuits[-1].model_copy(update=fields))})
+        station = own.model_copy(update={"panel": panel})
+        solve(job.model_copy(update={"stations": (*job.stations[:2], station)}))
+
+    return once
 
 
 def longer(job: Job, feet: int) -> Job:

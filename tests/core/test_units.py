@@ -22,7 +22,7 @@ WRITER = TypeAdapter(Solution)
 A_UNIT = {"length": 0.3048, "small": 25.4, "area": 0.09290304, "torque": 0.1129848290276167}
 KIND = {
     "length": {"length", "x", "y", "ends", "width", "altitude", "clearance", "spacing", "pin_depth",
-               "lands_from_entry"},
+               "lands_from_entry", "spare", "feeder"},
     "small": {"handle_height", "working_depth", "working_width", "diameter", "thickness", "cover"},
     "area": {"floor_area", "area"},
     "torque": {"torque"},

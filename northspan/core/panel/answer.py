@@ -19,8 +19,8 @@ class Owed:
 @dataclass(frozen=True, slots=True)
 class CircuitAnswer:
     """A circuit as solved. ``leg`` is A, B, AB or empty while it has no space; ``va`` and ``amps`` what it takes;
-    ``breaker_a`` and ``size`` as entered or worked out; ``passes`` None while its wire is not on record. ``says`` is
-    its line in the directory, or one that would do.
+    ``breaker_a`` and ``size`` as entered or worked out, ``wire`` and ``drop`` with their working; ``passes`` None while
+    its wire is not on record. ``says`` is its line in the directory, or one that would do.
     """
 
     id: str
@@ -32,7 +32,8 @@ class CircuitAnswer:
     size: str | None
     passes: bool | None
     stopped_by: str | None
-    drop_pct: float | None
+    wire: Figure
+    drop: Figure
     owed: tuple[Owed, ...]
     says: str
 
@@ -57,13 +58,13 @@ class LegAnswer:
 
 @dataclass(frozen=True, slots=True)
 class Reach:
-    """A circuit of a moved panel: cable needed to the new place and cable there (in the job's length; None: not
-    known), whether it reaches (None: not known), and the box it is spliced in.
+    """A circuit of a moved panel: cable needed to the new place and cable there (in the job's length; without a value:
+    not known), whether it reaches (None: not known), and the box it is spliced in.
     """
 
     circuit: str
-    needed: float | None
-    there: float | None
+    needed: Figure
+    there: Figure
     reaches: bool | None
     box: str
 
@@ -88,9 +89,9 @@ class MoveAnswer:
 
     reaches: tuple[Reach, ...]
     boxes: tuple[SpliceBox, ...]
-    feeder_length: float | None
-    feeder_size: str | None
-    feeder_drop_pct: float | None
+    feeder_length: Figure
+    feeder_size: Figure
+    feeder_drop: Figure
     feeder_passes: bool | None
     before: tuple[str, ...]
     dark: tuple[str, ...]

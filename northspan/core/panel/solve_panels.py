@@ -15,7 +15,8 @@ from northspan.core.panel.moved.told import move_answer
 from northspan.core.panel.solved import SolvedPanel
 from northspan.core.property.sized_run import SizedRun
 from northspan.core.property.topology import Network
-from northspan.core.working import Figure, Step, number
+from northspan.core.run.sizing import explained
+from northspan.core.working import Figure, Step, figure_of, number
 
 REMEMBERED = 200
 
@@ -101,6 +102,7 @@ def _apart(solved: SolvedPanel) -> tuple[Figure, Figure]:
 def _circuit(book: WholeBook, solved: SolvedPanel, each: SizedCircuit) -> CircuitAnswer:
     sizing = each.run.sizing if each.run is not None else each.sizing
     rung = sizing.rung if sizing is not None else None
+    figures = explained(book, sizing.question, sizing.load_steps) if sizing is not None and rung is not None else ()
     amps = each.va / each.system.volts
     step = Step(f"{number(each.va)} VA ÷ {number(each.system.volts)} V", amps, "A", book.cites["circuit_load"])
     return CircuitAnswer(
@@ -113,7 +115,8 @@ def _circuit(book: WholeBook, solved: SolvedPanel, each: SizedCircuit) -> Circui
         each.size,
         None if sizing is None else rung is not None and rung.passes,
         rung.stopped_words if rung is not None and not rung.passes else None,
-        rung.drop_pct if rung is not None else None,
+        figure_of(figures, "size"),
+        figure_of(figures, "drop_pct"),
         solved.owed[each.circuit.id],
         solved.line(each),
     )

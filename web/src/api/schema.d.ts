@@ -1169,8 +1169,8 @@ export interface components {
         /**
          * CircuitAnswer
          * @description A circuit as solved. ``leg`` is A, B, AB or empty while it has no space; ``va`` and ``amps`` what it takes;
-         *     ``breaker_a`` and ``size`` as entered or worked out; ``passes`` None while its wire is not on record. ``says`` is
-         *     its line in the directory, or one that would do.
+         *     ``breaker_a`` and ``size`` as entered or worked out, ``wire`` and ``drop`` with their working; ``passes`` None while
+         *     its wire is not on record. ``says`` is its line in the directory, or one that would do.
          */
         CircuitAnswer: {
             /** Id */
@@ -1189,8 +1189,8 @@ export interface components {
             passes: boolean | null;
             /** Stopped By */
             stopped_by: string | null;
-            /** Drop Pct */
-            drop_pct: number | null;
+            wire: components["schemas"]["Figure"];
+            drop: components["schemas"]["Figure"];
             /** Owed */
             owed: components["schemas"]["Owed"][];
             /** Says */
@@ -2383,12 +2383,9 @@ export interface components {
             reaches: components["schemas"]["Reach"][];
             /** Boxes */
             boxes: components["schemas"]["SpliceBox"][];
-            /** Feeder Length */
-            feeder_length: number | null;
-            /** Feeder Size */
-            feeder_size: string | null;
-            /** Feeder Drop Pct */
-            feeder_drop_pct: number | null;
+            feeder_length: components["schemas"]["Figure"];
+            feeder_size: components["schemas"]["Figure"];
+            feeder_drop: components["schemas"]["Figure"];
             /** Feeder Passes */
             feeder_passes: boolean | null;
             /** Before */
@@ -3119,16 +3116,14 @@ export interface components {
         };
         /**
          * Reach
-         * @description A circuit of a moved panel: cable needed to the new place and cable there (in the job's length; None: not
-         *     known), whether it reaches (None: not known), and the box it is spliced in.
+         * @description A circuit of a moved panel: cable needed to the new place and cable there (in the job's length; without a value:
+         *     not known), whether it reaches (None: not known), and the box it is spliced in.
          */
         Reach: {
             /** Circuit */
             circuit: string;
-            /** Needed */
-            needed: number | null;
-            /** There */
-            there: number | null;
+            needed: components["schemas"]["Figure"];
+            there: components["schemas"]["Figure"];
             /** Reaches */
             reaches: boolean | null;
             /** Box */

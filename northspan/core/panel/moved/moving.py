@@ -18,16 +18,24 @@ from northspan.core.run.sizing import size_run
 
 # Cable that is as long as it must be reaches.
 DUST_M = 1e-9
+BY_PLAN = ("From where it comes in along the walls to the new place, and the ends", "the plan")
+BY_LENGTH = ("From the old place to the new along the wire, and the ends", "entered")
+BY_STRAIGHT = ("From where it comes in straight to the old place", "the plan")
+MEASURED = ("Cable that can be brought over", "measured")
 
 
 @dataclass(frozen=True, slots=True)
 class Reaching:
-    """A circuit of a moved panel: cable needed and there (m; None: not known), and the box it is spliced in."""
+    """A circuit of a moved panel: cable needed and there (m; None: not known), what each comes from and by what, and
+    the box it is spliced in.
+    """
 
     circuit: PanelCircuit
     needed: float | None
     there: float | None
-    box: str
+    needed_by: tuple[str, str] = ("", "")
+    there_by: tuple[str, str] = ("", "")
+    box: str = ""
 
     @property
     def reaches(self) -> bool | None:
@@ -72,7 +80,7 @@ def moving(book: WholeBook, asked: PanelAsked, circuits: Sequence[SizedCircuit])
     wired = [each for each in circuits if each.circuit.use != "spare"]
     sized = {each.circuit.id: each for each in circuits}
     bare = [
-        Reaching(each, *_lengths(panel, move, cable), "")
+        Reaching(each, *_lengths(panel, move, cable))
         for cable in cables(each.circuit for each in wired)
         for each in cable
     ]
@@ -101,14 +109,17 @@ def straight(a: Point, b: Point) -> float:
     return math.hypot(a.x - b.x, a.y - b.y)
 
 
-def _lengths(panel: Panel, move: Move, cable: Sequence[PanelCircuit]) -> tuple[float | None, float | None]:
-    """Cable (m) that the circuits of one need to the new place, and what there is of it."""
+def _lengths(
+    panel: Panel, move: Move, cable: Sequence[PanelCircuit]
+) -> tuple[float | None, float | None, tuple[str, str], tuple[str, str]]:
+    """Cable (m) that the circuits of one need to the new place, what there is of it, and where both come from."""
     enters = next((c.enters for c in cable if c.enters is not None), None)
     spare = next((c.spare for c in cable if c.spare is not None), None)
     if enters is not None and move.to is not None:
         there = spare if spare is not None else straight(enters, panel.at) if panel.at else None
-        return along_walls(enters, move.to) + move.ends, there
-    return None if move.length is None else move.length + move.ends, spare
+        needed = along_walls(enters, move.to) + move.ends
+        return needed, there, BY_PLAN, MEASURED if spare is not None else BY_STRAIGHT
+    return None if move.length is None else move.length + move.ends, spare, BY_LENGTH, MEASURED
 
 
 def _groups(short: Sequence[SizedCircuit], fits: Callable[[Sequence[SizedCircuit]], bool]) -> list[SpliceGroup]:

@@ -8,6 +8,8 @@ from northspan.core.panel.answer import MoveAnswer, Reach, SpliceBox
 from northspan.core.panel.circuits import cables
 from northspan.core.panel.moved.moving import Moving, Reaching, SpliceGroup
 from northspan.core.panel.solved import SolvedPanel
+from northspan.core.run.sizing import explained
+from northspan.core.working import Figure, Step, figure_of
 
 
 def move_answer(book: WholeBook, solved: SolvedPanel) -> MoveAnswer | None:
@@ -16,12 +18,14 @@ def move_answer(book: WholeBook, solved: SolvedPanel) -> MoveAnswer | None:
     if moving is None:
         return None
     feed = moving.feed
+    sized = feed is not None and feed.rung is not None
+    figures = explained(book, feed.question, feed.load_steps) if feed is not None and sized else ()
     return MoveAnswer(
         tuple(_reach(solved, r) for r in moving.reaching),
         tuple(_box(book, group) for group in moving.groups),
-        None if moving.move.feeder is None else solved.asked.told.length.of(moving.move.feeder),
-        feed.rung.size if feed is not None and feed.rung is not None else None,
-        feed.rung.drop_pct if feed is not None and feed.rung is not None else None,
+        _length(solved, moving.move.feeder, "To the new place", "entered"),
+        figure_of(figures, "size"),
+        figure_of(figures, "drop_pct"),
         None if feed is None else feed.rung is not None and feed.rung.passes,
         tuple(_before(solved, moving)),
         tuple(_dark(solved, moving)),
@@ -29,9 +33,17 @@ def move_answer(book: WholeBook, solved: SolvedPanel) -> MoveAnswer | None:
 
 
 def _reach(solved: SolvedPanel, r: Reaching) -> Reach:
-    length = solved.asked.told.length
-    needed = None if r.needed is None else length.of(r.needed)
-    return Reach(r.circuit.id, needed, None if r.there is None else length.of(r.there), r.reaches, r.box)
+    needed = _length(solved, r.needed, *r.needed_by)
+    return Reach(r.circuit.id, needed, _length(solved, r.there, *r.there_by), r.reaches, r.box)
+
+
+def _length(solved: SolvedPanel, metres: float | None, what: str, cite: str) -> Figure:
+    """A length with where it comes from, told in the job's own units."""
+    unit = solved.asked.told.length
+    if metres is None:
+        return Figure(None, unit.sign, ())
+    value = unit.of(metres)
+    return Figure(value, unit.sign, (Step(what, value, unit.sign, cite),))
 
 
 def _box(book: WholeBook, group: SpliceGroup) -> SpliceBox:

@@ -7,14 +7,12 @@ import ChoiceField from '@/fields/ChoiceField.vue'
 import { GEAR_ROOMS } from '@/fields/choices'
 import NumberField from '@/fields/NumberField.vue'
 import FigureButton from '@/figures/FigureButton.vue'
-import { lengthText } from '@/figures/write'
+import { figureText } from '@/figures/write'
 import { useUnits } from '@/stores/units'
-import { useView } from '@/stores/view'
 
 const panel = usePanelDesk()
 const { base, station, answer, circuits, solved } = panel
 const units = useUnits()
-const view = useView()
 const move = computed(() => panel.panel.value?.move ?? null)
 const found = computed(() => answer.value?.move ?? null)
 const sign = computed(() => units.value.length.sign)
@@ -69,7 +67,7 @@ function said(reaches: boolean | null): string {
         <NumberField label="Up, down and into it" :value="move.ends" :unit="sign" :pointer="`${base}/panel/move/ends`" hint="Added to every cable" @change="(v) => set('move/ends', v ?? 0)" />
         <NumberField v-if="!byPlan" label="Old place to new, along the wire" :value="move.length" :unit="sign" lockable set-word="none" :pointer="`${base}/panel/move/length`" @change="(v) => set('move/length', v)" />
         <NumberField label="Feeder to the new place" :value="move.feeder" :unit="sign" lockable set-word="none" :pointer="`${base}/panel/move/feeder`" @change="(v) => set('move/feeder', v)" />
-        <p v-if="found?.feeder_size" class="feeder narrow" :class="{ danger: !found.feeder_passes }">{{ found.feeder_passes ? 'Feeder' : 'Feeder fails' }}: {{ found.feeder_size }}, {{ found.feeder_drop_pct?.toFixed(2) }} % drop at {{ lengthText(found.feeder_length ?? 0, sign, view.both) }}</p>
+        <p v-if="found?.feeder_size.value" class="feeder narrow" :class="{ danger: !found.feeder_passes }">{{ found.feeder_passes ? 'Feeder' : 'Feeder fails' }}: <FigureButton :figure="found.feeder_size" title="feeder to the new place" />, <FigureButton :figure="found.feeder_drop" title="drop of the feeder to the new place" /> drop at <FigureButton :figure="found.feeder_length" title="length of the feeder to the new place" /></p>
         <button class="plain narrow quiet" @click="set('move', null)">leave it where it is</button>
       </div>
       <MovePicture v-if="found" :found="found" />
@@ -81,8 +79,8 @@ function said(reaches: boolean | null): string {
           <tr v-for="{ r, circuit, says } in rows" :key="r.circuit" :class="{ short: r.reaches === false, here: panel.circuitId.value === r.circuit }">
             <td><button class="plain narrow" @click="panel.circuitId.value = r.circuit"><span class="mono">{{ spaceText(circuit) }}</span> {{ says }}</button></td>
             <td v-if="byPlan" class="right"><input class="mono" :value="circuit.enters?.x ?? ''" :aria-label="`${says} comes in, east`" @change="setEnters(r.circuit, 'x', ($event.target as HTMLInputElement).value)" /> · <input class="mono" :value="circuit.enters?.y ?? ''" :aria-label="`${says} comes in, north`" @change="setEnters(r.circuit, 'y', ($event.target as HTMLInputElement).value)" /></td>
-            <td class="right"><input class="mono" :value="circuit.spare ?? ''" :placeholder="r.there === null ? '—' : r.there.toFixed(1)" :aria-label="`Cable there, ${says}`" @change="setSpare(r.circuit, ($event.target as HTMLInputElement).value)" /> {{ sign }}</td>
-            <td class="right mono">{{ r.needed === null ? '—' : `${r.needed.toFixed(1)} ${sign}` }}</td>
+            <td class="right"><input class="mono" :value="circuit.spare ?? ''" :placeholder="figureText(r.there, 1).replace(` ${sign}`, '')" :aria-label="`Cable there, ${says}`" @change="setSpare(r.circuit, ($event.target as HTMLInputElement).value)" /> {{ sign }}</td>
+            <td class="right"><FigureButton :figure="r.needed" :title="`cable needed, ${says}`" :places="1" /></td>
             <td class="narrow" :class="{ danger: r.reaches === false, caution: r.reaches === null, good: r.reaches }">{{ said(r.reaches) }}<template v-if="r.box">, {{ r.box }}</template></td>
           </tr>
         </tbody>

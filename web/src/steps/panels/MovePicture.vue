@@ -12,9 +12,10 @@ const [OLD, NEW, ROW] = [78, 372, 16]
 
 /** Every cable on its way from the old panel to the new one: as far as it goes, or the box where it is spliced. */
 const rows = computed(() => props.found.reaches.map((r) => {
-  const share = r.needed === null || r.there === null ? null : r.needed > 0 ? Math.min(1, r.there / r.needed) : 1
+  const [needed, there] = [r.needed.value as number | null, r.there.value as number | null]
+  const share = needed === null || there === null ? null : needed > 0 ? Math.min(1, there / needed) : 1
   const circuit = panel.circuits.value.find((c) => c.id === r.circuit)
-  const wanting = r.reaches === false ? `${((r.needed ?? 0) - (r.there ?? 0)).toFixed(0)} ${units.value.length.sign} short` : ''
+  const wanting = r.reaches === false ? `${((needed ?? 0) - (there ?? 0)).toFixed(0)} ${units.value.length.sign} short` : ''
   return { ...r, end: OLD + (NEW - OLD) * (share ?? 0.5), number: `${circuit?.space ?? '·'}${circuit?.half ?? ''}`, letter: r.box.replace(/^Box /, ''), wanting }
 }))
 const height = computed(() => 30 + rows.value.length * ROW + 10)

@@ -12,7 +12,7 @@ from northspan.core.ground.answer import ModeAnswer
 from northspan.core.ground.bonded import Bonded, bonded
 from northspan.core.job.job import Job, Station
 from northspan.core.physics.steel_raceway import is_steel
-from northspan.core.property.fixes import run_fix, station_fix
+from northspan.core.property.fixes import WORSE, run_fix, station_fix
 from northspan.core.property.guards import unguarded
 from northspan.core.property.sized_run import SizedRun, hots_of
 from northspan.core.property.topology import SOURCES
@@ -41,18 +41,18 @@ def find(book: WholeBook, view: JobView) -> Iterable[Finding]:
 
 
 def _whole(book: WholeBook, entered: Job, before: tuple[Finding, ...], finding: Finding, fix: Fix) -> Fix | None:
-    """A fix with what must go with it: where it brings out another danger, that one's fix is done with it, until none
-    is left that was not there before. None where that leads nowhere. A bond that is the only one is not taken out
-    without another in its place, though the lack of that one was known before.
+    """A fix with what must go with it: where it brings out another danger or violation, that one's fix is done with it,
+    until none is left that was not there before. None where that leads nowhere. A bond that is the only one is not
+    taken out without another in its place, though the lack of that one was known before.
     """
-    known = {_key(f) for f in before if f.level == "danger"}
+    known = {_key(f) for f in before if f.level in WORSE}
     if finding.rule == "bond-extra":
         known = {key for key in known if key[0] != "bond-missing"}
     for _ in range(MOST_CHANGES):
         after = tuple(bond_faults.find(book, bonded(book.earthing, patched_job(entered, fix.patch))))
         if any(_key(f) == _key(finding) for f in after):
             return None
-        new = next((f for f in after if f.level == "danger" and _key(f) not in known), None)
+        new = next((f for f in after if f.level in WORSE and _key(f) not in known), None)
         if new is None:
             return fix
         if not new.fixes:
