@@ -15,7 +15,7 @@ from northspan.server.edition import EDITION
 from northspan.server.files import files
 from northspan.server.jobs import jobs
 from northspan.server.pages import serve_pages
-from northspan.server.panels import panels
+from northspan.server.panels.views import panels
 from northspan.server.recordings import recordings
 from northspan.server.replies import HANDLERS, on_bad_request, refuse
 from northspan.server.shop import shop

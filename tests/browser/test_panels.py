@@ -51,6 +51,21 @@ class Panels(BrowserTest):
         expect(page.get_by_text(re.compile("^14 is taken by Carport charger")).first).to_be_visible()
         expect(self.breaker(page, "Dishwasher")).to_have_attribute("aria-label", re.compile("^Space 9, "))
 
+    def test_keys_and_the_list_change_the_chosen_circuit(self):
+        page = self.open()
+        disposer = self.breaker(page, "Disposer")
+        disposer.click()
+        page.keyboard.press("t")
+        expect(disposer).to_have_attribute("aria-label", re.compile("^Space 24a, "))
+        page.get_by_label("A breaker of the shop’s list").select_option("15 A GFCI")
+        expect(disposer).to_have_attribute("aria-label", re.compile("^Space 24a, Disposer, 15 A, "))
+        expect(page.get_by_label("Guard")).to_have_value("1")
+        disposer.focus()
+        page.keyboard.press("m")
+        expect(page.get_by_label("Neutral shared with")).to_contain_text("26 Plugs")
+        page.keyboard.press("n")
+        expect(page.get_by_label("Directory")).to_be_focused()
+
     def test_wires_are_led_and_a_fix_gives_a_neutral_its_own_hole(self):
         page = self.open()
         self.breaker(page, "Dishwasher").click()

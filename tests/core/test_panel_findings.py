@@ -45,6 +45,7 @@ TRIPPED = {
         (f"{C}/bed/breaker", "standard"), (f"{C}/bed/first_outlet", "afci"), (f"{C}/bed/cable/length", 50.5),
     ],
     "white-hot": [(f"{C}/pump/white_hot", True), (f"{C}/pump/remarked", False)],
+    "circuit-lost": [(f"{C}/bed/appliances", ["oven"]), (f"{C}/pump/run", "service")],
     "directory-missing": [("panel/directory", False)],
     "directory-blank": [(f"{C}/bed/name", "")],
     "directory-vague": [(f"{C}/bed/name", "Lights and plugs 2")],
@@ -105,6 +106,14 @@ class Rules(unittest.TestCase):
         made["stations"][2]["panel"] = {"circuits": []}
         found = [f for f in findings(made) if f.station == "shed-panel" and "bond" in f.rule]
         self.assertEqual([f.rule for f in found], ["bond-extra"])
+        floats = opened(("panel/bars/g/bonded", False), ("bonding/ground_bar", "floating"))
+        self.assertEqual([f.rule for f in findings(floats) if f.rule.startswith("bar-")], ["bar-floating"])
+
+    def test_spaces_are_counted_where_circuits_are_written_and_guessed_where_not(self):
+        fan = {"id": "fan", "name": "Fan", "kind": "fastened", "volts": 240, "va": 900, "count": 7}
+        own = {"places/0/floor_area": 900, "places/0/appliances": [fan], "stations/1/load": None}
+        self.assertEqual(findings(opened(**own), "spaces"), [])
+        self.assertEqual(len(findings(opened(("panel/circuits", []), **own), "spaces")), 1)
 
     def test_guards_of_the_house_rules(self):
         freezer = circuit("freezer", 7, 5, 5, rooms=["garage"], single_outlet=True, va=400)
@@ -131,8 +140,7 @@ class Refusals(unittest.TestCase):
             ([(f"{C}/left/partner", None)], "must name each other as partner"),
             ([("gear/spaces", 13)], "an even number of spaces"),
             ([("panel/legs", ["A", "B"])], "legs name 2 spaces of 12"),
-            ([(f"{C}/bed/appliances", ["oven"])], "there is no appliance 'oven'"),
-            ([(f"{C}/bed/run", "service")], "no run 'service' leaves"),
+            ([(f"{C}/{c}/appliances", ["oven"]) for c in ("bed", "pump")], "'oven' hangs on another circuit already"),
             ([("panel/circuits", [*CIRCUITS, CIRCUITS[0]])], "two circuits have the id kitchen"),
         ):
             with self.subTest(words), self.assertRaises(JobFileError) as refused:

@@ -71,6 +71,16 @@ class Variants(unittest.TestCase):
         self.assertEqual({s.transformer.kva for s in made.stations if s.transformer}, {5.0})
         self.assertEqual([f.rule for f in solution.findings if f.level == "danger"], [])
 
+    def test_the_breaker_of_a_run_feeds_the_transformer_ahead_of_it(self):
+        """Taken, the panel's circuit is that of the short run to the transformer, and nothing of the job is lost."""
+        panel = {"stations/1/gear": {"spaces": 8}, "stations/1/panel": {"circuits": [{"id": "shed", "run": "feeder"}]}}
+        variant = {"id": "v", "name": "480 V", "run": "feeder", "system": "480-2w"}
+        made = dump(job(**panel, variants=[variant]))
+        taken = what_if(parse(made), {}).columns[1].take
+        after = parse(jsonpatch.apply_patch(made, list(taken.patch)))
+        self.assertEqual(after.stations[1].panel.circuits[0].run, "feeder-to-up")
+        self.assertEqual([f for f in solve(after).findings if f.rule == "circuit-lost"], [])
+
     def test_120_volts_needs_one_only_at_the_far_end(self):
         made, solution = self.make(LONG, run="feeder", system="120-2w")
         self.assertEqual([s.transformer.secondary for s in made.stations if s.transformer], ["240-2w"])

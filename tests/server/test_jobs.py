@@ -137,7 +137,7 @@ class Demo(ServerTest):
 
     def test_loaded_once_and_not_again_after_deleting(self):
         jobs = self.client.get("/api/jobs").json["jobs"]
-        self.assertEqual({j["name"] for j in jobs}, {"Juniper Bend", "Cobalt Street"})
+        self.assertEqual({j["name"] for j in jobs}, {"Juniper Bend", "Cobalt Street", "Tamarack Row"})
         self.client.put(f"/api/jobs/{jobs[0]['id']}/shelf/deleted")
         again = self.start()
         self.assertEqual(len(again.get("/api/jobs").json["jobs"]), 1)

@@ -109,7 +109,7 @@ def problems(job: Job) -> Iterable[Problem]:
                 words = f"is missing: a {kind} says what it is" if missing else f"only a {kind} says what it is"
                 yield Problem(f"/stations/{i}/{name}", words)
         if station.panel is not None:
-            yield from panel_problems(job, i, station, station.panel)
+            yield from panel_problems(i, station, station.panel)
     for i, place in enumerate(job.places):
         yield from _duplicates(f"places/{i}/appliances", [a.id for a in place.appliances])
         for j, appliance in enumerate(place.appliances):

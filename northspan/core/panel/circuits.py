@@ -151,7 +151,8 @@ def _sized(
             f"{number(amps)} A × {number(wiring.volts)} V, the run's load", amps * wiring.volts, "VA", "entered"
         )
         return SizedCircuit(index, circuit, wiring, amps * wiring.volts, (step,), leg, None, run)
-    hung = tuple(appliances[each] for each in circuit.appliances if not appliances[each].later)
+    known = (appliances[each] for each in circuit.appliances if each in appliances)
+    hung = tuple(a for a in known if not a.later)
     system = system_of(circuit, asked.supply)
     terminal_c = asked.station.terminal_c
     found = _judged(book, asked.rules, asked.told.id, circuit, hung, system.name, terminal_c)

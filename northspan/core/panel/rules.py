@@ -42,4 +42,4 @@ class PanelRules(Protocol):
         """
 
     def splice(self, circuits: Sequence[SizedCircuit]) -> Splice:
-        """A box in which the cables of these circuits are each spliced to as long a one more."""
+        """A box in which the cable of each of these circuits is spliced to one that goes on."""

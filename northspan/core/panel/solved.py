@@ -92,7 +92,7 @@ class SolvedPanel:
             return circuit.name
         if circuit.appliances:
             names = {a.id: a.name for a in self.asked.place.appliances}
-            return ", ".join(names[a] for a in circuit.appliances)
+            return ", ".join(names.get(a, a) for a in circuit.appliances)
         if each.run is not None:
             return next(r.name for r in self.asked.leaving if r.id == each.run.run.id)
         rooms = ", ".join(circuit.rooms).replace("-", " ")

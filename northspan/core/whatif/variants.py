@@ -89,6 +89,7 @@ def _through_transformers(job: Job, solution: Solution, run: Run, system: str) -
     taken = {r.id for r in job.runs}
     ends = stations[run.from_station], stations[run.to_station]
     new_stations: list[Station] = []
+    standing = job.stations
     runs: list[Run] = []
     start = run.from_station
     if source is None or not can_feed(source, system):
@@ -102,7 +103,9 @@ def _through_transformers(job: Job, solution: Solution, run: Run, system: str) -
             run.system,
         )
         new_stations.append(up)
-        runs.append(_connecting(job.told, _fresh(taken, f"{run.id}-to-up"), start, up.id, run))
+        leaving = _connecting(job.told, _fresh(taken, f"{run.id}-to-up"), start, up.id, run)
+        runs.append(leaving)
+        standing = tuple(_leaves_by(s, run.id, leaving.id) if s.id == start else s for s in job.stations)
         start = up.id
     down = _transformer(
         book,
@@ -124,7 +127,15 @@ def _through_transformers(job: Job, solution: Solution, run: Run, system: str) -
         _connecting(job.told, _fresh(taken, f"{run.id}-from-down"), down.id, run.to_station, run, run.locks.load),
     ]
     kept = tuple(r for r in job.runs if r.id != run.id)
-    return job.model_copy(update={"stations": (*job.stations, *new_stations), "runs": (*kept, *runs)})
+    return job.model_copy(update={"stations": (*standing, *new_stations), "runs": (*kept, *runs)})
+
+
+def _leaves_by(station: Station, before: str, now: str) -> Station:
+    """A panel whose breaker for one run feeds another in its place."""
+    if station.panel is None:
+        return station
+    circuits = tuple(c.model_copy(update={"run": now}) if c.run == before else c for c in station.panel.circuits)
+    return station.model_copy(update={"panel": station.panel.model_copy(update={"circuits": circuits})})
 
 
 def _fresh(taken: Container[str], wanted: str) -> str:

@@ -74,7 +74,10 @@ def _dark(solved: SolvedPanel, moving: Moving) -> Iterator[str]:
         yield f"Measure {_cables(unknown)} that nobody has measured yet; have a box ready for each."
     for group in moving.groups:
         yield f"Splice {_cables(_many(each.circuit for each in group.circuits))} in {group.name}."
-    yield "Land the feeder to the maker's torque, and take the old can's bond out with it."
+    torque = solved.station.gear.torque
+    tight = "to the maker's torque" if torque is None else f"at {solved.asked.told.torque.said(torque)}"
+    apart = solved.station.bonding.neutral in (None, "none")
+    yield f"Land the feeder {tight}; {'keep neutral and can apart' if apart else 'bond the neutral to the new can'}."
     yield "Test every circuit before its breaker is closed."
 
 

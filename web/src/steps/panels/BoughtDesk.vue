@@ -139,8 +139,8 @@ function remove(way: string) {
             <ChoiceField label="A hole takes from" :value="(b.least_size ?? null) as never" :choices="sizeLocks('') as never" :pointer="`${base}/panel/bars/${i}/least_size`" @change="(v) => set(`panel/bars/${i}/least_size`, v)" />
             <ChoiceField label="to" :value="(b.most_size ?? null) as never" :choices="sizeLocks('') as never" :pointer="`${base}/panel/bars/${i}/most_size`" @change="(v) => set(`panel/bars/${i}/most_size`, v)" />
             <ChoiceField label="marked for" :value="b.metal" :choices="TERMINAL_METALS" :pointer="`${base}/panel/bars/${i}/metal`" @change="(v) => set(`panel/bars/${i}/metal`, v)" />
+            <NumberField label="Grounds of one size in a hole" :value="b.grounds_a_hole" :pointer="`${base}/panel/bars/${i}/grounds_a_hole`" @change="(v) => set(`panel/bars/${i}/grounds_a_hole`, v)" />
             <template v-if="b.kind === 'ground'">
-              <NumberField label="Grounds of one size in a hole" :value="b.grounds_a_hole" :pointer="`${base}/panel/bars/${i}/grounds_a_hole`" @change="(v) => set(`panel/bars/${i}/grounds_a_hole`, v)" />
               <ChoiceField label="Held by" :value="b.fixing" :choices="BAR_FIXINGS" :pointer="`${base}/panel/bars/${i}/fixing`" @change="(v) => set(`panel/bars/${i}/fixing`, v)" />
               <ChoiceField label="Fastened to the can" :value="b.bonded" :choices="KNOWN" :pointer="`${base}/panel/bars/${i}/bonded`" @change="(v) => set(`panel/bars/${i}/bonded`, v)" />
             </template>

@@ -3,11 +3,12 @@ import { nextTick, onBeforeUnmount, onMounted, provide, ref, useTemplateRef, wat
 
 import BalanceBeam from './BalanceBeam.vue'
 import BoughtDesk from './BoughtDesk.vue'
-import BoxDesk from './BoxDesk.vue'
-import CircuitFields from './CircuitFields.vue'
-import CircuitList from './CircuitList.vue'
-import CircuitSummary from './CircuitSummary.vue'
-import MoveDesk from './MoveDesk.vue'
+import BoxDesk from './box/BoxDesk.vue'
+import CircuitFields from './circuit/CircuitFields.vue'
+import CircuitList from './circuit/CircuitList.vue'
+import { circuitKeys } from './circuit/circuitKeys'
+import CircuitSummary from './circuit/CircuitSummary.vue'
+import MoveDesk from './move/MoveDesk.vue'
 import PanelBox from './PanelBox.vue'
 import PanelFacts from './PanelFacts.vue'
 import PanelPicker from './PanelPicker.vue'
@@ -50,7 +51,7 @@ function step(by: number) {
   circuitId.value = ordered.value[Math.min(Math.max(at, 0), ordered.value.length - 1)]?.id ?? null
 }
 const unbind: (() => void)[] = []
-onMounted(() => unbind.push(onKey('j', () => step(1)), onKey('k', () => step(-1))))
+onMounted(() => unbind.push(onKey('j', () => step(1)), onKey('k', () => step(-1)), circuitKeys(panel)))
 onBeforeUnmount(() => unbind.forEach((stop) => stop()))
 
 watch(() => view.working?.title, (title) => title && nextTick(() => working.value?.scrollIntoView({ block: 'nearest' })))

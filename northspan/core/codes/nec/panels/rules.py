@@ -26,5 +26,5 @@ class NecPanels:
         return proposed.proposed(place, supply, leaving, there)
 
     def splice(self, circuits: Sequence[SizedCircuit]) -> Splice:
-        """A box in which the cables of these circuits are each spliced to as long a one more."""
+        """A box in which the cable of each of these circuits is spliced to one that goes on."""
         return splices.splice(circuits)

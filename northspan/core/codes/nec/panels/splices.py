@@ -1,6 +1,7 @@
 """A box of splices: every cable that comes in too short is spliced to one that goes on. 314.16."""
 
 from collections.abc import Sequence
+from functools import lru_cache
 
 from northspan.core.codes.nec.boxes.answer import box
 from northspan.core.codes.nec.boxes.case import BoxCase
@@ -11,6 +12,7 @@ from northspan.core.working import Figure, Step
 
 # Taken where neither a wire nor a breaker is on record: never too small a box for a house's small circuits.
 UNKNOWN_SIZE = "10"
+REMEMBERED = 1000
 SHAPES = ("round/octagonal", "square")
 
 
@@ -31,29 +33,41 @@ def splice(circuits: Sequence[SizedCircuit]) -> Splice:
     if any(size not in BOX_VOLUMES.rows for size, _ in sizes.values()):
         step = Step("A wire larger than 6: its box goes by the length of its pull", None, "", "314.28(A)")
         return Splice(Figure(None, "in³", (step,)), None)
-    wires, grounds = [], []
+    wires: list[tuple[str, int]] = []
     earthed = {c.id for c in ground_wires(each.circuit for each in circuits)}
     seen: set[str] = set()
     for each in circuits:
-        circuit, size = each.circuit, sizes[each.circuit.id][0]
+        circuit = each.circuit
         paired = circuit.partner in seen
         seen.add(circuit.id)
         many = circuit.poles + int(takes_neutral(circuit) and not paired)
-        wires.append({"size": size, "count": 2 * many})
-        if circuit.id in earthed:
-            grounds.append({"size": size, "count": 2})
-    asked = {"conductors": wires, "egcs": grounds, "internal_clamps": True, "shapes": SHAPES}
-    case = BoxCase.model_validate(asked)
-    answer = box(case)
-    needed = next(f.figure for f in answer.figures if f.key == "needed_in3")
+        wires.append((sizes[circuit.id][0], 2 * many))
+    grounds = tuple(sizes[each.circuit.id][0] for each in circuits if each.circuit.id in earthed)
+    needed, found = _filled(tuple(wires), grounds)
     guessed = tuple(
         Step(f"{each.circuit.name or each.circuit.id}: taken as {size}", None, "", why)
         for each in circuits
         for size, why in (sizes[each.circuit.id],)
         if why
     )
+    return Splice(Figure(needed.value, needed.unit, (*guessed, *needed.steps)), found)
+
+
+# A pure function of what is in the box, which is asked of while cables are shared among boxes.
+@lru_cache(maxsize=REMEMBERED)
+def _filled(wires: tuple[tuple[str, int], ...], grounds: tuple[str, ...]) -> tuple[Figure, str | None]:
+    """The room (in³) for so many spliced wires of a size, with two equipment grounds of each size named, and the
+    smallest box that has it.
+    """
+    asked = {
+        "conductors": [{"size": size, "count": many} for size, many in wires],
+        "egcs": [{"size": size, "count": 2} for size in grounds],
+        "internal_clamps": True,
+        "shapes": SHAPES,
+    }
+    answer = box(BoxCase.model_validate(asked))
     found = answer.values["smallest_box"]
-    return Splice(Figure(needed.value, needed.unit, (*guessed, *needed.steps)), str(found) if found else None)
+    return next(f.figure for f in answer.figures if f.key == "needed_in3"), str(found) if found else None
 
 
 def size_or_likely(each: SizedCircuit) -> tuple[str, str]:

@@ -10,6 +10,7 @@ from northspan.core.codes.nec.findings.equipment.entries import (
     finding,
     from_service,
     gear_fix,
+    on_gear,
     place_of,
 )
 from northspan.core.codes.nec.sizing import minimums
@@ -209,7 +210,7 @@ def find_places(book: WholeBook, view: JobView) -> Iterable[Finding]:
             "over-steps": ("240.24(F)", "over steps"),
         }.get(room or "", ("", ""))
         if section and (room != "bathroom" or place.kind == "dwelling" or service):
-            yield finding(
+            yield on_gear(
                 "panel-room", "violation", section, f"{station.name} hangs {words}", station,
                 "Breakers stay out of bathrooms and clothes closets and off the space over steps.",
                 (station_fix(view.job, station, f"Hang {station.name} in the hall", way, "hall"),),

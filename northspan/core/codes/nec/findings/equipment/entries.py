@@ -1,5 +1,7 @@
 """Where a place's supply enters it, as the finders of disconnects and ratings see it; what fixes a station's gear."""
 
+from dataclasses import replace
+
 from northspan.core.ground.modes import is_line_side
 from northspan.core.job.job import Place, Station
 from northspan.core.property.fixes import station_fix
@@ -45,3 +47,11 @@ def finding(
 ) -> Finding:
     """A finding on a station."""
     return Finding(rule, level, section, title, words, station=station.id, fixes=fixes)
+
+
+def on_gear(
+    rule: str, level: Level, section: str, title: str, station: Station, words: str, fixes: tuple[Fix, ...] = ()
+) -> Finding:
+    """A finding on a station's gear; of a panel whose cover is off it is seen there."""
+    found = finding(rule, level, section, title, station, words, fixes)
+    return found if station.panel is None else replace(found, panel=station.id)

@@ -4,7 +4,14 @@ from collections.abc import Iterable
 
 from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.data import WORKING_DEPTH
-from northspan.core.codes.nec.findings.equipment.entries import entries, finding, from_service, gear_fix, place_of
+from northspan.core.codes.nec.findings.equipment.entries import (
+    entries,
+    finding,
+    from_service,
+    gear_fix,
+    on_gear,
+    place_of,
+)
 from northspan.core.codes.nec.loads.standard import LIGHTING_VA_PER_FT2
 from northspan.core.job.job import Station
 from northspan.core.property.view import JobView
@@ -33,7 +40,7 @@ def find_ratings(book: WholeBook, view: JobView) -> Iterable[Finding]:
         sizing = view.runs[feed.id].sizing
         if gear.rating_a is not None and gear.rating_a < sizing.question.amps - 1e-9 and _unsaid(view, feed.id):
             enough = made_gear(sizing.question.amps)
-            yield finding(
+            yield on_gear(
                 "gear-below-load", "violation", "408.30, 230.79", f"{station.name}: {number(gear.rating_a)} A gear "
                 f"on {number(sizing.question.amps)} A", station,
                 "The gear is rated below what it is to carry.",
@@ -43,7 +50,7 @@ def find_ratings(book: WholeBook, view: JobView) -> Iterable[Finding]:
         behind = station.kind == "panelboard" and not gear.has_main
         if behind and gear.rating_a is not None and breaker is not None and gear.rating_a < breaker - 1e-9:
             panel = made_gear(breaker)
-            yield finding(
+            yield on_gear(
                 "bus-below-breaker", "violation", "408.36", f"{station.name}: {number(gear.rating_a)} A bus behind a "
                 f"{number(breaker)} A breaker", station,
                 "Without a main of its own, a panelboard is protected at its rating by the breaker ahead of it.",
@@ -61,7 +68,7 @@ def _interrupting(view: JobView, station: Station) -> Iterable[Finding]:
     if gear.interrupting_ka is None or not isinstance(fault, float) or fault <= 1000.0 * gear.interrupting_ka:
         return
     if gear.series_ka is not None and fault <= 1000.0 * gear.series_ka:
-        yield finding(
+        yield on_gear(
             "series-rated", "note", "240.86(B), 110.22(C)",
             f"{station.name}: {number(gear.interrupting_ka)} kA devices, series rated {number(gear.series_ka)} kA",
             station,
@@ -71,7 +78,7 @@ def _interrupting(view: JobView, station: Station) -> Iterable[Finding]:
         )  # fmt: skip
         return
     better = next((ka for ka in INTERRUPTING_KA if 1000.0 * ka >= fault), None)
-    yield finding(
+    yield on_gear(
         "interrupting", "danger", "110.9", f"{station.name}: {number(gear.interrupting_ka)} kA gear on a "
         f"{fault / 1000.0:.1f} kA fault", station,
         "A breaker that opens on more than its interrupting rating can burst.",
@@ -84,7 +91,7 @@ def find_fittings(book: WholeBook, view: JobView) -> Iterable[Finding]:
     for station in view.job.stations:
         gear, told = station.gear, view.job.told.small
         if gear.back_fed and not gear.retained:
-            yield finding(
+            yield on_gear(
                 "back-fed", "violation", "408.36(D)", f"{station.name}: back-fed breaker without its retainer", station,
                 "A plug-in breaker fed from its load side stays live when it comes off the bus; it is held by a "
                 "fastener of its own.",
@@ -92,7 +99,7 @@ def find_fittings(book: WholeBook, view: JobView) -> Iterable[Finding]:
             )  # fmt: skip
         if gear.handle_height is not None and gear.handle_height > HIGHEST_HANDLE_M + DUST_M:
             highest = told.said(HIGHEST_HANDLE_M)
-            yield finding(
+            yield on_gear(
                 "handle-height", "violation", "404.8(A), 240.24(A)",
                 f"{station.name}: handle at {told.said(gear.handle_height)}", station,
                 f"The grip at its highest is {highest} above the floor at most.",
@@ -102,7 +109,7 @@ def find_fittings(book: WholeBook, view: JobView) -> Iterable[Finding]:
         for name, least, words in (("working_depth", depth, "deep"), ("working_width", WORKING_WIDTH_M, "wide")):
             value = getattr(gear, name)
             if value is not None and value < least - DUST_M:
-                yield finding(
+                yield on_gear(
                     f"working-space-{words}", "violation", "110.26(A)(1)" if words == "deep" else "110.26(A)(2)",
                     f"{station.name}: working space {told.said(value)} {words}", station,
                     f"Whoever works on it live needs {told.said(least)}{why if words == 'deep' else ''}.",
@@ -113,11 +120,13 @@ def find_fittings(book: WholeBook, view: JobView) -> Iterable[Finding]:
 
 
 def _spaces(view: JobView, station: Station) -> Iterable[Finding]:
-    if station.kind != "panelboard" or station.gear.spaces is None:
+    # Where its circuits are written down they are counted, not guessed at.
+    written = station.panel is not None and station.panel.circuits
+    if station.kind != "panelboard" or station.gear.spaces is None or written:
         return
     needed = spaces_needed(view, station)
     if needed > station.gear.spaces:
-        yield finding(
+        yield on_gear(
             "spaces", "advice", "408.36", f"{station.name}: {needed} spaces asked for, {station.gear.spaces} there",
             station,
             "Counted from what is drawn and entered: two for a two-pole circuit, one for any other, and the circuits "

@@ -31,6 +31,7 @@ def find(book: WholeBook, solved: SolvedPanel) -> Iterable[Finding]:
             if not owed.has:
                 yield _owed(solved, each, owed.guard, owed.section, owed.why)
         yield from _first_outlet(solved, each)
+        yield from _lost(solved, each)
         yield from _white(solved, each)
 
 
@@ -115,6 +116,22 @@ def _first_outlet(solved: SolvedPanel, each: SizedCircuit) -> Iterator[Finding]:
         "metal pipe or armour all the way.",
         circuit.id, (circuits_fix(solved, "Use an AFCI breaker",
                                   {circuit.id: {"breaker": BOTH["afci"] if circuit.breaker == "gfci" else "afci"}}),),
+    )  # fmt: skip
+
+
+def _lost(solved: SolvedPanel, each: SizedCircuit) -> Iterator[Finding]:
+    """What hung on it and is no longer in the job, or no longer leaves here."""
+    circuit, known = each.circuit, {a.id for a in solved.asked.place.appliances}
+    gone = [a for a in circuit.appliances if a not in known]
+    lost_run = circuit.run is not None and each.run is None
+    if not gone and not lost_run:
+        return
+    kept = {"appliances": [a for a in circuit.appliances if a in known]} | ({"run": None} if lost_run else {})
+    yield finding(
+        solved, "circuit-lost", "advice", "408.4(A)", f"what hung on {called(circuit)} is no longer in the job",
+        f"{', '.join([*gone, *([circuit.run] if lost_run and circuit.run else [])])}: taken off in Loads or Span. The "
+        "breaker is still there; say what it serves now, or make it a spare.",
+        circuit.id, (circuits_fix(solved, "Nothing of it hangs here any more", {circuit.id: kept}),),
     )  # fmt: skip
 
 

@@ -51,7 +51,7 @@ def _neutrals(solved: SolvedPanel) -> Iterator[Finding]:
 def _grounds(solved: SolvedPanel, bars: dict[str, Bar]) -> Iterator[Finding]:
     sized = solved.by_id
     for (bar, hole), here in solved.landed.grounds.items():
-        most = bars[bar].grounds_a_hole if bars[bar].kind == "ground" else 1
+        most = bars[bar].grounds_a_hole
         if len(here) < 2:
             continue
         kinds = {ground_of(sized[c.id]) for c in here} - {(None, "cu"), (None, "al")}
@@ -236,7 +236,8 @@ def _fastening(solved: SolvedPanel, at: int, bar: Bar) -> Iterator[Finding]:
             "A bar is held by machine screws with two threads in the metal, or by thread-forming ones that do as much.",
             None, (panel_fix(solved, "Use thread-forming machine screws", {f"panel/bars/{at}/fixing": "machine"}),),
         )  # fmt: skip
-    if bar.bonded is False:
+    # Said once: a ground bar that floats is Ground's finding where it was entered there.
+    if bar.bonded is False and solved.station.bonding.ground_bar != "floating":
         yield finding(
             solved, "bar-not-bonded", "danger", "408.40", f"ground bar {bar.id} is not on the can",
             "A hot that touches the can has no way back through it, and no breaker opens.",

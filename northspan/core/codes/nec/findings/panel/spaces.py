@@ -72,7 +72,9 @@ def _pairs(solved: SolvedPanel) -> Iterator[Finding]:
     by_id = {c.id: c for c in solved.panel.circuits}
     for circuit in solved.panel.circuits:
         other = by_id.get(circuit.partner or "")
-        if other is None or circuit.space is None or other.space is None or circuit.space > other.space:
+        if other is None or circuit.space is None or other.space is None:
+            continue
+        if (circuit.space, circuit.id) > (other.space, other.id):
             continue
         both = f"{called(circuit)} and {called(other)}"
         if solved.bus.leg(circuit.space) == solved.bus.leg(other.space):

@@ -3,7 +3,7 @@
 from collections.abc import Iterable
 
 from northspan.core.codes.codebook import WholeBook
-from northspan.core.codes.nec.findings.equipment.entries import finding, gear_fix
+from northspan.core.codes.nec.findings.equipment.entries import gear_fix, on_gear
 from northspan.core.codes.nec.sizing import overcurrent
 from northspan.core.job.job import ParallelSource, Station
 from northspan.core.property.guards import main_a
@@ -45,7 +45,7 @@ def _bus(view: JobView, station: Station) -> Iterable[Finding]:
     if main is None:
         return
     if bus is None:
-        yield finding(
+        yield on_gear(
             "bus-unknown", "advice", "705.12(B)(3)", f"{station.name}: bus rating not on record", station,
             "Two sources feed it, so its bus is judged by both together. Read its rating on the label.",
         )  # fmt: skip
@@ -63,7 +63,7 @@ def _bus(view: JobView, station: Station) -> Iterable[Finding]:
     if larger is not None:
         fixes.append(gear_fix(view, station, f"Use {a_number(larger)} A bus", "bus_a", larger))
     end = "at its two ends" if far else "not known to stand at its two ends"
-    yield finding(
+    yield on_gear(
         "bus-second-source", "danger", "705.12(B)(3)", f"{station.name}: {number(bus)} A bus, {number(needed)} A asked "
         "for", station,
         f"Main {number(main)} A and 125 % of {number(output)} A feed one bus, {end}. Another way, not judged here: all "
@@ -77,7 +77,7 @@ def _one(view: JobView, station: Station, at: int, source: ParallelSource) -> It
     least = OUTPUT_FACTOR * source.output_a
     rating = overcurrent.standard_rating(least)
     if source.breaker_a is not None and source.breaker_a < least - 1e-9 and rating is not None:
-        yield finding(
+        yield on_gear(
             "second-source-breaker", "violation", "705.30(B)",
             f"{source.name}: {number(source.breaker_a)} A breaker on {number(source.output_a)} A of output", station,
             f"Its breaker is {number(least)} A at least, 125 % of what it gives.",
@@ -85,7 +85,7 @@ def _one(view: JobView, station: Station, at: int, source: ParallelSource) -> It
         )  # fmt: skip
     if source.kind == "storage" and not source.disconnect:
         known = source.disconnect is False
-        yield finding(
+        yield on_gear(
             "storage-disconnect", "violation" if known else "advice", "706.15(A)",
             f"{source.name}: {'no disconnect of its own' if known else 'its disconnect not on record'}", station,
             "Storage has a disconnect of its own, readily accessible, within sight or with a control outdoors at a "

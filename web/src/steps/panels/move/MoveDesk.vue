@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 
 import MovePicture from './MovePicture.vue'
-import { spaceText, usePanelDesk } from './usePanel'
+import { spaceText, usePanelDesk } from '../usePanel'
 import ChoiceField from '@/fields/ChoiceField.vue'
 import { GEAR_ROOMS } from '@/fields/choices'
 import NumberField from '@/fields/NumberField.vue'

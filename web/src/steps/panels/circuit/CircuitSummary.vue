@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import { spaceText, usePanelDesk } from './usePanel'
+import { spaceText, usePanelDesk } from '../usePanel'
 import FigureButton from '@/figures/FigureButton.vue'
 
 const panel = usePanelDesk()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import { usePanelDesk, spaceText } from './usePanel'
+import { usePanelDesk, spaceText } from '../usePanel'
 import { written } from '@/figures/write'
 
 const panel = usePanelDesk()

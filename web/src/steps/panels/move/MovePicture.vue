@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import { usePanelDesk } from './usePanel'
+import { usePanelDesk } from '../usePanel'
 import type { MoveAnswer } from '@/api/types'
 import { useUnits } from '@/stores/units'
 

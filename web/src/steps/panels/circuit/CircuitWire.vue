@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import { usePanelDesk } from './usePanel'
+import { usePanelDesk } from '../usePanel'
 import type { Cable, PanelCircuit } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
 import { INSULATIONS, KNOWN, LOCATIONS, METALS, RACEWAYS, sizeLocks } from '@/fields/choices'

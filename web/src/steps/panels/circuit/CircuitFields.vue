@@ -1,16 +1,19 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, onMounted } from 'vue'
 
 import CircuitWire from './CircuitWire.vue'
-import { BREAKER_KINDS, CIRCUIT_POLES, CIRCUIT_USES, FIRST_OUTLETS } from './lists'
-import { usePanelDesk, spaceText } from './usePanel'
+import { BREAKER_KINDS, CIRCUIT_POLES, CIRCUIT_USES, FIRST_OUTLETS } from '../lists'
+import { usePanelDesk, spaceText } from '../usePanel'
 import ChoiceField from '@/fields/ChoiceField.vue'
 import { KNOWN, OUTLET_ROOMS } from '@/fields/choices'
 import NumberField from '@/fields/NumberField.vue'
 import SwitchField from '@/fields/SwitchField.vue'
 import TextField from '@/fields/TextField.vue'
+import { useShop } from '@/stores/shop'
 
 const panel = usePanelDesk()
+const shop = useShop()
+onMounted(() => void (shop.breakers.length || shop.load()))
 const { circuit, solved, circuits, base, station, desk } = panel
 const answer = computed(() => (circuit.value ? solved.value.get(circuit.value.id) : undefined))
 const at = computed(() => `${base.value}/panel/circuits/${circuits.value.findIndex((c) => c.id === circuit.value?.id)}`)
@@ -26,6 +29,14 @@ const leaving = computed(() => [{ value: null as string | null, words: 'none' },
 
 function set(fields: Record<string, unknown>) {
   if (circuit.value) void panel.setCircuit(circuit.value.id, fields)
+}
+
+/** A breaker of the list: its rating, poles and what it guards against. */
+function take(event: Event) {
+  const select = event.target as HTMLSelectElement
+  const item = shop.breakers.find((b) => b.name === select.value)
+  select.value = ''
+  if (item) set({ breaker_a: item.rating_a, poles: item.poles, breaker: item.kind, ...(item.poles === 2 ? { half: null } : {}) })
 }
 
 function setSpace(space: number | null) {
@@ -56,6 +67,7 @@ function toggle(list: readonly string[], each: string): string[] {
     <TextField label="Directory" :value="circuit.name" :pointer="`${at}/name`" :maxlength="80" @change="(name) => set({ name })" />
     <NumberField label="Space" :value="circuit.space" lockable set-word="out" :pointer="`${at}/space`" hint="The upper one of two" @change="setSpace" />
     <ChoiceField label="Poles" :value="circuit.poles" :choices="CIRCUIT_POLES" :pointer="`${at}/poles`" @change="(poles) => set({ poles, ...(poles === 2 ? { half: null } : {}) })" />
+    <label class="listed narrow">From the shop’s list <select aria-label="A breaker of the shop’s list" @change="take"><option value="">choose</option><option v-for="b in shop.breakers" :key="b.name" :value="b.name">{{ b.name }}</option></select></label>
     <NumberField label="Breaker" :value="circuit.breaker_a" unit="A" lockable :auto="String(answer.breaker_a ?? '')" :pointer="`${at}/breaker_a`" @change="(breaker_a) => set({ breaker_a })" />
     <ChoiceField label="Guard" :value="circuit.breaker" :choices="BREAKER_KINDS" :pointer="`${at}/breaker`" @change="(breaker) => set({ breaker })" />
     <ChoiceField label="First outlet" :value="circuit.first_outlet" :choices="FIRST_OUTLETS" :pointer="`${at}/first_outlet`" @change="(first_outlet) => set({ first_outlet })" />
@@ -89,6 +101,9 @@ function toggle(list: readonly string[], each: string): string[] {
 </template>
 
 <style scoped>
+.listed { display: flex; justify-content: space-between; color: var(--quiet); font-size: 15px; }
+.listed select { border: 0; border-bottom: 1px dotted var(--ink); background: none; color: var(--ink); max-width: 130px; font: 13.5px var(--narrow); }
+.listed option { background: var(--paper); color: var(--ink); }
 .circuit { padding-bottom: 6px; }
 details { border-top: 1px solid var(--rule); padding: 3px 0; }
 summary { font-size: 15px; color: var(--quiet); cursor: pointer; }

@@ -15,7 +15,7 @@ from northspan.core.panel.solve_panels import solve_panels
 from northspan.core.panel.solved import SolvedPanel
 from northspan.paper.panels.schedule import BrokenSchedule, read_schedule, write_schedule
 from northspan.server.files import sent_file
-from northspan.server.panel_models import (
+from northspan.server.panels.models import (
     BalanceReply,
     BalanceRequest,
     BoughtRequest,
