@@ -72,6 +72,7 @@ def main() -> None:
         page.get_by_role("link", name="House rules").click()
         shoot("house-rules")
         page.keyboard.press("5")
+        page.get_by_role("combobox", name="Panel").first.select_option(label="House panel")
         page.locator("[data-circuit=dishwasher]").click()
         page.keyboard.press("b")
         page.get_by_role("button", name="Make these moves").wait_for()

@@ -24,7 +24,7 @@ function hole(of: 'neutral_at' | 'ground_at'): string {
       <dt>Leg</dt><dd class="mono">{{ answer.leg || 'not in the panel' }} · {{ answer.volts }} V</dd>
       <dt>Wire</dt>
       <dd class="mono" :class="{ danger: answer.passes === false }">
-        <FigureButton v-if="answer.wire.value" :figure="answer.wire" :title="`wire of ${answer.says}`" /><template v-else>{{ answer.size ?? '—' }}</template><template v-if="answer.passes === false"> · {{ answer.stopped_by }}</template><template v-else-if="answer.drop.value !== null"> · <FigureButton :figure="answer.drop" :title="`drop of ${answer.says}`" /></template>
+        <FigureButton v-if="answer.wire.value" :figure="answer.wire" :title="`wire of ${answer.says}`" /><template v-else>{{ answer.size ?? '—' }}</template><template v-if="answer.passes === false"> · {{ answer.stopped_by }}</template><template v-else-if="answer.drop.value !== null"> · <FigureButton :figure="answer.drop" :title="`drop of ${answer.says}`" /> drop</template>
       </dd>
       <template v-if="partner"><dt>Partner</dt><dd class="mono" :class="{ danger: !circuit.tied }">{{ spaceText(partner) }}{{ circuit.tied ? ', tied' : ', no tie' }}</dd></template>
       <template v-if="answer.owed.length">

@@ -67,7 +67,7 @@ function said(reaches: boolean | null): string {
         <NumberField label="Up, down and into it" :value="move.ends" :unit="sign" :pointer="`${base}/panel/move/ends`" hint="Added to every cable" @change="(v) => set('move/ends', v ?? 0)" />
         <NumberField v-if="!byPlan" label="Old place to new, along the wire" :value="move.length" :unit="sign" lockable set-word="none" :pointer="`${base}/panel/move/length`" @change="(v) => set('move/length', v)" />
         <NumberField label="Feeder to the new place" :value="move.feeder" :unit="sign" lockable set-word="none" :pointer="`${base}/panel/move/feeder`" @change="(v) => set('move/feeder', v)" />
-        <p v-if="found?.feeder_size.value" class="feeder narrow" :class="{ danger: !found.feeder_passes }">{{ found.feeder_passes ? 'Feeder' : 'Feeder fails' }}: <FigureButton :figure="found.feeder_size" title="feeder to the new place" />, <FigureButton :figure="found.feeder_drop" title="drop of the feeder to the new place" /> drop at <FigureButton :figure="found.feeder_length" title="length of the feeder to the new place" /></p>
+        <p v-if="found?.feeder_size.value" class="feeder narrow" :class="{ danger: !found.feeder_passes }">{{ found.feeder_passes ? 'Feeder' : 'Feeder fails' }}: <FigureButton :figure="found.feeder_size" title="feeder to the new place" /> · <FigureButton :figure="found.feeder_drop" title="drop of the feeder to the new place" /> drop at <FigureButton :figure="found.feeder_length" title="length of the feeder to the new place" /></p>
         <button class="plain narrow quiet" @click="set('move', null)">leave it where it is</button>
       </div>
       <MovePicture v-if="found" :found="found" />
