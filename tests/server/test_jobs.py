@@ -140,7 +140,7 @@ class Demo(ServerTest):
         self.assertEqual({j["name"] for j in jobs}, {"Juniper Bend", "Cobalt Street", "Tamarack Row"})
         self.client.put(f"/api/jobs/{jobs[0]['id']}/shelf/deleted")
         again = self.start()
-        self.assertEqual(len(again.get("/api/jobs").json["jobs"]), 1)
+        self.assertEqual(len(again.get("/api/jobs").json["jobs"]), 2)
         fresh = again.post(f"/api/demos/{again.get('/api/demos').json['demos'][0]['key']}")
         self.assertEqual(fresh.status_code, 201)
 
