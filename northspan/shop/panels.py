@@ -32,8 +32,10 @@ def bought(job: Job, station: Station, item: PanelItem) -> Fix:
          "grounds_a_hole": item.grounds_a_hole, "bonded": True},
     ]  # fmt: skip
     bars = [bar | {"least_size": item.hole_least, "most_size": item.hole_most} for bar in bars]
-    lugs = [{"of": of, "least_size": item.lug_least, "most_size": item.lug_most, "metal": item.lug_metal}
-            for of in ("line", "neutral")]  # fmt: skip
+    torque = item.torque_lb_in
+    own: dict[str, Any] = {"least_size": item.lug_least, "most_size": item.lug_most, "metal": item.lug_metal}
+    own["torque"] = None if torque is None else round(job.told.torque.of(US.torque.si(torque)), 2)
+    lugs = [{"of": of, **own} for of in ("line", "neutral")]
     holes = {bar["id"]: int(bar["holes"]) for bar in bars}
     circuits = [c.model_dump(mode="json") for c in old.circuits]
     for circuit in circuits:
@@ -50,7 +52,5 @@ def bought(job: Job, station: Station, item: PanelItem) -> Fix:
     root = f"/stations/{job.stations.index(station)}"
     gear: dict[str, Any] = {"spaces": item.spaces, "rating_a": item.main_a or item.bus_a}
     gear |= {"has_main": item.main_a is not None, "bus_a": item.bus_a if item.main_a is not None else None}
-    if item.torque_lb_in is not None:
-        gear["torque"] = round(job.told.torque.of(US.torque.si(item.torque_lb_in)), 2)
     steps = [{"op": "add", "path": f"{root}/gear/{name}", "value": value} for name, value in gear.items()]
     return Fix(f"Use {item.name}", (*steps, {"op": "add", "path": f"{root}/panel", "value": made}))

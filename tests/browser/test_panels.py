@@ -121,12 +121,13 @@ class Panels(BrowserTest):
         page.get_by_label("Cable there, Water heater").fill("22")
         page.get_by_label("Cable there, Water heater").press("Enter")
         expect(page.get_by_text(re.compile("too short"))).to_have_count(4)
-        page.get_by_role("tab", name="Box fill").click()
+        page.get_by_role("button", name="See Box A in Box fill").click()
+        expect(page.get_by_text(re.compile("^Needs .* in³, has 42: fits"))).to_be_visible()
         page.get_by_label("Box", exact=True).select_option(label="a conduit body")
         expect(page.get_by_text("No splice in a conduit body without a marked volume").first).to_be_visible()
-        page.get_by_label("Marked volume").fill("18")
+        page.get_by_label("Marked volume").fill("45")
         page.get_by_label("Marked volume").press("Enter")
-        expect(page.get_by_text(re.compile("has 18: fits"))).to_be_visible()
+        expect(page.get_by_text(re.compile("has 45: fits"))).to_be_visible()
 
     def test_on_a_phone_a_breaker_is_moved_by_two_taps(self):
         desk = Desk(width=390, height=844)

@@ -176,6 +176,7 @@ class Moving(unittest.TestCase):
         self.assertEqual(
             (move.boxes[0].circuits, move.boxes[0].needed.value), (("water-heater", "porch", "furnace"), 33.25)
         )
+        self.assertIn("Land the feeder at 150 lb·in; keep neutral and can apart.", move.dark)
         self.assertEqual((move.feeder_length.value, move.feeder_size.value, move.feeder_passes), (44.0, "2/0", True))
         circuits = demo_jobs()["tamarack-row"].stations[2].panel.circuits
         pairs = sum(c.partner is not None for c in circuits) // 2

@@ -98,6 +98,7 @@ class Panels(ServerTest):
         station = parse(after["job"]).stations[1]
         self.assertEqual((station.gear.spaces, station.gear.has_main, station.gear.rating_a), (8, False, 100))
         self.assertEqual(station.panel.twin_spaces, tuple(range(1, 9)))
+        self.assertEqual([(lug.of, lug.torque) for lug in station.panel.lugs], [("line", 50), ("neutral", 50)])
         # What was in a hole of a bar that is gone lands anew; every circuit is still there.
         self.assertEqual([c.id for c in station.panel.circuits], [c["id"] for c in PANEL["circuits"]])
         self.assertEqual({c.neutral_at for c in station.panel.circuits}, {None})

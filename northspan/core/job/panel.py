@@ -43,6 +43,7 @@ class Lug(Part):
     least_size: Size | None = None
     most_size: Size | None = None
     metal: Literal["cu", "both"] = Field("both", description="wire it is marked for")
+    torque: Annotated[float, Told("torque", 0.1, 2000)] | None = Field(None, description="the maker's, of its screw")
 
 
 class Hole(Part):

@@ -70,15 +70,25 @@ class Reach:
 
 
 @dataclass(frozen=True, slots=True)
+class SplicedWires:
+    """So many wires of a size that are spliced."""
+
+    size: str
+    count: int
+
+
+@dataclass(frozen=True, slots=True)
 class SpliceBox:
-    """A box of splices: the circuits in it, the room that they need (in³), and the smallest box that holds it (empty:
-    none of the table does).
+    """A box of splices: the circuits in it, the room that they need (in³), the smallest box that holds it (empty: none
+    of the table does), and what is in it: so many wires of a size, and two equipment grounds of each size named.
     """
 
     name: str
     circuits: tuple[str, ...]
     needed: Figure
     box: str
+    wires: tuple[SplicedWires, ...]
+    grounds: tuple[str, ...]
 
 
 @dataclass(frozen=True, slots=True)

@@ -16,10 +16,14 @@ from northspan.core.working import Figure
 
 @dataclass(frozen=True, slots=True)
 class Splice:
-    """The room (in³) that splices need in one box, and the smallest box that has it; None: none of the table has."""
+    """The room (in³) that splices need in one box, and the smallest box that has it (None: none of the table has); what
+    is in it: so many wires of a size, and two equipment grounds of each size named.
+    """
 
     needed: Figure
     box: str | None
+    wires: tuple[tuple[str, int], ...] = ()
+    grounds: tuple[str, ...] = ()
 
 
 class PanelRules(Protocol):

@@ -2291,6 +2291,12 @@ export interface components {
              * @enum {string}
              */
             metal: "cu" | "both";
+            /**
+             * Torque
+             * @description the maker's, of its screw
+             * @default null
+             */
+            torque: number | null;
         };
         /**
          * MetalPath
@@ -3402,8 +3408,8 @@ export interface components {
         };
         /**
          * SpliceBox
-         * @description A box of splices: the circuits in it, the room that they need (in³), and the smallest box that holds it (empty:
-         *     none of the table does).
+         * @description A box of splices: the circuits in it, the room that they need (in³), the smallest box that holds it (empty: none
+         *     of the table does), and what is in it: so many wires of a size, and two equipment grounds of each size named.
          */
         SpliceBox: {
             /** Name */
@@ -3413,6 +3419,20 @@ export interface components {
             needed: components["schemas"]["Figure"];
             /** Box */
             box: string;
+            /** Wires */
+            wires: components["schemas"]["SplicedWires"][];
+            /** Grounds */
+            grounds: string[];
+        };
+        /**
+         * SplicedWires
+         * @description So many wires of a size that are spliced.
+         */
+        SplicedWires: {
+            /** Size */
+            size: string;
+            /** Count */
+            count: number;
         };
         /**
          * Station

@@ -4,7 +4,7 @@ from collections.abc import Iterable, Iterator
 
 from northspan.core.codes.codebook import WholeBook
 from northspan.core.job.panel import PanelCircuit
-from northspan.core.panel.answer import MoveAnswer, Reach, SpliceBox
+from northspan.core.panel.answer import MoveAnswer, Reach, SpliceBox, SplicedWires
 from northspan.core.panel.circuits import cables
 from northspan.core.panel.moved.moving import Moving, Reaching, SpliceGroup
 from northspan.core.panel.solved import SolvedPanel
@@ -49,7 +49,9 @@ def _length(solved: SolvedPanel, metres: float | None, what: str, cite: str) -> 
 def _box(book: WholeBook, group: SpliceGroup) -> SpliceBox:
     assert book.panels is not None
     splice = book.panels.splice(group.circuits)
-    return SpliceBox(group.name, tuple(each.circuit.id for each in group.circuits), splice.needed, splice.box or "")
+    circuits = tuple(each.circuit.id for each in group.circuits)
+    wires = tuple(SplicedWires(size, count) for size, count in splice.wires)
+    return SpliceBox(group.name, circuits, splice.needed, splice.box or "", wires, splice.grounds)
 
 
 def _before(solved: SolvedPanel, moving: Moving) -> Iterator[str]:
@@ -74,7 +76,8 @@ def _dark(solved: SolvedPanel, moving: Moving) -> Iterator[str]:
         yield f"Measure {_cables(unknown)} that nobody has measured yet; have a box ready for each."
     for group in moving.groups:
         yield f"Splice {_cables(_many(each.circuit for each in group.circuits))} in {group.name}."
-    torque = solved.station.gear.torque
+    lugs = (lug.torque for lug in solved.panel.lugs if lug.of == "line")
+    torque = next((t for t in lugs if t is not None), solved.station.gear.torque)
     tight = "to the maker's torque" if torque is None else f"at {solved.asked.told.torque.said(torque)}"
     apart = solved.station.bonding.neutral in (None, "none")
     yield f"Land the feeder {tight}; {'keep neutral and can apart' if apart else 'bond the neutral to the new can'}."

@@ -114,7 +114,6 @@ function remove(way: string) {
           <SwitchField label="Fed through a plug-in breaker" :value="gear.back_fed" :pointer="`${base}/gear/back_fed`" @change="(v) => set('gear/back_fed', v)" />
           <ChoiceField v-if="gear.back_fed" label="Held by its retainer" :value="gear.retained" :choices="KNOWN" :pointer="`${base}/gear/retained`" @change="(v) => set('gear/retained', v)" />
           <NumberField label="Handle, highest" :value="gear.handle_height" :unit="units.small.sign" lockable set-word="none" :pointer="`${base}/gear/handle_height`" @change="(v) => set('gear/handle_height', v)" />
-          <NumberField label="Torque of its lugs" :value="gear.torque" :unit="units.torque.sign" lockable set-word="none" :pointer="`${base}/gear/torque`" @change="(v) => set('gear/torque', v)" />
           <label class="words narrow">Spaces that take a tandem <input class="mono" :value="spacesOf(own.twin_spaces)" placeholder="none" @change="setSpaces('panel/twin_spaces', ($event.target as HTMLInputElement).value)" /></label>
           <label class="words narrow">Spaces that take none <input class="mono" :value="spacesOf(own.blocked)" placeholder="none" @change="setSpaces('panel/blocked', ($event.target as HTMLInputElement).value)" /></label>
           <label class="words narrow">Legs, space by space, where they do not alternate by rows <input class="mono" :value="oddLegs" placeholder="alternate" @change="setLegs(($event.target as HTMLInputElement).value)" /></label>
@@ -126,6 +125,7 @@ function remove(way: string) {
             <ChoiceField label="from" :value="(l.least_size ?? null) as never" :choices="sizeLocks('') as never" :pointer="`${base}/panel/lugs/${i}/least_size`" @change="(v) => set(`panel/lugs/${i}/least_size`, v)" />
             <ChoiceField label="to" :value="(l.most_size ?? null) as never" :choices="sizeLocks('') as never" :pointer="`${base}/panel/lugs/${i}/most_size`" @change="(v) => set(`panel/lugs/${i}/most_size`, v)" />
             <ChoiceField label="marked for" :value="l.metal" :choices="TERMINAL_METALS" :pointer="`${base}/panel/lugs/${i}/metal`" @change="(v) => set(`panel/lugs/${i}/metal`, v)" />
+            <NumberField label="torque" :value="l.torque ?? null" :unit="units.torque.sign" lockable set-word="none" :pointer="`${base}/panel/lugs/${i}/torque`" @change="(v) => set(`panel/lugs/${i}/torque`, v)" />
             <button class="plain narrow quiet" @click="remove(`panel/lugs/${i}`)">take these lugs off</button>
           </div>
           <button class="plain narrow add" @click="addLug">add lugs</button>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { nextTick, onBeforeUnmount, onMounted, provide, ref, useTemplateRef, watch } from 'vue'
+import { nextTick, onBeforeUnmount, onMounted, provide, useTemplateRef, watch } from 'vue'
 
 import BalanceBeam from './BalanceBeam.vue'
 import BoughtDesk from './BoughtDesk.vue'
@@ -25,10 +25,9 @@ import { useView } from '@/stores/view'
 const props = defineProps<{ id: string }>()
 const panel = usePanel()
 provide(panelKey, panel)
-const { desk, station, circuitId, ordered } = panel
+const { desk, station, circuitId, ordered, tab } = panel
 const view = useView()
 const working = useTemplateRef<HTMLElement>('working')
-const tab = ref<'panel' | 'list' | 'bought' | 'move' | 'boxes'>('panel')
 const TABS = [
   { value: 'panel', words: 'Cover off' },
   { value: 'list', words: 'Schedule' },

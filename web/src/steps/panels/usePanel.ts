@@ -18,6 +18,7 @@ export function usePanel() {
   // The circuit that is in the hand: the next space that is chosen is where it goes.
   const lifted = ref<string | null>(null)
   const said = ref('')
+  const tab = ref<'panel' | 'list' | 'bought' | 'move' | 'boxes'>('panel')
 
   const boards = computed(() => desk.job?.stations.filter((s) => s.kind === 'panelboard') ?? [])
   const station = computed(() => boards.value.find((s) => s.id === desk.selectedStation) ?? boards.value.find((s) => s.panel) ?? boards.value[0])
@@ -105,7 +106,7 @@ export function usePanel() {
     return edit([...place(moved, spot.space, there[0]?.half ?? spot.half), ...swapped])
   }
 
-  return { desk, boards, station, base, panel, answer, circuits, ordered, circuit, circuitId, solved, bad, lifted, said, edit, setCircuit, apply, addCircuit, removeCircuit, moveTo }
+  return { desk, boards, station, base, panel, answer, circuits, ordered, circuit, circuitId, solved, bad, lifted, said, tab, edit, setCircuit, apply, addCircuit, removeCircuit, moveTo }
 }
 
 export type PanelDesk = ReturnType<typeof usePanel>

@@ -50,7 +50,7 @@ def splice(circuits: Sequence[SizedCircuit]) -> Splice:
         for size, why in (sizes[each.circuit.id],)
         if why
     )
-    return Splice(Figure(needed.value, needed.unit, (*guessed, *needed.steps)), found)
+    return Splice(Figure(needed.value, needed.unit, (*guessed, *needed.steps)), found, tuple(wires), grounds)
 
 
 # A pure function of what is in the box, which is asked of while cables are shared among boxes.

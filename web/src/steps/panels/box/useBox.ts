@@ -1,7 +1,7 @@
 import { computed, reactive, ref, shallowRef, watch } from 'vue'
 
 import { answered, api, Refused } from '@/api/client'
-import type { CaseAnswer, Problem } from '@/api/types'
+import type { CaseAnswer, Problem, SpliceBox } from '@/api/types'
 import { USUAL_BOOK } from '@/stores/words'
 
 export interface BoxEntry {
@@ -34,6 +34,13 @@ const START: BoxEntry = {
 
 // One box is on the bench at a time, whoever filled it.
 const entry = reactive<BoxEntry>({ ...START, ...kept() })
+
+/** Lay the splices of a moved panel's box on the bench. */
+export function fillWithSplices(box: SpliceBox) {
+  const conductors = box.wires.map((w) => ({ ...w, way: 'ends' }))
+  const egcs = box.grounds.map((size) => ({ size, count: 2, way: 'enters' }))
+  Object.assign(entry, structuredClone(START), { kind: box.box ? 'named' : 'none', box: box.box || START.box, conductors, egcs })
+}
 
 /** What is in a box and the box itself, with the answer; what is typed is kept over a reload. */
 export function useBox() {

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 
 import MovePicture from './MovePicture.vue'
+import { fillWithSplices } from '../box/useBox'
 import { spaceText, usePanelDesk } from '../usePanel'
 import ChoiceField from '@/fields/ChoiceField.vue'
 import { GEAR_ROOMS } from '@/fields/choices'
@@ -88,7 +89,7 @@ function said(reaches: boolean | null): string {
       <div class="columns">
         <div v-if="found.boxes.length">
           <h3 class="cap">Boxes of splices</h3>
-          <p v-for="b in found.boxes" :key="b.name"><b>{{ b.name }}</b>: {{ b.circuits.map((id) => solved.get(id)?.says ?? id).join(', ') }}. Needs <FigureButton :figure="b.needed" :title="`room in ${b.name}`" :places="2" />; <span :class="{ danger: !b.box }">{{ b.box || 'no box of the table holds it' }}</span></p>
+          <p v-for="b in found.boxes" :key="b.name"><b>{{ b.name }}</b>: {{ b.circuits.map((id) => solved.get(id)?.says ?? id).join(', ') }}. Needs <FigureButton :figure="b.needed" :title="`room in ${b.name}`" :places="2" />; <span :class="{ danger: !b.box }">{{ b.box || 'no box of the table holds it' }}</span>. <button class="plain narrow link" @click="fillWithSplices(b); panel.tab.value = 'boxes'">See {{ b.name }} in Box fill</button></p>
         </div>
         <div><h3 class="cap">Made ready before</h3><ol><li v-for="w in found.before" :key="w">{{ w }}</li></ol></div>
         <div><h3 class="cap">In the dark</h3><ol><li v-for="w in found.dark" :key="w">{{ w }}</li></ol></div>
@@ -110,6 +111,7 @@ input { width: 48px; border: 0; border-bottom: 1px dotted var(--ink); background
 .here td { background: var(--soft); }
 ol { margin: 2px 0; padding-left: 18px; font-size: 14px; }
 p { margin: 4px 0; }
+.link { text-decoration: underline; }
 .feeder { font-size: 15.5px; }
 @media (max-width: 700px) { table { display: block; overflow-x: auto; } input { min-height: 40px; } }
 </style>
