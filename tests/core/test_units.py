@@ -59,7 +59,8 @@ class Metric(unittest.TestCase):
             if one.get("unit") in ("ft", "in", "ft²"):
                 return
             for name in one.keys() - {"what", "words", "title", "label", "patch", "distance", "at", "top", "bottom",
-                                      "legs", "spacing", "depth", "assumed", "steps", "next_steps", "before", "dark"}:  # fmt: skip
+                                      "legs", "spacing", "depth", "assumed", "steps", "next_steps", "before",
+                                      "dark"}:  # fmt: skip
                 self.same(one[name], other[name], f"{path}/{name}")
         elif isinstance(one, list):
             self.assertEqual(len(one), len(other), path)
