@@ -100,6 +100,11 @@ class Rules(unittest.TestCase):
             with self.subTest(rule=rule):
                 self.assertEqual([f.title for f in findings(opened(*changes), rule) if f.station == "panel"], [])
 
+    def test_a_wire_too_small_for_its_breaker_is_found_whatever_hangs_on_it(self):
+        made = opened((f"{C}/bed/va", None), (f"{C}/bed/breaker_a", 20))
+        self.assertEqual([f.circuit for f in findings(made, "size-breaker")], ["bed"])
+        self.assertEqual(findings(opened((f"{C}/bed/va", None)), "size-breaker"), [])
+
     def test_a_bonding_screw_is_found_once(self):
         """In a subpanel it is Ground's finding, whether its cover is off or not."""
         made = opened(**{"stations/2/bonding": {"neutral": "screw"}, "stations/2/gear": {"spaces": 8}})

@@ -31,7 +31,7 @@ class Answers(unittest.TestCase):
         self.assertEqual(
             [(leg.leg, leg.va.value, leg.amps.value) for leg in found.legs], [("A", 3900, 32.5), ("B", 1800, 15)]
         )
-        self.assertEqual((found.apart.value, found.apart_pct.value), (2100.0, 14.0))
+        self.assertEqual((found.apart.value, found.apart_amps.value, found.apart_pct.value), (2100.0, 17.5, 14.0))
         self.assertEqual((found.used, found.halves, found.free, found.poles, found.allowed), (6, 0, 6, 6, 14))
         self.assertEqual([(b.used, b.free) for b in found.bars], [(3, 5), (4, 4)])
 
@@ -190,6 +190,13 @@ class Moving(unittest.TestCase):
         # Kitchen 4, pair 2 x 3 of 12: 10 x 2.25; clamp 2.25; four grounds 2.25.
         self.assertEqual(found.boxes[1].needed.value, 27.0)
 
+    def test_no_short_cable_is_left_without_a_box(self):
+        """Thirty of 4 copper, which no box of the table takes: thirty boxes, each with a name of its own."""
+        made = opened(("gear/spaces", 60), (C, []), ("panel/move", {"length": 20.0}))
+        made["stations"][1]["panel"]["circuits"] = [circuit(f"c{s}", s, size="4", spare=1.0) for s in range(1, 31)]
+        boxes = answer(made).move.boxes
+        self.assertEqual((len(boxes), len({b.name for b in boxes}), boxes[-1].name), (30, 30, "Box 30"))
+
     @settings(max_examples=20, deadline=None)
     @given(st.floats(0, 40), st.floats(0, 10))
     def test_more_cable_never_reaches_less(self, there, more):
@@ -205,6 +212,8 @@ class Remembered(unittest.TestCase):
     def test_an_edit_elsewhere_leaves_the_panel_as_it_was_judged(self):
         first, second = solved(opened())[1], solved(opened(name="Another name"))[1]
         self.assertIs(first, second)
+        renamed = solved(opened(**{"stations/2/name": "Barn panel"}))[1]
+        self.assertIsNot(first, renamed, "its name stands in the working of the feeder to it")
         other = solved(opened(house_rules={"spare_spaces": 3}))[1]
         self.assertIsNot(first, other)
         self.assertEqual(replace(first.asked, rules=other.asked.rules), other.asked)

@@ -177,7 +177,7 @@ class PanelDrawing:
 class PanelAnswer:
     """A panel as solved: of its ``spaces`` how many are ``used``, how many of those hold halves, how many are
     ``blocked`` and ``free``, how many the house rule wants free (``wanted``); ``poles`` in it of ``allowed``; each leg,
-    how far they are apart (VA, and as % of the bus; no value where there is one leg), wires that are in no hole yet.
+    how far they are apart (VA, A, and as % of the bus; no value where there is one leg), wires that are in no hole yet.
     """
 
     station: str
@@ -192,6 +192,7 @@ class PanelAnswer:
     allowed: int
     legs: tuple[LegAnswer, ...]
     apart: Figure
+    apart_amps: Figure
     apart_pct: Figure
     bars: tuple[BarAnswer, ...]
     loose_neutrals: int

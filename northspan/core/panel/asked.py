@@ -14,6 +14,7 @@ from northspan.core.property.topology import Network
 from northspan.core.run.question import RunQuestion
 from northspan.core.run.systems import SYSTEMS, System
 from northspan.core.units import Units
+from northspan.core.working import Step
 
 # What a panel that nothing feeds yet is taken to have.
 ASSUMED_SYSTEM = "120/240-3w"
@@ -22,12 +23,13 @@ ASSUMED_SYSTEM = "120/240-3w"
 @dataclass(frozen=True)
 class RunHere:
     """A run that leaves or feeds a panel: its id, the name of its other end, and how it is sized, which follows from
-    its question.
+    its question and is told with the steps of its load.
     """
 
     id: str
     name: str
     question: RunQuestion
+    load_steps: tuple[Step, ...]
     sized: SizedRun = field(compare=False)
 
 
@@ -70,4 +72,5 @@ def panel_asked(job: Job, net: Network, sized: Mapping[str, SizedRun], index: in
 
 
 def _here(net: Network, sized: Mapping[str, SizedRun], run: str, end: str) -> RunHere:
-    return RunHere(run, net.stations[end].name, sized[run].sizing.question, sized[run])
+    sizing = sized[run].sizing
+    return RunHere(run, net.stations[end].name, sizing.question, sizing.load_steps, sized[run])

@@ -46,7 +46,7 @@ def solve_panel(book: WholeBook, asked: PanelAsked) -> SolvedPanel:
 def panel_answer(book: WholeBook, solved: SolvedPanel) -> PanelAnswer:
     """A solved panel as it is answered, lengths in the job's own units."""
     panel, bus = solved.panel, solved.bus
-    apart, share = _apart(solved)
+    apart, amps, share = _apart(solved)
     return PanelAnswer(
         solved.station.id,
         solved.asked.supply_name,
@@ -60,6 +60,7 @@ def panel_answer(book: WholeBook, solved: SolvedPanel) -> PanelAnswer:
         bus.poles_allowed or 0,
         tuple(_leg(solved, leg, va) for leg, va in solved.legs.items()),
         apart,
+        amps,
         share,
         tuple(
             BarAnswer(b.id, len(solved.landed.taken(b.id)), b.holes - len(solved.landed.taken(b.id)))
@@ -85,18 +86,21 @@ def _leg(solved: SolvedPanel, leg: str, va: float) -> LegAnswer:
     return LegAnswer(leg, Figure(va, "VA", steps), Figure(va / volts, "A", (*steps, step)))
 
 
-def _apart(solved: SolvedPanel) -> tuple[Figure, Figure]:
-    """How far the legs are apart (VA), and as a share (%) of what a leg of the bus carries."""
+def _apart(solved: SolvedPanel) -> tuple[Figure, Figure, Figure]:
+    """How far the legs are apart (VA, A), and as a share (%) of what a leg of the bus carries."""
     legs, volts = sorted(solved.legs.values()), solved.asked.supply.to_neutral or solved.asked.supply.volts
     if len(legs) < 2:
-        return Figure(None, "VA", ()), Figure(None, "%", ())
+        return Figure(None, "VA", ()), Figure(None, "A", ()), Figure(None, "%", ())
     apart = legs[1] - legs[0]
     step = Step(f"{number(legs[1])} VA less {number(legs[0])} VA", apart, "VA", "sum of each leg")
-    if not solved.bus_a:
-        return Figure(apart, "VA", (step,)), Figure(None, "%", ())
-    share = 100.0 * apart / volts / solved.bus_a
-    words = f"{number(apart)} VA ÷ {number(volts)} V ÷ {number(solved.bus_a)} A"
-    return Figure(apart, "VA", (step,)), Figure(share, "%", (step, Step(words, share, "%", "of the bus's rating")))
+    amps = apart / volts
+    steps = (step, Step(f"{number(apart)} VA ÷ {number(volts)} V", amps, "A", "volts to the neutral"))
+    share = Figure(None, "%", ())
+    if solved.bus_a:
+        pct = 100.0 * amps / solved.bus_a
+        last = Step(f"{number(amps)} A ÷ {number(solved.bus_a)} A", pct, "%", "of the bus's rating")
+        share = Figure(pct, "%", (*steps, last))
+    return Figure(apart, "VA", (step,)), Figure(amps, "A", steps), share
 
 
 def _circuit(book: WholeBook, solved: SolvedPanel, each: SizedCircuit) -> CircuitAnswer:

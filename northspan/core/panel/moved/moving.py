@@ -7,6 +7,7 @@ from the plan as the straight line to the old place: both on the side of too sho
 import math
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
+from itertools import count
 
 from northspan.core.codes.codebook import WholeBook
 from northspan.core.job.panel import Move, Panel, PanelCircuit, Point
@@ -85,7 +86,9 @@ def moving(book: WholeBook, asked: PanelAsked, circuits: Sequence[SizedCircuit])
         for each in cable
     ]
     short = [sized[r.circuit.id] for r in bare if r.reaches is False]
-    groups = tuple(_groups(short, lambda many: book.panels is None or book.panels.splice(many).box is not None))
+    assert book.panels is not None
+    rules = book.panels
+    groups = tuple(_groups(short, lambda many: rules.splice(many).box is not None))
     box_of = {each.circuit.id: group.name for group in groups for each in group.circuits}
     reaching = tuple(replace(r, box=box_of.get(r.circuit.id, "")) for r in bare)
     return Moving(move, reaching, groups, _feed(book, move, None if asked.feed is None else asked.feed.sized))
@@ -139,8 +142,17 @@ def _groups(short: Sequence[SizedCircuit], fits: Callable[[Sequence[SizedCircuit
             together[-1] += more
         else:
             together.append(more)
-    letters = (name for name in (f"Box {chr(ord('A') + i)}" for i in range(26)) if name not in named)
-    return found + [SpliceGroup(name, tuple(many)) for name, many in zip(letters, together, strict=False)]
+    names = (name for name in map(_box_name, count()) if name not in named)
+    return found + [SpliceGroup(next(names), tuple(many)) for many in together]
+
+
+def _box_name(at: int) -> str:
+    """Box A to Box Z, then by number.
+
+    >>> _box_name(0), _box_name(26)
+    ('Box A', 'Box 27')
+    """
+    return f"Box {chr(ord('A') + at)}" if at < 26 else f"Box {at + 1}"
 
 
 def _feed(book: WholeBook, move: Move, feed: SizedRun | None) -> Sizing | None:

@@ -28,7 +28,6 @@ const ends = computed(() => {
   const turn = (tilt.value * Math.PI) / 180
   return { left: 46 + 230 * Math.sin(turn), right: 46 - 230 * Math.sin(turn) }
 })
-const apartA = computed(() => Math.abs(Number(legs.value[0]?.amps.value ?? 0) - Number(legs.value[1]?.amps.value ?? 0)))
 
 // What was found holds for the job it was found in.
 watch(() => [desk.key, station.value?.id], () => {
@@ -83,7 +82,7 @@ onBeforeUnmount(() => unbind())
     </svg>
     <p class="apart narrow" :class="{ caution: Number(answer.apart_pct.value ?? 0) > 10 }">
       <template v-if="legs.length === 2">
-        {{ written(apartA, 'A', 0) }} <FigureButton :figure="answer.apart" title="legs apart" :places="0" /> apart,
+        <FigureButton :figure="answer.apart_amps" title="legs apart" :places="0" /> · <FigureButton :figure="answer.apart" title="legs apart" :places="0" /> apart,
         <FigureButton :figure="answer.apart_pct" title="legs apart, of the bus" :places="1" /> of the bus
         <span class="quiet legs"><span v-for="l in legs" :key="l.leg">{{ l.leg }} <FigureButton :figure="l.va" :title="`leg ${l.leg}`" :places="0" /></span></span>
       </template>

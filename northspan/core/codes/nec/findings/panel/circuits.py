@@ -13,12 +13,11 @@ from northspan.core.solution import Finding, Fix
 from northspan.core.units import FOOT_M
 from northspan.core.working import number
 
-LEAST_A, KITCHEN_MOST = 20.0, 2
+LEAST_A = 20.0
 OWES_20_A = {"kitchen": "210.11(C)(1)", "laundry": "210.11(C)(2)", "bathroom": "210.11(C)(3)"}
 # Home run to an arc-fault outlet, where no metal sheathes it, by the gauge of the wire (m).
 FIRST_OUTLET_M = {"14": 50.0 * FOOT_M, "12": 70.0 * FOOT_M}
 SHEATHED = ("EMT", "RMC", "IMC")
-BOTH = {"gfci": "dual", "afci": "dual"}
 
 
 def find(book: WholeBook, solved: SolvedPanel) -> Iterable[Finding]:
@@ -37,7 +36,8 @@ def find(book: WholeBook, solved: SolvedPanel) -> Iterable[Finding]:
 
 def _wire(book: WholeBook, solved: SolvedPanel, each: SizedCircuit) -> Iterator[Finding]:
     """What is wrong with its wire and breaker, as of a run; changes that a circuit has no field for are left out."""
-    if each.sizing is None or each.va == 0.0:
+    # Where nothing is known of its load its breaker alone decides; where neither is known there is nothing to judge.
+    if each.sizing is None or (each.va == 0.0 and each.circuit.breaker_a is None):
         return
     for found, changes in proved_findings(book, each.sizing.question):
         fixes = tuple(fix for c in changes if (fix := _fix(solved, each, c.label, c.fields)) is not None)
@@ -115,7 +115,7 @@ def _first_outlet(solved: SolvedPanel, each: SizedCircuit) -> Iterator[Finding]:
         f"What lies ahead of the outlet is not guarded by it: {told.said(most)} at most of {each.size} in cable, or "
         "metal pipe or armour all the way.",
         circuit.id, (circuits_fix(solved, "Use an AFCI breaker",
-                                  {circuit.id: {"breaker": BOTH["afci"] if circuit.breaker == "gfci" else "afci"}}),),
+                                  {circuit.id: {"breaker": "dual" if circuit.breaker == "gfci" else "afci"}}),),
     )  # fmt: skip
 
 

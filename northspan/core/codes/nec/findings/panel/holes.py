@@ -215,15 +215,16 @@ def _loose(solved: SolvedPanel) -> Iterator[Finding]:
         return
     shared = solved.station.bonding.neutral not in (None, "none")
     values: dict[str, dict[str, Hole]] = {}
-    for (circuit, field), hole in holes_given(solved.panel, solved.landed, shared).items():
+    given = holes_given(solved.panel, solved.landed, shared)
+    for (circuit, field), hole in given.items():
         values.setdefault(circuit, {})[field] = hole
-    fixes = (circuits_fix(solved, "Give each a hole of its own", values),) if values else ()
+    fixes = (circuits_fix(solved, "Give each a hole of its own", values),) if len(given) == loose else ()
     yield finding(
         solved, "wires-loose", "note", "408.40, 408.41",
         f"{loose} wire{'' if loose == 1 else 's'} in no hole yet",
         f"{len(solved.landed.loose_neutrals)} neutrals and {len(solved.landed.loose_grounds)} grounds are not written "
         "down. Look under the cover, or plan them.",
-        None, fixes if len(holes_given(solved.panel, solved.landed, shared)) == loose else (),
+        None, fixes,
     )  # fmt: skip
 
 
