@@ -28,11 +28,10 @@ NO_LOAD_A = 0.001
 
 @dataclass(frozen=True, slots=True)
 class SizedCircuit:
-    """A circuit with its place in the panel's list, its system, what it takes (VA, with the steps), and its sizing
+    """A circuit with its system, what it takes (VA, with the steps), and its sizing
     (None: its wire is not on record, or it is a run's).
     """
 
-    index: int
     circuit: PanelCircuit
     system: System
     va: float
@@ -75,7 +74,7 @@ def sized_circuits(book: WholeBook, asked: PanelAsked) -> tuple[SizedCircuit, ..
     appliances = {a.id: a for a in asked.place.appliances}
     runs = {r.id: r.sized for r in asked.leaving}
     bus = bus_bars(asked)
-    return tuple(_sized(book, asked, i, c, bus, appliances, runs) for i, c in enumerate(asked.panel.circuits))
+    return tuple(_sized(book, asked, c, bus, appliances, runs) for c in asked.panel.circuits)
 
 
 def takes_neutral(circuit: PanelCircuit) -> bool:
@@ -136,7 +135,6 @@ def system_of(circuit: PanelCircuit, supply: System) -> System:
 def _sized(
     book: WholeBook,
     asked: PanelAsked,
-    index: int,
     circuit: PanelCircuit,
     bus: BusBars,
     appliances: Mapping[str, Appliance],
@@ -150,13 +148,13 @@ def _sized(
         step = Step(
             f"{number(amps)} A × {number(wiring.volts)} V, the run's load", amps * wiring.volts, "VA", "entered"
         )
-        return SizedCircuit(index, circuit, wiring, amps * wiring.volts, (step,), leg, None, run)
+        return SizedCircuit(circuit, wiring, amps * wiring.volts, (step,), leg, None, run)
     known = (appliances[each] for each in circuit.appliances if each in appliances)
     hung = tuple(a for a in known if not a.later)
     system = system_of(circuit, asked.supply)
     terminal_c = asked.station.terminal_c
     found = _judged(book, asked.rules, asked.told.id, circuit, hung, system.name, terminal_c)
-    return SizedCircuit(index, circuit, system, found.va, found.steps, leg, found.sizing, None)
+    return SizedCircuit(circuit, system, found.va, found.steps, leg, found.sizing, None)
 
 
 @dataclass(frozen=True, slots=True)

@@ -2571,7 +2571,7 @@ export interface components {
          * PanelAnswer
          * @description A panel as solved: of its ``spaces`` how many are ``used``, how many of those hold halves, how many are
          *     ``blocked`` and ``free``, how many the house rule wants free (``wanted``); ``poles`` in it of ``allowed``; each leg,
-         *     how far they are apart (VA, and as % of the bus; no value where there is one leg), wires that are in no hole yet.
+         *     how far they are apart (VA, A, and as % of the bus; no value where there is one leg), wires that are in no hole yet.
          */
         PanelAnswer: {
             /** Station */
@@ -2597,6 +2597,7 @@ export interface components {
             /** Legs */
             legs: components["schemas"]["LegAnswer"][];
             apart: components["schemas"]["Figure"];
+            apart_amps: components["schemas"]["Figure"];
             apart_pct: components["schemas"]["Figure"];
             /** Bars */
             bars: components["schemas"]["BarAnswer"][];

@@ -1,28 +1,15 @@
-import { computed, reactive, ref, shallowRef, watch } from 'vue'
+import { computed, reactive, watch } from 'vue'
 
-import { answered, api, Refused } from '@/api/client'
-import type { CaseAnswer, CaseField, CaseForm, Problem } from '@/api/types'
+import type { CaseField, CaseForm } from '@/api/types'
+import { keep, kept, useAnswer } from '@/stores/answer'
 
 export type CaseValue = string | number | boolean | null
 
 const KEPT = 'case-'
 
-function kept(book: string): Record<string, CaseValue> {
-  try {
-    return JSON.parse(sessionStorage.getItem(KEPT + book) ?? '{}') as Record<string, CaseValue>
-  } catch {
-    return {}
-  }
-}
-
 /** One case of a code book as it is entered, with its answer; what is typed is kept over a reload and a refusal. */
 export function useCase(book: string, verb: string, form: CaseForm) {
-  const entered = reactive<Record<string, CaseValue>>(kept(book))
-  const answer = shallowRef<CaseAnswer | null>(null)
-  const problems = ref<Problem[]>([])
-  const notice = ref('')
-  const settled = ref(0)
-  let asked = 0
+  const entered = reactive<Record<string, CaseValue>>(kept<Record<string, CaseValue>>(KEPT + book) as Record<string, CaseValue>)
 
   /** The fields that mean something for what is entered so far; of several with one key the first that does. */
   const fields = computed(() => {
@@ -52,32 +39,8 @@ export function useCase(book: string, verb: string, form: CaseForm) {
     for (const field of form.fields) entered[field.key] = field.default ?? null
   }
 
-  watch(
-    given,
-    async (now) => {
-      const call = ++asked
-      try {
-        sessionStorage.setItem(KEPT + book, JSON.stringify(entered))
-      } catch {
-        // A browser that keeps nothing only forgets it at a reload.
-      }
-      try {
-        const path = { book_id: book, verb }
-        const found = await answered(api.POST('/api/code-books/{book_id}/cases/{verb}', { params: { path }, body: { case: now } }))
-        if (call !== asked) return
-        answer.value = found.answer
-        problems.value = []
-        notice.value = ''
-      } catch (error) {
-        if (!(error instanceof Refused)) throw error
-        if (call !== asked) return
-        problems.value = error.problems
-        notice.value = error.message
-      }
-      settled.value += 1
-    },
-    { immediate: true },
-  )
+  watch(given, () => keep(KEPT + book, entered), { immediate: true })
+  const { answer, problems, notice, settled } = useAnswer(computed(() => ({ book, verb, case: given.value })))
 
   return { fields, valueOf, set, startOver, answer, problems, notice, settled }
 }

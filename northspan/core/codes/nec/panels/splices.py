@@ -25,7 +25,7 @@ def splice(circuits: Sequence[SizedCircuit]) -> Splice:
     >>> from northspan.core.job.panel import PanelCircuit
     >>> from northspan.core.run.systems import SYSTEMS
     >>> made = PanelCircuit(id="a", size="12", breaker_a=20)
-    >>> found = splice([SizedCircuit(0, made, SYSTEMS["120-2w"], 0.0, (), "", None, None)])
+    >>> found = splice([SizedCircuit(made, SYSTEMS["120-2w"], 0.0, (), "", None, None)])
     >>> found.needed.value, found.box
     (13.5, '4x1 1/2 round/octagonal')
     """
@@ -75,7 +75,7 @@ def size_or_likely(each: SizedCircuit) -> tuple[str, str]:
 
     >>> from northspan.core.job.panel import PanelCircuit
     >>> from northspan.core.run.systems import SYSTEMS
-    >>> size_or_likely(SizedCircuit(0, PanelCircuit(id="a", breaker_a=20), SYSTEMS["120-2w"], 0.0, (), "", None, None))
+    >>> size_or_likely(SizedCircuit(PanelCircuit(id="a", breaker_a=20), SYSTEMS["120-2w"], 0.0, (), "", None, None))
     ('12', 'wire not on record; by its breaker, 240.4(D)')
     """
     if each.size is not None:
