@@ -109,8 +109,8 @@ onBeforeUnmount(() => unbind())
 .beam { display: grid; grid-template: auto auto / 64px minmax(0, 1fr) minmax(230px, 330px); gap: 0 14px; padding: 8px 14px 6px; align-items: start; }
 .scale { grid-row: 1; grid-column: 2; width: 100%; max-height: 88px; overflow: visible; }
 .apart { grid-row: 2; grid-column: 2; margin: 2px 0 0; text-align: center; font-size: 15.5px; }
-.apart :deep(.figure) { font-size: 14px; }
-.legs span { margin-left: 14px; }
+.apart :deep(.figure) { font-size: 13px; margin: 0 1px; }
+.legs span { margin-left: 10px; white-space: nowrap; }
 .act { grid-row: 1 / 3; grid-column: 3; max-height: 118px; overflow-y: auto; }
 .found { margin-top: 4px; }
 .found p { margin: 2px 0; font-size: 15px; }
