@@ -10,6 +10,9 @@ from tests.browser.harness import BrowserTest, Desk
 class Panels(BrowserTest):
     def open(self, job="Juniper Bend", desk=None):
         (desk or self.desk).open_job(job)
+        return self.shown(desk)
+
+    def shown(self, desk=None):
         page = (desk or self.desk).page
         page.get_by_role("link", name=re.compile("Panels")).first.click()
         expect(page.locator("svg [data-circuit]").first).to_be_visible()
@@ -75,10 +78,20 @@ class Panels(BrowserTest):
         expect(page.locator("circle.wrong")).to_have_count(0)
 
     def test_balance_shows_its_moves_first_and_undo_takes_them_back(self):
-        page = self.open()
+        """What was found stays when the job, fetched as the step was opened, comes late."""
+        late = []
+        self.desk.open_job("Juniper Bend")
+        self.desk.page.route(
+            re.compile("/api/jobs/[^/]+$"), lambda route: route.continue_() if late else late.append(route)
+        )
+        page = self.shown()
         apart = page.get_by_role("button", name="2,230 VA")
         expect(apart).to_be_visible()
         page.keyboard.press("b")
+        expect(page.get_by_text("4 moves")).to_be_visible()
+        with page.expect_response(re.compile("/api/jobs/[^/]+$")):
+            late[0].continue_()
+        page.wait_for_timeout(100)
         expect(page.get_by_text("4 moves")).to_be_visible()
         page.get_by_role("button", name="Make these moves").click()
         expect(page.get_by_role("button", name="10 VA", exact=True)).to_be_visible()

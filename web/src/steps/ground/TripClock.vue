@@ -28,7 +28,7 @@ function run() {
   frame = requestAnimationFrame(tick)
 }
 
-watch(() => [props.seconds, props.amps], run, { immediate: true })
+watch([() => props.seconds, () => props.amps], run, { immediate: true })
 onBeforeUnmount(() => cancelAnimationFrame(frame))
 </script>
 

@@ -29,8 +29,8 @@ const ends = computed(() => {
   return { left: 46 + 230 * Math.sin(turn), right: 46 - 230 * Math.sin(turn) }
 })
 
-// What was found holds for the job it was found in.
-watch(() => [desk.key, station.value?.id], () => {
+// What was found holds for the job it was found in; the same job fetched again takes nothing away.
+watch([() => desk.key, () => station.value?.id], () => {
   found.value = null
   notice.value = ''
   asked += 1
