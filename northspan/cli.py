@@ -37,7 +37,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
 
 def _parser(arguments: Sequence[str]) -> argparse.ArgumentParser:
     parser = _Parser(prog="northspan", description="Services, feeders and subpanels, sized with the working on show.")
-    verbs = "demo | serve | solve | load | check | bonding | box | balance"
+    verbs = "demo | serve | solve | load | check | bonding | box | balance | cover | pull | cuts"
     commands = parser.add_subparsers(required=True, metavar=verbs)
     for name, words in (("demo", "start with the demo jobs"), ("serve", "start the application")):
         server = commands.add_parser(name, help=words)
@@ -65,6 +65,9 @@ def _parser(arguments: Sequence[str]) -> argparse.ArgumentParser:
     for verb, words in (
         ("box", "what a box needs of room, what it has, the smallest that would do"),
         ("balance", "the best balance of a panel's legs, with the fewest moves"),
+        ("cover", "the least cover of buried wiring, and every other way to lie there"),
+        ("pull", "the tension of a pull both ways, what goes in, what breaks a limit"),
+        ("cuts", "the cheapest spools and lengths that give every piece of wire unbroken"),
     ):
         asked = commands.add_parser(verb, help=words)
         given = asked.add_mutually_exclusive_group(required=True)

@@ -1,4 +1,4 @@
-"""Answer what the trade asks of a box or a panel, JSON in and JSON out: ``northspan box``, ``northspan balance``."""
+"""Answer what the trade asks, JSON in and JSON out: ``northspan box``, ``balance``, ``cover``, ``pull``, ``cuts``."""
 
 import argparse
 import ctypes
@@ -15,10 +15,12 @@ from pydantic import ValidationError
 from northspan.commands.outcome import BAD_INPUT, FAILS, PASSES, complain
 from northspan.core.codes.case import Cases, case_problems
 from northspan.core.codes.library import code_book
+from northspan.core.cuts.answer import cuts
+from northspan.core.cuts.case import CutCase
 from northspan.core.panel.balancing.case import BalanceCase, answer
 
 # What no code book has a say in.
-CASES: Mapping[str, Cases] = {"balance": Cases(BalanceCase, answer)}
+CASES: Mapping[str, Cases] = {"balance": Cases(BalanceCase, answer), "cuts": Cases(CutCase, cuts)}
 
 
 class NoCase(ValueError):

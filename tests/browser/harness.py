@@ -41,6 +41,15 @@ def chromium():
     return browser
 
 
+def box(locator):
+    """Where something is on screen (px); what is drawn anew just then is looked for again."""
+    for _ in range(50):
+        if found := locator.bounding_box():
+            return found
+        locator.page.wait_for_timeout(100)
+    raise AssertionError(f"{locator} is not on screen")
+
+
 class Desk:
     """A running server and a browser window on it; faults in the page are gathered in ``faults``."""
 

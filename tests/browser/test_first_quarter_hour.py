@@ -2,7 +2,7 @@
 
 from playwright.sync_api import expect
 
-from tests.browser.harness import BrowserTest
+from tests.browser.harness import BrowserTest, box
 
 
 class FirstQuarterHour(BrowserTest):
@@ -29,11 +29,9 @@ class FirstQuarterHour(BrowserTest):
     def test_places_lie_on_the_plan_at_their_distance(self):
         self.new_job()
         self.step("Walk")
-        at = {
-            name: self.page.get_by_role("button", name=name).first.bounding_box()["x"] for name in ("House", "Garage")
-        }
-        self.assertLess(at["House"], at["Garage"])
         expect(self.next()).to_contain_text("Note the soil at House")
+        at = {name: box(self.page.get_by_role("button", name=name).first)["x"] for name in ("House", "Garage")}
+        self.assertLess(at["House"], at["Garage"])
         expect(self.next()).to_have_count(1)
 
     def test_what_a_place_has_is_ticked_many_at_once(self):
@@ -71,6 +69,6 @@ class FirstQuarterHour(BrowserTest):
         answer, form = page.get_by_label("Answer"), page.get_by_role("textbox", name="Load", exact=True)
         expect(answer).to_contain_text("2 hots 4/0 al")
         expect(answer).to_contain_text("200 A main on")
-        self.assertLess(answer.bounding_box()["y"], form.first.bounding_box()["y"])
+        self.assertLess(box(answer)["y"], box(form.first)["y"])
         page.set_viewport_size({"width": 1280, "height": 800})
         expect(answer).to_be_hidden()

@@ -6,7 +6,7 @@ from pathlib import Path
 
 from playwright.sync_api import expect
 
-from tests.browser.harness import BrowserTest
+from tests.browser.harness import BrowserTest, box
 
 
 class GroundTest(BrowserTest):
@@ -50,8 +50,8 @@ class Faults(GroundTest):
         expect(self.can("Studio panel")).to_have_attribute("aria-pressed", "true")
         self.page.keyboard.press("k")
         expect(self.can("House panel")).to_have_attribute("aria-pressed", "true")
-        bolt = self.page.locator(".bolt .grip").bounding_box()
-        home = self.can("Service 200 A").bounding_box()
+        bolt = box(self.page.locator(".bolt .grip"))
+        home = box(self.can("Service 200 A"))
         self.page.mouse.move(bolt["x"] + 8, bolt["y"] + 8)
         self.page.mouse.down()
         self.page.mouse.move(home["x"] + 40, home["y"] + 60, steps=4)

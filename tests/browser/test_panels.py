@@ -4,7 +4,7 @@ import re
 
 from playwright.sync_api import expect
 
-from tests.browser.harness import BrowserTest, Desk
+from tests.browser.harness import BrowserTest, Desk, box
 
 
 class Panels(BrowserTest):
@@ -26,7 +26,7 @@ class Panels(BrowserTest):
         disposer = self.breaker(page, "Disposer")
         expect(disposer).to_have_attribute("aria-label", "Space 24, Disposer, 20 A, leg B, 780 VA")
         free = page.get_by_role("button", name=re.compile("^Space 28, free, leg B"))
-        start, end = disposer.bounding_box(), free.bounding_box()
+        start, end = box(disposer), box(free)
         page.mouse.move(start["x"] + 60, start["y"] + 8)
         page.mouse.down()
         page.mouse.move(start["x"] + 70, start["y"] + 30, steps=4)
@@ -147,7 +147,7 @@ class Panels(BrowserTest):
         self.addCleanup(desk.close)
         page = self.open(desk=desk)
         moving = page.get_by_role("button", name="Move Disposer")
-        self.assertGreaterEqual(moving.bounding_box()["height"], 44)
+        self.assertGreaterEqual(box(moving)["height"], 44)
         moving.click()
         page.get_by_role("button", name="Space 30, free, leg A").last.click()
         expect(self.breaker(page, "Disposer")).to_have_attribute("aria-label", re.compile("^Space 30, "))

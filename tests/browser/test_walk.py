@@ -4,7 +4,7 @@ from pathlib import Path
 
 from playwright.sync_api import expect
 
-from tests.browser.harness import BrowserTest
+from tests.browser.harness import BrowserTest, box
 
 
 class Walk(BrowserTest):
@@ -29,10 +29,10 @@ class Walk(BrowserTest):
     def test_a_place_is_dragged_and_its_route_stays(self):
         page = self.page
         house = page.locator("rect[aria-label='Ceramics studio']")
-        box = house.bounding_box()
-        page.mouse.move(box["x"] + 10, box["y"] + 10)
+        stands = box(house)
+        page.mouse.move(stands["x"] + 10, stands["y"] + 10)
         page.mouse.down()
-        page.mouse.move(box["x"] + 60, box["y"] + 10, steps=4)
+        page.mouse.move(stands["x"] + 60, stands["y"] + 10, steps=4)
         page.mouse.up()
         expect(page.get_by_role("button", name="Undo")).to_be_enabled()
         page.keyboard.press("u")

@@ -21,6 +21,7 @@ def read(name):
 
 AMP, T9, T8, EGC = read("310.16.csv"), read("ch9-9.csv"), read("ch9-8.csv"), read("250.122.csv")
 T4, T5, T5A = read("ch9-4.csv"), read("ch9-5.csv"), read("ch9-5A.csv")
+del T4["3/8"]  # for short tails only
 AMBIENT, BUNDLE = read("310.15-B-1.csv"), read("310.15-C-1.csv")
 STANDARD = [float(r) for r in read("240.6.csv")]
 SMALL = {"cu": {"14": 15, "12": 20, "10": 30}, "al": {"12": 15, "10": 25}}
@@ -29,7 +30,7 @@ VOLTS |= {"120/240-3w": 240, "120/208-3w": 208}
 COLUMN = {"THHN": 90, "THWN-2": 90, "XHHW-2": 90, "THWN": 75, "THW": 75, "TW": 60, "UF": 60, "NM": 90, "SER": 90}
 OWN_CAP = COLUMN | {"NM": 60}
 AREA = {"THHN": "THHN", "THWN-2": "THHN", "THWN": "THHN", "XHHW-2": "XHHW", "THW": "THW", "TW": "TW"}
-ORDER = list(T8)
+ORDER = list(AMP)
 
 
 def standard_at_least(amps):

@@ -6,11 +6,15 @@ from northspan.core.codes.nec.boxes.answer import box
 from northspan.core.codes.nec.boxes.case import BoxCase
 from northspan.core.codes.nec.boxes.conduit_body import ConduitBodyCase, conduit_body
 from northspan.core.codes.nec.check import CheckCase, check
+from northspan.core.codes.nec.cover.answer import cover
+from northspan.core.codes.nec.cover.case import CoverCase
 from northspan.core.codes.nec.data import AWG, NOTES, TABLES, VOCABULARY
 from northspan.core.codes.nec.earthing.rules import NecEarthing
 from northspan.core.codes.nec.findings.rules import NecFindings
 from northspan.core.codes.nec.loads.rules import NecLoads
 from northspan.core.codes.nec.panels.rules import NecPanels
+from northspan.core.codes.nec.pull.answer import answer as pull
+from northspan.core.codes.nec.pull.case import PullCase
 from northspan.core.codes.nec.sizing.rules import NecSizing
 
 EDITION = "NEC 2023"
@@ -26,6 +30,8 @@ BOOK = CodeBook(
     {
         "check": Cases(CheckCase, lambda case: check(WHOLE, case)),
         "box": Cases(BoxCase, box),
+        "cover": Cases(CoverCase, cover),
+        "pull": Cases(PullCase, pull),
         "conduit-body": Cases(ConduitBodyCase, conduit_body),
     },
     WHOLE,

@@ -78,10 +78,8 @@ def smallest_of_mils(circular_mils: float, metal: Metal) -> str | None:
     ('6', '4')
     """
     enough = circular_mils * (1.0 - _CLOSE_ENOUGH)
-    for size, mils in _MILS.items():
-        if mils >= enough and AMPACITY.value(size, f"{metal}_60") is not None:
-            return size
-    return None
+    made = (size for size in AMPACITY.rows if AMPACITY.value(size, f"{metal}_60") is not None)
+    return next((size for size in made if _MILS[size] >= enough), None)
 
 
 def neutral_floor(use: RunUse, breaker_a: float, metal: Metal, size: str, sets: int = 1) -> str:

@@ -8,7 +8,8 @@ from northspan.core.codes.nec.data import AREAS, COMPACT_AREAS, FILL, INSULATION
 from northspan.core.run.question import FillRounding, Metal
 from northspan.core.working import Cell
 
-TRADES = tuple(RACEWAYS.rows)
+# Trade size 3/8 is for short tails only: 348.20(A), 356.20(A).
+TRADES = tuple(trade for trade in RACEWAYS.rows if trade != "3/8")
 NOTE_7 = 0.8
 
 

@@ -1,0 +1,1 @@
+"""How deep wiring lies under ground. Table 300.5(A)."""

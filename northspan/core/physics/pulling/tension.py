@@ -1,0 +1,70 @@
+"""Tension through straights and bends, and what presses a cable in a bend.
+
+Belongs to no code book. Every formula holds in any one unit of force and any one of length: a tension in lb goes with
+a weight in lb/ft and lengths in ft, one in N with N/m and m. Source: the pulling equations of Rifenburg (1953) for
+straights and level bends, as cable makers print them.
+"""
+
+import math
+import sys
+
+MOST = sys.float_info.max
+
+
+def straight_rate(weight: float, friction: float, slope_rad: float) -> float:
+    """What every unit of length of a straight adds to the tension: W (sin a + f cos a), ``slope_rad`` rising positive.
+
+    ``friction`` is the coefficient times the weight correction. Below zero where the cable would run down by itself.
+
+    >>> straight_rate(2.0, 0.5, 0.0), round(straight_rate(2.0, 0.5, math.pi / 2), 9)
+    (1.0, 2.0)
+    """
+    return weight * (math.sin(slope_rad) + friction * math.cos(slope_rad))
+
+
+def after_straight(tension: float, weight: float, friction: float, length: float, slope_rad: float) -> float:
+    """Tension at the end of a straight: T + L W (sin a + f cos a), not below 0: a cable cannot push.
+
+    >>> round(after_straight(0.0, 0.9, 0.4 * 1.218637, 100.0, 0.0), 4)
+    43.8709
+    >>> after_straight(10.0, 1.0, 0.2, 100.0, -math.pi / 2)
+    0.0
+    """
+    return max(0.0, tension + length * straight_rate(weight, friction, slope_rad))
+
+
+def after_bend(tension: float, friction: float, angle_rad: float) -> float:
+    """Tension out of a bend: T e^(f angle), the cable's own weight in it left out.
+
+    >>> round(after_bend(43.8709, 0.4 * 1.218637, math.pi / 2), 2)
+    94.34
+    """
+    return tension * _exp(friction * angle_rad)
+
+
+def after_bend_with_weight(tension: float, weight: float, friction: float, angle_rad: float, radius: float) -> float:
+    """Tension out of a level bend with the cable's own weight: T cosh(fa) + sqrt(T² + (W R)²) sinh(fa).
+
+    Without weight it is the plain equation:
+
+    >>> after_bend_with_weight(100.0, 0.0, 0.5, 1.0, 2.0) - after_bend(100.0, 0.5, 1.0) < 1e-9
+    True
+    """
+    up, down = _exp(friction * angle_rad), math.exp(-friction * angle_rad)
+    return min(MOST, tension * (up + down) / 2.0 + math.hypot(tension, weight * radius) * (up - down) / 2.0)
+
+
+def sidewall(share: float, tension_out: float, inner_radius: float) -> float:
+    """Pressure on the worst cable in a bend, force per unit of length: k T / R.
+
+    ``inner_radius`` is to the raceway's inner wall, which presses, above 0.
+
+    >>> round(sidewall(0.551970, 94.3437, 1.914708), 2)
+    27.2
+    """
+    return share * tension_out / inner_radius
+
+
+def _exp(power: float) -> float:
+    """e^x, held to the largest finite number."""
+    return math.exp(power) if power < 709.0 else MOST
