@@ -9,11 +9,12 @@ from pydantic import PlainSerializer
 from northspan.core.ground.answer import GroundAnswer
 from northspan.core.loads.place_load import PlaceLoad
 from northspan.core.panel.answer import PanelAnswer
+from northspan.core.pull.answer import PullAnswer
 from northspan.core.run.question import Metal
 from northspan.core.run.rung import Ladder
 from northspan.core.working import Figure, Level, NamedFigure, by_key, figure_of
 
-StepName = Literal["walk", "loads", "span", "ground", "panels", "what-if", "rules"]
+StepName = Literal["walk", "loads", "span", "ground", "panels", "pull", "what-if", "rules"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -89,7 +90,8 @@ class Fix:
 class Finding:
     """What is wrong or worth knowing: rule, level, place, one plain sentence, fixes where they are known.
 
-    ``panel`` is the station whose cover is off to see it, ``circuit`` one of its circuits.
+    ``panel`` is the station whose cover is off to see it, ``circuit`` one of its circuits; ``pull`` the run whose route
+    is unrolled to see it.
     """
 
     rule: str
@@ -102,6 +104,7 @@ class Finding:
     place: str | None = None
     panel: str | None = None
     circuit: str | None = None
+    pull: str | None = None
     fixes: tuple[Fix, ...] = ()
 
 
@@ -126,5 +129,6 @@ class Solution:
     routes: tuple[RouteAnswer, ...]
     ground: GroundAnswer
     panels: tuple[PanelAnswer, ...]
+    pulls: tuple[PullAnswer, ...]
     findings: tuple[Finding, ...]
     next_steps: tuple[NextStep, ...]

@@ -16,6 +16,8 @@ from northspan.core.property.short_circuit import available_faults
 from northspan.core.property.sized_run import SizedRun
 from northspan.core.property.topology import Network, source_system
 from northspan.core.property.view import JobView
+from northspan.core.pull.solve_pulls import solve_pulls
+from northspan.core.pull.told.whole import pull_answer
 from northspan.core.run.question import DEVICE_WORDS
 from northspan.core.run.rung import Ladder
 from northspan.core.run.sized import Sizing
@@ -46,14 +48,26 @@ def solution(ready: Prepared) -> Solution:
     figures = {name: explained(book, each.sizing.question, each.sizing.load_steps) for name, each in sized.items()}
     ground = solve_ground(book.earthing, job, net, sized)
     panels = solve_panels(book, job, net, sized)
-    view = JobView(ready.entered, job, net, sized, drops, faults, places, routes, figures, ground, panels)
+    pulls = solve_pulls(book, job, net, sized)
+    view = JobView(ready.entered, job, net, sized, drops, faults, places, routes, figures, ground, panels, pulls)
     findings = [*_run_findings(book, sized), *book.findings.job_findings(book, view)]
     findings.sort(key=lambda f: LEVELS.index(f.level))
     runs = tuple(_run_answer(book, view, sized[run.id]) for run in job.runs)
-    todo = next_steps(job, net, places, findings, book.panels is not None)
+    todo = next_steps(job, net, places, findings, book.panels is not None, book.pulls is not None)
     opened = tuple(panel_answer(book, each) for each in panels.values())
+    unrolled = tuple(pull_answer(each, job.told, book.cites) for each in pulls.values())
     return Solution(
-        job.code_book, book.edition, places, runs, stations, routes, ground.answer(), opened, tuple(findings), todo
+        job.code_book,
+        book.edition,
+        places,
+        runs,
+        stations,
+        routes,
+        ground.answer(),
+        opened,
+        unrolled,
+        tuple(findings),
+        todo,
     )
 
 

@@ -12,16 +12,18 @@ from northspan.core.working import number
 FOOT_M = 0.3048
 INCH_M = 0.0254
 SQUARE_FOOT_M2 = FOOT_M * FOOT_M
-POUND_INCH_NM = 4.4482216152605 * INCH_M
+POUND_N = 4.4482216152605
+POUND_INCH_NM = POUND_N * INCH_M
+POUND_FOOT_NM = POUND_N / FOOT_M
 UnitsName = Literal["us", "metric"]
-Quantity = Literal["length", "small", "area", "torque"]
+Quantity = Literal["length", "small", "area", "torque", "force", "line_force"]
 # As many places as are typed; what arithmetic leaves behind them is dust.
 PLACES = 6
 
 
 @dataclass(frozen=True, slots=True)
 class Unit:
-    """One unit: its sign, its plural in words, and how much of the SI unit (m, m², N·m) one of it is.
+    """One unit: its sign, its plural in words, and how much of the SI unit (m, m², N·m, N, N/m) one of it is.
 
     >>> US.length.si(10.0), US.length.of(3.048), US.length.said(94.488)
     (3.048, 10.0, '310 ft')
@@ -50,8 +52,8 @@ class Unit:
 
 @dataclass(frozen=True, slots=True)
 class Units:
-    """One way of telling: ``length`` along a wire or a plan, ``small`` things (depths, diameters, heights), areas and
-    the torque of a terminal.
+    """One way of telling: ``length`` along a wire or a plan, ``small`` things (depths, diameters, heights), areas,
+    the torque of a terminal, forces, and forces along a length (a wire's weight, the pressure in a bend).
     """
 
     id: UnitsName
@@ -59,6 +61,8 @@ class Units:
     small: Unit
     area: Unit
     torque: Unit
+    force: Unit
+    line_force: Unit
 
     def unit(self, quantity: Quantity) -> Unit:
         """The unit that a kind of quantity is told in.
@@ -76,6 +80,8 @@ US = Units(
     Unit("in", "inches", INCH_M),
     Unit("ft²", "square feet", SQUARE_FOOT_M2),
     Unit("lb·in", "pound-inches", POUND_INCH_NM),
+    Unit("lb", "pounds", POUND_N),
+    Unit("lb/ft", "pounds per foot", POUND_FOOT_NM),
 )
 METRIC = Units(
     "metric",
@@ -83,6 +89,8 @@ METRIC = Units(
     Unit("mm", "millimetres", 0.001),
     Unit("m²", "square metres", 1.0),
     Unit("N·m", "newton metres", 1.0),
+    Unit("N", "newtons", 1.0),
+    Unit("N/m", "newtons per metre", 1.0),
 )
 
 

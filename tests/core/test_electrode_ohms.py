@@ -19,7 +19,7 @@ from northspan.core.physics.earth.electrodes import (
 )
 from northspan.core.physics.earth.soil import Line, Soil, apparent, transfer_ohms, wenner_resistivity
 from northspan.core.physics.earth.survey import invert
-from northspan.core.physics.steel_raceway import raceway_ohms
+from northspan.core.physics.raceway.steel import raceway_ohms
 from tests.core import moments
 
 ROD_M, RADIUS_M = 8 * 0.3048, 0.625 / 2 * 0.0254

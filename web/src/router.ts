@@ -15,6 +15,7 @@ export const router = createRouter({
     { path: '/jobs/:id/loads', name: 'loads', component: () => import('@/steps/loads/LoadsPage.vue'), props: true },
     { path: '/jobs/:id/ground', name: 'ground', component: () => import('@/steps/ground/GroundPage.vue'), props: true },
     { path: '/jobs/:id/panels', name: 'panels', component: () => import('@/steps/panels/PanelsPage.vue'), props: true },
+    { path: '/jobs/:id/pull', name: 'pull', component: () => import('@/steps/pull/PullPage.vue'), props: true },
     { path: '/jobs/:id/what-if', name: 'what-if', component: () => import('@/steps/whatif/WhatIfPage.vue'), props: true },
     { path: '/jobs/:id/rules', name: 'rules', component: () => import('@/steps/rules/RulesPage.vue'), props: true },
     { path: '/quick/:book?', name: 'quick', component: () => import('@/steps/quick/QuickPage.vue'), props: true },

@@ -19,6 +19,7 @@ if TYPE_CHECKING:
     from northspan.core.loads.place_load import LoadMethod
     from northspan.core.panel.rules import PanelRules
     from northspan.core.property.view import JobView
+    from northspan.core.pull.rules import PullRules
     from northspan.core.run.question import Least, RunQuestion, RunUse
     from northspan.core.run.rung import Rung
     from northspan.core.run.sized import Companions, RunFinding, Sizing
@@ -113,7 +114,8 @@ class CodeBook:
 @dataclass(frozen=True, eq=False)
 class WholeBook:
     """A code book that answers whole properties: its four parts, its edition and scale of sizes, and the
-    sections that steps of the whole are cited by; ``panels`` judges panels with their covers off (None: not yet).
+    sections that steps of the whole are cited by; ``panels`` judges panels with their covers off, ``pulls`` what is
+    buried and pulled (None: not yet).
     """
 
     edition: str
@@ -124,3 +126,4 @@ class WholeBook:
     findings: FindingRules
     cites: Mapping[str, str]
     panels: PanelRules | None = None
+    pulls: PullRules | None = None

@@ -8,7 +8,7 @@ from northspan.core.ground.found import Joins
 from northspan.core.ground.modes import Mode
 from northspan.core.job.job import Job
 from northspan.core.job.run import Run
-from northspan.core.physics.steel_raceway import is_steel
+from northspan.core.physics.raceway.steel import is_steel
 from northspan.core.property.topology import Network
 
 

@@ -258,7 +258,7 @@ class Job(Part):
 
     format: Literal["northspan-job"] = "northspan-job"
     version: Literal[2] = 2
-    units: UnitsName = Field("us", description="us: ft, in, ft², lb·in; metric: m, mm, m², N·m")
+    units: UnitsName = Field("us", description="us: ft, in, ft², lb·in, lb; metric: m, mm, m², N·m, N")
     name: Name
     note: Note = ""
     code_book: str = "nec-2023"

@@ -42,8 +42,8 @@ def reading(told: Units, words: Vocabulary | None) -> Iterator[None]:
 
 @dataclass(frozen=True, slots=True)
 class Told:
-    """Mark of a quantity told in the job's units, from ``least`` to ``most`` in US units (ft, in, ft², lb·in): a metric
-    job is held to the same lengths.
+    """Mark of a quantity told in the job's units, from ``least`` to ``most`` in US units (ft, in, ft², lb·in, lb): a
+    metric job is held to the same lengths.
     """
 
     quantity: Quantity

@@ -7,16 +7,28 @@ from pydantic import Field
 from northspan.core.job.load import Load
 from northspan.core.job.outlets import Outlets, Overhead
 from northspan.core.job.part import AtMost, Id, Name, Note, Part
+from northspan.core.job.pulling import Burial, PullPlan
 from northspan.core.job.reading import Chosen, Told
 from northspan.core.run.question import Location, Metal, RunUse
 
 
 class Waypoint(Part):
-    """A point of a route on the plan; ``pull`` says that wire can be pulled from it."""
+    """A point of a route on the plan; ``pull`` says that wire can be pulled from it.
+
+    From each point on the leg to the next lies under ``under``, with ``cover`` over it; blank: as its burial says.
+    """
 
     x: Annotated[float, Told("length", -50_000, 50_000)]
     y: Annotated[float, Told("length", -50_000, 50_000)]
     pull: bool = False
+    fitting: Literal["box", "conduit-body"] = Field("box", description="what a pull point is")
+    z: Annotated[float, Told("length", -500, 500)] = Field(
+        0.0, description="the ground here, above where the run starts"
+    )
+    cover: Annotated[float, Told("small", 0, 240)] | None = Field(None, description="over the leg from here")
+    under: Annotated[str, Chosen("cover_locations")] | None = Field(
+        None, description="what the leg from here lies under"
+    )
 
 
 class Route(Part):
@@ -25,6 +37,9 @@ class Route(Part):
     kind: Literal["trench", "overhead"] = "trench"
     points: Annotated[tuple[Waypoint, ...], AtMost(200)] = Field(min_length=2)
     ends: Annotated[float, Told("length", 0, 500)] = 0.0
+    ends_start: Annotated[float, Told("length", 0, 500)] | None = Field(
+        None, description="of that, what is at its start; blank: half"
+    )
 
 
 class Cable(Part):
@@ -84,6 +99,8 @@ class Run(Part):
         None, description="a tap: its breaker is at its far end, the feeder's at its source"
     )
     route: Route | None = Field(None, description="where it goes, measured on the plan")
+    burial: Burial | None = Field(None, description="how it lies in the ground")
+    pull: PullPlan | None = Field(None, description="how its wire is pulled in")
 
 
 def way(field: str) -> str:

@@ -12,12 +12,15 @@ MUST: tuple[Level, ...] = ("danger", "violation")
 
 
 def next_steps(
-    job: Job, net: Network, loads: Sequence[PlaceLoad], findings: Sequence[Finding], panels: bool
+    job: Job, net: Network, loads: Sequence[PlaceLoad], findings: Sequence[Finding], panels: bool, pulls: bool
 ) -> tuple[NextStep, ...]:
-    """A line for every step, in the order of the job; for Panels only where the code book judges ``panels``."""
+    """A line for every step, in the order of the job; for Panels and Pull only where the code book judges
+    ``panels`` and ``pulls``.
+    """
     grounding = [f for f in findings if f.place is not None]
     covers_off = [f for f in findings if f.panel is not None]
-    others = [f for f in findings if f.place is None and f.panel is None]
+    on_the_way = [f for f in findings if f.pull is not None]
+    others = [f for f in findings if f.place is None and f.panel is None and f.pull is None]
     walk, taken = next(_walk(job, net), None), next(_loads(job, net, loads), None)
     sized = next(_span(job, taken, others), None)
     ground = next(_ground(grounding), None)
@@ -31,6 +34,7 @@ def next_steps(
         _line("span", sized, "Every run passes. Next: Ground, electrodes and bonds."),
         _line("ground", ground, "Grounding has nothing open. Next: Panels, or hand over the sheet."),
         *((opened,) if panels else ()),
+        *((_line("pull", next(_pull(job, on_the_way), None), "Every pull is in order."),) if pulls else ()),
         _line("what-if", variants, "Take the column that you build; it becomes the job."),
         _line("rules", None, "Choose how this shop and its inspector read the rules; everything follows at once."),
     )
@@ -110,4 +114,19 @@ def _panels(job: Job, findings: Sequence[Finding]) -> Iterator[str]:
             yield f"Take the cover off {station.name}: choose the panel from the shop's list, or enter its spaces."
         elif not station.panel.circuits:
             yield f"Write down the circuits of {station.name}: propose them, paste rows, or type them in."
+    yield from (f"Look at: {f.title}." for f in findings if f.level in ("house", "advice"))
+
+
+def _pull(job: Job, findings: Sequence[Finding]) -> Iterator[str]:
+    if not job.runs:
+        yield "Add the first run in Span; then lay its route on the plan in Walk."
+    for level in MUST:
+        yield from (f"Mend first: {f.title}." for f in findings if f.level == level)
+    stations = {s.id: s.name for s in job.stations}
+    for run in job.runs:
+        if run.cable.location == "buried" and run.route is None:
+            yield f"Lay the route to {stations[run.to_station]} on the plan in Walk: its bends make the pull."
+    for run in job.runs:
+        if run.cable.location == "buried" and (run.burial is None or run.burial.cover is None):
+            yield f"Say how deep the run to {stations[run.to_station]} lies."
     yield from (f"Look at: {f.title}." for f in findings if f.level in ("house", "advice"))

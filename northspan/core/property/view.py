@@ -15,6 +15,7 @@ if TYPE_CHECKING:
     # A run is judged without grounding, which takes long to load.
     from northspan.core.ground.found import Ground
     from northspan.core.panel.solved import SolvedPanel
+    from northspan.core.pull.solved import SolvedPull
 
 
 @dataclass(frozen=True, slots=True)
@@ -23,7 +24,7 @@ class JobView:
 
     ``drop_pct`` holds each fed station's drop from the source (%), ``faults`` the bolted fault current there (A),
     ``loads`` what each place takes, ``routes`` what the plan measures, ``ground`` electrodes, bonds and networks,
-    ``panels`` those with their covers off, by station.
+    ``panels`` those with their covers off, by station, ``pulls`` the runs in the ground or in a pipe, by run.
     """
 
     entered: Job
@@ -37,3 +38,4 @@ class JobView:
     figures: Mapping[str, tuple[NamedFigure, ...]]
     ground: "Ground"
     panels: Mapping[str, "SolvedPanel"]
+    pulls: Mapping[str, "SolvedPull"]

@@ -7,8 +7,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from itertools import accumulate
 
-from northspan.core.physics.pulling.lie import Configuration
-from northspan.core.physics.pulling.tension import (
+from northspan.core.physics.raceway.lie import Configuration
+from northspan.core.physics.raceway.tension import (
     after_bend,
     after_bend_with_weight,
     after_straight,

@@ -1067,6 +1067,59 @@ export interface components {
             height: number;
         };
         /**
+         * Burial
+         * @description How a run lies in the ground; blank: not decided, or not on record.
+         */
+        Burial: {
+            /**
+             * Location
+             * @default general
+             */
+            location: string;
+            /**
+             * Cover
+             * @description top of it to finished grade, as planned or dug
+             * @default null
+             */
+            cover: number | null;
+            /**
+             * Solid Rock
+             * @description rock prevents the depth: concrete down to it
+             * @default false
+             */
+            solid_rock: boolean;
+            /**
+             * Ribbon
+             * @description a warning ribbon is laid over it
+             * @default null
+             */
+            ribbon: boolean | null;
+            /**
+             * Riser
+             * @description what it comes up in, from the trench to 8 ft above grade
+             * @default null
+             */
+            riser: ("none" | "PVC40" | "PVC80" | "RMC" | "IMC") | null;
+            /**
+             * Exposed To Damage
+             * @description where it comes up it can be hit by a mower or a car
+             * @default false
+             */
+            exposed_to_damage: boolean;
+            /**
+             * Crosses
+             * @description other services in its way
+             * @default []
+             */
+            crosses: ("gas" | "water" | "sewer" | "power" | "telecom" | "irrigation")[];
+            /**
+             * Located
+             * @description the lines in the ground are marked: called before digging
+             * @default null
+             */
+            located: boolean | null;
+        };
+        /**
          * Cable
          * @description What is pulled, in what, and where it lies: a run's, or a circuit's.
          */
@@ -1195,6 +1248,24 @@ export interface components {
             owed: components["schemas"]["Owed"][];
             /** Says */
             says: string;
+        };
+        /**
+         * CoverWayAnswer
+         * @description A way to lie under ground here: raceway and name, cover, whether it is open to this circuit, what it brings with
+         *     it, whether it is the run's own.
+         */
+        CoverWayAnswer: {
+            /** Raceway */
+            raceway: string;
+            /** Title */
+            title: string;
+            cover: components["schemas"]["Figure"];
+            /** Open */
+            open: boolean;
+            /** Consequence */
+            consequence: string;
+            /** Own */
+            own: boolean;
         };
         /**
          * Device
@@ -1525,7 +1596,8 @@ export interface components {
          * Finding
          * @description What is wrong or worth knowing: rule, level, place, one plain sentence, fixes where they are known.
          *
-         *     ``panel`` is the station whose cover is off to see it, ``circuit`` one of its circuits.
+         *     ``panel`` is the station whose cover is off to see it, ``circuit`` one of its circuits; ``pull`` the run whose route
+         *     is unrolled to see it.
          */
         Finding: {
             /** Rule */
@@ -1566,6 +1638,11 @@ export interface components {
              * @default null
              */
             circuit: string | null;
+            /**
+             * Pull
+             * @default null
+             */
+            pull: string | null;
             /**
              * Fixes
              * @default []
@@ -1962,6 +2039,18 @@ export interface components {
              */
             moved_arc_fault: "by-length" | "always";
             /**
+             * Hand Pull Lb
+             * @description What one person pulls by hand, lb
+             * @default 75
+             */
+            hand_pull_lb: number;
+            /**
+             * Pvc Swing F
+             * @description Temperature swing of PVC above ground, °F
+             * @default 100
+             */
+            pvc_swing_f: number;
+            /**
              * Touch Line V
              * @description Line drawn on the volts between hand and earth
              * @default 50
@@ -1999,7 +2088,7 @@ export interface components {
             version: 2;
             /**
              * Units
-             * @description us: ft, in, ft², lb·in; metric: m, mm, m², N·m
+             * @description us: ft, in, ft², lb·in, lb; metric: m, mm, m², N·m, N
              * @default us
              * @enum {string}
              */
@@ -2039,6 +2128,8 @@ export interface components {
              *       "spare_spaces": 2,
              *       "single_outlets": "guarded",
              *       "moved_arc_fault": "by-length",
+             *       "hand_pull_lb": 75,
+             *       "pvc_swing_f": 100,
              *       "touch_line_v": 50,
              *       "energy_price": 0.15,
              *       "loss_hours": 1500
@@ -2106,14 +2197,36 @@ export interface components {
             smallest: string | null;
         };
         /**
-         * LegAnswer
-         * @description A leg: its load as VA and as A at the voltage to the neutral.
+         * LaterWire
+         * @description Wires that the pipe has to hold some day, or that are laid with the others as a spare.
          */
-        LegAnswer: {
-            /** Leg */
-            leg: string;
-            va: components["schemas"]["Figure"];
-            amps: components["schemas"]["Figure"];
+        LaterWire: {
+            /** Name */
+            name: string;
+            /** Size */
+            size: string;
+            /**
+             * Metal
+             * @default al
+             * @enum {string}
+             */
+            metal: "cu" | "al";
+            /**
+             * Insulation
+             * @default XHHW-2
+             */
+            insulation: string;
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
+            /**
+             * Laid
+             * @description pulled in now, as a spare
+             * @default false
+             */
+            laid: boolean;
         };
         /**
          * Load
@@ -2408,11 +2521,32 @@ export interface components {
              * Step
              * @enum {string}
              */
-            step: "walk" | "loads" | "span" | "ground" | "panels" | "what-if" | "rules";
+            step: "walk" | "loads" | "span" | "ground" | "panels" | "pull" | "what-if" | "rules";
             /** Words */
             words: string;
             /** Done */
             done: boolean;
+        };
+        /**
+         * NodeAnswer
+         * @description A point of the unrolled route: along it on the level, height of the pipe and of the ground, both above the ground
+         *     where it starts; the bend there (degrees), whether wire comes out, its place in the route (None: not of the plan).
+         */
+        NodeAnswer: {
+            /** Along */
+            along: number;
+            /** Height */
+            height: number;
+            /** Ground */
+            ground: number;
+            /** Turn Deg */
+            turn_deg: number;
+            /** Pull */
+            pull: boolean;
+            /** Fitting */
+            fitting: string;
+            /** Waypoint */
+            waypoint: number | null;
         };
         /**
          * Outlets
@@ -2595,7 +2729,7 @@ export interface components {
             /** Allowed */
             allowed: number;
             /** Legs */
-            legs: components["schemas"]["LegAnswer"][];
+            legs: components["schemas"]["northspan__core__panel__answer__LegAnswer"][];
             apart: components["schemas"]["Figure"];
             apart_amps: components["schemas"]["Figure"];
             apart_pct: components["schemas"]["Figure"];
@@ -2872,6 +3006,31 @@ export interface components {
             from: string | null;
         };
         /**
+         * PieceAnswer
+         * @description A straight or a bend between nodes: its length, angle (degrees), the tension when the head has passed it, fed at
+         *     the start and fed at the end; the pressure in a bend both ways (None: straight).
+         */
+        PieceAnswer: {
+            /** Kind */
+            kind: string;
+            /** First */
+            first: number;
+            /** Last */
+            last: number;
+            /** Length */
+            length: number;
+            /** Degrees */
+            degrees: number;
+            /** Tension Start */
+            tension_start: number;
+            /** Tension End */
+            tension_end: number;
+            /** Pressed From Start */
+            pressed_from_start: number | null;
+            /** Pressed From End */
+            pressed_from_end: number | null;
+        };
+        /**
          * Place
          * @description A building or structure on the property, with what it takes.
          */
@@ -3122,6 +3281,119 @@ export interface components {
             y: number;
         };
         /**
+         * PullAnswer
+         * @description A run's route and its pull; ``section`` and the pull itself are None where the tables do not measure its wires or
+         *     it lies in no pipe.
+         */
+        PullAnswer: {
+            /** Run */
+            run: string;
+            /** Measured */
+            measured: boolean;
+            length: components["schemas"]["Figure"];
+            /** Nodes */
+            nodes: components["schemas"]["NodeAnswer"][];
+            /** Pieces */
+            pieces: components["schemas"]["PieceAnswer"][];
+            /** Legs */
+            legs: components["schemas"]["northspan__core__pull__answer__LegAnswer"][];
+            section: components["schemas"]["SectionAnswer"] | null;
+            from_start: components["schemas"]["WayAnswer"] | null;
+            from_end: components["schemas"]["WayAnswer"] | null;
+            /** Feed From Start */
+            feed_from_start: boolean;
+            /** One Go */
+            one_go: boolean;
+            /** Stages */
+            stages: components["schemas"]["StageAnswer"][];
+            limit: components["schemas"]["Figure"];
+            /** Limit By */
+            limit_by: string;
+            pressure_limit: components["schemas"]["Figure"];
+            weight: components["schemas"]["Figure"];
+            rope: components["schemas"]["Figure"];
+            lubricant: components["schemas"]["Figure"];
+            people: components["schemas"]["Figure"];
+            by_hand: components["schemas"]["Figure"];
+            expansion: components["schemas"]["Figure"];
+        };
+        /**
+         * PullPlan
+         * @description How wire is pulled in; blank: worked out, or the usual.
+         */
+        PullPlan: {
+            /**
+             * Lubricant
+             * @default usual
+             */
+            lubricant: string;
+            /**
+             * Mu
+             * @description friction, where it is known
+             * @default null
+             */
+            mu: number | null;
+            /**
+             * Elbow Radius
+             * @description of its elbows, to the centre line; blank: the least there is
+             * @default null
+             */
+            elbow_radius: number | null;
+            /**
+             * Fed From
+             * @description where the wire goes in; blank: the easier end
+             * @default null
+             */
+            fed_from: ("start" | "end") | null;
+            /**
+             * Grip
+             * @default basket
+             * @enum {string}
+             */
+            grip: "eye" | "basket";
+            /**
+             * Rope
+             * @description working load of the rope in hand; blank: one is named
+             * @default null
+             */
+            rope: number | null;
+            /**
+             * By Hand
+             * @description pulled by hand, without a tool
+             * @default true
+             */
+            by_hand: boolean;
+            /**
+             * Weight
+             * @description of all that is pulled, from the maker's sheet; blank: worked out
+             * @default null
+             */
+            weight: number | null;
+            /**
+             * Later
+             * @default []
+             */
+            later: components["schemas"]["LaterWire"][];
+            /**
+             * Ends Fitted
+             * @description bushings or bell ends at both ends of the pipe
+             * @default null
+             */
+            ends_fitted: boolean | null;
+            /**
+             * Exposed
+             * @description longest straight of it above ground between two fixed points
+             * @default null
+             */
+            exposed: number | null;
+            /**
+             * Expansion Fittings
+             * @description expansion fittings in that straight
+             * @default null
+             */
+            expansion_fittings: number | null;
+        };
+        /**
          * Reach
          * @description A circuit of a moved panel: cable needed to the new place and cable there (in the job's length; without a value:
          *     not known), whether it reaches (None: not known), and the box it is spliced in.
@@ -3164,6 +3436,12 @@ export interface components {
              * @default 0
              */
             ends: number;
+            /**
+             * Ends Start
+             * @description of that, what is at its start; blank: half
+             * @default null
+             */
+            ends_start: number | null;
         };
         /**
          * RouteAnswer
@@ -3260,6 +3538,16 @@ export interface components {
              * @default null
              */
             route: components["schemas"]["Route"] | null;
+            /**
+             * @description how it lies in the ground
+             * @default null
+             */
+            burial: components["schemas"]["Burial"] | null;
+            /**
+             * @description how its wire is pulled in
+             * @default null
+             */
+            pull: components["schemas"]["PullPlan"] | null;
         };
         /**
          * RunAnswer
@@ -3361,6 +3649,35 @@ export interface components {
             raceway: string | null;
         };
         /**
+         * SectionAnswer
+         * @description The pipe in section: kind, trade size and the least that holds the wires; percent filled and allowed, with what
+         *     comes later too; jam ratio in the bends or straight (None: fewer than three), clearance over the wires (None: not
+         *     known or they do not go in); the next size up with its tension.
+         */
+        SectionAnswer: {
+            /** Raceway */
+            raceway: string;
+            /** Trade */
+            trade: string;
+            /** Least */
+            least: string;
+            /** Wires */
+            wires: components["schemas"]["WireAnswer"][];
+            fill: components["schemas"]["Figure"];
+            /** Fill Limit Pct */
+            fill_limit_pct: number;
+            fill_later: components["schemas"]["Figure"];
+            /** Fill Limit Later Pct */
+            fill_limit_later_pct: number;
+            jam: components["schemas"]["Figure"];
+            /** May Jam */
+            may_jam: boolean;
+            clearance: components["schemas"]["Figure"];
+            /** Next Trade */
+            next_trade: string;
+            next_tension: components["schemas"]["Figure"];
+        };
+        /**
          * SoilAnswer
          * @description The soil reckoned with: words, resistivity (ohm·m) of the upper layer in a band, its depth, what lies below.
          */
@@ -3402,6 +3719,8 @@ export interface components {
             ground: components["schemas"]["GroundAnswer"];
             /** Panels */
             panels: components["schemas"]["PanelAnswer"][];
+            /** Pulls */
+            pulls: components["schemas"]["PullAnswer"][];
             /** Findings */
             findings: components["schemas"]["Finding"][];
             /** Next Steps */
@@ -3434,6 +3753,25 @@ export interface components {
             size: string;
             /** Count */
             count: number;
+        };
+        /**
+         * StageAnswer
+         * @description A stretch between pull points: its pieces, numbered from 0; length and bends; fed from which end it pulls easier,
+         *     with what tension and share of the limits; the wire to lay out at its far end for what is still to come.
+         */
+        StageAnswer: {
+            /** First */
+            first: number;
+            /** Last */
+            last: number;
+            length: components["schemas"]["Figure"];
+            bends_deg: components["schemas"]["Figure"];
+            /** Fed From Start */
+            fed_from_start: boolean;
+            tension: components["schemas"]["Figure"];
+            /** Keeps */
+            keeps: boolean;
+            loop: components["schemas"]["Figure"];
         };
         /**
          * Station
@@ -3804,8 +4142,27 @@ export interface components {
             system: string | null;
         };
         /**
+         * WayAnswer
+         * @description A pull one way: the station it is fed at, most tension, most pressure, end tension with the wire's weight in the
+         *     bends, how far the head comes, share of the limits that it uses, whether it keeps them.
+         */
+        WayAnswer: {
+            /** Fed At */
+            fed_at: string;
+            tension: components["schemas"]["Figure"];
+            pressure: components["schemas"]["Figure"];
+            with_weight: components["schemas"]["Figure"];
+            reach: components["schemas"]["Figure"];
+            /** Used */
+            used: number;
+            /** Keeps */
+            keeps: boolean;
+        };
+        /**
          * Waypoint
          * @description A point of a route on the plan; ``pull`` says that wire can be pulled from it.
+         *
+         *     From each point on the leg to the next lies under ``under``, with ``cover`` over it; blank: as its burial says.
          */
         Waypoint: {
             /** X */
@@ -3817,6 +4174,80 @@ export interface components {
              * @default false
              */
             pull: boolean;
+            /**
+             * Fitting
+             * @description what a pull point is
+             * @default box
+             * @enum {string}
+             */
+            fitting: "box" | "conduit-body";
+            /**
+             * Z
+             * @description the ground here, above where the run starts
+             * @default 0
+             */
+            z: number;
+            /**
+             * Cover
+             * @description over the leg from here
+             * @default null
+             */
+            cover: number | null;
+            /**
+             * Under
+             * @description what the leg from here lies under
+             * @default null
+             */
+            under: string | null;
+        };
+        /**
+         * WireAnswer
+         * @description A wire in the pipe: the letter on it, what it is, its diameter and where it lies (None: no room was found), in
+         *     inside diameters of the pipe, from the middle, up positive; whether it comes later, the run it is another's of.
+         */
+        WireAnswer: {
+            /** Letter */
+            letter: string;
+            /** Words */
+            words: string;
+            /** Diameter */
+            diameter: number;
+            /** X */
+            x: number | null;
+            /** Y */
+            y: number | null;
+            /** Later */
+            later: boolean;
+            /** Beside */
+            beside: string | null;
+        };
+        /**
+         * LegAnswer
+         * @description A leg: its load as VA and as A at the voltage to the neutral.
+         */
+        northspan__core__panel__answer__LegAnswer: {
+            /** Leg */
+            leg: string;
+            va: components["schemas"]["Figure"];
+            amps: components["schemas"]["Figure"];
+        };
+        /**
+         * LegAnswer
+         * @description A leg under ground: its node and the next, what it lies under, cover asked and planned (None: not decided), and
+         *     every way to lie there.
+         */
+        northspan__core__pull__answer__LegAnswer: {
+            /** First */
+            first: number;
+            /** Under */
+            under: string;
+            asked: components["schemas"]["Figure"];
+            /** Planned */
+            planned: number | null;
+            /** Short */
+            short: boolean;
+            /** Ways */
+            ways: components["schemas"]["CoverWayAnswer"][];
         };
         /**
          * Patch
@@ -4920,7 +5351,7 @@ export interface components {
         };
         /**
          * Unit
-         * @description One unit: its sign, its plural in words, and how much of the SI unit (m, m², N·m) one of it is.
+         * @description One unit: its sign, its plural in words, and how much of the SI unit (m, m², N·m, N, N/m) one of it is.
          *
          *     >>> US.length.si(10.0), US.length.of(3.048), US.length.said(94.488)
          *     (3.048, 10.0, '310 ft')
@@ -4935,8 +5366,8 @@ export interface components {
         };
         /**
          * Units
-         * @description One way of telling: ``length`` along a wire or a plan, ``small`` things (depths, diameters, heights), areas and
-         *     the torque of a terminal.
+         * @description One way of telling: ``length`` along a wire or a plan, ``small`` things (depths, diameters, heights), areas,
+         *     the torque of a terminal, forces, and forces along a length (a wire's weight, the pressure in a bend).
          */
         Units: {
             /**
@@ -4948,6 +5379,8 @@ export interface components {
             small: components["schemas"]["Unit"];
             area: components["schemas"]["Unit"];
             torque: components["schemas"]["Unit"];
+            force: components["schemas"]["Unit"];
+            line_force: components["schemas"]["Unit"];
         };
         /**
          * TrackModel

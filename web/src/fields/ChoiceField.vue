@@ -10,6 +10,7 @@ const props = defineProps<{
   choices: readonly { value: T; words: string }[]
   pointer: string
   hint?: string
+  bare?: boolean
 }>()
 const emit = defineEmits<{ change: [value: T] }>()
 const desk = inject(deskKey, useDesk, true)
@@ -29,7 +30,7 @@ function pick(event: Event) {
 
 <template>
   <label class="field" :title="hint">
-    <span class="label narrow">{{ label }}</span>
+    <span v-if="!bare" class="label narrow">{{ label }}</span>
     <span class="entry" :class="{ bad: refusal }">
       <select v-held="{ shown, settled: desk.settled }" :aria-label="label" @change="pick">
         <option v-for="(choice, i) in choices" :key="i" :value="i">{{ choice.words }}</option>

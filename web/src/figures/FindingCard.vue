@@ -25,6 +25,11 @@ function goThere() {
     if (desk.id) void router.push({ name: 'panels', params: { id: desk.id }, query })
     return
   }
+  if (props.finding.pull) {
+    desk.selectRun(props.finding.pull)
+    if (desk.id && route.name !== 'pull') void router.push({ name: 'pull', params: { id: desk.id }, query: { run: props.finding.pull } })
+    return
+  }
   if (props.finding.place) {
     const there = props.finding.station ?? desk.solution?.ground.places.find((p) => p.place === props.finding.place)?.lands_at
     if (there) desk.selectStation(there)

@@ -4,7 +4,7 @@ import { computed, inject, nextTick, useTemplateRef, watch } from 'vue'
 import FindingCard from './FindingCard.vue'
 import { deskKey, useDesk } from '@/stores/desk'
 
-const props = defineProps<{ where: 'here' | 'elsewhere' | 'whole-job' | 'ground-here' | 'ground-elsewhere' | 'panel-here' | 'panel-elsewhere'; circuit?: string | null }>()
+const props = defineProps<{ where: 'here' | 'elsewhere' | 'whole-job' | 'ground-here' | 'ground-elsewhere' | 'panel-here' | 'panel-elsewhere' | 'pull-here' | 'pull-elsewhere'; circuit?: string | null }>()
 const desk = inject(deskKey, useDesk, true)
 
 const all = computed(() => desk.solution?.findings ?? [])
@@ -24,6 +24,8 @@ const listed = computed(() => {
   if (props.where === 'ground-elsewhere') return all.value.filter((f) => f.place && !groundHere.value.includes(f))
   if (props.where === 'panel-here') return panelHere.value
   if (props.where === 'panel-elsewhere') return all.value.filter((f) => f.panel && !panelHere.value.includes(f))
+  if (props.where === 'pull-here') return all.value.filter((f) => f.pull && f.run === desk.selectedRun)
+  if (props.where === 'pull-elsewhere') return all.value.filter((f) => f.pull && f.run !== desk.selectedRun)
   return props.where === 'here' ? here.value : all.value.filter((f) => !here.value.includes(f))
 })
 // A fix takes its finding away: whoever was on it goes on with the next, not from the top of the page.
@@ -41,7 +43,7 @@ watch(listed, async (now, before) => {
   next?.focus()
 })
 
-const TITLES = { here: 'Findings here', elsewhere: 'Elsewhere on the job', 'whole-job': 'Findings on the job', 'ground-here': 'Findings on the ground here', 'ground-elsewhere': 'Elsewhere on the ground', 'panel-here': 'Findings here', 'panel-elsewhere': 'Elsewhere in the panels' }
+const TITLES = { here: 'Findings here', elsewhere: 'Elsewhere on the job', 'whole-job': 'Findings on the job', 'ground-here': 'Findings on the ground here', 'ground-elsewhere': 'Elsewhere on the ground', 'panel-here': 'Findings here', 'panel-elsewhere': 'Elsewhere in the panels', 'pull-here': 'Findings here', 'pull-elsewhere': 'On other runs' }
 </script>
 
 <template>
@@ -50,7 +52,7 @@ const TITLES = { here: 'Findings here', elsewhere: 'Elsewhere on the job', 'whol
       <h2 class="cap">{{ TITLES[where] }}</h2>
       <FindingCard v-for="f in listed" :key="f.rule + f.run + f.station + f.place + f.circuit + f.title" :finding="f" />
     </template>
-    <p v-else-if="where === 'here' || where === 'ground-here' || where === 'panel-here'" class="quiet">Nothing found here by the rules this book checks.</p>
+    <p v-else-if="where === 'here' || where.endsWith('-here')" class="quiet">Nothing found here by the rules this book checks.</p>
   </section>
 </template>
 

@@ -3,6 +3,7 @@ import { otherwise } from '@/stores/units'
 
 const PLACES: Record<string, number> = {
   '%': 2, V: 2, A: 1, W: 0, VA: 0, $: 0, years: 1, kWh: 0, ft: 0, m: 1, mm: 0, factor: 2, share: 2, ohm: 4, 'ohm/kft': 3, in2: 4, cmil: 0, '°C': 0,
+  '°': 0, lb: 0, N: 0, 'lb/ft': 1, 'N/m': 0, qt: 1, l: 1,
 } // prettier-ignore
 const BARE = new Set(['', 'factor', 'share', 'size', 'count', 'text'])
 

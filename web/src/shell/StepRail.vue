@@ -9,7 +9,8 @@ import { useDesk } from '@/stores/desk'
 const desk = useDesk()
 const route = useRoute()
 const router = useRouter()
-// What concerns a place's grounding is counted at Ground, a panel with its cover off at Panels, everything else at Span.
+// What concerns a place's grounding is counted at Ground, a panel with its cover off at Panels, what is buried and pulled
+// at Pull, everything else at Span.
 // A step that the job's code book does not answer yet is not shown.
 const steps = computed(() => {
   const answered = desk.solution?.next_steps.map((s) => s.step)
@@ -19,7 +20,8 @@ const open = computed(() => {
   const all = (desk.solution?.findings ?? []).filter((f) => f.level !== 'note')
   const ground = all.filter((f) => f.place).length
   const panels = all.filter((f) => f.panel).length
-  return { span: all.length - ground - panels, ground, panels } as Partial<Record<string, number>>
+  const pull = all.filter((f) => f.pull).length
+  return { span: all.length - ground - panels - pull, ground, panels, pull } as Partial<Record<string, number>>
 })
 
 const unbind: (() => void)[] = []

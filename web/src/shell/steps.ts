@@ -2,7 +2,7 @@
 export interface Step {
   digit: string
   name: string
-  route: 'walk' | 'loads' | 'span' | 'ground' | 'panels' | 'what-if' | 'rules'
+  route: 'walk' | 'loads' | 'span' | 'ground' | 'panels' | 'pull' | 'what-if' | 'rules'
 }
 
 export const STEPS: Step[] = [
@@ -11,6 +11,7 @@ export const STEPS: Step[] = [
   { digit: '3', name: 'Span', route: 'span' },
   { digit: '4', name: 'Ground', route: 'ground' },
   { digit: '5', name: 'Panels', route: 'panels' },
+  { digit: '6', name: 'Pull', route: 'pull' },
   { digit: '', name: 'What if', route: 'what-if' },
   { digit: '', name: 'House rules', route: 'rules' },
 ]

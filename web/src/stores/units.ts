@@ -6,7 +6,7 @@ import { deskKey, useDesk } from '@/stores/desk'
 import { words } from '@/stores/words'
 
 export type Quantity = Exclude<keyof Units, 'id'>
-const QUANTITIES: Quantity[] = ['length', 'small', 'area', 'torque']
+const QUANTITIES: Quantity[] = ['length', 'small', 'area', 'torque', 'force', 'line_force']
 const NONE = { sign: '', words: '', is_si: 1 }
 const all = shallowRef<Units[]>([])
 
@@ -18,7 +18,7 @@ export async function learnUnits() {
 /** The units that a job is told in; the ones it is told in elsewhere where none is open. */
 export function unitsOf(job: Pick<Job, 'units'> | null | undefined): Units {
   const id = job?.units ?? words.value?.units ?? 'us'
-  return all.value.find((u) => u.id === id) ?? { id, length: NONE, small: NONE, area: NONE, torque: NONE }
+  return all.value.find((u) => u.id === id) ?? { id, length: NONE, small: NONE, area: NONE, torque: NONE, force: NONE, line_force: NONE }
 }
 
 /** The units of the job on the desk. */
@@ -27,7 +27,7 @@ export function useUnits() {
   return computed(() => unitsOf(desk.job))
 }
 
-/** The same in the other units, with their sign; nothing for what is no length, area or torque. */
+/** The same in the other units, with their sign; nothing for what is none of these quantities. */
 export function otherwise(value: number, sign: string, places?: number): string {
   for (const [at, own] of all.value.entries()) {
     const quantity = QUANTITIES.find((q) => own[q].sign === sign)

@@ -6,19 +6,22 @@ from northspan.core.codes.nec.boxes.answer import box
 from northspan.core.codes.nec.boxes.case import BoxCase
 from northspan.core.codes.nec.boxes.conduit_body import ConduitBodyCase, conduit_body
 from northspan.core.codes.nec.check import CheckCase, check
-from northspan.core.codes.nec.cover.answer import cover
-from northspan.core.codes.nec.cover.case import CoverCase
 from northspan.core.codes.nec.data import AWG, NOTES, TABLES, VOCABULARY
 from northspan.core.codes.nec.earthing.rules import NecEarthing
 from northspan.core.codes.nec.findings.rules import NecFindings
 from northspan.core.codes.nec.loads.rules import NecLoads
 from northspan.core.codes.nec.panels.rules import NecPanels
-from northspan.core.codes.nec.pull.answer import answer as pull
-from northspan.core.codes.nec.pull.case import PullCase
+from northspan.core.codes.nec.route.cover.answer import cover
+from northspan.core.codes.nec.route.cover.case import CoverCase
+from northspan.core.codes.nec.route.pull.answer import answer as pull
+from northspan.core.codes.nec.route.pull.case import PullCase
+from northspan.core.codes.nec.route.rules import NecPull
 from northspan.core.codes.nec.sizing.rules import NecSizing
 
 EDITION = "NEC 2023"
-WHOLE = WholeBook(EDITION, AWG, NecSizing(), NecLoads(), NecEarthing(), NecFindings(), VOCABULARY.cites, NecPanels())
+WHOLE = WholeBook(
+    EDITION, AWG, NecSizing(), NecLoads(), NecEarthing(), NecFindings(), VOCABULARY.cites, NecPanels(), NecPull()
+)
 BOOK = CodeBook(
     "nec-2023",
     "US 2023",

@@ -52,7 +52,7 @@ const BLANK_LOCKS = {
 
 const BLANK_RUN = {
   several_receptacles: false, whole_dwelling: false, ground_fault_protected: false, drop_limit_pct: null, note: '', tap: null,
-  route: null, outlets: null, overhead: null,
+  burial: null, pull: null, route: null, outlets: null, overhead: null,
 } as const // prettier-ignore
 
 const BLANK_CONDUCTOR = {

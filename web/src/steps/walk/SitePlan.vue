@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef } from 'vue'
 
-import { frameOf, middle, nudgeOf, round, scaleLength, type Frame, type Spot } from './plan'
+import { frameOf, middle, nudgeOf, pointAt, round, scaleLength, type Frame, type Spot } from './plan'
 import type { Footprint, Route } from '@/api/types'
 import { useWidth } from '@/figures/width'
 import { written } from '@/figures/write'
@@ -137,7 +137,7 @@ function addBend(event: MouseEvent, id: string, route: Route) {
   })
   const leg = off.indexOf(Math.min(...off))
   const points = [...route.points]
-  points.splice(leg + 1, 0, { x: round(at.x), y: round(at.y), pull: false })
+  points.splice(leg + 1, 0, pointAt(at.x, at.y, points[leg]))
   emit('moveRoute', id, { ...route, points })
 }
 </script>

@@ -1,4 +1,4 @@
-import type { Footprint, Job, Place, Route, Run } from '@/api/types'
+import type { Footprint, Job, Place, Route, Run, Waypoint } from '@/api/types'
 import { footOf } from '@/stores/units'
 
 export interface Spot {
@@ -56,6 +56,11 @@ export function freeSpot(job: Job, kind: Place['kind']): Footprint {
   return { x: right ? right + whole(60) : whole(40), y: whole(60), width: whole(width), depth: whole(depth) }
 }
 
+/** A point of a route; `near` is one whose ground it shares. */
+export function pointAt(x: number, y: number, near?: Waypoint): Waypoint {
+  return { x: round(x), y: round(y), pull: false, fitting: 'box', z: near?.z ?? 0, cover: near?.cover ?? null, under: near?.under ?? null }
+}
+
 /** A straight route between the two places of a run, both of them on the plan. */
 export function straightRoute(job: Job, run: Run): Route | null {
   const ends = [run.from_station, run.to_station].map((id) => {
@@ -64,8 +69,8 @@ export function straightRoute(job: Job, run: Run): Route | null {
   })
   const [from, to] = ends
   if (!from || !to) return null
-  const points = [middle(from), middle(to)].map((s) => ({ x: round(s.x), y: round(s.y), pull: false }))
-  return { kind: 'trench', points, ends: 0 }
+  const points = [middle(from), middle(to)].map((s) => pointAt(s.x, s.y))
+  return { kind: 'trench', points, ends: 0, ends_start: null }
 }
 
 /** A walked track as a route: laid so that it begins where the run's source stands. */
@@ -73,8 +78,8 @@ export function trackRoute(job: Job, run: Run, track: [number, number][]): Route
   const station = job.stations.find((s) => s.id === run.from_station)
   const footprint = job.places.find((p) => p.id === station?.place)?.footprint
   const start = footprint ? middle(footprint) : { x: 0, y: 0 }
-  const points = track.map(([x, y]) => ({ x: round(start.x + x), y: round(start.y + y), pull: false }))
-  return { kind: 'trench', points, ends: 0 }
+  const points = track.map(([x, y]) => pointAt(start.x + x, start.y + y))
+  return { kind: 'trench', points, ends: 0, ends_start: null }
 }
 
 export function round(length: number): number {

@@ -9,7 +9,7 @@ from northspan.core.codes.nec.data import AWG, INSULATIONS
 from northspan.core.ground.modes import is_service_equipment
 from northspan.core.job.job import Job, Place
 from northspan.core.job.run import Run
-from northspan.core.physics.steel_raceway import is_steel
+from northspan.core.physics.raceway.steel import is_steel
 from northspan.core.property.topology import Network
 from northspan.core.run.systems import SYSTEMS
 

@@ -3,9 +3,11 @@
 from northspan.core.codes.nec.findings.earth import bonding, electrode_conductors, electrodes, neutrals
 from northspan.core.codes.nec.findings.equipment import disconnects, gear, outlets, overhead
 from northspan.core.codes.nec.findings.panel import finders as panel
+from northspan.core.codes.nec.findings.route import finders as pulls
+from northspan.core.codes.nec.findings.route import measured as route
 from northspan.core.codes.nec.findings.sources import second_sources, standby, transformers
 from northspan.core.codes.nec.findings.whole import dwelling, prompts, setup
-from northspan.core.codes.nec.findings.wire import overcurrent, route, taps, voltage
+from northspan.core.codes.nec.findings.wire import overcurrent, taps, voltage
 
 JOB_FINDERS = (
     setup.find_supply,
@@ -34,6 +36,7 @@ JOB_FINDERS = (
     route.find,
     route.find_nipples,
     route.find_shared,
+    pulls.find,
     voltage.find_total,
     voltage.find_advisory,
     prompts.find,

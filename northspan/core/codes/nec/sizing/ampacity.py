@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 from northspan.core.codes.nec.data import AMBIENT, AMPACITY, AWG, BUNDLING, IMPEDANCE, INSULATIONS, PROPERTIES
-from northspan.core.physics.steel_raceway import is_steel
+from northspan.core.physics.raceway.steel import is_steel
 from northspan.core.run.question import Metal, RunQuestion
 from northspan.core.units import FOOT_M
 from northspan.core.working import Cell

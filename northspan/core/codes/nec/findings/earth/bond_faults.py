@@ -12,7 +12,7 @@ from northspan.core.ground.found import Bonds
 from northspan.core.ground.joins import has_equipment_wire
 from northspan.core.job.job import Station
 from northspan.core.job.run import Run
-from northspan.core.physics.steel_raceway import is_steel
+from northspan.core.physics.raceway.steel import is_steel
 from northspan.core.property.fixes import fields_fix
 from northspan.core.property.topology import SOURCES
 from northspan.core.run.sized import Change

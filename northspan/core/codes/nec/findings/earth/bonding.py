@@ -11,7 +11,7 @@ from northspan.core.document.patched import patched_job
 from northspan.core.ground.answer import ModeAnswer
 from northspan.core.ground.bonded import Bonded, bonded
 from northspan.core.job.job import Job, Station
-from northspan.core.physics.steel_raceway import is_steel
+from northspan.core.physics.raceway.steel import is_steel
 from northspan.core.property.fixes import WORSE, run_fix, station_fix
 from northspan.core.property.guards import unguarded
 from northspan.core.property.sized_run import SizedRun, hots_of

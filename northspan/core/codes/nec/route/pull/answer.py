@@ -4,9 +4,10 @@ import math
 from typing import Any
 
 from northspan.core.codes.case import CaseAnswer, CaseFinding
-from northspan.core.codes.nec.pull.case import BendPart, PullCase
-from northspan.core.codes.nec.pull.packed import Packed, packed
-from northspan.core.codes.nec.pull.wire import strength_lb
+from northspan.core.codes.nec.route.pull.case import BendPart, PullCase
+from northspan.core.codes.nec.route.pull.wire import strength_lb
+from northspan.core.codes.nec.sizing.raceways import fill_share
+from northspan.core.pull.pipe.packed import Packed, packed
 from northspan.core.pull.segments import Bend, Segment, Straight, backward
 from northspan.core.pull.tension import (
     MOST_BENDS_DEG,
@@ -38,6 +39,7 @@ def answer(case: PullCase) -> CaseAnswer:
     diameter, area = case.bore
     each = [w.diameter_area for w in case.conductors for _ in range(w.count)]
     lies_in = packed(diameter, area, each, case.lay if "lay" in case.model_fields_set else None)
+    fill_limit = 100.0 * fill_share(len(each), nipple=False)[0]
     weight = sum(w.count * w.weight_lb_ft for w in case.conductors)
     route = _route(case)
     strength, limit, by = limits(case)
@@ -49,15 +51,15 @@ def answer(case: PullCase) -> CaseAnswer:
         best, part = better(forward.used, back.used), longest_part(route, what)
     bends = sum(s.degrees for s in route)
     taken = back if best == "backward" else forward
-    breaks = _breaks(lies_in, bends, taken)
+    breaks = _breaks(lies_in, fill_limit, bends, taken)
     has_bend = any(isinstance(s, Bend) for s in route)
     warnings = _warnings(lies_in, has_bend)
     values: dict[str, Any] = {
         "conductors": len(each),
         "weight_lb_ft": weight,
-        "diameter_in": lies_in.mean_in,
+        "diameter_in": lies_in.mean,
         "fill_pct": lies_in.fill_pct,
-        "fill_limit_pct": lies_in.fill_limit_pct,
+        "fill_limit_pct": fill_limit,
         "configuration": lies_in.name,
         "weight_correction": lies_in.lies.weight_correction if lies_in.lies else None,
         "clearance_in": lies_in.lies.clearance if lies_in.lies else None,
@@ -105,11 +107,11 @@ def _route(case: PullCase) -> tuple[Segment, ...]:
     return tuple(found)
 
 
-def _breaks(lies_in: Packed, bends: float, taken: Direction | None) -> list[str]:
+def _breaks(lies_in: Packed, fill_limit: float, bends: float, taken: Direction | None) -> list[str]:
     lies = lies_in.lies
     too_tight = lies is None or (lies.clearance is not None and not within(0.0, lies.clearance))
     found = {
-        "fill": not within(lies_in.fill_pct, lies_in.fill_limit_pct),
+        "fill": not within(lies_in.fill_pct, fill_limit),
         "clearance": too_tight,
         "bends": not within(bends, MOST_BENDS_DEG),
     }

@@ -4,8 +4,8 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Literal, get_args
 
-from northspan.core.codes.nec.cover.case import CoverCase, Group
 from northspan.core.codes.nec.data import COVER
+from northspan.core.codes.nec.route.cover.case import CoverCase, Group
 
 Basis = Literal["wiring", "gfci", "low_voltage", "solid_rock"]
 GROUPS: tuple[Group, ...] = get_args(Group)

@@ -7,7 +7,7 @@ from pydantic import Field, model_validator
 from pydantic_core import PydanticCustomError
 
 from northspan.core.codes.nec.data import AWG, BEND_RADII, PROPERTIES
-from northspan.core.codes.nec.pull.wire import inside, measured
+from northspan.core.codes.nec.route.pull.wire import inside, measured
 from northspan.core.codes.strict import Number, StrictCase, Switch, Whole, Word
 
 BASKET_LB = 1000.0

@@ -1,0 +1,1 @@
+"""Findings on the way of a run: measured, buried, pulled."""

@@ -1,0 +1,1 @@
+"""The way of a run: how deep it lies, and what is pulled through its pipe."""

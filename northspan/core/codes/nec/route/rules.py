@@ -1,0 +1,118 @@
+"""What the US code book knows of wire that is pulled and buried: its tables in SI, its covers in words."""
+
+from collections.abc import Sequence
+from functools import lru_cache
+
+from northspan.core.codes.nec.data import AWG, BEND_RADII, INSULATIONS
+from northspan.core.codes.nec.route.cover.answer import cover_step
+from northspan.core.codes.nec.route.cover.case import CoverCase, Method
+from northspan.core.codes.nec.route.cover.ways import Way, ways
+from northspan.core.codes.nec.route.pull.case import SIDEWALL, THIN, THIN_SIDEWALL
+from northspan.core.codes.nec.route.pull.wire import BARE, inside, measured, strength_lb
+from northspan.core.codes.nec.sizing.raceways import bare_area, fill_share, next_trade
+from northspan.core.pull.rules import CoverAsked, CoverWay, TabledWire
+from northspan.core.run.question import Metal
+from northspan.core.units import INCH_M, POUND_FOOT_NM, POUND_N
+
+SQUARE_INCH_M2 = INCH_M * INCH_M
+METHODS: dict[str, Method] = {
+    "none": "direct_burial", "RMC": "rmc", "IMC": "imc", "PVC40": "pvc", "PVC80": "pvc", "HDPE40": "hdpe",
+}  # fmt: skip
+CABLES = {"UF": "UF", "USE-2": "USE", "MC": "MC"}
+ROUND_IT = {"THHN": "pvc", "THW": "pvc", "TW": "pvc", "XHHW": "polyethylene", "RHW": "rubber"}
+RACEWAY_OF = {"direct_burial": "none", "rmc_imc": "RMC", "nonmetallic_raceway": "PVC40"}
+TITLES = {"direct_burial": "direct burial", "rmc_imc": "steel", "nonmetallic_raceway": "PVC"}
+BASES = {"wiring": "", "gfci": ", GFCI ahead", "low_voltage": ", 30 V", "solid_rock": ", concrete on rock"}
+NEEDS = {
+    "cable": "only as MC or MI identified for it", "dwelling": "only a dwelling’s", "use": "only a branch circuit",
+    "volts": "only to 120 V", "breaker_a": "only to 20 A", "gfci": "needs a GFCI ahead of it",
+}  # fmt: skip
+
+
+class NecPull:
+    """The tables of chapter 9 and table 300.5(A), for a route."""
+
+    def wire(self, insulation: str, metal: Metal, size: str, bare: bool) -> TabledWire | None:
+        """One wire by tables 5, 5A and 8; None for a cable and for sizes that they leave out."""
+        return _wire(insulation, metal, size, bare)
+
+    def bore(self, raceway: str, trade: str) -> tuple[float, float] | None:
+        """Inside diameter (m) and area (m²) by table 4."""
+        found = inside(raceway, trade)
+        return None if found is None else (found[0] * INCH_M, found[1] * SQUARE_INCH_M2)
+
+    def elbow(self, trade: str) -> float | None:
+        """The least radius (m) to the centre line by table 2, one shot or full shoe."""
+        return None if trade not in BEND_RADII.rows else (BEND_RADII.number(trade, "one_shot") or 0.0) * INCH_M
+
+    def fill_limit_pct(self, count: int, nipple: bool) -> float:
+        """Table 1, and its note 4 for a nipple."""
+        return 100.0 * fill_share(count, nipple)[0]
+
+    def sidewall_limit(self, thickest: str) -> float:
+        """Customary: 300 lb/ft to size 8, else 500."""
+        return (THIN_SIDEWALL if AWG.rank(thickest) <= AWG.rank(THIN) else SIDEWALL) * POUND_FOOT_NM
+
+    def next_trade(self, raceway: str, trade: str) -> str:
+        """The row of table 4 below."""
+        return next_trade(raceway, trade)
+
+    def cover_ways(self, asked: CoverAsked) -> Sequence[CoverWay]:
+        """Every way of table 300.5(A) that this circuit could take, the run's own method marked."""
+        return _ways(asked)
+
+
+@lru_cache(maxsize=1024)
+def _wire(insulation: str, metal: Metal, size: str, bare: bool) -> TabledWire | None:
+    if not bare and INSULATIONS.word(insulation, "areas") == "none":
+        return None
+    found = measured(BARE if bare else insulation, metal, size)
+    if found is None:
+        return None
+    diameter, area = found
+    metal_in2 = bare_area(metal, size)[0]
+    return TabledWire(
+        diameter * INCH_M,
+        area * SQUARE_INCH_M2,
+        metal_in2 * SQUARE_INCH_M2,
+        "pvc" if bare else ROUND_IT[INSULATIONS.word(insulation, "areas")],
+        max(0.0, area - metal_in2) * SQUARE_INCH_M2,
+        strength_lb(metal, size) * POUND_N,
+    )
+
+
+@lru_cache(maxsize=1024)
+def _ways(asked: CoverAsked) -> tuple[CoverWay, ...]:
+    method = METHODS.get(asked.raceway, "other_raceway")
+    case = CoverCase.model_validate(
+        {
+            "method": method,
+            **({"cable": CABLES.get(asked.insulation, "other")} if method == "direct_burial" else {}),
+            "location": asked.location,
+            "volts": asked.volts,
+            "breaker_a": asked.breaker_a or 1e6,
+            "gfci": asked.gfci,
+            "dwelling": asked.dwelling,
+            "use": "service" if asked.service else "branch" if asked.branch else "feeder",
+            "solid_rock": asked.solid_rock,
+        }
+    )
+    return tuple(_told(case, way) for way in ways(case) if way.open or way.needs in (("gfci",), ("cable",)))
+
+
+def _told(case: CoverCase, way: Way) -> CoverWay:
+    consequence = "; ".join(NEEDS[need] for need in way.needs)
+    if way.open and way.basis == "gfci":
+        consequence = "keep the GFCI ahead of it"
+    if way.open and way.method == "direct_burial" and way.basis == "wiring":
+        consequence = "no later pull"
+    return CoverWay(
+        RACEWAY_OF[way.method],
+        f"{TITLES[way.method]}{BASES[way.basis]}",
+        way.min_cover_in * INCH_M,
+        way.open,
+        consequence,
+        way.method == case.group,
+        way.basis == "gfci",
+        cover_step(case, way),
+    )

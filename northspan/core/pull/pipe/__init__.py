@@ -1,0 +1,1 @@
+"""What lies in a pipe, and how."""

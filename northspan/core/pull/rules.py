@@ -1,0 +1,82 @@
+"""What a route asks of a code book: the wires and raceways of its tables, and how deep they lie."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Protocol
+
+from northspan.core.run.question import Metal
+from northspan.core.working import Step
+
+
+@dataclass(frozen=True, slots=True)
+class TabledWire:
+    """One wire by a book's tables (m, m²): outside diameter, area, area of its metal, what is round it and its area;
+    the pull (N) it takes.
+    """
+
+    diameter: float
+    area: float
+    metal_area: float
+    round_it: str
+    round_it_area: float
+    strength: float
+
+
+@dataclass(frozen=True, slots=True)
+class CoverAsked:
+    """A run in the ground as a book judges it: raceway and insulation, where it lies, its volts and breaker (A), what
+    guards it, what it is.
+    """
+
+    raceway: str
+    insulation: str
+    location: str
+    volts: float
+    breaker_a: float | None
+    gfci: bool
+    dwelling: bool
+    branch: bool
+    service: bool
+    solid_rock: bool
+
+
+@dataclass(frozen=True, slots=True)
+class CoverWay:
+    """A way to lie there: the raceway it takes (none: with nothing round it), its cover (m), what it is called, what
+    stands in its way in words, whether it is the run's own method, the working of its cover; ``gfci`` says that it
+    holds by a ground-fault guard.
+    """
+
+    raceway: str
+    title: str
+    cover: float
+    open: bool
+    consequence: str
+    own: bool
+    gfci: bool
+    step: Step
+
+
+class PullRules(Protocol):
+    """What a book knows of wire that is pulled and buried."""
+
+    def wire(self, insulation: str, metal: Metal, size: str, bare: bool) -> TabledWire | None:
+        """One wire by the tables; None where they do not measure it: a cable, a size they leave out."""
+
+    def bore(self, raceway: str, trade: str) -> tuple[float, float] | None:
+        """Inside diameter (m) and area (m²) of a raceway; None where it is not made in that trade size."""
+
+    def elbow(self, trade: str) -> float | None:
+        """The least radius (m) of a bend to its centre line; None where no table says."""
+
+    def fill_limit_pct(self, count: int, nipple: bool) -> float:
+        """How full (percent) a raceway of so many conductors may be."""
+
+    def sidewall_limit(self, thickest: str) -> float:
+        """The most pressure (N/m) in a bend, by the thickest wire."""
+
+    def next_trade(self, raceway: str, trade: str) -> str:
+        """The trade size above, or the same where that kind is not made larger."""
+
+    def cover_ways(self, asked: CoverAsked) -> Sequence[CoverWay]:
+        """Every way to lie there, the shallowest first, the run's own among them."""

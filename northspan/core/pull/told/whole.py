@@ -1,0 +1,120 @@
+"""A solved route as it is answered, in the job's own units, every figure with its working."""
+
+from collections.abc import Mapping
+
+from northspan.core.pull.answer import CoverWayAnswer, LegAnswer, NodeAnswer, PieceAnswer, PullAnswer
+from northspan.core.pull.segments import Bend
+from northspan.core.pull.solved import LegCover, SolvedPull
+from northspan.core.pull.told.helping import lubricant, people, rope
+from northspan.core.pull.told.section import section
+from northspan.core.pull.told.ways import limit, named, stages, way, weight
+from northspan.core.units import Units
+from northspan.core.working import Figure, Step
+
+
+def pull_answer(solved: SolvedPull, told: Units, cites: Mapping[str, str]) -> PullAnswer:
+    """A solved route in ``told`` units; ``cites`` are the sections of its code book."""
+    pipe, route = solved.pipe, solved.route
+    length = sum(p.segment.length for p in route.pieces)
+    said = [
+        Step(named(p.segment.degrees, at), told.length.of(p.segment.length), told.length.sign, "the route unrolled")
+        for at, p in enumerate(route.pieces, 1)
+    ]
+    force, line = told.force, told.line_force
+    return PullAnswer(
+        solved.each.run.id,
+        route.measured,
+        Figure(told.length.of(length), told.length.sign, tuple(said)),
+        _nodes(solved, told),
+        _pieces(solved, told),
+        tuple(_leg(c, told) for c in solved.covers),
+        section(solved, pipe, told, cites["wire_areas"]) if pipe else None,
+        way(solved, pipe, True, told) if pipe else None,
+        way(solved, pipe, False, told) if pipe else None,
+        solved.fed_from_start,
+        solved.one_go,
+        stages(solved, pipe, told) if pipe else (),
+        limit(pipe, told) if pipe else Figure(None, force.sign, ()),
+        pipe.limits.by if pipe else "",
+        Figure(line.of(pipe.limits.pressure) if pipe else None, line.sign, ()),
+        weight(solved, pipe, told) if pipe else Figure(None, line.sign, ()),
+        rope(solved, told),
+        lubricant(pipe, length, told),
+        people(solved),
+        Figure(force.of(solved.hand_limit), force.sign, ()),
+        _growth(solved, told, cites["expansion"]),
+    )
+
+
+def _nodes(solved: SolvedPull, told: Units) -> tuple[NodeAnswer, ...]:
+    route = solved.each.run.route
+    return tuple(
+        NodeAnswer(
+            told.length.of(n.along),
+            told.length.of(n.height),
+            told.length.of(n.ground),
+            n.turn_deg,
+            n.pull,
+            route.points[n.waypoint].fitting if route and n.waypoint is not None and n.pull else "",
+            n.waypoint,
+        )
+        for n in solved.route.nodes
+    )
+
+
+def _pieces(solved: SolvedPull, told: Units) -> tuple[PieceAnswer, ...]:
+    pipe, found = solved.pipe, []
+    many = len(solved.route.pieces)
+    for at, piece in enumerate(solved.route.pieces):
+        there = pipe.forward.segments[at] if pipe and pipe.forward else None
+        # Fed at the end, the tension on this side of the piece is the one after it was pulled through.
+        back = pipe.back.segments[many - 1 - at] if pipe and pipe.back else None
+        found.append(
+            PieceAnswer(
+                "bend" if isinstance(piece.segment, Bend) else "straight",
+                piece.first,
+                piece.last,
+                told.length.of(piece.segment.length),
+                piece.segment.degrees,
+                told.force.of(there.tension) if there else 0.0,
+                told.force.of(back.tension) if back else 0.0,
+                told.line_force.of(there.sidewall) if there and there.sidewall is not None else None,
+                told.line_force.of(back.sidewall) if back and back.sidewall is not None else None,
+            )
+        )
+    return tuple(found)
+
+
+def _leg(cover: LegCover, told: Units) -> LegAnswer:
+    asked, planned, step = cover.asked, cover.leg.cover, cover.step
+    steps = () if step is None else (step,)
+    return LegAnswer(
+        cover.leg.first,
+        cover.leg.under,
+        Figure(None if asked is None else told.small.of(asked), told.small.sign, steps),
+        None if planned is None else told.small.of(planned),
+        cover.short,
+        _ways(cover, told),
+    )
+
+
+def _ways(cover: LegCover, told: Units) -> tuple[CoverWayAnswer, ...]:
+    return tuple(
+        CoverWayAnswer(
+            w.raceway,
+            w.title,
+            Figure(told.small.of(w.cover), told.small.sign, (w.step,)),
+            w.open,
+            w.consequence,
+            w.own and w.open and w.cover == cover.asked,
+        )
+        for w in cover.ways
+    )
+
+
+def _growth(solved: SolvedPull, told: Units, cite: str) -> Figure:
+    grows = solved.growth
+    if not isinstance(grows.value, float):
+        return Figure(None, told.small.sign, ())
+    value = told.small.of(grows.value)
+    return Figure(value, told.small.sign, tuple(Step(s.what, value, told.small.sign, cite) for s in grows.steps))
