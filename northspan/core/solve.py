@@ -55,7 +55,7 @@ def solution(ready: Prepared) -> Solution:
     runs = tuple(_run_answer(book, view, sized[run.id]) for run in job.runs)
     todo = next_steps(job, net, places, findings, book.panels is not None, book.pulls is not None)
     opened = tuple(panel_answer(book, each) for each in panels.values())
-    unrolled = tuple(pull_answer(each, job.told, book.cites) for each in pulls.values())
+    unrolled = tuple(pull_answer(book, each, job.told) for each in pulls.values())
     return Solution(
         job.code_book,
         book.edition,

@@ -109,7 +109,8 @@ class LegCover:
         return asked is not None and planned is not None and not within(asked, planned)
 
 
-@dataclass(frozen=True, slots=True)
+# One that is remembered is known by itself: what it was made from is long to compare.
+@dataclass(frozen=True, slots=True, eq=False)
 class SolvedPull:
     """A run's route: the run as sized between the stations named, whether it is a dwelling's, the route unrolled, its
     legs under ground, what is in its pipe (None: nothing the tables measure); whether wire goes in at its start, and

@@ -86,6 +86,10 @@ def unrolled(run: Run, radius_m: float, inner_radius_m: float, depth_m: float) -
     )
     pulls = [of is not None and route.points[of].pull and 0 < at < len(points) - 1 for at, of in enumerate(nodes_of)]
     turns = [0.0 if pulls[at] else turn for at, turn in enumerate(_turns(points))]
+    if route.kind == "trench":
+        # Out of a trench the pipe comes up by a quarter bend also where nobody measured how far.
+        for end in (0, -1):
+            turns[end] = QUARTER if nodes_of[end] is not None else 0.0
     nodes = tuple(_nodes(points, nodes_of, route.points, turns, pulls))
     legs = tuple(
         Leg(at, route.points[of].under or under, covers[of])
@@ -156,7 +160,7 @@ def _stretches(
     points: Sequence[Point], turns: Sequence[float], pulls: Sequence[bool], radius_m: float, inner_m: float
 ) -> Iterator[tuple[Piece, ...]]:
     """The pieces between pull points; every bend takes its tangents from the straights beside it."""
-    stretch: list[Piece] = []
+    stretch = [Piece(_bend(turns[0], radius_m, inner_m), 0, 0)] if turns[0] else []
     # A bend of 180° has no tangents: it is taken as one that takes its radius.
     tangents = [radius_m * min(1.0, math.tan(math.radians(min(t, 170.0)) / 2.0)) for t in turns]
     for at, (a, b) in enumerate(pairwise(points)):

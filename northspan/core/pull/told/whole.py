@@ -1,7 +1,8 @@
 """A solved route as it is answered, in the job's own units, every figure with its working."""
 
-from collections.abc import Mapping
+from functools import lru_cache
 
+from northspan.core.codes.codebook import WholeBook
 from northspan.core.pull.answer import CoverWayAnswer, LegAnswer, NodeAnswer, PieceAnswer, PullAnswer
 from northspan.core.pull.segments import Bend
 from northspan.core.pull.solved import LegCover, SolvedPull
@@ -11,9 +12,13 @@ from northspan.core.pull.told.ways import limit, named, stages, way, weight
 from northspan.core.units import Units
 from northspan.core.working import Figure, Step
 
+REMEMBERED = 1024
 
-def pull_answer(solved: SolvedPull, told: Units, cites: Mapping[str, str]) -> PullAnswer:
-    """A solved route in ``told`` units; ``cites`` are the sections of its code book."""
+
+@lru_cache(maxsize=REMEMBERED)
+def pull_answer(book: WholeBook, solved: SolvedPull, told: Units) -> PullAnswer:
+    """A solved route in ``told`` units, with the sections of its code book."""
+    cites = book.cites
     pipe, route = solved.pipe, solved.route
     length = sum(p.segment.length for p in route.pieces)
     said = [

@@ -95,14 +95,33 @@ def _cover(book: WholeBook, house: HouseRules, solved: SolvedPull, told: Units) 
 
 def _deeper(solved: SolvedPull, worst: LegCover, asked: float, told: Units) -> Iterator[Change]:
     """Dig deeper; or what lies shallower lawfully: steel, a GFCI ahead of it."""
-    yield Change(f"Lay it {told.small.said(asked)} deep", {"burial/cover": asked})
+    yield Change(f"Lay it {told.small.said(asked)} deep", _covers(solved, asked))
     planned = worst.leg.cover or 0.0
     run = solved.each.run
     for other in worst.ways:
-        if other.cover <= planned + 1e-9 and other.open and not other.own and other.raceway == "RMC":
+        if (
+            other.cover <= planned + 1e-9
+            and other.open
+            and not other.own
+            and other.raceway == "RMC"
+            and run.cable.raceway != "none"
+        ):
             yield Change("Use RMC", {"raceway": "RMC", "raceway_size": None})
         if other.cover <= planned + 1e-9 and other.own and other.gfci and not other.open and run.outlets is not None:
             yield Change("Put a GFCI ahead of it", {"outlets/gfci": True})
+
+
+def _covers(solved: SolvedPull, asked: float) -> dict[str, float]:
+    """The covers (m) to set so that every leg that is too shallow is deep enough."""
+    points = solved.each.run.route.points if solved.each.run.route else ()
+    found = {}
+    for cover in solved.covers:
+        at = solved.route.nodes[cover.leg.first].waypoint
+        if cover.short and at is not None and points[at].cover is not None:
+            found[f"route/points/{at}/cover"] = cover.asked or asked
+        elif cover.short:
+            found["burial/cover"] = max(found.get("burial/cover", 0.0), cover.asked or asked)
+    return found
 
 
 def _ribbon(book: WholeBook, house: HouseRules, solved: SolvedPull, told: Units) -> Iterator[Finding]:

@@ -19,13 +19,13 @@ from northspan.core.units import Quantity, Units
 from northspan.core.working import Level
 
 PARTS: dict[str, Any] = {"burial": Burial, "pull": PullPlan, "outlets": Outlets}
-TOLD: dict[str, Quantity] = {"burial/cover": "small", "pull/elbow_radius": "small", "pull/rope": "force"}
+TOLD: dict[str, Quantity] = {"pull/elbow_radius": "small", "pull/rope": "force"}
 
 
 @dataclass(frozen=True, slots=True)
 class Change:
-    """A way to mend a run's way: a label, and new values in SI by their place below the run: "burial/cover", or by the
-    field of the cable or a lock.
+    """A way to mend a run's way: a label, and new values in SI by their place below the run: "burial/cover",
+    "route/points/2/cover", or by the field of the cable or a lock.
     """
 
     label: str
@@ -62,9 +62,12 @@ def fix(solved: SolvedPull, told: Units, change: Change) -> Fix:
     operations: list[dict[str, Any]] = []
     whole: dict[str, dict[str, Any]] = {}
     for place, value in change.fields.items():
-        written = told.unit(TOLD[place]).of(value) if place in TOLD else value
+        quantity = "small" if place.endswith("/cover") else TOLD.get(place)
+        written = value if quantity is None else told.unit(quantity).of(value)
         part, _, field = place.partition("/")
-        if part not in PARTS:
+        if part == "route":
+            operations.append({"op": "add", "path": f"{root}/{place}", "value": written})
+        elif part not in PARTS:
             operations.append({"op": "add", "path": f"{root}/{way(place)}", "value": written})
         elif getattr(run, part) is None:
             whole.setdefault(part, {})[field] = written
@@ -77,7 +80,8 @@ def fix(solved: SolvedPull, told: Units, change: Change) -> Fix:
 def tried(book: WholeBook, house: HouseRules, solved: SolvedPull, change: Change) -> SolvedPull:
     """A run's way with a change made to it: its wire is sized anew where the change touches it."""
     each, run = solved.each, solved.each.run
-    own = {f: v for f, v in change.fields.items() if f.partition("/")[0] not in PARTS}
+    own = {f: v for f, v in change.fields.items() if f.partition("/")[0] not in (*PARTS, "route")}
+    run = _recovered(run, {f: v for f, v in change.fields.items() if f.startswith("route/")})
     parts: dict[str, dict[str, Any]] = {}
     for place, value in change.fields.items():
         part, _, field = place.partition("/")
@@ -121,3 +125,14 @@ def _with(run: Run, fields: Mapping[str, Any]) -> Run:
     return run.model_copy(
         update={"cable": run.cable.model_copy(update=cable), "locks": run.locks.model_copy(update=locks)}
     )
+
+
+def _recovered(run: Run, covers: Mapping[str, float]) -> Run:
+    """A run with other covers (m) over legs of its route."""
+    if run.route is None or not covers:
+        return run
+    points = list(run.route.points)
+    for place, cover in covers.items():
+        at = int(place.split("/")[2])
+        points[at] = points[at].model_copy(update={"cover": cover})
+    return run.model_copy(update={"route": run.route.model_copy(update={"points": tuple(points)})})
