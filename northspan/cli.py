@@ -37,7 +37,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
 
 def _parser(arguments: Sequence[str]) -> argparse.ArgumentParser:
     parser = _Parser(prog="northspan", description="Services, feeders and subpanels, sized with the working on show.")
-    verbs = "demo | serve | solve | load | check | bonding | box | balance | cover | pull | cuts"
+    verbs = "demo | serve | solve | load | check | bonding | box | balance | cover | pull | cuts | least-cost"
     commands = parser.add_subparsers(required=True, metavar=verbs)
     for name, words in (("demo", "start with the demo jobs"), ("serve", "start the application")):
         server = commands.add_parser(name, help=words)
@@ -55,6 +55,13 @@ def _parser(arguments: Sequence[str]) -> argparse.ArgumentParser:
     loader.add_argument("job", help="a job file, or - for standard input")
     loader.add_argument("--json", action="store_true", help="print them as JSON")
     loader.set_defaults(command="load")
+    least = commands.add_parser(
+        "least-cost", help="metal and size of every free run that cost least and keep every rule"
+    )
+    least.add_argument("job", help="a job file, or - for standard input")
+    least.add_argument("--years", type=_years, default=20.0, help="of losses beside the parts (default: 20; 0: parts)")
+    least.add_argument("--json", action="store_true", help="print it as JSON")
+    least.set_defaults(command="least_cost")
     checker = commands.add_parser("check", help="size one run from flags, under any code book")
     _cases(checker, "check")
     if "check" in arguments:
@@ -91,6 +98,13 @@ def _case_of(verb: str, arguments: Sequence[str]) -> type[BaseModel]:
     named = finder.parse_known_args(arguments)[0].book
     cases = code_book(named if named in book_ids() else USUAL_BOOK).cases
     return cases[verb].model
+
+
+def _years(text: str) -> float:
+    years = float(text) if text.replace(".", "", 1).isdecimal() else -1.0
+    if not 0.0 <= years <= 100.0:
+        raise argparse.ArgumentTypeError(f"{text!r} is no number of years: 0 to 100")
+    return years
 
 
 def _port(text: str) -> int:

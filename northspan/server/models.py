@@ -16,6 +16,7 @@ from northspan.core.opened.fault import FaultAnswer
 from northspan.core.run.question import Metal
 from northspan.core.solution import RunAnswer, Solution
 from northspan.core.units import Units, UnitsName
+from northspan.core.whatif.least.least_cost import LeastCost
 from northspan.core.whatif.what_if import WhatIf
 from northspan.core.working import Figure, LabelledFigure
 from northspan.instruments.recording import Quantity, Recording
@@ -246,6 +247,19 @@ class WhatIfAnswer(_Model):
     """A job's variants side by side."""
 
     what_if: WhatIf
+
+
+class LeastCostRequest(_Model):
+    """A job to be built at least cost, with its losses over so many years (0: parts alone)."""
+
+    job: Job
+    years: float = Field(20.0, ge=0, le=100)
+
+
+class LeastCostAnswer(_Model):
+    """The cheapest wire of a job that keeps every rule."""
+
+    least: LeastCost
 
 
 class DemoJob(_Model):

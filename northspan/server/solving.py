@@ -8,11 +8,14 @@ from northspan.core.document.problem import Problem
 from northspan.core.job.job import Job
 from northspan.core.opened.fault import FaultQuestion, fault_answer
 from northspan.core.opened.rung import rung_figures
+from northspan.core.whatif.least.least_cost import least_cost
 from northspan.core.whatif.what_if import what_if
 from northspan.core.working import by_key
 from northspan.server.models import (
     FaultReply,
     FaultRequest,
+    LeastCostAnswer,
+    LeastCostRequest,
     PosedJob,
     SolveAnswer,
     WhatIfAnswer,
@@ -25,6 +28,7 @@ from northspan.server.wiring import shop_list, solutions
 from northspan.shop.lists import PriceItem
 
 MOST_COMPARED = 1000
+MOST_CHOSEN = 100
 solving = Resource(
     "solving", __name__, url_prefix="/api/solve", abp_tags=[Tag(name="Solving")], abp_responses=refusals(422)
 )
@@ -46,8 +50,17 @@ def variants(body: Job) -> Response:
             f"{len(job.runs)} runs with {len(job.variants)} variants; up to {MOST_COMPARED:,} runs in all are compared"
         )
         raise JobFileError([Problem("/variants", words)])
-    prices = {item.name: item.price for item in shop_list("prices") if isinstance(item, PriceItem)}
-    return reply(WhatIfAnswer(what_if=what_if(job, prices)))
+    return reply(WhatIfAnswer(what_if=what_if(job, _prices())))
+
+
+@solving.post("/least-cost", responses={200: LeastCostAnswer})
+def least(body: LeastCostRequest) -> Response:
+    """Metal and size of every free run that keep every rule and cost least, by the shop's price list."""
+    job = sound(body.job)
+    if len(job.runs) > MOST_CHOSEN:
+        words = f"{len(job.runs)} runs; up to {MOST_CHOSEN} are chosen together"
+        raise JobFileError([Problem("/job/runs", words)])
+    return reply(LeastCostAnswer(least=least_cost(job, _prices(), body.years)))
 
 
 @solving.post("/working", responses={200: WorkingAnswer})
@@ -70,3 +83,8 @@ def fault(body: FaultRequest) -> Response:
         return reply(FaultReply(answer=fault_answer(solutions().of(job).ready, asked)))
     except KeyError as missing:
         raise JobFileError([Problem("", f"there is no mode or station {missing.args[0]!r} in this job")]) from missing
+
+
+def _prices() -> dict[str, float]:
+    """Prices ($ per foot or piece) by the shop's list."""
+    return {item.name: item.price for item in shop_list("prices") if isinstance(item, PriceItem)}

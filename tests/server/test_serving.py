@@ -76,6 +76,15 @@ class Manners(ServerTest):
         twice = document(variants=[variant, variant])
         self.assertEqual(self.client.post("/api/solve/what-if", json=twice).status_code, 422)
 
+    def test_least_cost_goes_by_the_shops_list_and_its_years(self):
+        answers = [
+            self.client.post("/api/solve/least-cost", json={"job": document(), "years": years}).json["least"]
+            for years in (0, 30)
+        ]
+        self.assertLess(answers[0]["after"]["value"], answers[1]["after"]["value"])
+        refused = self.client.post("/api/solve/least-cost", json={"job": document(), "years": -1})
+        self.assertEqual((refused.status_code, refused.json["problems"][0]["pointer"]), (422, "/years"))
+
     def test_the_sheet_says_the_rules_and_the_loads(self):
         house = {
             "places/0/floor_area": 1500,

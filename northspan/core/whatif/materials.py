@@ -37,26 +37,34 @@ def job_materials(job: Job, solution: Solution) -> tuple[Material, ...]:
 
 
 def run_materials(run: Run, answer: RunAnswer) -> tuple[Material, ...]:
-    """The materials of one run; none where it has no size."""
-    system, size = SYSTEMS[run.system], answer.figure("size").value
+    """The materials of one run in SI; none where it has no size."""
+    size, breaker = answer.figure("size").value, answer.figure("breaker").value
     if not isinstance(size, str) or not answer.conductors:
         return ()
+    neutral, ground, pipe = (answer.figure(key).value for key in ("neutral", "equipment_ground", "raceway"))
+    neutral, ground, pipe = (each if isinstance(each, str) else None for each in (neutral, ground, pipe))
+    return sized_materials(run, size, neutral, ground, pipe, breaker if isinstance(breaker, float) else None)
+
+
+def sized_materials(
+    run: Run, size: str, neutral: str | None, ground: str | None, pipe: str | None, breaker_a: float | None
+) -> tuple[Material, ...]:
+    """The materials of one run in SI with its conductors, its pipe and its breaker (A) of these sizes."""
+    system, cable = SYSTEMS[run.system], run.cable
     # Wire and pipe are sold, and priced, by the foot.
-    feet = US.length.of(run.cable.length * run.cable.sets)
+    feet = US.length.of(cable.length * cable.sets)
     found: list[Material] = []
-    if run.cable.raceway == "none" and run.cable.insulation in CABLES:
-        found.append(Material(f"cable {run.cable.insulation} {run.cable.metal} {size}", feet, "ft"))
+    if cable.raceway == "none" and cable.insulation in CABLES:
+        found.append(Material(f"cable {cable.insulation} {cable.metal} {size}", feet, "ft"))
     else:
-        found.append(Material(f"wire {run.cable.metal} {size}", system.ungrounded * feet, "ft"))
-        for key, metal in (("neutral", run.cable.metal), ("equipment_ground", run.cable.egc_metal or run.cable.metal)):
-            if isinstance(answer.figure(key).value, str):
-                found.append(Material(f"wire {metal} {answer.figure(key).value}", feet, "ft"))
-        pipe = answer.figure("raceway").value
-        if run.cable.raceway != "none" and isinstance(pipe, str):
-            found.append(Material(f"pipe {run.cable.raceway} {pipe}", feet, "ft"))
-    breaker = answer.figure("breaker").value
-    if isinstance(breaker, float):
-        found.append(Material(f"breaker {system.ungrounded}-pole {number(breaker)}", 1.0, "each"))
+        found.append(Material(f"wire {cable.metal} {size}", system.ungrounded * feet, "ft"))
+        for each, metal in ((neutral, cable.metal), (ground, cable.egc_metal or cable.metal)):
+            if each is not None:
+                found.append(Material(f"wire {metal} {each}", feet, "ft"))
+        if cable.raceway != "none" and pipe is not None:
+            found.append(Material(f"pipe {cable.raceway} {pipe}", feet, "ft"))
+    if breaker_a is not None:
+        found.append(Material(f"breaker {system.ungrounded}-pole {number(breaker_a)}", 1.0, "each"))
     return tuple(found)
 
 

@@ -159,6 +159,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/solve/least-cost": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Metal and size of every free run that keep every rule and cost least, by the shop's price list. */
+        post: operations["solving_least_least_cost_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/solve/working": {
         parameters: {
             query?: never;
@@ -4310,6 +4327,65 @@ export interface components {
             rows: components["schemas"]["Row"][];
         };
         /**
+         * LeastCostAnswer
+         * @description The cheapest wire of a job that keeps every rule.
+         */
+        LeastCostAnswer: {
+            least: components["schemas"]["LeastCost"];
+        };
+        /**
+         * LeastCost
+         * @description The cheapest property: cost ($) of parts and of losses over the years, run by run as it stands and at its least;
+         *     the runs that change; ``proved`` that nothing cheaper keeps every rule; stations beyond the limit from the source
+         *     whatever is done; ``fix`` the edit that takes it (None: it is the cheapest already).
+         */
+        LeastCost: {
+            /** Years */
+            years: number;
+            before: components["schemas"]["Figure"];
+            after: components["schemas"]["Figure"];
+            saved: components["schemas"]["Figure"];
+            /** Changes */
+            changes: components["schemas"]["RunChange"][];
+            /** Proved */
+            proved: boolean;
+            /** Over */
+            over: string[];
+            fix: components["schemas"]["Fix"] | null;
+        };
+        /**
+         * RunChange
+         * @description A run that is built otherwise than sized by itself: its wire before and after, parts and losses ($), drop (%).
+         */
+        RunChange: {
+            /** Run */
+            run: string;
+            /** Before */
+            before: string;
+            /** After */
+            after: string;
+            /** Parts Before */
+            parts_before: number;
+            /** Parts After */
+            parts_after: number;
+            /** Losses Before */
+            losses_before: number;
+            /** Losses After */
+            losses_after: number;
+        };
+        /**
+         * LeastCostRequest
+         * @description A job to be built at least cost, with its losses over so many years (0: parts alone).
+         */
+        LeastCostRequest: {
+            job: components["schemas"]["Job"];
+            /**
+             * Years
+             * @default 20
+             */
+            years: number;
+        };
+        /**
          * WorkingAnswer
          * @description The figures of one rung with their working.
          */
@@ -6487,6 +6563,84 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WhatIfAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    solving_least_least_cost_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LeastCostRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LeastCostAnswer"];
                 };
             };
             /** @description Bad Request */

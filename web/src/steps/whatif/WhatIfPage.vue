@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 
+import LeastDesk from './LeastDesk.vue'
 import VariantEditor from './VariantEditor.vue'
 import { answered, api, Refused } from '@/api/client'
 import type { PatchStep, Variant, WhatIf } from '@/api/types'
@@ -81,6 +82,7 @@ function addVoltages() {
         <button class="ink-button" :disabled="variants.length >= MOST" title="The longest run at 120, 240 and 480 V, through transformers" @click="addVoltages">Other voltages</button>
         <button class="ink-button solid" :disabled="variants.length >= MOST" @click="add({})">Add a variant</button>
       </header>
+      <LeastDesk :names="names" />
       <SaveNotice :desk="desk" />
       <p v-if="trouble && !desk.notice" class="danger" role="alert">{{ trouble }}</p>
       <div v-if="!variants.length" class="empty">

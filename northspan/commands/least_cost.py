@@ -1,0 +1,37 @@
+"""Print the cheapest wire of a job that keeps every rule: ``northspan least-cost``."""
+
+import argparse
+
+from pydantic import TypeAdapter
+
+from northspan.commands.job_of_file import read_job
+from northspan.commands.outcome import BAD_INPUT, FAILS, PASSES
+from northspan.core.whatif.least.least_cost import LeastCost, least_cost
+from northspan.shop.csv_lists import shipped_list
+from northspan.shop.lists import PriceItem
+
+
+def run(options: argparse.Namespace) -> int:
+    """Search and print, by the price list that is shipped. 1: some station stays beyond its drop from the source."""
+    job = read_job(options.job)
+    if job is None:
+        return BAD_INPUT
+    prices = {item.name: item.price for item in shipped_list("prices") if isinstance(item, PriceItem)}
+    found = least_cost(job, prices, options.years)
+    if options.json:
+        print(TypeAdapter(LeastCost).dump_json(found, indent=1).decode())
+    else:
+        _print(found)
+    return FAILS if found.over else PASSES
+
+
+def _print(found: LeastCost) -> None:
+    print(f"as it stands ${found.before.value:,.2f}, at its least ${found.after.value:,.2f} in {found.years:g} years")
+    for each in found.changes:
+        parts, losses = each.parts_after - each.parts_before, each.losses_after - each.losses_before
+        print(f"  {each.run}: {each.before} to {each.after}, parts ${parts:+,.2f}, losses ${losses:+,.2f}")
+    for name in found.over:
+        print(f"  {name} stays beyond the drop limit from the source whatever is chosen")
+    if not found.proved:
+        print("  not proved to be the least: a finding that no one run is to blame for was passed by")
+    print("A planning aid: the adopted local code and the inspector decide.")

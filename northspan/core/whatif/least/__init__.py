@@ -1,0 +1,1 @@
+"""The cheapest wire of a whole property that keeps every rule and every drop from the source."""
