@@ -79,7 +79,6 @@ def main() -> None:
         shoot("panels")
         page.get_by_role("link", name="Pull").click()
         page.get_by_label("Run", exact=True).select_option(label="Studio panel")
-        page.get_by_title("tension", exact=False).first.click()
         shoot("pull")
         page.get_by_role("link", name="Code book").click()
         page.get_by_role("link", name="310.16").click()
