@@ -10,6 +10,7 @@ from flask_openapi3 import Info, OpenAPI
 from northspan.core.document.file import LARGEST_BYTES
 from northspan.demo.library import demo_jobs
 from northspan.server.books import books
+from northspan.server.cuts import cuts
 from northspan.server.demos import demos
 from northspan.server.edition import EDITION
 from northspan.server.files import files
@@ -72,7 +73,7 @@ def create_app(
     app.extensions[SHOP_KEY] = ShopStore(engine)
     if with_demo:
         _load_demos(store)
-    resources = (jobs, solving, workings, books, demos, files, panels, recordings, shop, surveys, told, tracks)
+    resources = (jobs, solving, workings, books, cuts, demos, files, panels, recordings, shop, surveys, told, tracks)
     for resource in resources:
         app.register_api(resource)
     for kind, handler in HANDLERS.items():

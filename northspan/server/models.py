@@ -20,7 +20,7 @@ from northspan.core.whatif.least.least_cost import LeastCost
 from northspan.core.whatif.what_if import WhatIf
 from northspan.core.working import Figure, LabelledFigure
 from northspan.instruments.recording import Quantity, Recording
-from northspan.shop.lists import MOST_ITEMS, BreakerItem, CatalogueItem, ListName, PanelItem, PriceItem
+from northspan.shop.lists import MOST_ITEMS, BreakerItem, CatalogueItem, ListName, PanelItem, PriceItem, SpoolItem
 
 
 class _Model(BaseModel):
@@ -316,6 +316,12 @@ class BreakersModel(_Model):
     """The shop's list of breakers."""
 
     items: Annotated[list[BreakerItem], AtMost(MOST_ITEMS["breakers"])]
+
+
+class SpoolsModel(_Model):
+    """The shop's list of spools."""
+
+    items: Annotated[list[SpoolItem], AtMost(MOST_ITEMS["spools"])]
 
 
 class QuoteModel(_Model):

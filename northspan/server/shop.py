@@ -1,4 +1,4 @@
-"""The shop's lists: appliances, prices, panels and breakers, whole or as CSV."""
+"""The shop's lists: appliances, prices, panels, breakers and spools, whole or as CSV."""
 
 from collections.abc import Mapping, Sequence
 from datetime import UTC, date, datetime
@@ -18,12 +18,13 @@ from northspan.server.models import (
     PanelsModel,
     PricesModel,
     QuoteModel,
+    SpoolsModel,
 )
 from northspan.server.replies import refusals, reply, sends
 from northspan.server.resource import Resource
 from northspan.server.wiring import change_shop_list, shop_list, supply_house
 from northspan.shop.csv_lists import read_list, write_list
-from northspan.shop.lists import MOST_ITEMS, BreakerItem, CatalogueItem, Item, ListName, PanelItem, PriceItem
+from northspan.shop.lists import MOST_ITEMS, BreakerItem, CatalogueItem, Item, ListName, PanelItem, PriceItem, SpoolItem
 from northspan.text.delimited import decoded
 
 shop = Resource(
@@ -82,6 +83,19 @@ def get_breakers() -> Response:
 def put_breakers(body: BreakersModel) -> Response:
     """Save the list of breakers whole."""
     _save("breakers", body.items)
+    return reply(body)
+
+
+@shop.get("/spools", responses={200: SpoolsModel})
+def get_spools() -> Response:
+    """The list of spools."""
+    return reply(SpoolsModel.model_construct(items=[i for i in shop_list("spools") if isinstance(i, SpoolItem)]))
+
+
+@shop.put("/spools", responses={200: SpoolsModel})
+def put_spools(body: SpoolsModel) -> Response:
+    """Save the list of spools whole."""
+    _save("spools", body.items)
     return reply(body)
 
 

@@ -13,7 +13,7 @@ from northspan.core.job.panel import BreakerKind
 from northspan.core.job.part import Name
 
 Size = Annotated[str, StringConstraints(pattern=r"^[0-9]{1,4}(/0)?$")]
-ListName = Literal["catalogue", "prices", "panels", "breakers"]
+ListName = Literal["catalogue", "prices", "panels", "breakers", "spools"]
 
 
 class CatalogueItem(BaseModel):
@@ -91,13 +91,35 @@ class BreakerItem(BaseModel):
     torque_lb_in: float | None = Field(None, ge=1, le=2000)
 
 
-Item = CatalogueItem | PriceItem | PanelItem | BreakerItem
-MOST_ITEMS: dict[ListName, int] = {"catalogue": 5000, "prices": 20_000, "panels": 1000, "breakers": 2000}
+class SpoolItem(BaseModel):
+    """A spool of wire as it is bought, in each of its ``colours``; ``van``: so many are there already, at no price."""
+
+    model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)
+
+    name: Name
+    metal: Literal["cu", "al"]
+    insulation: Annotated[str, StringConstraints(pattern=r"^[A-Za-z0-9-]{1,12}$")]
+    size: Size
+    colours: Annotated[str, StringConstraints(pattern=r"^[a-z]+(; ?[a-z]+)*$", max_length=80)]
+    length_ft: float = Field(ge=1, le=100_000)
+    price: float = Field(ge=0, le=1_000_000)
+    van: int | None = Field(None, ge=1, le=1000)
+
+
+Item = CatalogueItem | PriceItem | PanelItem | BreakerItem | SpoolItem
+MOST_ITEMS: dict[ListName, int] = {
+    "catalogue": 5000,
+    "prices": 20_000,
+    "panels": 1000,
+    "breakers": 2000,
+    "spools": 5000,
+}
 ITEMS: dict[ListName, type[Item]] = {
     "catalogue": CatalogueItem,
     "prices": PriceItem,
     "panels": PanelItem,
     "breakers": BreakerItem,
+    "spools": SpoolItem,
 }
 
 

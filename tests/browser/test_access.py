@@ -11,7 +11,7 @@ AXE = (Path(__file__).parents[2] / "web" / "node_modules" / "axe-core" / "axe.mi
 PANELS = ("panels?circuit=dishwasher", *(f"panels?tab={tab}" for tab in ("list", "bought", "move", "boxes")))
 GROUND = tuple(f"ground?tab={tab}" for tab in ("answers", "electrodes", "soil"))
 STEPS = ("walk", "loads", *GROUND, *PANELS, "pull?run=studio-feeder", "what-if", "rules", "span")
-PAGES = ("/quick", "/shop/catalogue", "/shop/prices", "/shop/panels", "/shop/breakers", "/book")
+PAGES = ("/quick", "/shop/catalogue", "/shop/prices", "/shop/panels", "/shop/breakers", "/shop/spools", "/book")
 
 
 class Access(BrowserTest):

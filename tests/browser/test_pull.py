@@ -48,7 +48,7 @@ class Pull(BrowserTest):
         point = page.get_by_role("button", name=re.compile("^Point 2: no pull point"))
         point.focus()
         page.keyboard.press("Enter")
-        expect(page.get_by_role("button", name=re.compile("^Point 2: wire comes out"))).to_be_visible()
+        expect(page.get_by_role("button", name=re.compile("^Point 2, pull box: wire comes out"))).to_be_visible()
         # The bend at that point is one no longer: 70° less.
         expect(page.get_by_text(re.compile("2 bends, 1[78][0-9]°"))).to_be_visible()
 
@@ -60,6 +60,18 @@ class Pull(BrowserTest):
         expect(page.get_by_title("fill with what comes later")).to_have_text("29 %")
         page.get_by_role("button", name="Take it out").click()
         expect(page.get_by_title("fill with what comes later")).to_have_count(0)
+
+    def test_wire_is_cut_and_what_is_kept_lengthens_it(self):
+        page = self.open()
+        cut = page.get_by_role("region", name="Cut")
+        expect(cut.get_by_text("A 316 ft")).to_be_visible()
+        kept = page.get_by_label("Kept at the end", exact=True)
+        kept.fill("63")
+        kept.press("Enter")
+        expect(cut.get_by_text("A 376 ft")).to_be_visible()
+        expect(cut.get_by_text(re.compile("Pump stand"))).to_have_count(0)
+        cut.get_by_label("the whole job").check()
+        expect(cut.get_by_text(re.compile("Pump stand")).first).to_be_visible()
 
     def test_steel_is_taken_from_the_ways_side_by_side(self):
         page = self.open("Pump stand")

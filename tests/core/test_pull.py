@@ -89,6 +89,13 @@ class Unrolled(unittest.TestCase):
         self.assertEqual(found.rope.value, "1/4 in polypropylene rope")
         self.assertEqual(found.people.value, 2)
 
+    def test_straps_by_hand(self):
+        # 3/4 in PVC, every 3 ft: 2 ft of the start's 4 are above ground, 16 of the end's 18: one, and 1 + 13 / 3.
+        found = unrolled([(0, 0), (100, 0)], 22, run={"burial": {"cover": 24}})
+        self.assertEqual(found.straps.value, 1 + 5)
+        steel = unrolled([(0, 0), (100, 0)], 22, run={"burial": {"cover": 24}, "cable/raceway": "RMC"})
+        self.assertEqual(steel.straps.value, 1 + 2)
+
     def test_later_wires_count_in_the_fill_and_not_in_the_pull(self):
         alone = unrolled([(0, 0), (100, 0)])
         wire = {"name": "A bigger feeder", "size": "2", "metal": "cu", "insulation": "THWN-2", "count": 3}

@@ -29,7 +29,8 @@ A_UNIT = {
 }
 KIND = {
     "length": {"length", "x", "y", "ends", "width", "altitude", "clearance", "spacing", "pin_depth",
-               "lands_from_entry", "spare", "feeder", "z", "ends_start", "exposed"},
+               "lands_from_entry", "spare", "feeder", "z", "ends_start", "exposed", "slack_start",
+               "slack_end"},
     "small": {"handle_height", "working_depth", "working_width", "diameter", "thickness", "cover", "elbow_radius"},
     "area": {"floor_area", "area"},
     "torque": {"torque"},

@@ -7,10 +7,10 @@ from datetime import date
 from pypdf import PdfReader
 
 from northspan.core.document.file import parse
+from northspan.paper.labelled.sheets import SHEETS
 from northspan.paper.panels.directory_pdf import directory_pdf
 from northspan.paper.panels.labels_pdf import labels_pdf
 from northspan.paper.panels.schedule import BrokenSchedule, read_schedule, write_schedule
-from northspan.paper.panels.sheets import SHEETS
 from northspan.shop.csv_lists import shipped_list
 from northspan.shop.panels import spaces_in
 from tests.core.independent_panels import random_panel

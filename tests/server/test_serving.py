@@ -85,6 +85,23 @@ class Manners(ServerTest):
         refused = self.client.post("/api/solve/least-cost", json={"job": document(), "years": -1})
         self.assertEqual((refused.status_code, refused.json["problems"][0]["pointer"]), (422, "/years"))
 
+    def test_wire_is_cut_from_the_shops_spools_and_labelled(self):
+        wire = document(**{"runs/0/locks/size": "2/0", "runs/1/locks/size": "6"})
+        before = self.client.post("/api/cuts", json=wire).json["cuts"]
+        spools = self.client.get("/api/shop/spools").json
+        for item in spools["items"]:
+            item["price"] = 0
+        self.client.put("/api/shop/spools", json=spools)
+        after = self.client.post("/api/cuts", json=wire).json["cuts"]
+        self.assertGreater(before["cost"]["value"], 0)
+        self.assertEqual((after["cost"]["value"], {s["ordered"] for s in after["spools"]}), (0, {False}))
+        made = self.client.post("/api/jobs", json=wire).json["id"]
+        labels = self.client.get(f"/api/cuts/{made}/labels.pdf?sheet=a4-65")
+        self.assertEqual(labels.mimetype, "application/pdf")
+        text = " ".join(page.extract_text() for page in PdfReader(io.BytesIO(labels.data)).pages)
+        for words in ("to Shed panel", "to House panel", "156 ft", "left"):
+            self.assertIn(words, text)
+
     def test_the_sheet_says_the_rules_and_the_loads(self):
         house = {
             "places/0/floor_area": 1500,

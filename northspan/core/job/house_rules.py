@@ -86,6 +86,8 @@ class HouseRules(BaseModel):
         description="Arc-fault guard of circuits that are lengthened to a moved panel",
     )
     hand_pull_lb: float = Field(75.0, ge=1, le=500, description="What one person pulls by hand, lb")
+    make_up_ft: float = Field(3.0, ge=0, le=100, description="Kept of a wire at each of its ends, ft")
+    large_colours: Literal["own", "marked"] = Field("own", description="Colours that large wire is bought in")
     pvc_swing_f: float = Field(100.0, ge=0, le=250, description="Temperature swing of PVC above ground, °F")
     touch_line_v: float = Field(
         50.0,

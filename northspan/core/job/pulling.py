@@ -56,6 +56,10 @@ class PullPlan(Part):
     weight: Annotated[float, Told("line_force", 0.001, 200)] | None = Field(
         None, description="of all that is pulled, from the maker's sheet; blank: worked out"
     )
+    slack_start: Annotated[float, Told("length", 0, 500)] | None = Field(
+        None, description="kept at its start, for a later day too; blank: as the house rules say"
+    )
+    slack_end: Annotated[float, Told("length", 0, 500)] | None = Field(None, description="kept at its end")
     later: Annotated[tuple[LaterWire, ...], AtMost(12)] = ()
     ends_fitted: bool | None = Field(None, description="bushings or bell ends at both ends of the pipe")
     exposed: Annotated[float, Told("length", 0, 1000)] | None = Field(

@@ -24,7 +24,7 @@ class NodeAnswer:
 
 
 @dataclass(frozen=True, slots=True)
-class PieceAnswer:
+class RoutePiece:
     """A straight or a bend between nodes: its length, angle (degrees), the tension when the head has passed it, fed at
     the start and fed at the end; the pressure in a bend both ways (None: straight).
     """
@@ -123,7 +123,7 @@ class CoverWayAnswer:
 
 
 @dataclass(frozen=True, slots=True)
-class LegAnswer:
+class BuriedLeg:
     """A leg under ground: its node and the next, what it lies under, cover asked and planned (None: not decided), and
     every way to lie there.
     """
@@ -146,8 +146,8 @@ class PullAnswer:
     measured: bool
     length: Figure
     nodes: tuple[NodeAnswer, ...]
-    pieces: tuple[PieceAnswer, ...]
-    legs: tuple[LegAnswer, ...]
+    pieces: tuple[RoutePiece, ...]
+    legs: tuple[BuriedLeg, ...]
     section: SectionAnswer | None
     from_start: WayAnswer | None
     from_end: WayAnswer | None
@@ -163,3 +163,4 @@ class PullAnswer:
     people: Figure
     by_hand: Figure
     expansion: Figure
+    straps: Figure

@@ -57,6 +57,26 @@ class CoverWay:
     step: Step
 
 
+@dataclass(frozen=True, slots=True)
+class Straps:
+    """How a raceway is fastened: the first strap at most so far from a box, the others from each other (m), where that
+    stands.
+    """
+
+    first: float
+    apart: float
+    cite: str
+
+
+@dataclass(frozen=True, slots=True)
+class Colour:
+    """What colour a wire is bought in, what it is marked with at its ends (None: nothing), and by which sections."""
+
+    bought: str
+    marked: str | None
+    cite: str
+
+
 class PullRules(Protocol):
     """What a book knows of wire that is pulled and buried."""
 
@@ -77,6 +97,12 @@ class PullRules(Protocol):
 
     def next_trade(self, raceway: str, trade: str) -> str:
         """The trade size above, or the same where that kind is not made larger."""
+
+    def straps(self, raceway: str, trade: str) -> Straps | None:
+        """How a raceway is fastened; None where no rule of it is known here."""
+
+    def colour(self, letter: str, size: str, bare: bool, in_colours: bool) -> Colour:
+        """The colour of a wire by its letter (A, B, N, G); ``in_colours``: large wire is bought in its own."""
 
     def cover_ways(self, asked: CoverAsked) -> Sequence[CoverWay]:
         """Every way to lie there, the shallowest first, the run's own among them."""

@@ -157,6 +157,7 @@ def _in_pipe(
         _stages(route, what) if what else (),
         above,
         next_used,
+        rules.straps(raceway, trade),
     )
 
 

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from northspan.core.property.sized_run import SizedRun
 from northspan.core.pull.pipe.contents import Wire
 from northspan.core.pull.pipe.packed import Packed
-from northspan.core.pull.rules import CoverWay
+from northspan.core.pull.rules import CoverWay, Straps
 from northspan.core.pull.tension import Direction, Pulled, within
 from northspan.core.pull.unrolled import Leg, Unrolled
 from northspan.core.working import Figure, Step
@@ -53,7 +53,7 @@ class InPipe:
 
     ``trade`` and ``least`` are the pipe's trade size and the smallest that holds the wires, ``lies`` how they lie,
     ``filled_later`` how they will with what comes later; ``mu`` the friction, ``forward`` and ``back`` None where the
-    wires do not go in.
+    wires do not go in; ``straps`` how the pipe is fastened (None: not known).
     """
 
     trade: str
@@ -72,6 +72,7 @@ class InPipe:
     stages: tuple[Stage, ...]
     next_trade: str
     next_used: Direction | None
+    straps: Straps | None
 
     def may_jam(self, bends: bool) -> bool:
         """Whether three wires may wedge; a ground thinner than they are keeps nothing apart."""

@@ -1,18 +1,12 @@
-"""Labels of a panel on common label sheets as PDF: one for every circuit, and the panel's and the disconnect's own."""
+"""Labels of a panel: one for every circuit, and the panel's and the disconnect's own."""
 
-import io
 from collections.abc import Iterator
 from datetime import date
 
-from reportlab.pdfgen.canvas import Canvas
-
 from northspan.core.panel.solved import SolvedPanel
 from northspan.core.working import number
-from northspan.paper.glyphs import printable
-from northspan.paper.inks import INK
-from northspan.paper.panels.sheets import SHEETS, Sheet, SheetName
-
-PAD = 5.0
+from northspan.paper.labelled.setting import set_labels
+from northspan.paper.labelled.sheets import SheetName
 
 
 def labels_pdf(solved: SolvedPanel, fault_a: float | None, sheet_name: SheetName, made_on: date) -> bytes:
@@ -20,20 +14,7 @@ def labels_pdf(solved: SolvedPanel, fault_a: float | None, sheet_name: SheetName
 
     ``fault_a`` (A) is the available fault current there; None: not known.
     """
-    out, sheet = io.BytesIO(), SHEETS[sheet_name]
-    page = Canvas(out, pagesize=sheet.page)
-    page.setTitle(printable(f"Labels of {solved.station.name}"))
-    page.setAuthor("North Span")
-    for i, (head, lines) in enumerate(_labels(solved, fault_a, made_on)):
-        at = i % (sheet.columns * sheet.rows)
-        if i and at == 0:
-            page.showPage()
-        x = sheet.left + (at % sheet.columns) * sheet.across
-        y = sheet.page[1] - sheet.top - (at // sheet.columns + 1) * sheet.down
-        _label(page, sheet, x, y, head, lines)
-    page.showPage()
-    page.save()
-    return out.getvalue()
+    return set_labels(f"Labels of {solved.station.name}", _labels(solved, fault_a, made_on), sheet_name)
 
 
 def _labels(solved: SolvedPanel, fault_a: float | None, made_on: date) -> Iterator[tuple[str, tuple[str, ...]]]:
@@ -60,22 +41,3 @@ def _labels(solved: SolvedPanel, fault_a: float | None, made_on: date) -> Iterat
         lower = f"-{circuit.space + 2}" if circuit.poles == 2 else ""
         device = "" if each.breaker_a is None else f"{number(each.breaker_a)} A, {circuit.poles}-pole"
         yield f"{circuit.space}{circuit.half or ''}{lower}", (solved.line(each), device)
-
-
-def _label(page: Canvas, sheet: Sheet, x: float, y: float, head: str, lines: tuple[str, ...]) -> None:
-    """One label, everything on it as large as the label lets it be."""
-    lines = tuple(line for line in lines if line)
-    step = (sheet.height - 2 * PAD) / (len(lines) + 1.4)
-    width = sheet.width - 2 * PAD
-    page.setFillColor(INK)
-    top = y + sheet.height - PAD
-    _fitted(page, head, "Barlow-SemiBold", min(16.0, 1.15 * step), x + PAD, top - 1.1 * step, width)
-    for i, line in enumerate(lines, 1):
-        _fitted(page, line, "Barlow-Regular", min(11.0, 0.85 * step), x + PAD, top - (i + 1.1) * step, width)
-
-
-def _fitted(page: Canvas, words: str, font: str, size: float, x: float, y: float, width: float) -> None:
-    words = printable(words)
-    wide = page.stringWidth(words, font, size)
-    page.setFont(font, size if wide <= width else max(4.0, size * width / wide))
-    page.drawString(x, y, words)

@@ -9,7 +9,7 @@ from northspan.core.job.part import Id, Name
 from northspan.core.panel.balancing.of_panel import PanelBalance
 from northspan.core.panel.proposing import Proposal
 from northspan.core.solution import Fix
-from northspan.paper.panels.sheets import SheetName
+from northspan.paper.labelled.sheets import SheetName
 from northspan.server.models import JobPath
 
 MOST_SECONDS = 20.0

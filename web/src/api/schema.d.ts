@@ -329,6 +329,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cuts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Cut the wire of a job at least cost from the shop's list of spools, by the foot where none serves. */
+        post: operations["cuts_cut_job_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cuts/{job_id}/labels.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Labels for the spools and leads of a stored job as PDF. */
+        get: operations["cuts_labels__job_id__labels_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/demos": {
         parameters: {
             query?: never;
@@ -632,6 +666,24 @@ export interface paths {
         get: operations["shop_get_breakers_breakers_get"];
         /** Save the list of breakers whole. */
         put: operations["shop_put_breakers_breakers_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shop/spools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The list of spools. */
+        get: operations["shop_get_spools_spools_get"];
+        /** Save the list of spools whole. */
+        put: operations["shop_put_spools_spools_put"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1135,6 +1187,24 @@ export interface components {
              * @default null
              */
             located: boolean | null;
+        };
+        /**
+         * BuriedLeg
+         * @description A leg under ground: its node and the next, what it lies under, cover asked and planned (None: not decided), and
+         *     every way to lie there.
+         */
+        BuriedLeg: {
+            /** First */
+            first: number;
+            /** Under */
+            under: string;
+            asked: components["schemas"]["Figure"];
+            /** Planned */
+            planned: number | null;
+            /** Short */
+            short: boolean;
+            /** Ways */
+            ways: components["schemas"]["CoverWayAnswer"][];
         };
         /**
          * Cable
@@ -2062,6 +2132,19 @@ export interface components {
              */
             hand_pull_lb: number;
             /**
+             * Make Up Ft
+             * @description Kept of a wire at each of its ends, ft
+             * @default 3
+             */
+            make_up_ft: number;
+            /**
+             * Large Colours
+             * @description Colours that large wire is bought in
+             * @default own
+             * @enum {string}
+             */
+            large_colours: "own" | "marked";
+            /**
              * Pvc Swing F
              * @description Temperature swing of PVC above ground, °F
              * @default 100
@@ -2146,6 +2229,8 @@ export interface components {
              *       "single_outlets": "guarded",
              *       "moved_arc_fault": "by-length",
              *       "hand_pull_lb": 75,
+             *       "make_up_ft": 3,
+             *       "large_colours": "own",
              *       "pvc_swing_f": 100,
              *       "touch_line_v": 50,
              *       "energy_price": 0.15,
@@ -2244,6 +2329,16 @@ export interface components {
              * @default false
              */
             laid: boolean;
+        };
+        /**
+         * LegAnswer
+         * @description A leg: its load as VA and as A at the voltage to the neutral.
+         */
+        LegAnswer: {
+            /** Leg */
+            leg: string;
+            va: components["schemas"]["Figure"];
+            amps: components["schemas"]["Figure"];
         };
         /**
          * Load
@@ -2746,7 +2841,7 @@ export interface components {
             /** Allowed */
             allowed: number;
             /** Legs */
-            legs: components["schemas"]["northspan__core__panel__answer__LegAnswer"][];
+            legs: components["schemas"]["LegAnswer"][];
             apart: components["schemas"]["Figure"];
             apart_amps: components["schemas"]["Figure"];
             apart_pct: components["schemas"]["Figure"];
@@ -3023,31 +3118,6 @@ export interface components {
             from: string | null;
         };
         /**
-         * PieceAnswer
-         * @description A straight or a bend between nodes: its length, angle (degrees), the tension when the head has passed it, fed at
-         *     the start and fed at the end; the pressure in a bend both ways (None: straight).
-         */
-        PieceAnswer: {
-            /** Kind */
-            kind: string;
-            /** First */
-            first: number;
-            /** Last */
-            last: number;
-            /** Length */
-            length: number;
-            /** Degrees */
-            degrees: number;
-            /** Tension Start */
-            tension_start: number;
-            /** Tension End */
-            tension_end: number;
-            /** Pressed From Start */
-            pressed_from_start: number | null;
-            /** Pressed From End */
-            pressed_from_end: number | null;
-        };
-        /**
          * Place
          * @description A building or structure on the property, with what it takes.
          */
@@ -3311,9 +3381,9 @@ export interface components {
             /** Nodes */
             nodes: components["schemas"]["NodeAnswer"][];
             /** Pieces */
-            pieces: components["schemas"]["PieceAnswer"][];
+            pieces: components["schemas"]["RoutePiece"][];
             /** Legs */
-            legs: components["schemas"]["northspan__core__pull__answer__LegAnswer"][];
+            legs: components["schemas"]["BuriedLeg"][];
             section: components["schemas"]["SectionAnswer"] | null;
             from_start: components["schemas"]["WayAnswer"] | null;
             from_end: components["schemas"]["WayAnswer"] | null;
@@ -3333,6 +3403,7 @@ export interface components {
             people: components["schemas"]["Figure"];
             by_hand: components["schemas"]["Figure"];
             expansion: components["schemas"]["Figure"];
+            straps: components["schemas"]["Figure"];
         };
         /**
          * PullPlan
@@ -3386,6 +3457,18 @@ export interface components {
              * @default null
              */
             weight: number | null;
+            /**
+             * Slack Start
+             * @description kept at its start, for a later day too; blank: as the house rules say
+             * @default null
+             */
+            slack_start: number | null;
+            /**
+             * Slack End
+             * @description kept at its end
+             * @default null
+             */
+            slack_end: number | null;
             /**
              * Later
              * @default []
@@ -3474,6 +3557,31 @@ export interface components {
             bends_deg: number[];
             length: components["schemas"]["Figure"];
             worst_bends_deg: components["schemas"]["Figure"];
+        };
+        /**
+         * RoutePiece
+         * @description A straight or a bend between nodes: its length, angle (degrees), the tension when the head has passed it, fed at
+         *     the start and fed at the end; the pressure in a bend both ways (None: straight).
+         */
+        RoutePiece: {
+            /** Kind */
+            kind: string;
+            /** First */
+            first: number;
+            /** Last */
+            last: number;
+            /** Length */
+            length: number;
+            /** Degrees */
+            degrees: number;
+            /** Tension Start */
+            tension_start: number;
+            /** Tension End */
+            tension_end: number;
+            /** Pressed From Start */
+            pressed_from_start: number | null;
+            /** Pressed From End */
+            pressed_from_end: number | null;
         };
         /**
          * Run
@@ -4239,34 +4347,6 @@ export interface components {
             beside: string | null;
         };
         /**
-         * LegAnswer
-         * @description A leg: its load as VA and as A at the voltage to the neutral.
-         */
-        northspan__core__panel__answer__LegAnswer: {
-            /** Leg */
-            leg: string;
-            va: components["schemas"]["Figure"];
-            amps: components["schemas"]["Figure"];
-        };
-        /**
-         * LegAnswer
-         * @description A leg under ground: its node and the next, what it lies under, cover asked and planned (None: not decided), and
-         *     every way to lie there.
-         */
-        northspan__core__pull__answer__LegAnswer: {
-            /** First */
-            first: number;
-            /** Under */
-            under: string;
-            asked: components["schemas"]["Figure"];
-            /** Planned */
-            planned: number | null;
-            /** Short */
-            short: boolean;
-            /** Ways */
-            ways: components["schemas"]["CoverWayAnswer"][];
-        };
-        /**
          * Patch
          * @description A JSON Patch, RFC 6902.
          */
@@ -4952,6 +5032,65 @@ export interface components {
             };
         };
         /**
+         * CutsReply
+         * @description The cut plan of a job.
+         */
+        CutsReply: {
+            cuts: components["schemas"]["JobCuts"];
+        };
+        /**
+         * CutPiece
+         * @description A piece on a spool, its length in the job's units.
+         */
+        CutPiece: {
+            /** Run */
+            run: string;
+            /** Letter */
+            letter: string;
+            /** Length */
+            length: number;
+            /** Marked */
+            marked: string | null;
+        };
+        /**
+         * JobCuts
+         * @description The cut plan of a job: spools, their cost with its working, kinds that cannot be had, runs whose wire is not cut
+         *     here because it is a cable or has no size; ``proved``: no cutting is cheaper.
+         */
+        JobCuts: {
+            /** Spools */
+            spools: components["schemas"]["SpoolAnswer"][];
+            cost: components["schemas"]["Figure"];
+            /** Missing */
+            missing: string[];
+            /** Left Out */
+            left_out: string[];
+            /** Proved */
+            proved: boolean;
+        };
+        /**
+         * SpoolAnswer
+         * @description A spool, or wire cut to order (``ordered``), with its pieces and what is left; lengths in the job's units.
+         */
+        SpoolAnswer: {
+            /** Name */
+            name: string;
+            /** Colour */
+            colour: string;
+            /** Ordered */
+            ordered: boolean;
+            /** In Van */
+            in_van: boolean;
+            /** Length */
+            length: number;
+            /** Left */
+            left: number;
+            /** Price */
+            price: number;
+            /** Pieces */
+            pieces: components["schemas"]["CutPiece"][];
+        };
+        /**
          * DemoList
          * @description The demo jobs.
          */
@@ -5372,6 +5511,42 @@ export interface components {
              * @default null
              */
             torque_lb_in: number | null;
+        };
+        /**
+         * SpoolsModel
+         * @description The shop's list of spools.
+         */
+        SpoolsModel: {
+            /** Items */
+            items: components["schemas"]["SpoolItem"][];
+        };
+        /**
+         * SpoolItem
+         * @description A spool of wire as it is bought, in each of its ``colours``; ``van``: so many are there already, at no price.
+         */
+        SpoolItem: {
+            /** Name */
+            name: string;
+            /**
+             * Metal
+             * @enum {string}
+             */
+            metal: "cu" | "al";
+            /** Insulation */
+            insulation: string;
+            /** Size */
+            size: string;
+            /** Colours */
+            colours: string;
+            /** Length Ft */
+            length_ft: number;
+            /** Price */
+            price: number;
+            /**
+             * Van
+             * @default null
+             */
+            van: number | null;
         };
         /**
          * QuoteModel
@@ -7456,6 +7631,180 @@ export interface operations {
             };
         };
     };
+    cuts_cut_job_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Job"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CutsReply"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    cuts_labels__job_id__labels_pdf_get: {
+        parameters: {
+            query?: {
+                sheet?: "letter-30" | "letter-80" | "a4-21" | "a4-65";
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
     demos_list_demos_get: {
         parameters: {
             query?: never;
@@ -9333,6 +9682,176 @@ export interface operations {
             };
         };
     };
+    shop_get_spools_spools_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpoolsModel"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    shop_put_spools_spools_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SpoolsModel"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpoolsModel"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
     shop_ask_supply_house_prices_ask_post: {
         parameters: {
             query?: never;
@@ -9421,7 +9940,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                list_name: "catalogue" | "prices" | "panels" | "breakers";
+                list_name: "catalogue" | "prices" | "panels" | "breakers" | "spools";
             };
             cookie?: never;
         };
@@ -9506,7 +10025,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                list_name: "catalogue" | "prices" | "panels" | "breakers";
+                list_name: "catalogue" | "prices" | "panels" | "breakers" | "spools";
             };
             cookie?: never;
         };

@@ -2,10 +2,10 @@ import { defineStore } from 'pinia'
 import { ref } from 'vue'
 
 import { answered, api, Refused } from '@/api/client'
-import type { BreakerItem, CatalogueItem, ListImport, PanelItem, PriceItem, Problem, Quote } from '@/api/types'
+import type { BreakerItem, CatalogueItem, ListImport, PanelItem, PriceItem, Problem, Quote, SpoolItem } from '@/api/types'
 import { useTurns } from './turns'
 
-export type ListName = 'catalogue' | 'prices' | 'panels' | 'breakers'
+export type ListName = 'catalogue' | 'prices' | 'panels' | 'breakers' | 'spools'
 
 /** The shop's own lists, each saved whole. */
 export const useShop = defineStore('shop', () => {
@@ -13,6 +13,7 @@ export const useShop = defineStore('shop', () => {
   const prices = ref<PriceItem[]>([])
   const panels = ref<PanelItem[]>([])
   const breakers = ref<BreakerItem[]>([])
+  const spools = ref<SpoolItem[]>([])
   const notice = ref('')
   const settled = ref(0)
   const problems = ref<Problem[]>([])
@@ -40,14 +41,16 @@ export const useShop = defineStore('shop', () => {
 
   const load = () =>
     attempt(async () => {
-      const [items, priced, boards, devices] = await Promise.all([
+      const [items, priced, boards, devices, wire] = await Promise.all([
         answered(api.GET('/api/shop/catalogue')), answered(api.GET('/api/shop/prices')),
         answered(api.GET('/api/shop/panels')), answered(api.GET('/api/shop/breakers')),
+        answered(api.GET('/api/shop/spools')),
       ]) // prettier-ignore
       catalogue.value = items.items
       prices.value = priced.items
       panels.value = boards.items
       breakers.value = devices.items
+      spools.value = wire.items
     })
 
   const changeCatalogue = (change: (items: CatalogueItem[]) => CatalogueItem[]) =>
@@ -72,6 +75,12 @@ export const useShop = defineStore('shop', () => {
     inTurn(() => attempt(async () => {
       const items = change(breakers.value)
       breakers.value = (await answered(api.PUT('/api/shop/breakers', { body: { items } }))).items
+    }))
+
+  const changeSpools = (change: (items: SpoolItem[]) => SpoolItem[]) =>
+    inTurn(() => attempt(async () => {
+      const items = change(spools.value)
+      spools.value = (await answered(api.PUT('/api/shop/spools', { body: { items } }))).items
     }))
 
   const importCsv = (list: ListName, file: File) => inTurn(() => importNow(list, file))
@@ -100,5 +109,5 @@ export const useShop = defineStore('shop', () => {
     if (answeredBy) await load()
   }
 
-  return { asked, ask, catalogue, prices, panels, breakers, notice, settled, problems, imported, load, changeCatalogue, changePrices, changePanels, changeBreakers, importCsv }
+  return { asked, ask, catalogue, prices, panels, breakers, spools, notice, settled, problems, imported, load, changeCatalogue, changePrices, changePanels, changeBreakers, changeSpools, importCsv }
 })

@@ -23,6 +23,8 @@ class Wire:
     words: str
     size: str
     metal: Metal
+    insulation: str
+    bare: bool
     tabled: TabledWire
     weight: float
     carries: bool
@@ -54,7 +56,19 @@ def contents(scale: Scale, rules: PullRules, each: SizedRun) -> tuple[Wire, ...]
         weight = wire_weight(named.metal, scale.area_mm2(named.size) * 1e-6, tabled.round_it, tabled.round_it_area)
         carries = named.laid and named.letter != "G"
         found.append(
-            Wire(named.letter, words, named.size, named.metal, tabled, weight, carries, named.beside, named.later)
+            Wire(
+                named.letter,
+                words,
+                named.size,
+                named.metal,
+                named.insulation,
+                named.bare,
+                tabled,
+                weight,
+                carries,
+                named.beside,
+                named.later,
+            )
         )
     return tuple(found)
 

@@ -52,3 +52,20 @@ def people(solved: SolvedPull) -> Figure:
         Step("At pull points it runs through", float(between), "", "one at each"),
     )
     return Figure(float(1 + pulling + between), "", steps)
+
+
+def straps(solved: SolvedPull, told: Units) -> Figure:
+    """Straps on what rises above ground at both ends: one near the box, then as far apart as its kind may be."""
+    kept = solved.pipe.straps if solved.pipe else None
+    risers = [n.height - n.ground for n in (solved.route.nodes[0], solved.route.nodes[-1])]
+    above = [rise for rise in risers if rise > 0.0]
+    if kept is None or not above or not solved.covers:
+        return Figure(None, "", ())
+    first, apart = told.length.said(kept.first), told.length.said(kept.apart)
+    steps = [Step(f"First at most {first} from the box, then every {apart}", None, "", kept.cite)]
+    total = 0.0
+    for rise in above:
+        many = float(1 + math.floor(max(0.0, rise - kept.first) / kept.apart + 1e-9))
+        steps.append(Step(f"On {told.length.said(round(rise, 4))} above ground", many, "", kept.cite))
+        total += many
+    return Figure(total, "", (*steps, Step("Together", total, "", "sum")))

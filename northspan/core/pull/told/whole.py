@@ -3,10 +3,10 @@
 from functools import lru_cache
 
 from northspan.core.codes.codebook import WholeBook
-from northspan.core.pull.answer import CoverWayAnswer, LegAnswer, NodeAnswer, PieceAnswer, PullAnswer
+from northspan.core.pull.answer import BuriedLeg, CoverWayAnswer, NodeAnswer, PullAnswer, RoutePiece
 from northspan.core.pull.segments import Bend
 from northspan.core.pull.solved import LegCover, SolvedPull
-from northspan.core.pull.told.helping import lubricant, people, rope
+from northspan.core.pull.told.helping import lubricant, people, rope, straps
 from northspan.core.pull.told.section import section
 from northspan.core.pull.told.ways import limit, named, stages, way, weight
 from northspan.core.units import Units
@@ -48,6 +48,7 @@ def pull_answer(book: WholeBook, solved: SolvedPull, told: Units) -> PullAnswer:
         people(solved),
         Figure(force.of(solved.hand_limit), force.sign, ()),
         _growth(solved, told, cites["expansion"]),
+        straps(solved, told),
     )
 
 
@@ -67,7 +68,7 @@ def _nodes(solved: SolvedPull, told: Units) -> tuple[NodeAnswer, ...]:
     )
 
 
-def _pieces(solved: SolvedPull, told: Units) -> tuple[PieceAnswer, ...]:
+def _pieces(solved: SolvedPull, told: Units) -> tuple[RoutePiece, ...]:
     pipe, found = solved.pipe, []
     many = len(solved.route.pieces)
     for at, piece in enumerate(solved.route.pieces):
@@ -75,7 +76,7 @@ def _pieces(solved: SolvedPull, told: Units) -> tuple[PieceAnswer, ...]:
         # Fed at the end, the tension on this side of the piece is the one after it was pulled through.
         back = pipe.back.segments[many - 1 - at] if pipe and pipe.back else None
         found.append(
-            PieceAnswer(
+            RoutePiece(
                 "bend" if isinstance(piece.segment, Bend) else "straight",
                 piece.first,
                 piece.last,
@@ -90,10 +91,10 @@ def _pieces(solved: SolvedPull, told: Units) -> tuple[PieceAnswer, ...]:
     return tuple(found)
 
 
-def _leg(cover: LegCover, told: Units) -> LegAnswer:
+def _leg(cover: LegCover, told: Units) -> BuriedLeg:
     asked, planned, step = cover.asked, cover.leg.cover, cover.step
     steps = () if step is None else (step,)
-    return LegAnswer(
+    return BuriedLeg(
         cover.leg.first,
         cover.leg.under,
         Figure(None if asked is None else told.small.of(asked), told.small.sign, steps),

@@ -1,13 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 
+import { SHEETS } from './lists'
+
 const props = defineProps<{ jobId: string; stationId: string }>()
-const SHEETS = [
-  { value: 'letter-30', words: 'Letter, 30 to a sheet' },
-  { value: 'letter-80', words: 'Letter, 80 to a sheet' },
-  { value: 'a4-21', words: 'A4, 21 to a sheet' },
-  { value: 'a4-65', words: 'A4, 65 to a sheet' },
-]
 const sheet = ref('letter-30')
 const root = computed(() => `/api/jobs/${props.jobId}/panels/${props.stationId}`)
 </script>

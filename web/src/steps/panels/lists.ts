@@ -11,3 +11,11 @@ export const BAR_SIDES = list<Bar['side']>('bar_sides')
 export const BAR_FIXINGS = list<Bar['fixing']>('bar_fixings')
 export const TERMINAL_METALS = list<Bar['metal']>('terminal_metals')
 export const LUG_USES = list<Lug['of']>('lug_uses')
+
+/** Common sheets of labels. */
+export const SHEETS = [
+  { value: 'letter-30', words: 'Letter, 30 to a sheet' },
+  { value: 'letter-80', words: 'Letter, 80 to a sheet' },
+  { value: 'a4-21', words: 'A4, 21 to a sheet' },
+  { value: 'a4-65', words: 'A4, 65 to a sheet' },
+] as const

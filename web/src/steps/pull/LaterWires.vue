@@ -27,7 +27,7 @@ function set(at: number, fields: Partial<LaterWire>) {
 </script>
 
 <template>
-  <h3 class="cap">Room for later</h3>
+  <h2 class="cap">Room for later</h2>
   <div v-for="(w, i) in wires" :key="i" class="one">
     <TextField label="What" :value="w.name" :maxlength="80" :pointer="`${base}/pull/later/${i}/name`" @change="(v) => set(i, { name: v })" />
     <NumberField label="How many" :value="w.count" :pointer="`${base}/pull/later/${i}/count`" @change="(v) => v && set(i, { count: v })" />
@@ -42,5 +42,5 @@ function set(at: number, fields: Partial<LaterWire>) {
 
 <style scoped>
 .one { border-left: 3px solid var(--rule); padding-left: 8px; margin-bottom: 6px; }
-h3 { margin: 10px 0 2px; }
+h2 { margin: 10px 0 2px; }
 </style>

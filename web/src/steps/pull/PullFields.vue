@@ -38,7 +38,7 @@ function cross(what: (typeof CROSSED)[number], on: boolean) {
   <div v-if="run" class="fields">
     <ChoiceField label="Run" :value="desk.selectedRun" :choices="runs" pointer="/none" @change="(v) => desk.selectRun(v)" />
     <template v-if="run.cable.location === 'buried'">
-      <h3 class="cap">In the ground</h3>
+      <h2 class="cap">In the ground</h2>
       <ChoiceField label="Under" :value="burial?.location ?? 'general'" :choices="PLACES" :pointer="`${base}/burial/location`" @change="(v) => pull.set('burial', { location: v })" />
       <NumberField label="Cover" :value="burial?.cover ?? null" auto="as asked" :unit="units.small.sign" lockable set-word="clear" :pointer="`${base}/burial/cover`" hint="From the top of it to finished grade" @change="(v) => pull.set('burial', { cover: v })" />
       <SwitchField label="Solid rock: concrete down to it" :value="burial?.solid_rock ?? false" :pointer="`${base}/burial/solid_rock`" @change="(v) => pull.set('burial', { solid_rock: v })" />
@@ -51,7 +51,7 @@ function cross(what: (typeof CROSSED)[number], on: boolean) {
       </details>
     </template>
     <template v-if="piped">
-      <h3 class="cap">The pull</h3>
+      <h2 class="cap">The pull</h2>
       <ChoiceField label="Fed at" :value="plan?.fed_from ?? null" :choices="FEEDS" :pointer="`${base}/pull/fed_from`" @change="(v) => pull.set('pull', { fed_from: v })" />
       <ChoiceField label="Lubricant" :value="plan?.lubricant ?? 'usual'" :choices="LUBRICANTS" :pointer="`${base}/pull/lubricant`" @change="(v) => pull.set('pull', { lubricant: v })" />
       <NumberField label="Friction" :value="plan?.mu ?? null" auto="auto" lockable set-word="clear" :pointer="`${base}/pull/mu`" @change="(v) => pull.set('pull', { mu: v })" />
@@ -59,6 +59,8 @@ function cross(what: (typeof CROSSED)[number], on: boolean) {
       <ChoiceField label="Grip" :value="plan?.grip ?? 'basket'" :choices="GRIPS" :pointer="`${base}/pull/grip`" @change="(v) => pull.set('pull', { grip: v })" />
       <NumberField label="Rope in hand" :value="plan?.rope ?? null" auto="none" :unit="units.force.sign" lockable set-word="clear" :pointer="`${base}/pull/rope`" hint="Its working load, on its tag" @change="(v) => pull.set('pull', { rope: v })" />
       <SwitchField label="By hand" :value="plan?.by_hand ?? true" :pointer="`${base}/pull/by_hand`" @change="(v) => pull.set('pull', { by_hand: v })" />
+      <NumberField label="Kept at the start" :value="plan?.slack_start ?? null" auto="house" :unit="units.length.sign" lockable set-word="clear" :pointer="`${base}/pull/slack_start`" hint="For making up, and for a later day; blank: as the house rules say" @change="(v) => pull.set('pull', { slack_start: v })" />
+      <NumberField label="Kept at the end" :value="plan?.slack_end ?? null" auto="house" :unit="units.length.sign" lockable set-word="clear" :pointer="`${base}/pull/slack_end`" @change="(v) => pull.set('pull', { slack_end: v })" />
       <details><summary class="narrow">More about the pipe</summary>
         <NumberField label="Weight" :value="plan?.weight ?? null" auto="worked out" :unit="units.line_force.sign" lockable set-word="clear" :pointer="`${base}/pull/weight`" hint="Of all that is pulled, from the maker’s sheet" @change="(v) => pull.set('pull', { weight: v })" />
         <ChoiceField label="Ends fitted" :value="plan?.ends_fitted ?? null" :choices="KNOWN" :pointer="`${base}/pull/ends_fitted`" hint="Bushings or bell ends" @change="(v) => pull.set('pull', { ends_fitted: v })" />
@@ -72,6 +74,6 @@ function cross(what: (typeof CROSSED)[number], on: boolean) {
 
 <style scoped>
 .fields { padding: 8px 12px 16px; display: grid; gap: 4px; align-content: start; }
-h3 { margin: 10px 0 2px; }
+h2 { margin: 10px 0 2px; }
 summary { cursor: pointer; padding: 3px 0; font-size: 15px; }
 </style>

@@ -2,6 +2,7 @@
 import { nextTick, onBeforeUnmount, onMounted, provide, useTemplateRef, watch } from 'vue'
 
 import CoverBars from './CoverBars.vue'
+import CutBars from './CutBars.vue'
 import { pullKey } from './key'
 import PipeSection from './PipeSection.vue'
 import PointTable from './PointTable.vue'
@@ -52,6 +53,7 @@ watch(() => view.working?.title, (title) => title && nextTick(() => working.valu
         <CoverBars />
         <PipeSection />
       </div>
+      <CutBars />
       <PointTable />
     </template>
     <p v-else class="empty">No run of this job lies in a pipe or in the ground with a size yet. Give it a length and a load in Span, its route in Walk.</p>
@@ -66,7 +68,7 @@ watch(() => view.working?.title, (title) => title && nextTick(() => working.valu
 </template>
 
 <style scoped>
-.below { display: grid; grid-template-columns: minmax(190px, auto) minmax(0, 1fr); gap: 6px 26px; padding: 8px 14px 10px; }
+.below { display: grid; grid-template-columns: 262px minmax(0, 1fr); gap: 6px 26px; padding: 8px 14px 10px; }
 .empty { padding: 20px; }
 @media (max-width: 900px) { .below { grid-template-columns: minmax(0, 1fr); } }
 </style>

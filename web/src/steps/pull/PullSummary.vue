@@ -28,6 +28,8 @@ const order = computed(() => (answer.value?.feed_from_start ? staged.value : [..
       <dt>Rope</dt><dd class="narrow"><FigureButton :figure="answer.rope" title="rope" none="none holds it" /></dd>
       <dt>Lubricant</dt><dd><FigureButton :figure="answer.lubricant" title="lubricant" /></dd>
       <dt>People</dt><dd><FigureButton :figure="answer.people" title="people" :places="0" /></dd>
+      <template v-if="answer.straps.value !== null"><dt>Straps on the risers</dt><dd><FigureButton :figure="answer.straps" title="straps" :places="0" /></dd></template>
+      <template v-if="answer.expansion.value !== null"><dt>Grows in a year</dt><dd><FigureButton :figure="answer.expansion" title="growth" :places="2" /></dd></template>
       <dt>Break the pull</dt><dd class="narrow">{{ staged.length ? `${counted(staged.length, 'stage')}` : 'no need' }}</dd>
     </dl>
     <ol v-if="order.length" class="narrow stages">

@@ -3,6 +3,7 @@ import { computed, ref, useTemplateRef } from 'vue'
 
 import { usePullDesk } from './key'
 import { laidOut, tensions } from './unroll'
+import type { PullAnswer } from '@/api/types'
 import { useWidth } from '@/figures/width'
 import { written } from '@/figures/write'
 import { useUnits } from '@/stores/units'
@@ -75,6 +76,14 @@ function pressure(node: number): string {
   const piece = answer.value?.pieces.find((p) => p.kind === 'bend' && p.first === node)
   const value = answer.value?.feed_from_start ? piece?.pressed_from_start : piece?.pressed_from_end
   return value == null ? '' : written(value, units.value.line_force.sign, 0)
+}
+
+function fittingOf(n: PullAnswer['nodes'][number]): string {
+  return n.fitting === 'conduit-body' ? 'conduit body' : 'pull box'
+}
+function pointWords(n: PullAnswer['nodes'][number]): string {
+  const at = `Point ${(n.waypoint ?? 0) + 1}`
+  return n.pull ? `${at}, ${fittingOf(n)}: wire comes out here` : `${at}: no pull point`
 }
 
 function toggle(node: number) {
@@ -156,17 +165,17 @@ function shownCover(leg: number): string {
       <g v-for="(n, i) in answer.nodes" :key="i">
         <text v-if="n.turn_deg" :x="marks[i].x + (i > answer.nodes.length - 3 ? -8 : 8)" :y="Math.min(marks[i].y + 20, HEIGHT - 6)" :text-anchor="i > answer.nodes.length - 3 ? 'end' : 'start'" class="small mono">{{ n.turn_deg.toFixed(0) }}°<tspan v-if="pressure(i)" dx="7">{{ pressure(i) }}</tspan></text>
       </g>
-      <g v-for="m in middle" :key="m.i" class="point" role="button" tabindex="0" :aria-pressed="m.n.pull" :aria-label="`Point ${m.n.waypoint! + 1}: ${m.n.pull ? 'wire comes out here' : 'no pull point'}`" @click="toggle(m.i)" @keydown.enter.prevent="toggle(m.i)" @keydown.space.prevent="toggle(m.i)">
+      <g v-for="m in middle" :key="m.i" class="point" role="button" tabindex="0" :aria-pressed="m.n.pull" :aria-label="pointWords(m.n)" @click="toggle(m.i)" @keydown.enter.prevent="toggle(m.i)" @keydown.space.prevent="toggle(m.i)">
         <circle :cx="marks[m.i].x" :cy="marks[m.i].y" r="22" class="touch" />
         <template v-if="m.n.pull">
           <line :x1="marks[m.i].x" :x2="marks[m.i].x" :y1="marks[m.i].ground" :y2="marks[m.i].y" class="depth" />
           <rect :x="marks[m.i].x - 8" :y="marks[m.i].ground - 10" width="16" height="14" class="box" />
-          <text :x="marks[m.i].x + 12" :y="marks[m.i].ground - 3" class="small">{{ m.n.fitting === 'conduit-body' ? 'conduit body' : 'pull box' }}</text>
+          <text :x="marks[m.i].x + 12" :y="marks[m.i].ground - 3" class="small">{{ fittingOf(m.n) }}</text>
         </template>
         <circle v-else :cx="marks[m.i].x" :cy="marks[m.i].y" r="4.5" class="dot" />
       </g>
-      <text v-if="marks.length" :x="marks[0].x + 10" :y="marks[0].ground - 22" class="name">{{ start }}</text>
-      <text v-if="marks.length" :x="marks[marks.length - 1].x - 10" :y="marks[marks.length - 1].ground - 22" text-anchor="end" class="name">{{ end }}</text>
+      <text v-if="marks.length" :x="marks[0].x + 10" :y="marks[0].ground - 22" class="name">{{ start }}<tspan v-if="lines.length" class="stand" dx="6">{{ answer.feed_from_start ? 'feed' : 'pull' }}</tspan></text>
+      <text v-if="marks.length" :x="marks[marks.length - 1].x - 10" :y="marks[marks.length - 1].ground - 22" text-anchor="end" class="name"><tspan v-if="lines.length" class="stand">{{ answer.feed_from_start ? 'pull' : 'feed' }}</tspan><tspan dx="6">{{ end }}</tspan></text>
     </svg>
     <figcaption v-if="!answer.measured" class="narrow quiet">No route is drawn: taken as one straight{{ buried ? ' between two quarter bends' : '' }}. <router-link :to="{ name: 'walk', params: { id: pull.desk.id ?? '' } }">Lay it on the plan in Walk</router-link>.</figcaption>
     <figcaption v-else class="narrow quiet">Tap a point to let the wire out there. Drag a leg deeper, or use the arrow keys on it.</figcaption>
@@ -183,6 +192,7 @@ text { font-family: var(--narrow); font-size: 15px; fill: var(--ink); }
 .mono.small { font-family: var(--mono); font-size: 11.5px; }
 .quiet { fill: var(--quiet); }
 .name { font-weight: 600; }
+.stand { font-weight: 400; fill: var(--quiet); }
 .tick { stroke: var(--rule); stroke-dasharray: 2 4; }
 .limit { stroke: var(--danger); stroke-dasharray: 2 3; stroke-width: 1.4; }
 .over { fill: var(--danger); }

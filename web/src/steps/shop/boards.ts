@@ -1,5 +1,6 @@
 import type { Column } from './ItemRows.vue'
-import type { BreakerItem, PanelItem } from '@/api/types'
+import type { BreakerItem, PanelItem, SpoolItem } from '@/api/types'
+import { METALS } from '@/fields/choices'
 import { BREAKER_KINDS, TERMINAL_METALS } from '@/steps/panels/lists'
 
 export const PANEL_COLUMNS: readonly Column[] = [
@@ -28,6 +29,20 @@ export const BREAKER_COLUMNS: readonly Column[] = [
   { key: 'terminal_c', label: 'Terminals, °C', kind: 'figure' },
   { key: 'torque_lb_in', label: 'Torque, lb·in', kind: 'figure' },
 ]
+
+export const SPOOL_COLUMNS: readonly Column[] = [
+  { key: 'metal', label: 'Metal', kind: 'choice', choices: METALS },
+  { key: 'insulation', label: 'Insulation', kind: 'words' },
+  { key: 'size', label: 'Size', kind: 'words' },
+  { key: 'colours', label: 'Colours', kind: 'words' },
+  { key: 'length_ft', label: 'Length, ft', kind: 'figure' },
+  { key: 'price', label: 'Price, $', kind: 'figure' },
+  { key: 'van', label: 'In the van', kind: 'figure' },
+]
+
+export const BLANK_SPOOL: Omit<SpoolItem, 'name'> = {
+  metal: 'cu', insulation: 'THWN-2', size: '6', colours: 'black; red; white; green', length_ft: 500, price: 0, van: null,
+} // prettier-ignore
 
 export const BLANK_PANEL: Omit<PanelItem, 'name'> = {
   spaces: 12, circuits: 12, twin_spaces: '', bus_a: 100, main_a: null, neutral_holes: 12, ground_holes: 12, grounds_a_hole: 1,

@@ -9,10 +9,10 @@ from northspan.core.codes.nec.route.cover.case import CoverCase, Method
 from northspan.core.codes.nec.route.cover.ways import Way, ways
 from northspan.core.codes.nec.route.pull.case import SIDEWALL, THIN, THIN_SIDEWALL
 from northspan.core.codes.nec.route.pull.wire import BARE, inside, measured, strength_lb
-from northspan.core.codes.nec.sizing.raceways import bare_area, fill_share, next_trade
-from northspan.core.pull.rules import CoverAsked, CoverWay, TabledWire
+from northspan.core.codes.nec.sizing.raceways import TRADES, bare_area, fill_share, next_trade
+from northspan.core.pull.rules import Colour, CoverAsked, CoverWay, Straps, TabledWire
 from northspan.core.run.question import Metal
-from northspan.core.units import INCH_M, POUND_FOOT_NM, POUND_N
+from northspan.core.units import FOOT_M, INCH_M, POUND_FOOT_NM, POUND_N
 
 SQUARE_INCH_M2 = INCH_M * INCH_M
 METHODS: dict[str, Method] = {
@@ -20,6 +20,12 @@ METHODS: dict[str, Method] = {
 }  # fmt: skip
 CABLES = {"UF": "UF", "USE-2": "USE", "MC": "MC"}
 ROUND_IT = {"THHN": "pvc", "THW": "pvc", "TW": "pvc", "XHHW": "polyethylene", "RHW": "rubber"}
+# Within 3 ft of a box, and apart by kind and size; entered as known.
+FIRST_STRAP_M, METAL_APART_M = 3.0 * FOOT_M, 10.0 * FOOT_M
+METAL_STRAPS = {"RMC": "344.30", "IMC": "342.30", "EMT": "358.30"}
+PVC_APART_FT = (("1", 3.0), ("2", 5.0), ("3", 6.0), ("5", 7.0), ("6", 8.0))
+COLOURS = {"A": "black", "B": "red", "C": "blue", "N": "white", "G": "green"}
+MARKED_FROM = "4"
 RACEWAY_OF = {"direct_burial": "none", "rmc_imc": "RMC", "nonmetallic_raceway": "PVC40"}
 TITLES = {"direct_burial": "direct burial", "rmc_imc": "steel", "nonmetallic_raceway": "PVC"}
 BASES = {"wiring": "", "gfci": ", GFCI ahead", "low_voltage": ", 30 V", "solid_rock": ", concrete on rock"}
@@ -56,6 +62,27 @@ class NecPull:
     def next_trade(self, raceway: str, trade: str) -> str:
         """The row of table 4 below."""
         return next_trade(raceway, trade)
+
+    def straps(self, raceway: str, trade: str) -> Straps | None:
+        """344.30, 342.30, 358.30; 352.30 and its table for PVC."""
+        if raceway in METAL_STRAPS:
+            return Straps(FIRST_STRAP_M, METAL_APART_M, METAL_STRAPS[raceway])
+        if raceway not in ("PVC40", "PVC80"):
+            return None
+        apart = next(feet for most, feet in PVC_APART_FT if TRADES.index(trade) <= TRADES.index(most))
+        return Straps(FIRST_STRAP_M, apart * FOOT_M, "352.30")
+
+    def colour(self, letter: str, size: str, bare: bool, in_colours: bool) -> Colour:
+        """200.6 and 250.119: a neutral and a ground in their own colours, from 4 AWG on marked where they end as well;
+        the hots black and red by custom, for 210.5(C) leaves them free.
+        """
+        if bare:
+            return Colour("bare", None, "250.119")
+        own = COLOURS.get(letter, "black")
+        cite = {"N": "200.6", "G": "250.119"}.get(letter, "custom")
+        if in_colours or AWG.rank(size) < AWG.rank(MARKED_FROM) or own == "black":
+            return Colour(own, None, cite)
+        return Colour("black", own, cite)
 
     def cover_ways(self, asked: CoverAsked) -> Sequence[CoverWay]:
         """Every way of table 300.5(A) that this circuit could take, the run's own method marked."""

@@ -1,0 +1,168 @@
+"""The wire of a whole job cut: every run's conductors with what is kept at their ends, from the cheapest spools."""
+
+from collections import defaultdict
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass
+
+from northspan.core.codes.codebook import WholeBook
+from northspan.core.cuts.answer import Bought, Kind, cut_kinds
+from northspan.core.cuts.case import Conductor, CutCase, CutRun, Stock
+from northspan.core.job.job import Job
+from northspan.core.job.pulling import PullPlan
+from northspan.core.property.sized_run import SizedRun
+from northspan.core.pull.pipe.contents import contents
+from northspan.core.units import US, Units
+from northspan.core.working import Figure, Step
+
+
+@dataclass(frozen=True, slots=True)
+class SpoolStock:
+    """A spool that the shop has or can buy: its name, kind (type, size, colour), length (ft), price ($), how many
+    there are at no price (None: none, as many as are wanted are bought).
+    """
+
+    name: str
+    kind: Kind
+    length_ft: float
+    price: float
+    van: int | None
+
+
+@dataclass(frozen=True, slots=True)
+class Piece:
+    """One unbroken wire: its run, letter and kind, its length (ft) with what is kept at both ends, its marking."""
+
+    run: str
+    letter: str
+    kind: Kind
+    length_ft: float
+    marked: str | None
+
+
+@dataclass(frozen=True, slots=True)
+class CutPiece:
+    """A piece on a spool, its length in the job's units."""
+
+    run: str
+    letter: str
+    length: float
+    marked: str | None
+
+
+@dataclass(frozen=True, slots=True)
+class SpoolAnswer:
+    """A spool, or wire cut to order (``ordered``), with its pieces and what is left; lengths in the job's units."""
+
+    name: str
+    colour: str
+    ordered: bool
+    in_van: bool
+    length: float
+    left: float
+    price: float
+    pieces: tuple[CutPiece, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class JobCuts:
+    """The cut plan of a job: spools, their cost with its working, kinds that cannot be had, runs whose wire is not cut
+    here because it is a cable or has no size; ``proved``: no cutting is cheaper.
+    """
+
+    spools: tuple[SpoolAnswer, ...]
+    cost: Figure
+    missing: tuple[str, ...]
+    left_out: tuple[str, ...]
+    proved: bool
+
+
+def job_cuts(
+    book: WholeBook,
+    job: Job,
+    sized: Mapping[str, SizedRun],
+    spools: Sequence[SpoolStock],
+    per_foot: Mapping[str, float],
+    told: Units,
+) -> JobCuts:
+    """Cut the wire of a job in SI. ``per_foot`` are prices ($) by the name "wire metal size"."""
+    pieces = [piece for run in job.runs for piece in _pieces(book, job, sized[run.id])]
+    kinds = sorted({piece.kind for piece in pieces})
+    stock = [(s.name, s) for s in spools if s.kind in kinds]
+    entries = [
+        Stock.model_validate(
+            {**_named(s.kind), "length_ft": s.length_ft, "price": 0.0 if s.van else s.price, "available": s.van}
+        )
+        for _, s in stock
+    ]
+    sold = [(kind, per_foot[name]) for kind in kinds if (name := _priced(kind)) in per_foot]
+    entries += [Stock.model_validate({**_named(kind), "price_per_ft": price}) for kind, price in sold]
+    cut = cut_kinds(_case(pieces, entries))
+    waiting: dict[tuple[str, Kind], list[Piece]] = defaultdict(list)
+    for piece in pieces:
+        waiting[piece.run, piece.kind].append(piece)
+    answers, steps, cost = [], [], 0.0
+    for kind in cut:
+        for bought in kind.bought:
+            own = [waiting[run, kind.kind].pop(0) for run in bought.pieces]
+            name = stock[bought.stock - 1][0] if bought.stock <= len(stock) else f"{_said(kind.kind)}, cut to order"
+            in_van = bought.stock <= len(stock) and stock[bought.stock - 1][1].van is not None
+            answers.append(_spool(name, kind.kind[2], bought, own, bought.stock > len(stock), in_van, told))
+            steps.append(Step(f"{name} {kind.kind[2]}", bought.cost, "$", "in the van" if in_van else "spools, prices"))
+            cost += bought.cost
+    missing = tuple(_said(k.kind) for k in cut if k.cost is None)
+    left_out = tuple(run.id for run in job.runs if not any(p.run == run.id for p in pieces))
+    proved = all(k.cost is None or k.least is None or k.cost <= k.least + 0.005 for k in cut)
+    return JobCuts(tuple(answers), Figure(None if missing else cost, "$", tuple(steps)), missing, left_out, proved)
+
+
+def _pieces(book: WholeBook, job: Job, each: SizedRun) -> Iterator[Piece]:
+    """The single conductors of a run, of every parallel set; nothing of a cable, which is one piece by itself."""
+    if book.pulls is None:
+        return
+    plan, house = each.run.pull or PullPlan(), job.house_rules
+    ends = [house.make_up_ft if end is None else US.length.of(end) for end in (plan.slack_start, plan.slack_end)]
+    length = US.length.of(each.run.cable.length) + sum(ends)
+    for wire in contents(book.scale, book.pulls, each) or ():
+        if wire.beside is not None or wire.later:
+            continue
+        colour = book.pulls.colour(wire.letter, wire.size, wire.bare, house.large_colours == "own")
+        kind = (f"{wire.metal} {'bare' if wire.bare else wire.insulation}", wire.size, colour.bought)
+        for _ in range(each.run.cable.sets):
+            yield Piece(each.run.id, wire.letter, kind, length, colour.marked)
+
+
+def _case(pieces: Sequence[Piece], stock: Sequence[Stock]) -> CutCase:
+    runs: dict[tuple[str, float], list[Conductor]] = defaultdict(list)
+    for piece in pieces:
+        runs[piece.run, piece.length_ft].append(Conductor.model_validate(_named(piece.kind)))
+    made = tuple(CutRun(id=run, length_ft=length, conductors=tuple(wires)) for (run, length), wires in runs.items())
+    return CutCase(runs=made, stock=tuple(stock))
+
+
+def _named(kind: Kind) -> dict[str, str]:
+    return dict(zip(("type", "size", "colour"), kind, strict=True))
+
+
+def _priced(kind: Kind) -> str:
+    return f"wire {kind[0].split()[0]} {kind[1]}"
+
+
+def _said(kind: Kind) -> str:
+    return f"{kind[1]} {kind[0]} {kind[2]}"
+
+
+def _spool(
+    name: str, colour: str, bought: Bought, own: Sequence[Piece], ordered: bool, in_van: bool, told: Units
+) -> SpoolAnswer:
+    used = sum(piece.length_ft for piece in own)
+    length = told.length.of(US.length.si(bought.length_ft))
+    return SpoolAnswer(
+        name,
+        colour,
+        ordered,
+        in_van,
+        length,
+        told.length.of(US.length.si(max(0.0, bought.length_ft - used))),
+        bought.cost,
+        tuple(CutPiece(p.run, p.letter, told.length.of(US.length.si(p.length_ft)), p.marked) for p in own),
+    )

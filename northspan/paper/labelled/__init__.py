@@ -1,0 +1,1 @@
+"""Labels on common sheets of them."""
