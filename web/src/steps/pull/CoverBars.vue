@@ -3,7 +3,7 @@ import { computed } from 'vue'
 
 import { usePullDesk } from './key'
 import FigureButton from '@/figures/FigureButton.vue'
-import { list, words } from '@/stores/words'
+import { list } from '@/stores/words'
 
 const pull = usePullDesk()
 const { run, leg } = pull
@@ -28,7 +28,6 @@ function take(raceway: string) {
         <button v-if="w.open && !w.own && w.raceway !== run?.cable.raceway && w.raceway !== 'none'" class="ink-button" @click="take(w.raceway)">Take it</button>
       </li>
     </ul>
-    <p class="narrow quiet">{{ words?.words.cover_rise }}</p>
   </section>
 </template>
 

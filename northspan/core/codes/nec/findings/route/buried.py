@@ -71,7 +71,7 @@ def _cover(book: WholeBook, house: HouseRules, solved: SolvedPull, told: Units) 
             "violation",
             "300.5(A)",
             f"{told.small.said(worst.leg.cover or 0.0)} of cover where {told.small.said(worst.asked or 0.0)} is asked",
-            "From the top of it to finished grade. A spade goes as deep as a foot.",
+            "From the top of it to finished grade; less only where it rises to its terminations.",
             proved(
                 book,
                 house,
