@@ -119,6 +119,14 @@ class Pull(unittest.TestCase):
                 self.assertEqual(found and (found["first"], found["last"]), longest and longest[:2])
         self.assertGreater(ends, 400)
 
+    def test_wires_that_all_but_fill_a_pipe_are_answered_in_finite_numbers(self):
+        wire = {"size": "4", "metal": "al", "count": 4, "weight_lb_ft": 1.4, "diameter_in": 1.335}
+        bend = {"kind": "bend", "degrees": 180, "radius_in": 1}
+        route = [{"kind": "straight", "length_ft": 90}, bend]
+        said = CASES["pull"].answer({"id_in": 1.38, "mu": 2, "segments": route, "conductors": [wire]})
+        self.assertIn("clearance", said.values["breaks"])
+        json.dumps(said.as_json(), allow_nan=False)
+
 
 class Cuts(unittest.TestCase):
     def test_random_kinds_cost_what_trying_everything_finds(self):

@@ -9,6 +9,7 @@ from itertools import accumulate
 
 from northspan.core.physics.raceway.lie import Configuration
 from northspan.core.physics.raceway.tension import (
+    MOST,
     after_bend,
     after_bend_with_weight,
     after_straight,
@@ -148,7 +149,7 @@ def _through(route: Sequence[Segment], what: Pulled) -> tuple[Passed, ...]:
 
 
 def _used(tension: float, pressed: float, what: Pulled) -> float:
-    return max(tension / what.limit, pressed / what.sidewall_limit)
+    return min(MOST, max(tension / what.limit, pressed / what.sidewall_limit))
 
 
 def _used_from(route: Sequence[Segment], what: Pulled) -> list[list[float]]:

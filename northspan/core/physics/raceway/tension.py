@@ -30,7 +30,7 @@ def after_straight(tension: float, weight: float, friction: float, length: float
     >>> after_straight(10.0, 1.0, 0.2, 100.0, -math.pi / 2)
     0.0
     """
-    return max(0.0, tension + length * straight_rate(weight, friction, slope_rad))
+    return _held(max(0.0, tension + length * straight_rate(weight, friction, slope_rad)))
 
 
 def after_bend(tension: float, friction: float, angle_rad: float) -> float:
@@ -39,7 +39,7 @@ def after_bend(tension: float, friction: float, angle_rad: float) -> float:
     >>> round(after_bend(43.8709, 0.4 * 1.218637, math.pi / 2), 2)
     94.34
     """
-    return tension * _exp(friction * angle_rad)
+    return _held(tension * _exp(friction * angle_rad))
 
 
 def after_bend_with_weight(tension: float, weight: float, friction: float, angle_rad: float, radius: float) -> float:
@@ -51,7 +51,7 @@ def after_bend_with_weight(tension: float, weight: float, friction: float, angle
     True
     """
     up, down = _exp(friction * angle_rad), math.exp(-friction * angle_rad)
-    return min(MOST, tension * (up + down) / 2.0 + math.hypot(tension, weight * radius) * (up - down) / 2.0)
+    return _held(tension * (up + down) / 2.0 + math.hypot(tension, weight * radius) * (up - down) / 2.0)
 
 
 def sidewall(share: float, tension_out: float, inner_radius: float) -> float:
@@ -62,7 +62,12 @@ def sidewall(share: float, tension_out: float, inner_radius: float) -> float:
     >>> round(sidewall(0.551970, 94.3437, 1.914708), 2)
     27.2
     """
-    return share * tension_out / inner_radius
+    return _held(share * tension_out / inner_radius)
+
+
+def _held(value: float) -> float:
+    """A value held to the largest finite number: wires that all but fill a pipe pull beyond any."""
+    return min(MOST, value)
 
 
 def _exp(power: float) -> float:
