@@ -68,7 +68,7 @@ watch(() => view.working?.title, (title) => title && nextTick(() => working.valu
 </template>
 
 <style scoped>
-.below { display: grid; grid-template-columns: 246px minmax(0, 1fr); gap: 6px 16px; padding: 8px 14px 10px; }
+.below { display: grid; grid-template-columns: 252px minmax(0, 1fr); gap: 6px 16px; padding: 8px 14px 10px; }
 .empty { padding: 20px; }
 @media (max-width: 900px) { .below { grid-template-columns: minmax(0, 1fr); } }
 </style>
