@@ -3,8 +3,9 @@
 import unittest
 
 from northspan.core.cuts.of_job import SpoolStock, job_cuts
+from northspan.core.document.file import parse
 from northspan.core.property.prepared import prepared
-from tests.core.jobs import job
+from tests.core.jobs import document, job
 
 PRICES = {"wire cu 6": 1.0, "wire cu 10": 0.3, "wire cu 2": 2.0, "wire al 2/0": 1.5, "wire al 4": 0.5}
 
@@ -69,3 +70,14 @@ class JobCuts(unittest.TestCase):
             "runs/1/locks/size": "1/0", "runs/1/cable/sets": 2})  # fmt: skip
         self.assertEqual(sum(len(s.pieces) for s in two.spools if s.colour == "black"), 2)
         self.assertEqual([s.left for s in two.spools if s.colour == "black"], [0.0])
+
+    def test_the_ground_of_a_shared_pipe_is_cut_once_with_its_longest_run(self):
+        made = document(**{"runs/1/locks": {"size": "6"}, "runs/1/cable/shares_raceway": "north"})
+        second = {**made["runs"][1], "id": "second", "to_station": "barn"}
+        made["runs"].append({**second, "cable": {**second["cable"], "length": 90}})
+        made["stations"].append({**made["stations"][2], "id": "barn", "name": "Barn panel"})
+        ready = prepared(parse(made))
+        prices = {f"wire {metal} {size}": 1.0 for metal in ("cu", "al") for size in ready.book.scale.sizes}
+        found = job_cuts(ready.book, ready.job, ready.sized, (), prices, ready.entered.told)
+        grounds = [p for s in found.spools for p in s.pieces if p.letter == "G" and p.run != "service"]
+        self.assertEqual([(p.run, round(p.length, 6)) for p in grounds], [("feeder", 156.0)])

@@ -12,6 +12,7 @@ from northspan.core.cuts.programme import Cut, Spool, many_pieces
 from northspan.core.working import Figure, NamedFigure, Step, number
 
 Kind = tuple[str, str, str]
+HALF_A_CENT = 0.005
 
 
 @dataclass(frozen=True, slots=True)
@@ -37,6 +38,11 @@ class KindCut:
     cost: float | None
     least: float | None
 
+    @property
+    def proved(self) -> bool:
+        """Whether no cutting is cheaper, or none is possible."""
+        return self.cost is None or self.least is None or self.cost <= self.least + HALF_A_CENT
+
 
 def cuts(case: CutCase) -> CaseAnswer:
     """Answer wire that is cut; it passes where every piece can be had."""
@@ -51,7 +57,7 @@ def cuts(case: CutCase) -> CaseAnswer:
         ],
         "kinds": [{**_named(k.kind), "pieces": k.pieces, "wire_ft": k.wire_ft, "cost": k.cost} for k in kinds],
         "missing": [_named(kind) for kind in missing],
-        "proved": all(k.cost is None or k.least is None or k.cost <= k.least + 0.005 for k in kinds),
+        "proved": all(k.proved for k in kinds),
     }
     steps = tuple(
         Step(f"{' '.join(w for w in k.kind if w)}, {number(k.wire_ft)} ft in {k.pieces}", k.cost, "$", "cutting stock")

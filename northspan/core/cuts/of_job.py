@@ -85,7 +85,7 @@ def job_cuts(
     told: Units,
 ) -> JobCuts:
     """Cut the wire of a job in SI. ``per_foot`` are prices ($) by the name "wire metal size"."""
-    pieces = [piece for run in job.runs for piece in _pieces(book, job, sized[run.id])]
+    pieces = [piece for run in job.runs for piece in _pieces(book, job, sized, run.id)]
     kinds = sorted({piece.kind for piece in pieces})
     stock = [(s.name, s) for s in spools if s.kind in kinds]
     entries = [
@@ -104,26 +104,34 @@ def job_cuts(
     for kind in cut:
         for bought in kind.bought:
             own = [waiting[run, kind.kind].pop(0) for run in bought.pieces]
-            name = stock[bought.stock - 1][0] if bought.stock <= len(stock) else f"{_said(kind.kind)}, cut to order"
+            name = f"{_said(kind.kind)}, cut to order"
+            if bought.stock <= len(stock):
+                name = _titled(stock[bought.stock - 1][0], kind.kind[2])
             in_van = bought.stock <= len(stock) and stock[bought.stock - 1][1].van is not None
             answers.append(_spool(name, kind.kind[2], bought, own, bought.stock > len(stock), in_van, told))
-            steps.append(Step(f"{name} {kind.kind[2]}", bought.cost, "$", "in the van" if in_van else "spools, prices"))
+            steps.append(Step(name, bought.cost, "$", "in the van" if in_van else "spools, prices"))
             cost += bought.cost
     missing = tuple(_said(k.kind) for k in cut if k.cost is None)
     left_out = tuple(run.id for run in job.runs if not any(p.run == run.id for p in pieces))
-    proved = all(k.cost is None or k.least is None or k.cost <= k.least + 0.005 for k in cut)
-    return JobCuts(tuple(answers), Figure(None if missing else cost, "$", tuple(steps)), missing, left_out, proved)
+    total = Figure(None if missing else cost, "$", tuple(steps))
+    return JobCuts(tuple(answers), total, missing, left_out, all(k.proved for k in cut))
 
 
-def _pieces(book: WholeBook, job: Job, each: SizedRun) -> Iterator[Piece]:
-    """The single conductors of a run, of every parallel set; nothing of a cable, which is one piece by itself."""
+def _pieces(book: WholeBook, job: Job, sized: Mapping[str, SizedRun], run: str) -> Iterator[Piece]:
+    """The single conductors of a run, of every parallel set; nothing of a cable, which is one piece by itself. The one
+    ground of a shared raceway is cut with the longest of its runs.
+    """
     if book.pulls is None:
         return
+    each = sized[run]
+    q = each.sizing.question
+    sharing = [run, *(other.run for other in q.beside)] if q.shared_ground is not None else [run]
+    grounded = max(sharing, key=lambda name: (sized[name].run.cable.length, name))
     plan, house = each.run.pull or PullPlan(), job.house_rules
     ends = [house.make_up_ft if end is None else US.length.of(end) for end in (plan.slack_start, plan.slack_end)]
     length = US.length.of(each.run.cable.length) + sum(ends)
     for wire in contents(book.scale, book.pulls, each) or ():
-        if wire.beside is not None or wire.later:
+        if wire.beside is not None or wire.later or (wire.letter == "G" and run != grounded):
             continue
         colour = book.pulls.colour(wire.letter, wire.size, wire.bare, house.large_colours == "own")
         kind = (f"{wire.metal} {'bare' if wire.bare else wire.insulation}", wire.size, colour.bought)
@@ -145,6 +153,10 @@ def _named(kind: Kind) -> dict[str, str]:
 
 def _priced(kind: Kind) -> str:
     return f"wire {kind[0].split()[0]} {kind[1]}"
+
+
+def _titled(name: str, colour: str) -> str:
+    return name if not colour or colour in name else f"{name}, {colour}"
 
 
 def _said(kind: Kind) -> str:

@@ -161,6 +161,5 @@ class PullAnswer:
     rope: Figure
     lubricant: Figure
     people: Figure
-    by_hand: Figure
     expansion: Figure
     straps: Figure

@@ -60,12 +60,12 @@ class CoverWay:
 @dataclass(frozen=True, slots=True)
 class Straps:
     """How a raceway is fastened: the first strap at most so far from a box, the others from each other (m), where that
-    stands.
+    was read.
     """
 
     first: float
     apart: float
-    cite: str
+    step: Step
 
 
 @dataclass(frozen=True, slots=True)

@@ -7,24 +7,23 @@ from northspan.core.codes.codebook import WholeBook
 from northspan.core.job.house_rules import HouseRules
 from northspan.core.job.job import Job
 from northspan.core.job.pulling import PullPlan
-from northspan.core.physics.raceway.expansion import pvc_change
+from northspan.core.physics.raceway.expansion import PVC_PER_F, pvc_change
 from northspan.core.property.sized_run import SizedRun
 from northspan.core.property.topology import Network
 from northspan.core.pull.data import FRICTION
+from northspan.core.pull.limits import BASKET_N, least, together, within
 from northspan.core.pull.pipe.contents import Wire, contents
 from northspan.core.pull.pipe.packed import Packed, packed
 from northspan.core.pull.rules import CoverAsked, CoverWay, PullRules
 from northspan.core.pull.segments import Segment, backward
 from northspan.core.pull.solved import InPipe, LegCover, Limits, SolvedPull, Stage
-from northspan.core.pull.tension import MOST_BENDS_DEG, Pulled, pull, within
+from northspan.core.pull.tension import MOST_BENDS_DEG, Pulled, pull
 from northspan.core.pull.unrolled import Unrolled, unrolled
 from northspan.core.sizes.scale import Scale
 from northspan.core.units import INCH_M, POUND_N
 from northspan.core.working import Figure, Step, number
 
 REMEMBERED = 1024
-SHARED, MOST_SHARING = 0.8, 3
-BASKET_N = 1000.0 * POUND_N
 USUAL_ELBOW_M = 12.0 * INCH_M
 USUAL_DEPTH_M = 18.0 * INCH_M
 EYE_NONE = float("inf")
@@ -148,7 +147,6 @@ def _in_pipe(
         rules.fill_limit_pct(len(now), nipple),
         later,
         rules.fill_limit_pct(len(wires), nipple),
-        what,
         limits,
         weight,
         mu,
@@ -172,11 +170,9 @@ def _pulled(lies: Packed, weight: float, mu: float, limits: Limits) -> Pulled | 
 
 
 def _limits(rules: PullRules, scale: Scale, wires: Sequence[Wire], plan: PullPlan) -> Limits:
-    carrying = [w for w in wires if w.carries]
-    strength = sum(w.tabled.strength for w in carrying) * (SHARED if len(carrying) > MOST_SHARING else 1.0)
+    strength = together([w.tabled.strength for w in wires if w.carries])
     grip = BASKET_N if plan.grip == "basket" else EYE_NONE
-    named = [("wire", strength), ("grip", grip), ("rope", EYE_NONE if plan.rope is None else plan.rope)]
-    by, tension = min(named, key=lambda pair: pair[1])
+    by, tension = least({"wire": strength, "grip": grip, "rope": EYE_NONE if plan.rope is None else plan.rope})
     thickest = max((w.size for w in wires), key=scale.rank)
     return Limits(strength, grip, plan.rope, tension, by, rules.sidewall_limit(thickest))
 
@@ -207,5 +203,5 @@ def _growth(raceway: str, plan: PullPlan, house: HouseRules) -> Figure:
     if raceway not in ("PVC40", "PVC80") or plan.exposed is None:
         return Figure(None, "m", ())
     change = pvc_change(plan.exposed, house.pvc_swing_f)
-    what = f"3.38e-5 for each °F × {number(house.pvc_swing_f)} °F"
+    what = f"{PVC_PER_F:g} for each °F × {number(house.pvc_swing_f)} °F"
     return Figure(change, "m", (Step(what, change, "m", "expansion of PVC"),))

@@ -3,10 +3,11 @@
 from dataclasses import dataclass
 
 from northspan.core.property.sized_run import SizedRun
+from northspan.core.pull.limits import within
 from northspan.core.pull.pipe.contents import Wire
 from northspan.core.pull.pipe.packed import Packed
 from northspan.core.pull.rules import CoverWay, Straps
-from northspan.core.pull.tension import Direction, Pulled, within
+from northspan.core.pull.tension import Direction
 from northspan.core.pull.unrolled import Leg, Unrolled
 from northspan.core.working import Figure, Step
 
@@ -52,7 +53,7 @@ class InPipe:
     """What is in the pipe, and the pull of it through the whole route at once and stage by stage.
 
     ``trade`` and ``least`` are the pipe's trade size and the smallest that holds the wires, ``lies`` how they lie,
-    ``filled_later`` how they will with what comes later; ``mu`` the friction, ``forward`` and ``back`` None where the
+    ``later`` how they will with what comes later; ``mu`` the friction, ``forward`` and ``back`` None where the
     wires do not go in; ``straps`` how the pipe is fastened (None: not known).
     """
 
@@ -63,7 +64,6 @@ class InPipe:
     fill_limit_pct: float
     later: Packed
     fill_limit_later_pct: float
-    what: Pulled | None
     limits: Limits
     weight: float
     mu: float

@@ -16,10 +16,10 @@ from northspan.core.physics.raceway.tension import (
     sidewall,
     straight_rate,
 )
+from northspan.core.pull.limits import NEAR, within
 from northspan.core.pull.segments import Bend, Segment, Straight, backward
 
 MOST_BENDS_DEG = 360.0
-NEAR = 1e-9
 SAME_LENGTH = 1e-6
 
 
@@ -76,11 +76,6 @@ class Part:
     last: int
     length: float
     direction: str
-
-
-def within(value: float, limit: float) -> bool:
-    """Whether a value keeps a limit; equality does."""
-    return value <= limit + NEAR * max(1.0, abs(limit))
 
 
 def pull(route: Sequence[Segment], what: Pulled) -> Direction:

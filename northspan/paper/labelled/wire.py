@@ -2,7 +2,7 @@
 
 from collections.abc import Iterator, Mapping
 
-from northspan.core.cuts.of_job import JobCuts, SpoolAnswer
+from northspan.core.cuts.of_job import JobCuts
 from northspan.core.job.job import Job
 from northspan.core.working import number
 from northspan.paper.labelled.setting import Label, set_labels
@@ -20,14 +20,10 @@ def _labels(cuts: JobCuts, ends: Mapping[str, tuple[str, str]], unit: str) -> It
     for spool in cuts.spools:
         pieces = ", ".join(f"{ends[p.run][1]} {p.letter} {number(round(p.length, 1))} {unit}" for p in spool.pieces)
         left = "" if spool.ordered else f"{number(round(spool.left, 1))} {unit} left"
-        yield _said(spool), (pieces, left)
+        yield spool.name, (pieces, left)
     for spool in cuts.spools:
         for piece in spool.pieces:
             mark = "" if piece.marked is None else f"mark it {piece.marked}"
             for here, there in (ends[piece.run], ends[piece.run][::-1]):
-                length = f"{number(round(piece.length, 1))} {unit}, {_said(spool)}"
+                length = f"{number(round(piece.length, 1))} {unit}, {spool.name}"
                 yield f"{piece.letter}  {here}", (f"to {there}", length, mark)
-
-
-def _said(spool: SpoolAnswer) -> str:
-    return spool.name if not spool.colour or spool.colour in spool.name else f"{spool.name}, {spool.colour}"

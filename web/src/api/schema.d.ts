@@ -3401,7 +3401,6 @@ export interface components {
             rope: components["schemas"]["Figure"];
             lubricant: components["schemas"]["Figure"];
             people: components["schemas"]["Figure"];
-            by_hand: components["schemas"]["Figure"];
             expansion: components["schemas"]["Figure"];
             straps: components["schemas"]["Figure"];
         };

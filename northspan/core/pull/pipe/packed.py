@@ -9,10 +9,10 @@ from northspan.core.physics.raceway.lie import (
     configuration,
     configuration_name,
 )
+from northspan.core.pull.limits import within
 
 BENT = 1.05
 JAMS_FROM, JAMS_TO = 2.8, 3.2
-NEAR = 1e-9
 
 
 @dataclass(frozen=True, slots=True)
@@ -44,7 +44,7 @@ class Packed:
         ratio = self.jam_ratio_bend if bends else self.jam_ratio
         if ratio is None or len(self.diameters) - grounds != 3:
             return False
-        return JAMS_FROM - NEAR * JAMS_FROM <= ratio <= JAMS_TO + NEAR * JAMS_TO
+        return within(JAMS_FROM, ratio) and within(ratio, JAMS_TO)
 
 
 def packed(

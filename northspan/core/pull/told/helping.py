@@ -3,8 +3,8 @@
 import math
 
 from northspan.core.pull.data import ROPES
+from northspan.core.pull.limits import within
 from northspan.core.pull.solved import InPipe, SolvedPull
-from northspan.core.pull.tension import within
 from northspan.core.units import FOOT_M, INCH_M, POUND_N, Units
 from northspan.core.working import Figure, Step, number
 
@@ -23,7 +23,7 @@ def rope(solved: SolvedPull, told: Units) -> Figure:
             step = Step(
                 f"{rope}, in use", told.force.of(working), told.force.sign, "usual working load; its tag goes before"
             )
-            return Figure(rope, "", (step,))  # fmt: skip
+            return Figure(rope, "", (step,))
     return Figure(None, "", (Step("No rope of the list holds it", told.force.of(hardest), told.force.sign, "ropes"),))
 
 
@@ -61,11 +61,13 @@ def straps(solved: SolvedPull, told: Units) -> Figure:
     above = [rise for rise in risers if rise > 0.0]
     if kept is None or not above or not solved.covers:
         return Figure(None, "", ())
-    first, apart = told.length.said(kept.first), told.length.said(kept.apart)
-    steps = [Step(f"First at most {first} from the box, then every {apart}", None, "", kept.cite)]
+    first = Step(
+        "First strap from the box at most", told.length.of(kept.first), told.length.sign, kept.step.cite, None, True
+    )
+    steps = [first, kept.step]
     total = 0.0
     for rise in above:
         many = float(1 + math.floor(max(0.0, rise - kept.first) / kept.apart + 1e-9))
-        steps.append(Step(f"On {told.length.said(round(rise, 4))} above ground", many, "", kept.cite))
+        steps.append(Step(f"On {told.length.said(round(rise, 4))} above ground", many, "", kept.step.cite))
         total += many
     return Figure(total, "", (*steps, Step("Together", total, "", "sum")))

@@ -4,10 +4,9 @@ from northspan.core.pull.answer import SectionAnswer, WireAnswer
 from northspan.core.pull.pipe.packing import packing
 from northspan.core.pull.segments import Bend
 from northspan.core.pull.solved import InPipe, SolvedPull
+from northspan.core.pull.told.ways import EQUATION, one
 from northspan.core.units import INCH_M, Units
 from northspan.core.working import Figure, Step
-
-EQUATION = "pulling equations"
 
 
 def section(solved: SolvedPull, pipe: InPipe, told: Units, cite: str) -> SectionAnswer:
@@ -36,7 +35,11 @@ def section(solved: SolvedPull, pipe: InPipe, told: Units, cite: str) -> Section
         pipe.may_jam(bends),
         Figure(over, told.small.sign, () if over is None else (Step(what, over, told.small.sign, EQUATION),)),
         pipe.next_trade,
-        Figure(None if next_used is None else told.force.of(next_used.max_tension), told.force.sign, ()),
+        Figure(None, told.force.sign, ())
+        if next_used is None
+        else one(
+            told.force.of(next_used.max_tension), told.force.sign, f"In {pipe.next_trade}, the easier way", EQUATION
+        ),
     )
 
 

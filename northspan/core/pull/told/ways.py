@@ -8,6 +8,7 @@ from northspan.core.units import Units
 from northspan.core.working import Figure, Step, number
 
 EQUATION = "pulling equations"
+WEIGHED = "pulling equations, level bends; not judged"
 
 
 def named(degrees: float, at: int) -> str:
@@ -40,8 +41,10 @@ def way(solved: SolvedPull, pipe: InPipe, fed_from_start: bool, told: Units) -> 
         solved.start if fed_from_start else solved.end,
         Figure(force.of(direction.max_tension), force.sign, tuple(steps)),
         Figure(line.of(direction.max_sidewall), line.sign, tuple(pressed)),
-        Figure(force.of(direction.end_with_weight), force.sign, ()),
-        _one(told.length.of(direction.reach), told.length.sign, "Until a limit or 360° stops the head", "the route"),
+        one(
+            force.of(direction.end_with_weight), force.sign, "At the end, with the wire’s weight in every bend", WEIGHED
+        ),
+        one(told.length.of(direction.reach), told.length.sign, "Until a limit or 360° stops the head", "the route"),
         direction.used,
         not direction.breaks,
     )
@@ -71,7 +74,7 @@ def weight(solved: SolvedPull, pipe: InPipe, told: Units) -> Figure:
     line, plan = told.line_force, solved.each.run.pull
     whole = line.of(pipe.weight)
     if plan and plan.weight is not None:
-        return _one(whole, line.sign, "As entered", "the maker’s sheet")
+        return one(whole, line.sign, "As entered", "the maker’s sheet")
     now = [w for w in pipe.wires if not w.later]
     return Figure(
         whole,
@@ -80,7 +83,8 @@ def weight(solved: SolvedPull, pipe: InPipe, told: Units) -> Figure:
     )
 
 
-def _one(value: float, unit: str, what: str, cite: str) -> Figure:
+def one(value: float, unit: str, what: str, cite: str) -> Figure:
+    """A figure that one line makes."""
     return Figure(value, unit, (Step(what, value, unit, cite),))
 
 
@@ -89,10 +93,10 @@ def _stage(stage: Stage, loop: float, told: Units) -> StageAnswer:
     return StageAnswer(
         stage.first,
         stage.last,
-        Figure(length.of(stage.length), length.sign, ()),
-        Figure(stage.bends_deg, "°", ()),
+        one(length.of(stage.length), length.sign, "Between its pull points", "the route unrolled"),
+        one(stage.bends_deg, "°", "Its bends together", "the route unrolled"),
         stage.fed_from_start,
-        _one(force.of(best.max_tension), force.sign, "Pulled by itself", EQUATION),
+        one(force.of(best.max_tension), force.sign, "Pulled by itself", EQUATION),
         not best.breaks,
-        _one(length.of(loop), length.sign, "Wire of the stages still to come", "laid out where this one ends"),
+        one(length.of(loop), length.sign, "Wire of the stages still to come", "laid out where this one ends"),
     )

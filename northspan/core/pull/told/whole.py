@@ -8,7 +8,7 @@ from northspan.core.pull.segments import Bend
 from northspan.core.pull.solved import LegCover, SolvedPull
 from northspan.core.pull.told.helping import lubricant, people, rope, straps
 from northspan.core.pull.told.section import section
-from northspan.core.pull.told.ways import limit, named, stages, way, weight
+from northspan.core.pull.told.ways import limit, named, one, stages, way, weight
 from northspan.core.units import Units
 from northspan.core.working import Figure, Step
 
@@ -41,12 +41,13 @@ def pull_answer(book: WholeBook, solved: SolvedPull, told: Units) -> PullAnswer:
         stages(solved, pipe, told) if pipe else (),
         limit(pipe, told) if pipe else Figure(None, force.sign, ()),
         pipe.limits.by if pipe else "",
-        Figure(line.of(pipe.limits.pressure) if pipe else None, line.sign, ()),
+        one(line.of(pipe.limits.pressure), line.sign, "By the thickest wire", "customary")
+        if pipe
+        else Figure(None, line.sign, ()),
         weight(solved, pipe, told) if pipe else Figure(None, line.sign, ()),
         rope(solved, told),
         lubricant(pipe, length, told),
         people(solved),
-        Figure(force.of(solved.hand_limit), force.sign, ()),
         _growth(solved, told, cites["expansion"]),
         straps(solved, told),
     )

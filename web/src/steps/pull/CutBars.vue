@@ -63,7 +63,7 @@ function words(spool: JobCuts['spools'][number], at: number): string {
     <p v-if="found?.missing.length" class="danger">No spool is long enough for {{ found.missing.join(', ') }}, and it is not sold by the foot.</p>
     <ul>
       <li v-for="(s, i) in shown" :key="i">
-        <span class="narrow name">{{ s.in_van ? 'van: ' : '' }}{{ s.name }}{{ s.colour && !s.name.includes(s.colour) ? `, ${s.colour}` : '' }}</span>
+        <span class="narrow name">{{ s.in_van ? 'van: ' : '' }}{{ s.name }}</span>
         <span class="bar" :style="{ width: width(s.length) }">
           <span v-for="(p, at) in s.pieces" :key="at" class="piece mono" :class="{ other: p.run !== desk.selectedRun, dark: s.colour !== 'white' && s.colour !== 'bare' }" :style="{ width: `${(100 * p.length) / s.length}%`, background: INKS[s.colour] ?? 'var(--soft)' }" :title="words(s, at)">{{ words(s, at) }}</span>
         </span>

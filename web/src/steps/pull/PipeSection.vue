@@ -4,14 +4,11 @@ import { computed } from 'vue'
 import { usePullDesk } from './key'
 import FigureButton from '@/figures/FigureButton.vue'
 import { written } from '@/figures/write'
-import { list } from '@/stores/words'
 
 const pull = usePullDesk()
-const { answer } = pull
+const { answer, raceway } = pull
 const section = computed(() => answer.value?.section)
 const packed = computed(() => section.value?.wires.every((w) => w.x !== null) ?? false)
-const RACEWAYS = list<string>('raceways')
-const raceway = computed(() => RACEWAYS.find((r) => r.value === section.value?.raceway)?.words ?? section.value?.raceway)
 const later = computed(() => section.value?.wires.some((w) => w.later) ?? false)
 const R = 88
 const saves = computed(() => {
@@ -43,7 +40,7 @@ const saves = computed(() => {
         <template v-if="section.clearance.value !== null"><dt>over the wires</dt><dd><FigureButton :figure="section.clearance" title="clearance" :places="2" /></dd></template>
         <dt>least that holds</dt><dd>{{ section.least }} in</dd>
         <template v-if="section.next_trade !== section.trade && section.next_tension.value !== null">
-          <dt>{{ section.next_trade }} in instead</dt><dd>{{ written(section.next_tension.value, section.next_tension.unit) }}<template v-if="saves !== null">, {{ saves > 0 ? `${saves} % less` : 'no easier' }}</template></dd>
+          <dt>{{ section.next_trade }} in instead</dt><dd><FigureButton :figure="section.next_tension" title="the next size up" /><template v-if="saves !== null">, {{ saves > 0 ? `${saves} % less` : 'no easier' }}</template></dd>
         </template>
       </dl>
     </div>

@@ -22,7 +22,7 @@ const order = computed(() => (answer.value?.feed_from_start ? staged.value : [..
       <dt>Most tension</dt><dd :class="{ danger: !way.keeps }"><FigureButton :figure="way.tension" title="tension" /></dd>
       <dt>Limit, by the {{ answer.limit_by }}</dt><dd><FigureButton :figure="answer.limit" title="most it may be pulled with" /></dd>
       <dt>Hardest bend</dt><dd><FigureButton :figure="way.pressure" title="sidewall pressure" :places="0" /> of {{ written(Number(answer.pressure_limit.value), '', 0) }}</dd>
-      <dt>Weight in bends counted</dt><dd>{{ written(way.with_weight.value, way.with_weight.unit) }}</dd>
+      <dt>Weight in bends counted</dt><dd><FigureButton :figure="way.with_weight" title="weight in bends counted" /></dd>
       <dt>Head comes</dt><dd><FigureButton :figure="way.reach" title="reach" :places="0" /></dd>
       <dt>Weight</dt><dd><FigureButton :figure="answer.weight" title="weight of what is pulled" :places="2" /></dd>
       <dt>Rope</dt><dd class="narrow"><FigureButton :figure="answer.rope" title="rope" none="none holds it" /></dd>

@@ -7,10 +7,9 @@ import type { PullAnswer } from '@/api/types'
 import { useWidth } from '@/figures/width'
 import { written } from '@/figures/write'
 import { useUnits } from '@/stores/units'
-import { list } from '@/stores/words'
 
 const pull = usePullDesk()
-const { answer, run, start, end } = pull
+const { answer, run, start, end, raceway } = pull
 const units = useUnits()
 const frame = useTemplateRef<HTMLElement>('frame')
 const width = useWidth(frame, 760)
@@ -61,8 +60,6 @@ const legs = computed(() =>
     return { leg, at: leg.first, x: (a.x + b.x) / 2, top: (a.ground + b.ground) / 2, foot: (a.y + b.y) / 2, wide: Math.hypot(b.x - a.x, 0) }
   }),
 )
-const RACEWAYS = list<string>('raceways')
-const raceway = computed(() => RACEWAYS.find((r) => r.value === answer.value?.section?.raceway)?.words)
 const buried = computed(() => legs.value.length > 0)
 const ribbon = computed(() => run.value?.burial?.ribbon === true)
 const words = computed(() => {

@@ -2,6 +2,7 @@ import { computed, ref, watch } from 'vue'
 
 import type { Burial, PatchStep, PullPlan, Waypoint } from '@/api/types'
 import { useDesk } from '@/stores/desk'
+import { list } from '@/stores/words'
 
 /** The run whose route is unrolled, and what can be done to it. */
 export function usePull() {
@@ -14,6 +15,9 @@ export function usePull() {
   const start = computed(() => names.value.get(run.value?.from_station ?? '') ?? '')
   const end = computed(() => names.value.get(run.value?.to_station ?? '') ?? '')
   const runs = computed(() => (desk.job?.runs ?? []).filter((r) => answers.value.some((a) => a.run === r.id)).map((r) => ({ value: r.id as string | null, words: `${names.value.get(r.to_station)}` })))
+
+  const RACEWAYS = list<string>('raceways')
+  const raceway = computed(() => RACEWAYS.find((r) => r.value === run.value?.cable.raceway)?.words ?? '')
 
   // The leg whose ways are side by side: the one that must lie deepest, until another is chosen.
   const chosenLeg = ref<number | null>(null)
@@ -37,7 +41,7 @@ export function usePull() {
     return desk.edit(Object.entries(fields).map(([name, value]) => ({ op: 'add', path: `${base.value}/route/points/${at}/${name}`, value })))
   }
 
-  return { desk, answers, answer, run, base, start, end, runs, chosenLeg, leg, set, setPoint }
+  return { desk, answers, answer, run, base, start, end, runs, raceway, chosenLeg, leg, set, setPoint }
 }
 
 export type PullDesk = ReturnType<typeof usePull>

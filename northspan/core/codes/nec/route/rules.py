@@ -3,16 +3,17 @@
 from collections.abc import Sequence
 from functools import lru_cache
 
-from northspan.core.codes.nec.data import AWG, BEND_RADII, INSULATIONS
+from northspan.core.codes.nec.data import AWG, BEND_RADII, INSULATIONS, PVC_STRAPS
 from northspan.core.codes.nec.route.cover.answer import cover_step
 from northspan.core.codes.nec.route.cover.case import CoverCase, Method
 from northspan.core.codes.nec.route.cover.ways import Way, ways
 from northspan.core.codes.nec.route.pull.case import SIDEWALL, THIN, THIN_SIDEWALL
 from northspan.core.codes.nec.route.pull.wire import BARE, inside, measured, strength_lb
-from northspan.core.codes.nec.sizing.raceways import TRADES, bare_area, fill_share, next_trade
+from northspan.core.codes.nec.sizing.raceways import bare_area, fill_share, next_trade
 from northspan.core.pull.rules import Colour, CoverAsked, CoverWay, Straps, TabledWire
 from northspan.core.run.question import Metal
 from northspan.core.units import FOOT_M, INCH_M, POUND_FOOT_NM, POUND_N
+from northspan.core.working import Step
 
 SQUARE_INCH_M2 = INCH_M * INCH_M
 METHODS: dict[str, Method] = {
@@ -21,9 +22,9 @@ METHODS: dict[str, Method] = {
 CABLES = {"UF": "UF", "USE-2": "USE", "MC": "MC"}
 ROUND_IT = {"THHN": "pvc", "THW": "pvc", "TW": "pvc", "XHHW": "polyethylene", "RHW": "rubber"}
 # Within 3 ft of a box, and apart by kind and size; entered as known.
-FIRST_STRAP_M, METAL_APART_M = 3.0 * FOOT_M, 10.0 * FOOT_M
+METAL_APART_FT = 10.0
+FIRST_STRAP_M, METAL_APART_M = 3.0 * FOOT_M, METAL_APART_FT * FOOT_M
 METAL_STRAPS = {"RMC": "344.30", "IMC": "342.30", "EMT": "358.30"}
-PVC_APART_FT = (("1", 3.0), ("2", 5.0), ("3", 6.0), ("5", 7.0), ("6", 8.0))
 COLOURS = {"A": "black", "B": "red", "C": "blue", "N": "white", "G": "green"}
 MARKED_FROM = "4"
 RACEWAY_OF = {"direct_burial": "none", "rmc_imc": "RMC", "nonmetallic_raceway": "PVC40"}
@@ -66,11 +67,14 @@ class NecPull:
     def straps(self, raceway: str, trade: str) -> Straps | None:
         """344.30, 342.30, 358.30; 352.30 and its table for PVC."""
         if raceway in METAL_STRAPS:
-            return Straps(FIRST_STRAP_M, METAL_APART_M, METAL_STRAPS[raceway])
+            cite = METAL_STRAPS[raceway]
+            return Straps(
+                FIRST_STRAP_M, METAL_APART_M, Step("Straps apart at most", METAL_APART_FT, "ft", cite, None, True)
+            )
         if raceway not in ("PVC40", "PVC80"):
             return None
-        apart = next(feet for most, feet in PVC_APART_FT if TRADES.index(trade) <= TRADES.index(most))
-        return Straps(FIRST_STRAP_M, apart * FOOT_M, "352.30")
+        apart = PVC_STRAPS.number(trade, "apart") or 0.0
+        return Straps(FIRST_STRAP_M, apart * FOOT_M, PVC_STRAPS.read(trade, "apart", "Straps apart at most"))
 
     def colour(self, letter: str, size: str, bare: bool, in_colours: bool) -> Colour:
         """200.6 and 250.119: a neutral and a ground in their own colours, from 4 AWG on marked where they end as well;

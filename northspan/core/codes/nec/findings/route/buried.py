@@ -3,9 +3,10 @@
 from collections.abc import Iterable, Iterator
 
 from northspan.core.codes.codebook import WholeBook
-from northspan.core.codes.nec.findings.route.saying import Change, finding, fix, proved
+from northspan.core.codes.nec.findings.route.saying import finding, fix, proved
 from northspan.core.job.house_rules import HouseRules
 from northspan.core.pull.solved import LegCover, SolvedPull
+from northspan.core.run.sized import Change
 from northspan.core.solution import Finding
 from northspan.core.units import INCH_M, Units
 

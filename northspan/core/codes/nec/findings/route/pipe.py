@@ -4,11 +4,12 @@ from collections.abc import Callable, Iterable, Iterator
 
 from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.data import AWG
-from northspan.core.codes.nec.findings.route.saying import Change, finding, fix, proved
+from northspan.core.codes.nec.findings.route.saying import finding, fix, proved
 from northspan.core.job.house_rules import HouseRules
+from northspan.core.pull.limits import within
 from northspan.core.pull.segments import Bend
 from northspan.core.pull.solved import SolvedPull
-from northspan.core.pull.tension import within
+from northspan.core.run.sized import Change
 from northspan.core.solution import Finding, Fix
 from northspan.core.units import INCH_M, Units
 from northspan.core.working import number

@@ -4,11 +4,12 @@ import math
 from collections.abc import Iterable, Iterator
 
 from northspan.core.codes.codebook import WholeBook
-from northspan.core.codes.nec.findings.route.saying import Change, finding, proved
+from northspan.core.codes.nec.findings.route.saying import finding, proved
 from northspan.core.job.house_rules import HouseRules
 from northspan.core.pull.data import ROPES
+from northspan.core.pull.limits import within
 from northspan.core.pull.solved import SolvedPull
-from northspan.core.pull.tension import within
+from northspan.core.run.sized import Change
 from northspan.core.solution import Finding
 from northspan.core.units import INCH_M, POUND_N, Units
 

@@ -1,7 +1,11 @@
-"""How findings on a run's way are said, and changes to it that are tried before they are offered."""
+"""How findings on a run's way are said, and changes to it that are tried before they are offered.
+
+The fields of a change are in SI, by their place below the run ("burial/cover", "route/points/2/cover"), or by the field
+of the cable or a lock.
+"""
 
 from collections.abc import Callable, Iterable, Mapping
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from typing import Any
 
 from northspan.core.codes.codebook import WholeBook
@@ -13,6 +17,7 @@ from northspan.core.property.asking import changed
 from northspan.core.property.fixes import WORSE
 from northspan.core.pull.solve_pulls import solve_pull
 from northspan.core.pull.solved import SolvedPull
+from northspan.core.run.sized import Change
 from northspan.core.run.sizing import size_run
 from northspan.core.solution import Finding, Fix
 from northspan.core.units import Quantity, Units
@@ -20,16 +25,6 @@ from northspan.core.working import Level
 
 PARTS: dict[str, Any] = {"burial": Burial, "pull": PullPlan, "outlets": Outlets}
 TOLD: dict[str, Quantity] = {"pull/elbow_radius": "small", "pull/rope": "force"}
-
-
-@dataclass(frozen=True, slots=True)
-class Change:
-    """A way to mend a run's way: a label, and new values in SI by their place below the run: "burial/cover",
-    "route/points/2/cover", or by the field of the cable or a lock.
-    """
-
-    label: str
-    fields: Mapping[str, Any]
 
 
 def finding(

@@ -3,7 +3,8 @@
 from northspan.core.codes.case import CaseAnswer, CaseFinding
 from northspan.core.codes.nec.data import COVER
 from northspan.core.codes.nec.route.cover.case import CoverCase
-from northspan.core.codes.nec.route.cover.ways import ROCK_IN, Basis, Way, shallowest, ways, within
+from northspan.core.codes.nec.route.cover.ways import ROCK_IN, Basis, Way, shallowest, ways
+from northspan.core.pull.limits import within
 from northspan.core.working import Figure, NamedFigure, Step, number
 
 BASIS_WORDS: dict[Basis, str] = {

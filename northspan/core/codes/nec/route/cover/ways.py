@@ -6,13 +6,13 @@ from typing import Literal, get_args
 
 from northspan.core.codes.nec.data import COVER
 from northspan.core.codes.nec.route.cover.case import CoverCase, Group
+from northspan.core.pull.limits import within
 
 Basis = Literal["wiring", "gfci", "low_voltage", "solid_rock"]
 GROUPS: tuple[Group, ...] = get_args(Group)
 BASES: tuple[Basis, ...] = get_args(Basis)
 GFCI_VOLTS, GFCI_A, LOW_VOLTS = 120.0, 20.0, 30.0
 ROCK_IN = 2.0
-NEAR = 1e-9
 
 
 @dataclass(frozen=True, slots=True)
@@ -49,11 +49,6 @@ def shallowest(case: CoverCase) -> Way | None:
     """
     own = [w for w in ways(case) if w.open and w.method == case.group]
     return min(own, key=lambda w: (w.min_cover_in, BASES.index(w.basis)), default=None)
-
-
-def within(value: float, limit: float) -> bool:
-    """Whether a value keeps a limit; equality does."""
-    return value <= limit + NEAR * max(1.0, abs(limit))
 
 
 def _of_group(case: CoverCase, group: Group) -> Iterator[Way]:

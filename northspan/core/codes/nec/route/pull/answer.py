@@ -7,6 +7,7 @@ from northspan.core.codes.case import CaseAnswer, CaseFinding
 from northspan.core.codes.nec.route.pull.case import BendPart, PullCase
 from northspan.core.codes.nec.route.pull.wire import strength_lb
 from northspan.core.codes.nec.sizing.raceways import fill_share
+from northspan.core.pull.limits import least, together, within
 from northspan.core.pull.pipe.packed import Packed, packed
 from northspan.core.pull.segments import Bend, Segment, Straight, backward
 from northspan.core.pull.tension import (
@@ -16,12 +17,9 @@ from northspan.core.pull.tension import (
     better,
     longest_part,
     pull,
-    within,
 )
 from northspan.core.working import Figure, NamedFigure, Step, number
 
-MOST_SHARING = 3
-SHARED = 0.8
 LITTLE_CLEARANCE_IN = 0.25
 WORDS = {
     "fill": ("Chapter 9 Table 1", "The raceway is too full", "The wires take more of it than they may."),
@@ -88,11 +86,8 @@ def answer(case: PullCase) -> CaseAnswer:
 def limits(case: PullCase) -> tuple[float, float, str]:
     """Strength of the wires that carry (lb), the least of it, the grip and the rope, and which that is."""
     carrying = [w for w in case.conductors if w.carries]
-    many = sum(w.count for w in carrying)
-    whole = sum(w.count * strength_lb(w.metal, w.size) for w in carrying)
-    strength = whole * (SHARED if many > MOST_SHARING else 1.0)
-    named = (("conductors", strength), ("grip", case.grip_limit), ("rope", case.rope_limit_lb))
-    by, limit = min(named, key=lambda pair: pair[1])
+    strength = together([strength_lb(w.metal, w.size) for w in carrying for _ in range(w.count)])
+    by, limit = least({"conductors": strength, "grip": case.grip_limit, "rope": case.rope_limit_lb})
     return strength, limit, by
 
 

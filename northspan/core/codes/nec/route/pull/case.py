@@ -9,8 +9,8 @@ from pydantic_core import PydanticCustomError
 from northspan.core.codes.nec.data import AWG, BEND_RADII, PROPERTIES
 from northspan.core.codes.nec.route.pull.wire import inside, measured
 from northspan.core.codes.strict import Number, StrictCase, Switch, Whole, Word
+from northspan.core.pull.limits import BASKET_LB
 
-BASKET_LB = 1000.0
 THIN = "8"
 THIN_SIDEWALL, SIDEWALL = 300.0, 500.0
 MOST = 100_000
