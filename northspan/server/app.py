@@ -10,7 +10,9 @@ from flask_openapi3 import Info, OpenAPI
 from northspan.core.document.file import LARGEST_BYTES
 from northspan.demo.library import demo_jobs
 from northspan.server.books import books
-from northspan.server.cuts import cuts
+from northspan.server.buying.cuts import cuts
+from northspan.server.buying.materials import materials
+from northspan.server.buying.shop import shop
 from northspan.server.demos import demos
 from northspan.server.edition import EDITION
 from northspan.server.files import files
@@ -19,7 +21,6 @@ from northspan.server.pages import serve_pages
 from northspan.server.panels.views import panels
 from northspan.server.recordings import recordings
 from northspan.server.replies import HANDLERS, on_bad_request, refuse
-from northspan.server.shop import shop
 from northspan.server.solutions import Solutions
 from northspan.server.solving import solving
 from northspan.server.surveys import surveys
@@ -73,7 +74,22 @@ def create_app(
     app.extensions[SHOP_KEY] = ShopStore(engine)
     if with_demo:
         _load_demos(store)
-    resources = (jobs, solving, workings, books, cuts, demos, files, panels, recordings, shop, surveys, told, tracks)
+    resources = (
+        jobs,
+        solving,
+        workings,
+        books,
+        cuts,
+        materials,
+        demos,
+        files,
+        panels,
+        recordings,
+        shop,
+        surveys,
+        told,
+        tracks,
+    )
     for resource in resources:
         app.register_api(resource)
     for kind, handler in HANDLERS.items():

@@ -40,7 +40,8 @@ def pdf(path: JobPath) -> Response:
     """The calculation sheet as PDF."""
     stored = job_store().get(path.job_id)
     # The library that sets the pages is loaded by whoever first wants them.
-    from northspan.paper.sheet_pdf import SheetTooLong, sheet_pdf
+    from northspan.paper.set_pdf import SheetTooLong
+    from northspan.paper.sheet_pdf import sheet_pdf
 
     job = stored.sound()
     try:

@@ -20,7 +20,7 @@ from northspan.core.whatif.least.least_cost import LeastCost
 from northspan.core.whatif.what_if import WhatIf
 from northspan.core.working import Figure, LabelledFigure
 from northspan.instruments.recording import Quantity, Recording
-from northspan.shop.lists import MOST_ITEMS, BreakerItem, CatalogueItem, ListName, PanelItem, PriceItem, SpoolItem
+from northspan.paper.labelled.sheets import SheetName
 
 
 class _Model(BaseModel):
@@ -294,48 +294,10 @@ class TrackModel(_Model):
     points: list[tuple[float, float]]
 
 
-class CatalogueModel(_Model):
-    """The shop's catalogue of appliances."""
+class LabelQuery(BaseModel):
+    """The sheet that labels are set on."""
 
-    items: Annotated[list[CatalogueItem], AtMost(MOST_ITEMS["catalogue"])]
-
-
-class PricesModel(_Model):
-    """The shop's price list."""
-
-    items: Annotated[list[PriceItem], AtMost(MOST_ITEMS["prices"])]
-
-
-class PanelsModel(_Model):
-    """The shop's list of panels."""
-
-    items: Annotated[list[PanelItem], AtMost(MOST_ITEMS["panels"])]
-
-
-class BreakersModel(_Model):
-    """The shop's list of breakers."""
-
-    items: Annotated[list[BreakerItem], AtMost(MOST_ITEMS["breakers"])]
-
-
-class SpoolsModel(_Model):
-    """The shop's list of spools."""
-
-    items: Annotated[list[SpoolItem], AtMost(MOST_ITEMS["spools"])]
-
-
-class QuoteModel(_Model):
-    """What a supply house quoted: how many prices, and the parts it does not carry."""
-
-    house: str
-    quoted: int
-    unknown: list[str]
-
-
-class ListPath(BaseModel):
-    """A list's name in a path."""
-
-    list_name: ListName
+    sheet: SheetName = "letter-30"
 
 
 class SurveyModel(_Model):
@@ -350,14 +312,6 @@ class BrokenLineModel(_Model):
 
     line: int
     words: str
-
-
-class ListImport(_Model):
-    """What a CSV changed in a list."""
-
-    added: int
-    replaced: int
-    broken: list[BrokenLineModel]
 
 
 class RecordingQuery(_Model):

@@ -1,4 +1,6 @@
-"""What the shop keeps lists of: appliances with their nameplates, parts with their prices, panels, breakers."""
+"""What the shop keeps lists of: appliances with their nameplates, parts with their prices, panels, breakers,
+spools, what is in the van.
+"""
 
 import re
 from datetime import date
@@ -13,7 +15,7 @@ from northspan.core.job.panel import BreakerKind
 from northspan.core.job.part import Name
 
 Size = Annotated[str, StringConstraints(pattern=r"^[0-9]{1,4}(/0)?$")]
-ListName = Literal["catalogue", "prices", "panels", "breakers", "spools"]
+ListName = Literal["catalogue", "prices", "panels", "breakers", "spools", "van"]
 
 
 class CatalogueItem(BaseModel):
@@ -91,8 +93,19 @@ class BreakerItem(BaseModel):
     torque_lb_in: float | None = Field(None, ge=1, le=2000)
 
 
+class VanItem(BaseModel):
+    """A part that is in the van by its name in a list of materials, in feet or pieces; wire is with the spools."""
+
+    model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)
+
+    name: Name
+    unit: Literal["ft", "each"]
+    quantity: float = Field(ge=0, le=100_000)
+
+
 class SpoolItem(BaseModel):
-    """A spool of wire as it is bought, in each of its ``colours``; ``van``: so many are there already, at no price."""
+    """A spool of wire as it is bought, in each of its ``colours``; of a cable, which has the colour "sheath", ``wires``
+    is how many insulated ones it has. ``van``: so many are there already, at no price."""
 
     model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)
 
@@ -104,15 +117,23 @@ class SpoolItem(BaseModel):
     length_ft: float = Field(ge=1, le=100_000)
     price: float = Field(ge=0, le=1_000_000)
     van: int | None = Field(None, ge=1, le=1000)
+    wires: Literal[2, 3] | None = None
+
+    @model_validator(mode="after")
+    def _cable_or_wire(self) -> Self:
+        if (self.wires is not None) != (self.colours == "sheath"):
+            raise PydanticCustomError("spool", "a cable has a number of wires and the colour sheath; a wire neither")
+        return self
 
 
-Item = CatalogueItem | PriceItem | PanelItem | BreakerItem | SpoolItem
+Item = CatalogueItem | PriceItem | PanelItem | BreakerItem | SpoolItem | VanItem
 MOST_ITEMS: dict[ListName, int] = {
     "catalogue": 5000,
     "prices": 20_000,
     "panels": 1000,
     "breakers": 2000,
     "spools": 5000,
+    "van": 5000,
 }
 ITEMS: dict[ListName, type[Item]] = {
     "catalogue": CatalogueItem,
@@ -120,6 +141,7 @@ ITEMS: dict[ListName, type[Item]] = {
     "panels": PanelItem,
     "breakers": BreakerItem,
     "spools": SpoolItem,
+    "van": VanItem,
 }
 
 

@@ -16,10 +16,9 @@ def spool(kind, length, price, van=None):
 
 def cut(spools=(), prices=None, **changes):
     """The feeder's wire alone: 150 ft of cu THWN-2 with a ground 10."""
-    cable = {"runs/0/cable/insulation": "SER", "runs/0/cable/raceway": "none"}
+    cable = {"runs/0/existing": True}
     made = job(**{**cable, "runs/1/locks": {"size": "6", "egc_size": "10"}, **changes})
-    ready = prepared(made)
-    return job_cuts(ready.book, ready.job, ready.sized, spools, PRICES if prices is None else prices, made.told)
+    return job_cuts(prepared(made), spools, PRICES if prices is None else prices)
 
 
 def kinds(found):
@@ -78,6 +77,6 @@ class JobCuts(unittest.TestCase):
         made["stations"].append({**made["stations"][2], "id": "barn", "name": "Barn panel"})
         ready = prepared(parse(made))
         prices = {f"wire {metal} {size}": 1.0 for metal in ("cu", "al") for size in ready.book.scale.sizes}
-        found = job_cuts(ready.book, ready.job, ready.sized, (), prices, ready.entered.told)
+        found = job_cuts(ready, (), prices)
         grounds = [p for s in found.spools for p in s.pieces if p.letter == "G" and p.run != "service"]
         self.assertEqual([(p.run, round(p.length, 6)) for p in grounds], [("feeder", 156.0)])

@@ -73,7 +73,7 @@ class AgainstBruteForce(unittest.TestCase):
             years = random.Random(seed).choice([0, 10])
             every = {}
             for name, each in ready.sized.items():
-                own = standing(each, PRICES, ready.job.house_rules, years)
+                own = standing(ready.book, each, PRICES, ready.job.house_rules, years)
                 found = sorted(_options(ready, name, own, PRICES, years), key=lambda o: o.cost)
                 # A handful of each run keeps trying everything short; the dear ones are what a tight limit needs.
                 every[name] = found[:3] + found[-2:] if len(found) > 5 else found

@@ -1,13 +1,13 @@
 """Variants side by side: parts and costs by hand, voltages through transformers, and that taking one makes it so."""
 
 import unittest
-from collections import Counter
 
 import jsonpatch
 
 from northspan.core.document.file import dump, parse
+from northspan.core.materials.of_job import job_counts
+from northspan.core.property.prepared import prepared
 from northspan.core.solve import solve
-from northspan.core.whatif.materials import cost, job_materials
 from northspan.core.whatif.variants import NotPossible, varied
 from northspan.core.whatif.what_if import what_if
 from tests.core.jobs import job
@@ -19,28 +19,6 @@ LONG = PUMP | {"runs/1/cable/length": 640}
 
 def variants(*each):
     return {"variants": [{"id": f"v{i}", "name": f"Variant {i}", **v} for i, v in enumerate(each)]}
-
-
-class Costs(unittest.TestCase):
-    def test_a_feeder_by_hand(self):
-        one = job(**{"runs/1/locks/size": "6", "runs/1/locks/breaker_a": 60})
-        answer = solve(one)
-        parts = Counter()
-        for part in job_materials(one, answer):
-            parts[part.name] += part.quantity
-        # 150 ft: two hots and a neutral of 6 copper, a 10 copper ground, the pipe, a breaker.
-        self.assertEqual((parts["wire cu 6"], parts["wire cu 10"], parts["breaker 2-pole 60"]), (450.0, 150.0, 1.0))
-        self.assertEqual(parts["pipe PVC40 " + answer.runs[1].figure("raceway").value], 150.0)
-
-    def test_a_missing_price_is_named_and_never_nought(self):
-        parts = job_materials(job(), solve(job()))
-        prices = dict.fromkeys({p.name for p in parts}, 2.0)
-        self.assertAlmostEqual(cost(parts, prices).value, 2.0 * sum(p.quantity for p in parts))
-        gone = parts[0].name
-        del prices[gone]
-        figure = cost(parts, prices)
-        self.assertIsNone(figure.value)
-        self.assertIn(f"{gone}: not in the price list", [s.what for s in figure.steps])
 
 
 class Variants(unittest.TestCase):
@@ -101,14 +79,15 @@ class SideBySide(unittest.TestCase):
     def test_only_what_differs_is_shown(self):
         one = job(**variants({"run": "feeder", "metal": "cu"}))
         self.assertEqual([r.name for r in what_if(one, {}).rows], [])
-        priced = {part.name: 1.0 for part in job_materials(one, solve(one))}
+        priced = {part.priced_as: 1.0 for part in job_counts(prepared(one)).counts}
         self.assertEqual([r.name for r in what_if(one, priced).rows], [])
 
     def test_payback_by_hand(self):
         changes = LONG | {"house_rules/drop_rule": "advisory", "runs/1/locks/size": "10"}
         one = job(**changes, **variants({"run": "feeder", "metal": "al", "breaker_a": 100}))
         solution, (_, other) = solve(one), varied(one, one.variants[0])
-        prices = {p.name: 1.0 for s in ((one, solution), varied(one, one.variants[0])) for p in job_materials(*s)}
+        made = varied(one, one.variants[0])[0]
+        prices = {p.priced_as: 1.0 for j in (one, made) for p in job_counts(prepared(j)).counts}
         prices["breaker 2-pole 100"] = 5000.0
         rows = {r.name: r for r in what_if(one, prices).rows if r.run is None}
         lost = [sum(r.figure("loss_kwh_year").value for r in s.runs) for s in (solution, other)]

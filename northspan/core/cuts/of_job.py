@@ -1,16 +1,13 @@
 """The wire of a whole job cut: every run's conductors with what is kept at their ends, from the cheapest spools."""
 
 from collections import defaultdict
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
-from northspan.core.codes.codebook import WholeBook
 from northspan.core.cuts.answer import Bought, Kind, cut_kinds
 from northspan.core.cuts.case import Conductor, CutCase, CutRun, Stock
-from northspan.core.job.job import Job
-from northspan.core.job.pulling import PullPlan
-from northspan.core.property.sized_run import SizedRun
-from northspan.core.pull.pipe.contents import contents
+from northspan.core.cuts.pieces import SHEATH, Piece, job_pieces, part_of, sold_as
+from northspan.core.property.prepared import Prepared
 from northspan.core.units import US, Units
 from northspan.core.working import Figure, Step
 
@@ -29,21 +26,14 @@ class SpoolStock:
 
 
 @dataclass(frozen=True, slots=True)
-class Piece:
-    """One unbroken wire: its run, letter and kind, its length (ft) with what is kept at both ends, its marking."""
-
-    run: str
-    letter: str
-    kind: Kind
-    length_ft: float
-    marked: str | None
-
-
-@dataclass(frozen=True, slots=True)
 class CutPiece:
-    """A piece on a spool, its length in the job's units."""
+    """A piece on a spool: its run (None: a panel's circuit), where it starts and ends in words, its length in the job's
+    units.
+    """
 
-    run: str
+    run: str | None
+    start: str
+    end: str
     letter: str
     length: float
     marked: str | None
@@ -51,9 +41,12 @@ class CutPiece:
 
 @dataclass(frozen=True, slots=True)
 class SpoolAnswer:
-    """A spool, or wire cut to order (``ordered``), with its pieces and what is left; lengths in the job's units."""
+    """A spool, or wire cut to order (``ordered``), with its pieces and what is left; ``part`` is its kind's name in a
+    list of materials. Lengths in the job's units.
+    """
 
     name: str
+    part: str
     colour: str
     ordered: bool
     in_van: bool
@@ -66,7 +59,7 @@ class SpoolAnswer:
 @dataclass(frozen=True, slots=True)
 class JobCuts:
     """The cut plan of a job: spools, their cost with its working, kinds that cannot be had, runs whose wire is not cut
-    here because it is a cable or has no size; ``proved``: no cutting is cheaper.
+    here because it is there or has no size; ``proved``: no cutting is cheaper.
     """
 
     spools: tuple[SpoolAnswer, ...]
@@ -76,16 +69,9 @@ class JobCuts:
     proved: bool
 
 
-def job_cuts(
-    book: WholeBook,
-    job: Job,
-    sized: Mapping[str, SizedRun],
-    spools: Sequence[SpoolStock],
-    per_foot: Mapping[str, float],
-    told: Units,
-) -> JobCuts:
-    """Cut the wire of a job in SI. ``per_foot`` are prices ($) by the name "wire metal size"."""
-    pieces = [piece for run in job.runs for piece in _pieces(book, job, sized, run.id)]
+def job_cuts(ready: Prepared, spools: Sequence[SpoolStock], per_foot: Mapping[str, float]) -> JobCuts:
+    """Cut the wire of a job. ``per_foot`` are prices ($) by the names of a price list. Raises TimeoutError."""
+    told, pieces = ready.entered.told, job_pieces(ready)
     kinds = sorted({piece.kind for piece in pieces})
     stock = [(s.name, s) for s in spools if s.kind in kinds]
     entries = [
@@ -94,12 +80,12 @@ def job_cuts(
         )
         for _, s in stock
     ]
-    sold = [(kind, per_foot[name]) for kind in kinds if (name := _priced(kind)) in per_foot]
+    sold = [(kind, per_foot[name]) for kind in kinds if (name := sold_as(kind)) in per_foot]
     entries += [Stock.model_validate({**_named(kind), "price_per_ft": price}) for kind, price in sold]
     cut = cut_kinds(_case(pieces, entries))
     waiting: dict[tuple[str, Kind], list[Piece]] = defaultdict(list)
     for piece in pieces:
-        waiting[piece.run, piece.kind].append(piece)
+        waiting[piece.id, piece.kind].append(piece)
     answers, steps, cost = [], [], 0.0
     for kind in cut:
         for bought in kind.bought:
@@ -108,41 +94,19 @@ def job_cuts(
             if bought.stock <= len(stock):
                 name = _titled(stock[bought.stock - 1][0], kind.kind[2])
             in_van = bought.stock <= len(stock) and stock[bought.stock - 1][1].van is not None
-            answers.append(_spool(name, kind.kind[2], bought, own, bought.stock > len(stock), in_van, told))
+            answers.append(_spool(name, kind.kind, bought, own, bought.stock > len(stock), in_van, told))
             steps.append(Step(name, bought.cost, "$", "in the van" if in_van else "spools, prices"))
             cost += bought.cost
     missing = tuple(_said(k.kind) for k in cut if k.cost is None)
-    left_out = tuple(run.id for run in job.runs if not any(p.run == run.id for p in pieces))
+    left_out = tuple(run.id for run in ready.job.runs if not any(p.run == run.id for p in pieces))
     total = Figure(None if missing else cost, "$", tuple(steps))
     return JobCuts(tuple(answers), total, missing, left_out, all(k.proved for k in cut))
-
-
-def _pieces(book: WholeBook, job: Job, sized: Mapping[str, SizedRun], run: str) -> Iterator[Piece]:
-    """The single conductors of a run, of every parallel set; nothing of a cable, which is one piece by itself. The one
-    ground of a shared raceway is cut with the longest of its runs.
-    """
-    if book.pulls is None:
-        return
-    each = sized[run]
-    q = each.sizing.question
-    sharing = [run, *(other.run for other in q.beside)] if q.shared_ground is not None else [run]
-    grounded = max(sharing, key=lambda name: (sized[name].run.cable.length, name))
-    plan, house = each.run.pull or PullPlan(), job.house_rules
-    ends = [house.make_up_ft if end is None else US.length.of(end) for end in (plan.slack_start, plan.slack_end)]
-    length = US.length.of(each.run.cable.length) + sum(ends)
-    for wire in contents(book.scale, book.pulls, each) or ():
-        if wire.beside is not None or wire.later or (wire.letter == "G" and run != grounded):
-            continue
-        colour = book.pulls.colour(wire.letter, wire.size, wire.bare, house.large_colours == "own")
-        kind = (f"{wire.metal} {'bare' if wire.bare else wire.insulation}", wire.size, colour.bought)
-        for _ in range(each.run.cable.sets):
-            yield Piece(each.run.id, wire.letter, kind, length, colour.marked)
 
 
 def _case(pieces: Sequence[Piece], stock: Sequence[Stock]) -> CutCase:
     runs: dict[tuple[str, float], list[Conductor]] = defaultdict(list)
     for piece in pieces:
-        runs[piece.run, piece.length_ft].append(Conductor.model_validate(_named(piece.kind)))
+        runs[piece.id, piece.length_ft].append(Conductor.model_validate(_named(piece.kind)))
     made = tuple(CutRun(id=run, length_ft=length, conductors=tuple(wires)) for (run, length), wires in runs.items())
     return CutCase(runs=made, stock=tuple(stock))
 
@@ -151,30 +115,29 @@ def _named(kind: Kind) -> dict[str, str]:
     return dict(zip(("type", "size", "colour"), kind, strict=True))
 
 
-def _priced(kind: Kind) -> str:
-    return f"wire {kind[0].split()[0]} {kind[1]}"
-
-
 def _titled(name: str, colour: str) -> str:
-    return name if not colour or colour in name else f"{name}, {colour}"
+    return name if colour in ("", SHEATH) or colour in name else f"{name}, {colour}"
 
 
 def _said(kind: Kind) -> str:
-    return f"{kind[1]} {kind[0]} {kind[2]}"
+    return f"{kind[1]} {kind[0]}" + ("" if kind[2] == SHEATH else f" {kind[2]}")
 
 
 def _spool(
-    name: str, colour: str, bought: Bought, own: Sequence[Piece], ordered: bool, in_van: bool, told: Units
+    name: str, kind: Kind, bought: Bought, own: Sequence[Piece], ordered: bool, in_van: bool, told: Units
 ) -> SpoolAnswer:
     used = sum(piece.length_ft for piece in own)
     length = told.length.of(US.length.si(bought.length_ft))
     return SpoolAnswer(
         name,
-        colour,
+        part_of(kind),
+        kind[2],
         ordered,
         in_van,
         length,
         told.length.of(US.length.si(max(0.0, bought.length_ft - used))),
         bought.cost,
-        tuple(CutPiece(p.run, p.letter, told.length.of(US.length.si(p.length_ft)), p.marked) for p in own),
+        tuple(
+            CutPiece(p.run, p.start, p.end, p.letter, told.length.of(US.length.si(p.length_ft)), p.marked) for p in own
+        ),
     )

@@ -225,6 +225,7 @@ class Station(Part):
     name: Name
     kind: StationKind
     place: Id
+    existing: bool = Field(False, description="stands already: nothing of it is bought")
     supply: Annotated[str, Chosen("systems")] | None = Field(
         None, description="what a utility station delivers; blank elsewhere"
     )

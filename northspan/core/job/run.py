@@ -93,6 +93,7 @@ class Run(Part):
     ground_fault_protected: bool = Field(False, description="ground-fault protection of equipment ahead of it")
     drop_limit_pct: float | None = Field(None, ge=0.01, le=20, description="own limit in place of the house rule")
     note: Note = ""
+    existing: bool = Field(False, description="in place already: nothing of it is bought")
     outlets: Outlets | None = Field(None, description="of a branch circuit: where its outlets are, what guards them")
     overhead: Overhead | None = Field(None, description="what it passes over, where it hangs in the air")
     tap: Literal["10-ft", "25-ft", "outside"] | None = Field(

@@ -83,6 +83,9 @@ class PullRules(Protocol):
     def wire(self, insulation: str, metal: Metal, size: str, bare: bool) -> TabledWire | None:
         """One wire by the tables; None where they do not measure it: a cable, a size they leave out."""
 
+    def is_cable(self, insulation: str) -> bool:
+        """Whether it names a cable, all whose wires are bought as one piece, and not what is round a single one."""
+
     def bore(self, raceway: str, trade: str) -> tuple[float, float] | None:
         """Inside diameter (m) and area (m²) of a raceway; None where it is not made in that trade size."""
 
@@ -100,6 +103,17 @@ class PullRules(Protocol):
 
     def straps(self, raceway: str, trade: str) -> Straps | None:
         """How a raceway is fastened; None where no rule of it is known here."""
+
+    def staples(self, insulation: str) -> Straps | None:
+        """How a cable is fastened where it runs along a building; None for what is no cable."""
+
+    def bushed(self, size: str) -> str:
+        """By which section the end of a raceway is smoothed for wire of a size; empty where none asks it."""
+
+    def pull_box(self, trade: str, size: str, angle: bool) -> tuple[float, str] | None:
+        """The least length (m) of a box that wire of a size is pulled through, straight or at an ``angle``, and by
+        which section; None where it goes by its room.
+        """
 
     def colour(self, letter: str, size: str, bare: bool, in_colours: bool) -> Colour:
         """The colour of a wire by its letter (A, B, N, G); ``in_colours``: large wire is bought in its own."""

@@ -63,7 +63,7 @@ def solve_pull(book: WholeBook, house: HouseRules, each: SizedRun, ends: tuple[s
     inner = max(radius - (bore[0] / 2.0 if bore else 0.0), 1e-3)
     route = unrolled(run, radius, inner, USUAL_DEPTH_M if asked_m is None else asked_m)
     covers = tuple(LegCover(leg, tuple(_ways(rules, each, dwelling, leg.under))) for leg in route.legs)
-    wires = contents(scale, rules, each)
+    wires = contents(scale, rules, each.sizing, run.pull.later if run.pull else ())
     plan = run.pull or PullPlan()
     pipe = None
     if wires and trade and bore:

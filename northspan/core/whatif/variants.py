@@ -52,7 +52,9 @@ def _changed(run: Run, variant: Variant) -> Run:
         cable, locks = cable.model_copy(update={"metal": variant.metal, "egc_metal": None}), _no_wire(locks)
     if variant.breaker_a is not None:
         locks = _no_wire(locks).model_copy(update={"breaker_a": variant.breaker_a})
-    return run.model_copy(update={"cable": cable, "locks": locks})
+    # What is built otherwise is bought, whatever is there.
+    as_it_was = (cable, locks) == (run.cable, run.locks)
+    return run.model_copy(update={"cable": cable, "locks": locks, "existing": run.existing and as_it_was})
 
 
 def _no_wire(locks: Locks) -> Locks:
@@ -68,7 +70,8 @@ def _pipes_up(job: Job, solution: Solution, targets: set[str]) -> Job:
         pipe = pipes[run.id]
         if run.id in targets and pipe in made:
             above = made[min(made.index(pipe) + 1, len(made) - 1)]
-            run = run.model_copy(update={"locks": run.locks.model_copy(update={"raceway_size": above})})
+            locks = run.locks.model_copy(update={"raceway_size": above})
+            run = run.model_copy(update={"locks": locks, "existing": False})
         runs.append(run)
     return job.model_copy(update={"runs": tuple(runs)})
 
@@ -120,6 +123,7 @@ def _through_transformers(job: Job, solution: Solution, run: Run, system: str) -
     line = run.model_copy(
         update={
             "from_station": start, "to_station": down.id, "system": system, "locks": Locks(), "whole_dwelling": False,
+            "existing": False,
         }
     )  # fmt: skip
     runs += [

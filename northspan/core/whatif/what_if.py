@@ -5,11 +5,13 @@ from dataclasses import dataclass
 
 from northspan.core.document.file import dump
 from northspan.core.job.job import Job
+from northspan.core.materials.count import cost
+from northspan.core.materials.of_job import job_counts
 from northspan.core.physics.transformer import series_ohms
+from northspan.core.property.prepared import prepared
 from northspan.core.run.systems import SYSTEMS
 from northspan.core.solution import Fix, RunAnswer, Solution
 from northspan.core.solve import solve
-from northspan.core.whatif.materials import cost, job_materials
 from northspan.core.whatif.variants import NotPossible, varied
 from northspan.core.working import Figure, Step, number
 
@@ -68,7 +70,7 @@ def _differs(row: Row) -> bool:
 
 
 def _whole_job(job: Job, made: list[tuple[Job, Solution] | None], prices: Mapping[str, float]) -> list[Row]:
-    costs = [cost(job_materials(*one), prices) if one else _none("$") for one in made]
+    costs = [cost(job_counts(prepared(one[0])).counts, prices) if one else _none("$") for one in made]
     losses = [_yearly_loss(*one) if one else _none("kWh") for one in made]
     rows = [Row("Parts", None, tuple(costs)), Row("Lost in a year", None, tuple(losses))]
     rows.append(Row("Pays back in", None, tuple(_payback(job, costs, losses, i) for i in range(len(made)))))

@@ -1,6 +1,6 @@
 """Labels of the wire of a job: one for each end of every piece, one for every spool with what is cut from it."""
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterator
 
 from northspan.core.cuts.of_job import JobCuts
 from northspan.core.job.job import Job
@@ -11,19 +11,22 @@ from northspan.paper.labelled.sheets import SheetName
 
 def wire_labels_pdf(job: Job, cuts: JobCuts, sheet_name: SheetName) -> bytes:
     """The labels of the spools first, then of the leads in the order they are cut."""
-    stations = {s.id: s.name for s in job.stations}
-    ends = {r.id: (stations[r.from_station], stations[r.to_station]) for r in job.runs}
-    return set_labels(f"Wire of {job.name}", _labels(cuts, ends, job.told.length.sign), sheet_name)
+    return set_labels(f"Wire of {job.name}", _labels(cuts, job.told.length.sign), sheet_name)
 
 
-def _labels(cuts: JobCuts, ends: Mapping[str, tuple[str, str]], unit: str) -> Iterator[Label]:
+def _labels(cuts: JobCuts, unit: str) -> Iterator[Label]:
     for spool in cuts.spools:
-        pieces = ", ".join(f"{ends[p.run][1]} {p.letter} {number(round(p.length, 1))} {unit}" for p in spool.pieces)
+        pieces = ", ".join(f"{_lettered(p.letter, p.end)} {number(round(p.length, 1))} {unit}" for p in spool.pieces)
         left = "" if spool.ordered else f"{number(round(spool.left, 1))} {unit} left"
         yield spool.name, (pieces, left)
     for spool in cuts.spools:
         for piece in spool.pieces:
             mark = "" if piece.marked is None else f"mark it {piece.marked}"
-            for here, there in (ends[piece.run], ends[piece.run][::-1]):
+            for here, there in ((piece.start, piece.end), (piece.end, piece.start)):
                 length = f"{number(round(piece.length, 1))} {unit}, {spool.name}"
-                yield f"{piece.letter}  {here}", (f"to {there}", length, mark)
+                yield _lettered(piece.letter, here), (f"to {there}", length, mark)
+
+
+def _lettered(letter: str, end: str) -> str:
+    """A cable, whose wires are in one sheath, has no letter."""
+    return f"{letter}  {end}" if letter else end

@@ -9,7 +9,6 @@ from northspan.core.job.part import Id, Name
 from northspan.core.panel.balancing.of_panel import PanelBalance
 from northspan.core.panel.proposing import Proposal
 from northspan.core.solution import Fix
-from northspan.paper.labelled.sheets import SheetName
 from northspan.server.models import JobPath
 
 MOST_SECONDS = 20.0
@@ -72,9 +71,3 @@ class PanelPath(JobPath):
     """A panel of a stored job."""
 
     station: str = Field(pattern=r"^[a-z0-9][a-z0-9-]{0,63}$")
-
-
-class LabelQuery(BaseModel):
-    """The sheet that labels are set on."""
-
-    sheet: SheetName = "letter-30"

@@ -15,12 +15,12 @@ from northspan.core.panel.solve_panels import solve_panels
 from northspan.core.panel.solved import SolvedPanel
 from northspan.paper.panels.schedule import BrokenSchedule, read_schedule, write_schedule
 from northspan.server.files import sent_file
+from northspan.server.models import LabelQuery
 from northspan.server.panels.models import (
     BalanceReply,
     BalanceRequest,
     BoughtRequest,
     FixReply,
-    LabelQuery,
     PanelPath,
     PanelRequest,
     ProposalReply,

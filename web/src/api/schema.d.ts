@@ -363,6 +363,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/materials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Count a job, price it from the shop's lists, and hold it against what is in the van. */
+        post: operations["materials_count_job_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/materials/{job_id}/list.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The list of a stored job as CSV. */
+        get: operations["materials_list_csv__job_id__list_csv_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/materials/{job_id}/list.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The list of a stored job as PDF. */
+        get: operations["materials_list_pdf__job_id__list_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/demos": {
         parameters: {
             query?: never;
@@ -684,6 +735,24 @@ export interface paths {
         get: operations["shop_get_spools_spools_get"];
         /** Save the list of spools whole. */
         put: operations["shop_put_spools_spools_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shop/van": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is in the van. */
+        get: operations["shop_get_van_van_get"];
+        /** Save what is in the van whole. */
+        put: operations["shop_put_van_van_put"];
         post?: never;
         delete?: never;
         options?: never;
@@ -3642,6 +3711,12 @@ export interface components {
              */
             note: string;
             /**
+             * Existing
+             * @description in place already: nothing of it is bought
+             * @default false
+             */
+            existing: boolean;
+            /**
              * @description of a branch circuit: where its outlets are, what guards them
              * @default null
              */
@@ -3913,6 +3988,12 @@ export interface components {
             kind: "utility" | "meter" | "service-disconnect" | "panelboard" | "disconnect" | "equipment" | "transformer" | "transfer-switch" | "generator" | "inverter";
             /** Place */
             place: string;
+            /**
+             * Existing
+             * @description stands already: nothing of it is bought
+             * @default false
+             */
+            existing: boolean;
             /**
              * Supply
              * @description what a utility station delivers; blank elsewhere
@@ -5039,11 +5120,16 @@ export interface components {
         };
         /**
          * CutPiece
-         * @description A piece on a spool, its length in the job's units.
+         * @description A piece on a spool: its run (None: a panel's circuit), where it starts and ends in words, its length in the job's
+         *     units.
          */
         CutPiece: {
             /** Run */
-            run: string;
+            run: string | null;
+            /** Start */
+            start: string;
+            /** End */
+            end: string;
             /** Letter */
             letter: string;
             /** Length */
@@ -5054,7 +5140,7 @@ export interface components {
         /**
          * JobCuts
          * @description The cut plan of a job: spools, their cost with its working, kinds that cannot be had, runs whose wire is not cut
-         *     here because it is a cable or has no size; ``proved``: no cutting is cheaper.
+         *     here because it is there or has no size; ``proved``: no cutting is cheaper.
          */
         JobCuts: {
             /** Spools */
@@ -5069,11 +5155,14 @@ export interface components {
         };
         /**
          * SpoolAnswer
-         * @description A spool, or wire cut to order (``ordered``), with its pieces and what is left; lengths in the job's units.
+         * @description A spool, or wire cut to order (``ordered``), with its pieces and what is left; ``part`` is its kind's name in a
+         *     list of materials. Lengths in the job's units.
          */
         SpoolAnswer: {
             /** Name */
             name: string;
+            /** Part */
+            part: string;
             /** Colour */
             colour: string;
             /** Ordered */
@@ -5088,6 +5177,54 @@ export interface components {
             price: number;
             /** Pieces */
             pieces: components["schemas"]["CutPiece"][];
+        };
+        /**
+         * MaterialsReply
+         * @description The list of materials of a job.
+         */
+        MaterialsReply: {
+            materials: components["schemas"]["MaterialList"];
+        };
+        /**
+         * MaterialLine
+         * @description One line of the list. Lengths in ``unit``, the job's own, or pieces (``pc``): how much was counted and of what,
+         *     how much of it the van has, how much is bought (in sticks, spools or pieces as it is sold, said in ``bought``), the
+         *     price of one ($; None: not in the price list), what the line costs.
+         */
+        MaterialLine: {
+            /** Group */
+            group: string;
+            /** Name */
+            name: string;
+            /** Unit */
+            unit: string;
+            quantity: components["schemas"]["Figure"];
+            /** Comes With */
+            comes_with: string;
+            /** Van */
+            van: number;
+            /** Buy */
+            buy: number;
+            /** Bought */
+            bought: string;
+            /** Price */
+            price: number | null;
+            cost: components["schemas"]["Figure"];
+        };
+        /**
+         * MaterialList
+         * @description Every line, what all of it costs (no value where a price is missing), the names that have no price, and in words
+         *     what could not be counted.
+         */
+        MaterialList: {
+            /** Lines */
+            lines: components["schemas"]["MaterialLine"][];
+            total: components["schemas"]["Figure"];
+            without_price: components["schemas"]["Figure"];
+            /** Unpriced */
+            unpriced: string[];
+            /** Open */
+            open: string[];
         };
         /**
          * DemoList
@@ -5521,7 +5658,8 @@ export interface components {
         };
         /**
          * SpoolItem
-         * @description A spool of wire as it is bought, in each of its ``colours``; ``van``: so many are there already, at no price.
+         * @description A spool of wire as it is bought, in each of its ``colours``; of a cable, which has the colour "sheath", ``wires``
+         *     is how many insulated ones it has. ``van``: so many are there already, at no price.
          */
         SpoolItem: {
             /** Name */
@@ -5546,6 +5684,34 @@ export interface components {
              * @default null
              */
             van: number | null;
+            /**
+             * Wires
+             * @default null
+             */
+            wires: (2 | 3) | null;
+        };
+        /**
+         * VanModel
+         * @description What is in the shop's van besides wire.
+         */
+        VanModel: {
+            /** Items */
+            items: components["schemas"]["VanItem"][];
+        };
+        /**
+         * VanItem
+         * @description A part that is in the van by the name that a list of materials has, in feet or pieces; wire is with the spools.
+         */
+        VanItem: {
+            /** Name */
+            name: string;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "ft" | "each";
+            /** Quantity */
+            quantity: number;
         };
         /**
          * QuoteModel
@@ -7804,6 +7970,263 @@ export interface operations {
             };
         };
     };
+    materials_count_job_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Job"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MaterialsReply"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    materials_list_csv__job_id__list_csv_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    materials_list_pdf__job_id__list_pdf_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
     demos_list_demos_get: {
         parameters: {
             query?: never;
@@ -9851,6 +10274,176 @@ export interface operations {
             };
         };
     };
+    shop_get_van_van_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VanModel"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    shop_put_van_van_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VanModel"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VanModel"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
     shop_ask_supply_house_prices_ask_post: {
         parameters: {
             query?: never;
@@ -9939,7 +10532,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                list_name: "catalogue" | "prices" | "panels" | "breakers" | "spools";
+                list_name: "catalogue" | "prices" | "panels" | "breakers" | "spools" | "van";
             };
             cookie?: never;
         };
@@ -10024,7 +10617,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                list_name: "catalogue" | "prices" | "panels" | "breakers" | "spools";
+                list_name: "catalogue" | "prices" | "panels" | "breakers" | "spools" | "van";
             };
             cookie?: never;
         };

@@ -1,13 +1,13 @@
 """What lies in a run's raceway, wire by wire."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 from northspan.core.job.pulling import LaterWire
 from northspan.core.physics.raceway.weight import wire_weight
-from northspan.core.property.sized_run import SizedRun
 from northspan.core.pull.rules import PullRules, TabledWire
 from northspan.core.run.question import Metal
+from northspan.core.run.sized import Sizing
 from northspan.core.sizes.scale import Scale
 
 HOTS = ("A", "B", "C")
@@ -44,10 +44,14 @@ class _Named:
     laid: bool = True
 
 
-def contents(scale: Scale, rules: PullRules, each: SizedRun) -> tuple[Wire, ...] | None:
-    """The wires of one raceway of a sized run, those to come last; None where the tables do not measure one of them."""
+def contents(
+    scale: Scale, rules: PullRules, sizing: Sizing, later: Sequence[LaterWire] = ()
+) -> tuple[Wire, ...] | None:
+    """The wires of one raceway as sized, with those to come ``later`` last; None where the tables do not measure one of
+    them.
+    """
     found = []
-    for named in _named(each):
+    for named in _named(sizing, later):
         tabled = rules.wire(named.insulation, named.metal, named.size, named.bare)
         if tabled is None:
             return None
@@ -73,8 +77,8 @@ def contents(scale: Scale, rules: PullRules, each: SizedRun) -> tuple[Wire, ...]
     return tuple(found)
 
 
-def _named(each: SizedRun) -> Iterator[_Named]:
-    q, rung, also = each.sizing.question, each.sizing.rung, each.sizing.companions
+def _named(sizing: Sizing, later: Sequence[LaterWire]) -> Iterator[_Named]:
+    q, rung, also = sizing.question, sizing.rung, sizing.companions
     if rung is None or also is None:
         return
     for letter in HOTS[: q.wiring.ungrounded]:
@@ -88,8 +92,7 @@ def _named(each: SizedRun) -> Iterator[_Named]:
             yield _Named("N", other.neutral, other.metal, other.insulation, beside=other.run)
     if also.equipment_ground is not None:
         yield _Named("G", also.equipment_ground, q.ground_metal, q.insulation, bare=q.bare_egc)
-    plan = each.run.pull
-    for wire in plan.later if plan else ():
+    for wire in later:
         yield from _later(wire)
 
 

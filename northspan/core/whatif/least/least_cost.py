@@ -59,7 +59,7 @@ def least_cost(job: Job, prices: Mapping[str, float], years: float) -> LeastCost
     ready = prepared(job)
     now = solution(ready)
     house = ready.job.house_rules
-    stands = {name: standing(each, prices, house, years) for name, each in ready.sized.items()}
+    stands = {name: standing(ready.book, each, prices, house, years) for name, each in ready.sized.items()}
     every = {name: _options(ready, name, own, prices, years) for name, own in stands.items()}
     beyond = _beyond(ready, now)
     # A station that no choice brings within the limit without breaking a rule stays beyond it.
@@ -116,10 +116,16 @@ def _suspects(
 
 
 def _options(ready: Prepared, run: str, own: Option, prices: Mapping[str, float], years: float) -> list[Option]:
-    """What a run may be built as; itself where it is locked, shares its pipe, has no load or no price."""
+    """What a run may be built as; itself where it is there or locked, shares its pipe, has no load or no price."""
     each = ready.sized[run]
     shares = any(r.id == run for runs in groups(ready.job).values() for r in runs)
-    if each.run.locks.size is not None or shares or each.sizing.rung is None or not each.sizing.rung.passes:
+    if (
+        each.run.existing
+        or each.run.locks.size is not None
+        or shares
+        or each.sizing.rung is None
+        or not each.sizing.rung.passes
+    ):
         return [own]
     found = list(options(ready.book, each, prices, ready.job.house_rules, years))
     return found if any((o.metal, o.size) == (own.metal, own.size) for o in found) else [own]

@@ -8,13 +8,14 @@ import numpy as np
 from northspan.core.codes.codebook import WholeBook
 from northspan.core.job.house_rules import HouseRules
 from northspan.core.job.run import Cable, Run
+from northspan.core.materials.count import cost
 from northspan.core.physics.voltage_drop import drop_parts
 from northspan.core.property.sized_run import SizedRun
 from northspan.core.run.question import Metal
 from northspan.core.run.sized import Sizing
 from northspan.core.run.sizing import size_run
 from northspan.core.whatif.least.front import Shares
-from northspan.core.whatif.materials import cost, sized_materials
+from northspan.core.whatif.least.parts import run_parts
 from northspan.core.whatif.variants import COPPER_ONLY
 
 METALS: tuple[Metal, Metal] = ("cu", "al")
@@ -55,11 +56,11 @@ class Option:
         return other.cost <= self.cost and other.drop[0] <= self.drop[0] and abs(other.drop[1]) <= abs(self.drop[1])
 
 
-def standing(each: SizedRun, prices: Mapping[str, float], house: HouseRules, years: float) -> Option:
-    """A run as it stands: its only option; parts without a price count nothing, for they stay."""
+def standing(book: WholeBook, each: SizedRun, prices: Mapping[str, float], house: HouseRules, years: float) -> Option:
+    """A run as it stands: its only option; parts without a price, or there already, count nothing, for they stay."""
     s = each.sizing
     size = s.rung.size if s.rung else None
-    parts = _parts(each.run, s, prices) or 0.0
+    parts = 0.0 if each.run.existing else _parts(book, each.run, s, prices) or 0.0
     return Option(each.run.id, s.question.metal, size, parts, _losses(s, house, years), s, False, _drop(s))
 
 
@@ -77,7 +78,7 @@ def options(
             if not rung.passes:
                 continue
             sizing = size_run(book, replace(q, size_lock=rung.size), each.sizing.load_steps)
-            priced = _parts(_in_metal(each.run, metal), sizing, prices)
+            priced = _parts(book, _in_metal(each.run, metal), sizing, prices)
             if priced is not None and sizing.companions is not None:
                 losses = _losses(sizing, house, years)
                 yield Option(each.run.id, metal, rung.size, priced, losses, sizing, True, _drop(sizing))
@@ -95,13 +96,12 @@ def _in_metal(run: Run, metal: Metal) -> Run:
     return run.model_copy(update={"cable": cable})
 
 
-def _parts(run: Run, s: Sizing, prices: Mapping[str, float]) -> float | None:
+def _parts(book: WholeBook, run: Run, s: Sizing, prices: Mapping[str, float]) -> float | None:
     """What a run's parts cost ($); None where one has no price or its pipe was not found."""
     also = s.companions
     if s.rung is None or also is None or (run.cable.raceway != "none" and also.raceway is None):
         return None
-    made = sized_materials(run, s.rung.size, also.neutral, also.equipment_ground, also.raceway, s.breaker_a)
-    total = cost(made, prices).value
+    total = cost(run_parts(book, run, s), prices).value
     return total if isinstance(total, float) else None
 
 

@@ -1,6 +1,7 @@
 """What the US code book knows of wire that is pulled and buried: its tables in SI, its covers in words."""
 
 from collections.abc import Sequence
+from fractions import Fraction
 from functools import lru_cache
 
 from northspan.core.codes.nec.data import AWG, BEND_RADII, INSULATIONS, PVC_STRAPS
@@ -25,6 +26,11 @@ ROUND_IT = {"THHN": "pvc", "THW": "pvc", "TW": "pvc", "XHHW": "polyethylene", "R
 METAL_APART_FT = 10.0
 FIRST_STRAP_M, METAL_APART_M = 3.0 * FOOT_M, METAL_APART_FT * FOOT_M
 METAL_STRAPS = {"RMC": "344.30", "IMC": "342.30", "EMT": "358.30"}
+# Within 12 in of a box; entered as known.
+FIRST_STAPLE_M = FOOT_M
+STAPLES = {"NM": (4.5, "334.30"), "UF": (4.5, "340.10(4)"), "SER": (4.5, "338.10(B)(4)"),
+           "SEU": (4.5, "338.10(B)(4)"), "MC": (6.0, "330.30")}  # fmt: skip
+BUSHED_FROM = "4"
 COLOURS = {"A": "black", "B": "red", "C": "blue", "N": "white", "G": "green"}
 MARKED_FROM = "4"
 RACEWAY_OF = {"direct_burial": "none", "rmc_imc": "RMC", "nonmetallic_raceway": "PVC40"}
@@ -42,6 +48,10 @@ class NecPull:
     def wire(self, insulation: str, metal: Metal, size: str, bare: bool) -> TabledWire | None:
         """One wire by tables 5, 5A and 8; None for a cable and for sizes that they leave out."""
         return _wire(insulation, metal, size, bare)
+
+    def is_cable(self, insulation: str) -> bool:
+        """Whether it is bought as one piece, all its wires together."""
+        return INSULATIONS.word(insulation, "assembly") == "yes"
 
     def bore(self, raceway: str, trade: str) -> tuple[float, float] | None:
         """Inside diameter (m) and area (m²) by table 4."""
@@ -75,6 +85,26 @@ class NecPull:
             return None
         apart = PVC_STRAPS.number(trade, "apart") or 0.0
         return Straps(FIRST_STRAP_M, apart * FOOT_M, PVC_STRAPS.read(trade, "apart", "Straps apart at most"))
+
+    def staples(self, insulation: str) -> Straps | None:
+        """334.30, which 340.10(4) and 338.10(B)(4) take over for UF and service cable indoors, and 330.30."""
+        found = STAPLES.get(insulation)
+        if found is None:
+            return None
+        apart, cite = found
+        step = Step("Staples apart at most", apart, "ft", cite, None, True)
+        return Straps(FIRST_STAPLE_M, apart * FOOT_M, step)
+
+    def bushed(self, size: str) -> str:
+        """300.4(G), from 4 AWG on."""
+        return "300.4(G)" if size in AWG.sizes and AWG.rank(size) >= AWG.rank(BUSHED_FROM) else ""
+
+    def pull_box(self, trade: str, size: str, angle: bool) -> tuple[float, str] | None:
+        """314.28(A), from 4 AWG on: 8 times the trade size straight through, 6 times at an angle."""
+        if not self.bushed(size):
+            return None
+        inches = float(sum(Fraction(part) for part in trade.split()))
+        return (6.0 if angle else 8.0) * inches * INCH_M, f"314.28(A)({2 if angle else 1})"
 
     def colour(self, letter: str, size: str, bare: bool, in_colours: bool) -> Colour:
         """200.6 and 250.119: a neutral and a ground in their own colours, from 4 AWG on marked where they end as well;

@@ -1,4 +1,4 @@
-"""The shop's lists: appliances, prices, panels, breakers and spools, whole or as CSV."""
+"""The shop's lists: appliances, prices, panels, breakers, spools and the van, whole or as CSV."""
 
 from collections.abc import Mapping, Sequence
 from datetime import UTC, date, datetime
@@ -8,23 +8,33 @@ from flask_openapi3 import Tag
 
 from northspan.core.document.file import JobFileError
 from northspan.core.document.problem import Problem
-from northspan.server.models import (
+from northspan.server.buying.models import (
     BreakersModel,
-    BrokenLineModel,
     CatalogueModel,
-    CsvFile,
     ListImport,
     ListPath,
     PanelsModel,
     PricesModel,
     QuoteModel,
     SpoolsModel,
+    VanModel,
 )
+from northspan.server.models import BrokenLineModel, CsvFile
 from northspan.server.replies import refusals, reply, sends
 from northspan.server.resource import Resource
 from northspan.server.wiring import change_shop_list, shop_list, supply_house
 from northspan.shop.csv_lists import read_list, write_list
-from northspan.shop.lists import MOST_ITEMS, BreakerItem, CatalogueItem, Item, ListName, PanelItem, PriceItem, SpoolItem
+from northspan.shop.lists import (
+    MOST_ITEMS,
+    BreakerItem,
+    CatalogueItem,
+    Item,
+    ListName,
+    PanelItem,
+    PriceItem,
+    SpoolItem,
+    VanItem,
+)
 from northspan.text.delimited import decoded
 
 shop = Resource(
@@ -96,6 +106,19 @@ def get_spools() -> Response:
 def put_spools(body: SpoolsModel) -> Response:
     """Save the list of spools whole."""
     _save("spools", body.items)
+    return reply(body)
+
+
+@shop.get("/van", responses={200: VanModel})
+def get_van() -> Response:
+    """What is in the van."""
+    return reply(VanModel.model_construct(items=[i for i in shop_list("van") if isinstance(i, VanItem)]))
+
+
+@shop.put("/van", responses={200: VanModel})
+def put_van(body: VanModel) -> Response:
+    """Save what is in the van whole."""
+    _save("van", body.items)
     return reply(body)
 
 

@@ -1,0 +1,56 @@
+"""The materials of a job: counted once from its plan, priced, held against the van; as CSV and PDF."""
+
+from flask import Response
+from flask_openapi3 import Tag
+from pydantic import BaseModel, ConfigDict
+
+from northspan.core.document.file import sound
+from northspan.core.job.job import Job
+from northspan.core.materials.priced import MaterialList
+from northspan.paper.materials.sheet import materials_csv
+from northspan.server.buying.stock import materials as listed
+from northspan.server.files import sent_file
+from northspan.server.models import JobPath
+from northspan.server.replies import refusals, reply, sends
+from northspan.server.resource import Resource
+from northspan.server.wiring import job_store
+
+materials = Resource(
+    "materials",
+    __name__,
+    url_prefix="/api/materials",
+    abp_tags=[Tag(name="Materials")],
+    abp_responses=refusals(404, 422),
+)
+
+
+class MaterialsReply(BaseModel):
+    """The list of materials of a job."""
+
+    model_config = ConfigDict(frozen=True)
+
+    materials: MaterialList
+
+
+@materials.post("", responses={200: MaterialsReply})
+def count_job(body: Job) -> Response:
+    """Count a job, price it from the shop's lists, and hold it against what is in the van."""
+    return reply(MaterialsReply(materials=listed(sound(body))))
+
+
+@materials.get("/<job_id>/list.csv", responses={200: sends("text/csv")})
+def list_csv(path: JobPath) -> Response:
+    """The list of a stored job as CSV."""
+    job = job_store().get(path.job_id).sound()
+    return sent_file(materials_csv(job, listed(job)).encode("utf-8-sig"), f"{job.name} materials", "csv", "text/csv")
+
+
+@materials.get("/<job_id>/list.pdf", responses={200: sends("application/pdf")})
+def list_pdf(path: JobPath) -> Response:
+    """The list of a stored job as PDF."""
+    from northspan.paper.materials.sheet_pdf import materials_pdf
+
+    stored = job_store().get(path.job_id)
+    job = stored.sound()
+    body = materials_pdf(job, listed(job), stored.changed_at.date())
+    return sent_file(body, f"{job.name} materials", "pdf", "application/pdf")
