@@ -5700,7 +5700,7 @@ export interface components {
         };
         /**
          * VanItem
-         * @description A part that is in the van by the name that a list of materials has, in feet or pieces; wire is with the spools.
+         * @description A part that is in the van by its name in a list of materials, in feet or pieces; wire is with the spools.
          */
         VanItem: {
             /** Name */

@@ -40,7 +40,7 @@ onBeforeUnmount(() => unbind.forEach((stop) => stop()))
         v-for="step in steps"
         :key="step.name"
         class="entry"
-        :class="{ here: route.name === step.route }"
+        :class="{ here: (route.meta.step ?? route.name) === step.route }"
         :to="{ name: step.route, params: { id: desk.id } }"
       >
         <span class="digit mono">{{ step.digit }}</span>

@@ -8,7 +8,7 @@ import { runKeys } from '@/steps/span/runKeys'
 import { deskKey, type Desk } from '@/stores/desk'
 import { useView } from '@/stores/view'
 
-const props = defineProps<{ desk: Desk; withoutRuns?: boolean; tallRight?: boolean; middleFirst?: boolean }>()
+const props = defineProps<{ desk: Desk; withoutRuns?: boolean; tallRight?: boolean; middleFirst?: boolean; withoutLeft?: boolean }>()
 const view = useView()
 provide(deskKey, props.desk)
 
@@ -28,8 +28,8 @@ onBeforeUnmount(() => {
     <NextLine :desk="desk"><slot name="act" /></NextLine>
     <div class="over"><slot name="over" /></div>
     <div class="notice"><SaveNotice :desk="desk" /></div>
-    <div class="bench">
-      <div class="left"><slot name="left" /></div>
+    <div class="bench" :class="{ wide: withoutLeft }">
+      <div v-if="!withoutLeft" class="left"><slot name="left" /></div>
       <div class="middle"><slot /></div>
       <aside v-if="!tallRight" class="right"><slot name="right" /></aside>
     </div>
@@ -50,6 +50,7 @@ onBeforeUnmount(() => {
 .tall { grid-template-columns: minmax(0, 1fr) 276px; }
 .tall > .notice, .tall > .next { grid-column: 1; }
 .tall .bench { grid-template-columns: 240px minmax(0, 1fr); }
+.tall .bench.wide { grid-template-columns: minmax(0, 1fr); }
 .tall > .right { grid-area: 1 / 2 / 5 / 3; overflow-y: auto; min-height: 0; }
 @media (max-width: 1000px) {
   .whole { height: auto; }

@@ -9,7 +9,7 @@ export function useTitle() {
   const route = useRoute()
   const desk = useDesk()
   watchEffect(() => {
-    const step = STEPS.find((s) => s.route === route.name)
+    const step = STEPS.find((s) => s.route === (route.meta.step ?? route.name))
     const page = PAGES.find((p) => p.route === route.name)
     document.title = [step && desk.name, step?.name ?? page?.name, 'North Span'].filter(Boolean).join(' · ')
   })

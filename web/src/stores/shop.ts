@@ -2,10 +2,10 @@ import { defineStore } from 'pinia'
 import { ref } from 'vue'
 
 import { answered, api, Refused } from '@/api/client'
-import type { BreakerItem, CatalogueItem, ListImport, PanelItem, PriceItem, Problem, Quote, SpoolItem } from '@/api/types'
+import type { BreakerItem, CatalogueItem, ListImport, PanelItem, PriceItem, Problem, Quote, SpoolItem, VanItem } from '@/api/types'
 import { useTurns } from './turns'
 
-export type ListName = 'catalogue' | 'prices' | 'panels' | 'breakers' | 'spools'
+export type ListName = 'catalogue' | 'prices' | 'panels' | 'breakers' | 'spools' | 'van'
 
 /** The shop's own lists, each saved whole. */
 export const useShop = defineStore('shop', () => {
@@ -14,6 +14,7 @@ export const useShop = defineStore('shop', () => {
   const panels = ref<PanelItem[]>([])
   const breakers = ref<BreakerItem[]>([])
   const spools = ref<SpoolItem[]>([])
+  const van = ref<VanItem[]>([])
   const notice = ref('')
   const settled = ref(0)
   const problems = ref<Problem[]>([])
@@ -41,16 +42,17 @@ export const useShop = defineStore('shop', () => {
 
   const load = () =>
     attempt(async () => {
-      const [items, priced, boards, devices, wire] = await Promise.all([
+      const [items, priced, boards, devices, wire, there] = await Promise.all([
         answered(api.GET('/api/shop/catalogue')), answered(api.GET('/api/shop/prices')),
         answered(api.GET('/api/shop/panels')), answered(api.GET('/api/shop/breakers')),
-        answered(api.GET('/api/shop/spools')),
+        answered(api.GET('/api/shop/spools')), answered(api.GET('/api/shop/van')),
       ]) // prettier-ignore
       catalogue.value = items.items
       prices.value = priced.items
       panels.value = boards.items
       breakers.value = devices.items
       spools.value = wire.items
+      van.value = there.items
     })
 
   const changeCatalogue = (change: (items: CatalogueItem[]) => CatalogueItem[]) =>
@@ -83,6 +85,12 @@ export const useShop = defineStore('shop', () => {
       spools.value = (await answered(api.PUT('/api/shop/spools', { body: { items } }))).items
     }))
 
+  const changeVan = (change: (items: VanItem[]) => VanItem[]) =>
+    inTurn(() => attempt(async () => {
+      const items = change(van.value)
+      van.value = (await answered(api.PUT('/api/shop/van', { body: { items } }))).items
+    }))
+
   const importCsv = (list: ListName, file: File) => inTurn(() => importNow(list, file))
   const ask = () => inTurn(askNow)
 
@@ -109,5 +117,5 @@ export const useShop = defineStore('shop', () => {
     if (answeredBy) await load()
   }
 
-  return { asked, ask, catalogue, prices, panels, breakers, spools, notice, settled, problems, imported, load, changeCatalogue, changePrices, changePanels, changeBreakers, changeSpools, importCsv }
+  return { asked, ask, catalogue, prices, panels, breakers, spools, van, notice, settled, problems, imported, load, changeCatalogue, changePrices, changePanels, changeBreakers, changeSpools, changeVan, importCsv }
 })

@@ -1,53 +1,34 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, ref } from 'vue'
 
 import { usePullDesk } from './key'
-import { answered, api, Refused } from '@/api/client'
+import { answered, api } from '@/api/client'
 import type { JobCuts } from '@/api/types'
 import FigureButton from '@/figures/FigureButton.vue'
 import { written } from '@/figures/write'
 import { SHEETS } from '@/steps/panels/lists'
+import { useAsked } from '@/stores/asking'
 import { useUnits } from '@/stores/units'
 
 const pull = usePullDesk()
 const { desk } = pull
 const units = useUnits()
-const found = ref<JobCuts | null>(null)
-const trouble = ref('')
 const all = ref(false)
 const sheet = ref('letter-30')
-let asked = 0
+const { found, trouble } = useAsked(desk, async (body) => (await answered(api.POST('/api/cuts', { body }))).cuts)
 
-// Cut anew whenever the job is another; an answer that comes after the next was asked for is let go.
-watch(() => desk.key, async () => {
-  if (!desk.job || !desk.solution) return
-  const call = ++asked
-  try {
-    const answer = await answered(api.POST('/api/cuts', { body: desk.job }))
-    if (call !== asked) return
-    found.value = answer.cuts
-    trouble.value = ''
-  } catch (error) {
-    if (!(error instanceof Refused)) throw error
-    if (call === asked) trouble.value = error.message
-  }
-}, { immediate: true })
-
-const names = computed(() => {
-  const stations = new Map(desk.job?.stations.map((s) => [s.id, s.name]))
-  return new Map(desk.job?.runs.map((r) => [r.id, stations.get(r.to_station) ?? r.id]))
-})
 const shown = computed(() => (found.value?.spools ?? []).filter((s) => all.value || s.pieces.some((p) => p.run === desk.selectedRun)))
 const longest = computed(() => Math.max(...shown.value.map((s) => s.length), 1))
 const unit = computed(() => units.value.length.sign)
-const INKS: Record<string, string> = { black: '#1d1d1b', red: '#b0301c', blue: '#2a4f8f', white: '#ffffff', green: '#2b6a4f', bare: '#c08a3e' }
+const LIGHT = new Set(['white', 'bare', 'sheath'])
+const INKS: Record<string, string> = { black: '#1d1d1b', red: '#b0301c', blue: '#2a4f8f', white: '#ffffff', green: '#2b6a4f', bare: '#c08a3e', sheath: '#d9d4c8' }
 
 function width(length: number): string {
   return `${(100 * length) / longest.value}%`
 }
 function words(spool: JobCuts['spools'][number], at: number): string {
   const p = spool.pieces[at]
-  return `${p.run === desk.selectedRun ? '' : `${names.value.get(p.run)} `}${p.letter} ${written(p.length, unit.value, 0)}${p.marked ? `, mark ${p.marked}` : ''}`
+  return `${p.run === desk.selectedRun ? '' : `${p.end} `}${p.letter ? `${p.letter} ` : ''}${written(p.length, unit.value, 0)}${p.marked ? `, mark ${p.marked}` : ''}`
 }
 </script>
 
@@ -65,7 +46,7 @@ function words(spool: JobCuts['spools'][number], at: number): string {
       <li v-for="(s, i) in shown" :key="i">
         <span class="narrow name">{{ s.in_van ? 'van: ' : '' }}{{ s.name }}</span>
         <span class="bar" :style="{ width: width(s.length) }">
-          <span v-for="(p, at) in s.pieces" :key="at" class="piece mono" :class="{ other: p.run !== desk.selectedRun, dark: s.colour !== 'white' && s.colour !== 'bare' }" :style="{ width: `${(100 * p.length) / s.length}%`, background: INKS[s.colour] ?? 'var(--soft)' }" :title="words(s, at)">{{ words(s, at) }}</span>
+          <span v-for="(p, at) in s.pieces" :key="at" class="piece mono" :class="{ other: p.run !== desk.selectedRun, dark: !LIGHT.has(s.colour) }" :style="{ width: `${(100 * p.length) / s.length}%`, background: INKS[s.colour] ?? 'var(--soft)' }" :title="words(s, at)">{{ words(s, at) }}</span>
         </span>
         <span class="mono left">{{ s.ordered ? 'cut to order' : `${written(s.left, unit, 0)} left` }}</span>
       </li>

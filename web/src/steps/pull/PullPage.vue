@@ -8,6 +8,7 @@ import PipeSection from './PipeSection.vue'
 import PointTable from './PointTable.vue'
 import PullFields from './PullFields.vue'
 import PullSummary from './PullSummary.vue'
+import PullTabs from './PullTabs.vue'
 import RouteDrawing from './RouteDrawing.vue'
 import { usePull } from './usePull'
 import FindingList from '@/figures/FindingList.vue'
@@ -46,6 +47,7 @@ watch(() => view.working?.title, (title) => title && nextTick(() => working.valu
 
 <template>
   <WorkBench v-if="desk.job && desk.solution" :desk="desk" without-runs tall-right middle-first>
+    <template #act><PullTabs :id="id" /></template>
     <template #left><PullFields v-if="answer" /></template>
     <template v-if="answer">
       <RouteDrawing />

@@ -1,5 +1,5 @@
 import type { Column } from './ItemRows.vue'
-import type { BreakerItem, PanelItem, SpoolItem } from '@/api/types'
+import type { BreakerItem, PanelItem, SpoolItem, VanItem } from '@/api/types'
 import { METALS } from '@/fields/choices'
 import { BREAKER_KINDS, TERMINAL_METALS } from '@/steps/panels/lists'
 
@@ -38,10 +38,18 @@ export const SPOOL_COLUMNS: readonly Column[] = [
   { key: 'length_ft', label: 'Length, ft', kind: 'figure' },
   { key: 'price', label: 'Price, $', kind: 'figure' },
   { key: 'van', label: 'In the van', kind: 'figure' },
+  { key: 'wires', label: 'Of a cable, wires', kind: 'figure' },
 ]
 
+export const VAN_COLUMNS: readonly Column[] = [
+  { key: 'quantity', label: 'In the van', kind: 'figure' },
+  { key: 'unit', label: 'Counted in', kind: 'choice', choices: [{ value: 'each', words: 'pieces' }, { value: 'ft', words: 'feet' }] },
+]
+
+export const BLANK_VAN: Omit<VanItem, 'name'> = { unit: 'each', quantity: 1 }
+
 export const BLANK_SPOOL: Omit<SpoolItem, 'name'> = {
-  metal: 'cu', insulation: 'THWN-2', size: '6', colours: 'black; red; white; green', length_ft: 500, price: 0, van: null,
+  metal: 'cu', insulation: 'THWN-2', size: '6', colours: 'black; red; white; green', length_ft: 500, price: 0, van: null, wires: null,
 } // prettier-ignore
 
 export const BLANK_PANEL: Omit<PanelItem, 'name'> = {

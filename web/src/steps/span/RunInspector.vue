@@ -131,6 +131,7 @@ function settle(event: Event) {
     />
 
     <h3 class="cap">Pulled</h3>
+    <SwitchField label="In place already" hint="Nothing of it is bought or cut" :value="run.existing" :pointer="`${base}/existing`" @change="(v) => desk.setRun({ existing: v })" />
     <ChoiceField label="Hots" :value="run.locks.size" :choices="sizeLocks(figureText(f.size))" :pointer="`${base}/locks/size`" @change="(v) => desk.setLocks({ size: v })" />
     <ChoiceField
       v-if="f.neutral" label="Neutral" :value="run.locks.neutral_size" :choices="sizeLocks(figureText(f.neutral))" :pointer="`${base}/locks/neutral_size`"

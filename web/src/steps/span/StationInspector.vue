@@ -101,6 +101,7 @@ async function remove() {
     </template>
     <template v-else>
       <ChoiceField label="Kind" :value="station.kind" :choices="STATION_KINDS" :pointer="`${base}/kind`" @change="setKind" />
+      <SwitchField label="Stands already" hint="It is not bought" :value="station.existing" :pointer="`${base}/existing`" @change="(v) => set('existing', v)" />
       <TransformerFields v-if="station.transformer" :transformer="station.transformer" :base="`${base}/transformer`" />
       <StandbyFields v-if="station.generator || station.transfer" :station="station" :base="base" />
       <ChoiceField v-if="feedingIndex >= 0" label="Fed from" :value="feeding?.from_station ?? ''" :choices="feeders" :pointer="`/runs/${feedingIndex}/from_station`" @change="setFeeder" />

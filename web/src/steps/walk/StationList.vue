@@ -4,6 +4,7 @@ import { useRouter } from 'vue-router'
 
 import type { Run, Station } from '@/api/types'
 import { STATION_KINDS } from '@/fields/choices'
+import { vHeld } from '@/fields/held'
 import { written } from '@/figures/write'
 import { useDesk } from '@/stores/desk'
 
@@ -39,6 +40,13 @@ function locked(run: Run | undefined): string {
   return words.join(', ')
 }
 
+function stands(s: Station, existing: boolean) {
+  void desk.edit([{ op: 'add', path: `/stations/${desk.job?.stations.indexOf(s)}/existing`, value: existing }])
+}
+function wired(run: Run, existing: boolean) {
+  void desk.edit([{ op: 'add', path: `/runs/${desk.job?.runs.indexOf(run)}/existing`, value: existing }])
+}
+
 function open(id: string) {
   desk.selectStation(id)
   if (desk.id) void router.push({ name: 'span', params: { id: desk.id } })
@@ -49,13 +57,17 @@ function open(id: string) {
   <section v-if="place" class="list" aria-label="What is there">
     <h2 class="cap">What is at {{ place.name }}</h2>
     <table v-if="rows.length">
-      <thead><tr class="narrow"><th>Station</th><th>Kind</th><th>Rated</th><th>In place already, locked</th></tr></thead>
+      <thead><tr class="narrow"><th>Station</th><th>Kind</th><th>Rated</th><th>Decided, locked</th><th>There already</th></tr></thead>
       <tbody>
         <tr v-for="{ s, run } in rows" :key="s.id">
           <td><button class="plain" @click="open(s.id)">{{ s.name }}</button></td>
           <td class="narrow quiet">{{ kind(s) }}</td>
           <td class="mono">{{ rated(s) }}</td>
           <td class="narrow">{{ locked(run) }}</td>
+          <td class="narrow there">
+            <label v-if="s.kind !== 'utility'"><input v-held="{ shown: s.existing, settled: desk.settled }" type="checkbox" :aria-label="`${s.name} stands already`" @change="stands(s, !s.existing)" /> it</label>
+            <label v-if="run"><input v-held="{ shown: run.existing, settled: desk.settled }" type="checkbox" :aria-label="`The wire to ${s.name} is in place already`" @change="wired(run, !run.existing)" /> its wire</label>
+          </td>
         </tr>
       </tbody>
     </table>
