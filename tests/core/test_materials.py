@@ -37,9 +37,10 @@ class ByHand(unittest.TestCase):
         # Risers in PVC 80: 18 in below grade and 3.5 ft above it, twice.
         self.assertAlmostEqual(found["pipe PVC40 2"], straight - 10, places=4)
         self.assertAlmostEqual(found["pipe PVC80 2"], 10, places=6)
-        # A 10 ground goes with 35 A; 8 is the least wire there and 6 is pulled: 10,380 × 26,240 / 16,510 cmil, an 8.
+        # A 10 ground goes with 35 A, an 8 is the least wire, a 6 is pulled: 10,380 × 26,240 / 16,510 cmil, an 8.
         whole = {"elbow 90° PVC40 2": 3, "terminal adapter and locknut PVC40 2": 2, "strap PVC40 2": 2,
-                 "duct seal for 2 in pipe": 2, "wire cu 6 THWN-2 black": 516, "wire cu 8 THWN-2 green": 516}  # fmt: skip
+                 "duct seal for 2 in pipe": 2, "wire cu 6 THWN-2 black": 516,
+                 "wire cu 8 THWN-2 green": 516}  # fmt: skip
         for name, many in whole.items():
             self.assertAlmostEqual(found[name], many, msg=name)
         # 50 sticks and 3 elbows make 52 joints, 50 of them in the bells of the sticks.
@@ -88,6 +89,10 @@ class ByHand(unittest.TestCase):
         # Two rods 8 ft apart at the house and at the shed.
         self.assertEqual((found["ground rod 5/8 in × 8 ft"], found["ground clamp 5/8 in, for burial"]), (4, 4))
         self.assertEqual(sum(q for n, q in found.items() if n.endswith(" bare")), 16)
+        # Aluminium ends: three wires of the service; as a cable, four with its ground.
+        self.assertAlmostEqual(found["antioxidant, 4 oz"], 6 / 40)
+        cable = counted(job(**{"runs/0/cable/insulation": "SER", "runs/0/cable/raceway": "none"}))
+        self.assertAlmostEqual(cable["antioxidant, 4 oz"], 8 / 40)
 
     def test_a_moved_panel_is_spliced_in_copper_with_connectors_for_both_metals(self):
         far = {"to": {"x": 40, "y": 0}, "ends": 2}
@@ -201,7 +206,8 @@ class Priced(unittest.TestCase):
         us = job(**IN_ORDER)
         metric = parse(document(units="metric", **IN_ORDER | {
             "runs/0/cable/length": 50 * 0.3048, "runs/1/cable/length": 510 * 0.3048,
-            "runs/1/route": {"points": [{"x": 0, "y": 0}, {"x": 91.44, "y": 0}, {"x": 91.44, "y": 60.96}], "ends": 3.048},
+            "runs/1/route": {"points": [{"x": x, "y": y} for x, y in ((0, 0), (91.44, 0), (91.44, 60.96))],
+                             "ends": 3.048},
             "runs/1/burial": {"cover": 457.2, "located": True, "riser": "PVC80"}}))  # fmt: skip
         a, b = listed(us), listed(metric)
         self.assertEqual([line.name for line in a.lines], [line.name for line in b.lines])

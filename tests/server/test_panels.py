@@ -107,7 +107,7 @@ class Panels(ServerTest):
         )
 
     def test_the_lists_of_panels_and_breakers_go_both_ways(self):
-        for name, least in (("panels", 8), ("breakers", 15), ("spools", 20)):
+        for name, least in (("panels", 8), ("breakers", 15), ("spools", 20), ("van", 10)):
             text = self.client.get(f"/api/shop/{name}.csv").data
             answer = self.client.post(f"/api/shop/{name}/import", data=text, content_type="text/csv").json
             self.assertEqual((answer["added"], answer["broken"]), (0, []))

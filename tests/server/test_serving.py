@@ -102,6 +102,30 @@ class Manners(ServerTest):
         for words in ("to Shed panel", "to House panel", "156 ft", "left"):
             self.assertIn(words, text)
 
+    def test_materials_are_priced_and_leave_as_paper(self):
+        made = document(name='=SUM("Shed")', **{"stations/2/name": "@Shed <panel>", "runs/1/locks/size": "6"})
+        breaker = {"name": "breaker 2-pole 35", "unit": "each", "quantity": 9}
+        lists = []
+        for van in ([], [breaker]):
+            self.assertEqual(self.client.put("/api/shop/van", json={"items": van}).status_code, 200)
+            lists.append(self.client.post("/api/materials", json=made).json["materials"])
+        lines = [{line["name"]: line for line in each["lines"]} for each in lists]
+        wire = lines[0]["wire cu 6 THWN-2 red"]
+        self.assertEqual((wire["quantity"]["value"], wire["unit"]), (156, "ft"))
+        self.assertEqual((lines[0][breaker["name"]]["van"], lines[1][breaker["name"]]["van"]), (0, 1))
+        saved = lists[0]["total"]["value"] - lists[1]["total"]["value"]
+        self.assertAlmostEqual(saved, lines[0][breaker["name"]]["price"])
+        stored = self.client.post("/api/jobs", json=made).json["id"]
+        rows = list(
+            csv.reader(io.StringIO(self.client.get(f"/api/materials/{stored}/list.csv").data.decode("utf-8-sig")))
+        )
+        self.assertEqual(rows[0][1], '\'=SUM("Shed")')
+        self.assertEqual([r[3] for r in rows if r[1:2] == ["wire cu 6 THWN-2 red"]], ["156"])
+        pdf = self.client.get(f"/api/materials/{stored}/list.pdf")
+        text = " ".join(page.extract_text() for page in PdfReader(io.BytesIO(pdf.data)).pages)
+        for words in ("wire cu 6 THWN-2 red", "156 ft", "@Shed <panel>", "Together, no labour"):
+            self.assertIn(words, text)
+
     def test_the_sheet_says_the_rules_and_the_loads(self):
         house = {
             "places/0/floor_area": 1500,
