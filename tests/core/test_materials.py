@@ -6,6 +6,7 @@ import unittest
 from northspan.core.cuts.of_job import SpoolStock, job_cuts
 from northspan.core.document.file import parse
 from northspan.core.materials.count import cost, gathered
+from northspan.core.materials.instead import instead
 from northspan.core.materials.of_job import job_counts
 from northspan.core.materials.pipes import elbows
 from northspan.core.materials.priced import material_list
@@ -14,7 +15,7 @@ from northspan.demo.library import demo_jobs
 from northspan.shop.csv_lists import shipped_list
 from tests.core.jobs import document, job
 from tests.core.panels import NM, circuit, opened
-from tests.core.test_pull_findings import IN_ORDER
+from tests.core.test_pull_findings import IN_ORDER, UF
 
 SHIPPED = {item.name: item.price for item in shipped_list("prices")}
 
@@ -172,6 +173,30 @@ class Once(unittest.TestCase):
         made = job(**there, **known)
         self.assertEqual(set(counted(made)), {"intersystem bonding termination"})
         self.assertEqual(job_cuts(prepared(made), (), {}).left_out, ("service", "feeder"))
+
+
+class Instead(unittest.TestCase):
+    def test_a_trade_size_up_and_the_way_it_lies_now(self):
+        made = job(**IN_ORDER, **{"runs/0/existing": True})
+        names = {c.priced_as for c in job_counts(prepared(made)).counts}
+        wide = made.runs[1].locks.model_copy(update={"raceway_size": "2 1/2"})
+        runs = (made.runs[0], made.runs[1].model_copy(update={"locks": wide}))
+        names |= {c.priced_as for c in job_counts(prepared(made.model_copy(update={"runs": runs}))).counts}
+        prices = dict.fromkeys(names, 0.0) | {"pipe PVC40 2": 2.0, "pipe PVC40 2 1/2": 3.0}
+        found = instead(made, "feeder", prices)
+        # 510 ft less six tangents of the elbows, 9.5 and 10.5 in by the tables, and 10 ft of risers.
+        self.assertAlmostEqual(found.wider.value, 3 * (500 - 6 * 10.5 / 12) - 2 * (500 - 6 * 9.5 / 12), places=4)
+        ways = {w.title: w.more for w in found.ways}
+        self.assertEqual(ways["PVC"].value, 0)
+        # No price for steel: nothing is said.
+        self.assertIsNone(ways["steel"].value)
+
+    def test_a_guard_ahead_costs_the_breaker_that_has_it(self):
+        made = job(**UF)
+        ways = {w.title: w.more.value for w in instead(made, "feeder", SHIPPED).ways}
+        price = SHIPPED["breaker 1-pole 20 GFCI"] - SHIPPED["breaker 1-pole 20"]
+        self.assertAlmostEqual(ways["direct burial, GFCI ahead"], price)
+        self.assertEqual(ways["direct burial"], 0)
 
 
 class Priced(unittest.TestCase):

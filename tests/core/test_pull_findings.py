@@ -44,6 +44,8 @@ TRIPPED = {
     "fill-later": [({"runs/1/pull/later": [WIRE]}, 1)],
     "pipe-end-bare": [({"runs/1/pull/ends_fitted": False, "runs/1/locks/size": "4"}, 1)],
     "no-expansion": [({"runs/1/pull/exposed": 6.2}, 1)],
+    "body-marked": [({"runs/1/route/points/1/pull": True, "runs/1/route/points/1/fitting": "conduit-body",
+                      "runs/1/locks/size": "4"}, 1)],
 }  # fmt: skip
 # What looks alike and is in order.
 ALIKE = {
@@ -55,6 +57,8 @@ ALIKE = {
     "pull-rope": [{"runs/1/pull/rope": 250}],
     "pull-by-hand": [{"runs/1/pull/mu": 0.9, "runs/1/locks/size": "2", "runs/1/pull/by_hand": False}],
     "pipe-end-bare": [{"runs/1/pull/ends_fitted": False, "runs/1/locks/size": "8"}],
+    "body-marked": [{"runs/1/route/points/1/pull": True, "runs/1/route/points/1/fitting": "conduit-body"},
+                    {"runs/1/route/points/1/pull": True, "runs/1/locks/size": "4"}],
     # 0.25 in over 100 °F: 0.25 / (3.38e-5 × 100) = 73.96 in, 6.16 ft.
     "no-expansion": [{"runs/1/pull/exposed": 6.1}, {"runs/1/pull/exposed": 20, "runs/1/pull/expansion_fittings": 1},
                      {"runs/1/pull/exposed": 20, "runs/1/cable/raceway": "RMC"}],

@@ -14,7 +14,7 @@ from northspan.core.property.sized_run import SizedRun
 from northspan.core.pull.segments import Straight
 from northspan.core.pull.solved import SolvedPull
 from northspan.core.pull.told.helping import lubricant, straps
-from northspan.core.pull.unrolled import Node, Piece
+from northspan.core.pull.unrolled import STRAIGHT_DEG, Node, Piece, plan_turn_deg
 from northspan.core.run.sizing import size_run
 from northspan.core.units import FOOT_M, INCH_M, US
 from northspan.core.working import number
@@ -192,21 +192,14 @@ class _Raceway:
 
     def box(self, node: Node, size: str) -> Count:
         """The box of a pull point, as long as its wire and pipe ask."""
-        asked = self.book.pulls.pull_box(self.trade, size, self.turned(node)) if self.book.pulls else None
+        turned = 0.0
+        if self.run.route is not None and node.waypoint is not None:
+            turned = plan_turn_deg(self.run.route, node.waypoint)
+        asked = self.book.pulls.pull_box(self.trade, size, turned > STRAIGHT_DEG) if self.book.pulls else None
         inches, cite = (US.small.of(asked[0]), asked[1]) if asked else (0.0, "")
         made = next((b for b in BOXES_IN if b >= inches - 1e-9), None)
         what = f"a pull point, {number(inches)} in asked" if inches else "a pull point"
         return self.count("pull box", f"{made or math.ceil(inches)} in", 1, what, cite or ROUTE)
-
-    def turned(self, node: Node) -> bool:
-        """Whether wire turns at a pull point of the plan."""
-        points = self.run.route.points if self.run.route else ()
-        at = node.waypoint
-        if at is None or not 0 < at < len(points) - 1:
-            return False
-        a, b, c = points[at - 1 : at + 2]
-        before, after = math.atan2(b.y - a.y, b.x - a.x), math.atan2(c.y - b.y, c.x - b.x)
-        return abs(math.remainder(after - before, math.tau)) > math.radians(SPRUNG_DEG)
 
     def held(self) -> Iterator[Count]:
         """Straps on what is above ground, expansion fittings."""

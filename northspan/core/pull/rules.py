@@ -44,7 +44,7 @@ class CoverAsked:
 class CoverWay:
     """A way to lie there: the raceway it takes (none: with nothing round it), its cover (m), what it is called, what
     stands in its way in words, whether it is the run's own method, the working of its cover; ``gfci`` says that it
-    holds by a ground-fault guard.
+    holds by a ground-fault guard, ``concrete`` that concrete is laid over it.
     """
 
     raceway: str
@@ -54,6 +54,7 @@ class CoverWay:
     consequence: str
     own: bool
     gfci: bool
+    concrete: bool
     step: Step
 
 
@@ -85,6 +86,9 @@ class PullRules(Protocol):
 
     def is_cable(self, insulation: str) -> bool:
         """Whether it names a cable, all whose wires are bought as one piece, and not what is round a single one."""
+
+    def direct_burial(self, insulation: str, metal: Metal) -> str:
+        """What a run would be of with nothing round it in the ground: its own where that may be buried."""
 
     def bore(self, raceway: str, trade: str) -> tuple[float, float] | None:
         """Inside diameter (m) and area (m²) of a raceway; None where it is not made in that trade size."""

@@ -10,6 +10,8 @@ from northspan.core.pull.segments import Bend, Segment, Straight
 
 LEAST_BEND_DEG = 0.5
 LEAST_STRAIGHT_M = 0.01
+# Wire goes straight through a box where it turns less.
+STRAIGHT_DEG = 15.0
 QUARTER = 90.0
 Point = tuple[float, float, float]
 
@@ -98,6 +100,20 @@ def unrolled(run: Run, radius_m: float, inner_radius_m: float, depth_m: float) -
     )
     stretches = tuple(_stretches(points, turns, pulls, radius_m, inner_radius_m))
     return Unrolled(nodes, legs, stretches, True)
+
+
+def plan_turn_deg(route: Route, at: int) -> float:
+    """How much a route turns (degrees) on the plan at one of its points; 0 at its ends.
+
+    >>> points = [Waypoint(x=0, y=0), Waypoint(x=10, y=0), Waypoint(x=10, y=-5)]
+    >>> plan_turn_deg(Route(points=points), 1), plan_turn_deg(Route(points=points), 2)
+    (90.0, 0.0)
+    """
+    if not 0 < at < len(route.points) - 1:
+        return 0.0
+    a, b, c = route.points[at - 1 : at + 2]
+    before, after = math.atan2(b.y - a.y, b.x - a.x), math.atan2(c.y - b.y, c.x - b.x)
+    return abs(math.degrees(math.remainder(after - before, math.tau)))
 
 
 def _straight(run: Run, radius_m: float, inner_radius_m: float, depth_m: float) -> Unrolled:

@@ -4,11 +4,15 @@ from flask import Response
 from flask_openapi3 import Tag
 from pydantic import BaseModel, ConfigDict
 
-from northspan.core.document.file import sound
+from northspan.core.document.file import JobFileError, sound
+from northspan.core.document.problem import Problem
 from northspan.core.job.job import Job
+from northspan.core.job.part import Id
+from northspan.core.materials.instead import Instead, instead
 from northspan.core.materials.priced import MaterialList
 from northspan.paper.materials.sheet import materials_csv
 from northspan.server.buying.stock import materials as listed
+from northspan.server.buying.stock import prices
 from northspan.server.files import sent_file
 from northspan.server.models import JobPath
 from northspan.server.replies import refusals, reply, sends
@@ -36,6 +40,32 @@ class MaterialsReply(BaseModel):
 def count_job(body: Job) -> Response:
     """Count a job, price it from the shop's lists, and hold it against what is in the van."""
     return reply(MaterialsReply(materials=listed(sound(body))))
+
+
+class InsteadRequest(BaseModel):
+    """A run of a job that may be laid otherwise."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    job: Job
+    run: Id
+
+
+class InsteadReply(BaseModel):
+    """What other ways to lay a run cost."""
+
+    model_config = ConfigDict(frozen=True)
+
+    instead: Instead
+
+
+@materials.post("/instead", responses={200: InsteadReply})
+def laid_otherwise(body: InsteadRequest) -> Response:
+    """Price every other way to lay a run against the job as it stands."""
+    job = sound(body.job)
+    if body.run not in {run.id for run in job.runs}:
+        raise JobFileError([Problem("/run", f"there is no run {body.run!r} in this job")])
+    return reply(InsteadReply(instead=instead(job, body.run, prices())))
 
 
 @materials.get("/<job_id>/list.csv", responses={200: sends("text/csv")})

@@ -380,6 +380,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/materials/instead": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Price every other way to lay a run against the job as it stands. */
+        post: operations["materials_laid_otherwise_instead_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/materials/{job_id}/list.csv": {
         parameters: {
             query?: never;
@@ -2711,7 +2728,8 @@ export interface components {
         /**
          * NodeAnswer
          * @description A point of the unrolled route: along it on the level, height of the pipe and of the ground, both above the ground
-         *     where it starts; the bend there (degrees), whether wire comes out, its place in the route (None: not of the plan).
+         *     where it starts; the bend there (degrees), whether wire comes out, its place in the route (None: not of the plan), the least length of
+         *     a box there (no value: it goes by its room, or is none).
          */
         NodeAnswer: {
             /** Along */
@@ -2728,6 +2746,7 @@ export interface components {
             fitting: string;
             /** Waypoint */
             waypoint: number | null;
+            box: components["schemas"]["Figure"];
         };
         /**
          * Outlets
@@ -5225,6 +5244,41 @@ export interface components {
             unpriced: string[];
             /** Open */
             open: string[];
+        };
+        /**
+         * InsteadReply
+         * @description What other ways to lay a run cost.
+         */
+        InsteadReply: {
+            instead: components["schemas"]["Instead"];
+        };
+        /**
+         * Instead
+         * @description One run laid otherwise: every way under ground, and its raceway a trade size up (no value: there is none).
+         */
+        Instead: {
+            /** Ways */
+            ways: components["schemas"]["WayCost"][];
+            wider: components["schemas"]["Figure"];
+        };
+        /**
+         * WayCost
+         * @description A way to lie under ground by its name, and what it costs ($) more than the job as it stands; no value: a price is
+         *     missing, or what it takes is not on the list.
+         */
+        WayCost: {
+            /** Title */
+            title: string;
+            more: components["schemas"]["Figure"];
+        };
+        /**
+         * InsteadRequest
+         * @description A run of a job that may be laid otherwise.
+         */
+        InsteadRequest: {
+            job: components["schemas"]["Job"];
+            /** Run */
+            run: string;
         };
         /**
          * DemoList
@@ -7990,6 +8044,93 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MaterialsReply"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    materials_laid_otherwise_instead_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InsteadRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InsteadReply"];
                 };
             };
             /** @description Bad Request */

@@ -19,7 +19,7 @@ export function written(value: number | string | null | undefined, unit: string,
   if (value === null || value === undefined) return '—'
   if (typeof value === 'string') return unit === 'in' ? `${value} in` : value
   if (unit === 's') return secondsText(value)
-  if (unit === '$') return `$${value.toLocaleString('en-US', { maximumFractionDigits: 0 })}`
+  if (unit === '$') return `${value <= -0.5 ? '−' : ''}$${Math.abs(value).toLocaleString('en-US', { maximumFractionDigits: 0 })}`
   const finest = unit === 'ohm' && Math.abs(value) >= 1000 ? 0 : PLACES[unit]
   let shown = value.toLocaleString('en-US', {
     minimumFractionDigits: unit === '%' || unit === 'V' ? (places ?? PLACES[unit]) : 0,

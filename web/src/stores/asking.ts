@@ -4,14 +4,14 @@ import type { Desk } from './desk'
 import { Refused } from '@/api/client'
 import type { Job } from '@/api/types'
 
-/** What the server says of the job on the desk, asked anew whenever the job is another. */
-export function useAsked<T>(desk: Desk, ask: (job: Job) => Promise<T>) {
+/** What the server says of the job on the desk, asked anew whenever the job or what is asked `of` it is another. */
+export function useAsked<T>(desk: Desk, ask: (job: Job) => Promise<T>, of: () => unknown = () => null) {
   const found = ref<T | null>(null)
   const trouble = ref('')
   let asked = 0
 
   // An answer that comes after the next was asked for is let go.
-  watch(() => desk.key, async () => {
+  watch([() => desk.key, of], async () => {
     if (!desk.job || !desk.solution) return
     const call = ++asked
     try {

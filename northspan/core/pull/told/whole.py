@@ -9,6 +9,7 @@ from northspan.core.pull.solved import LegCover, SolvedPull
 from northspan.core.pull.told.helping import lubricant, people, rope, straps
 from northspan.core.pull.told.section import section
 from northspan.core.pull.told.ways import limit, named, one, stages, way, weight
+from northspan.core.pull.unrolled import STRAIGHT_DEG, Node, plan_turn_deg
 from northspan.core.units import Units
 from northspan.core.working import Figure, Step
 
@@ -30,7 +31,7 @@ def pull_answer(book: WholeBook, solved: SolvedPull, told: Units) -> PullAnswer:
         solved.each.run.id,
         route.measured,
         Figure(told.length.of(length), told.length.sign, tuple(said)),
-        _nodes(solved, told),
+        _nodes(book, solved, told),
         _pieces(solved, told),
         tuple(_leg(c, told) for c in solved.covers),
         section(solved, pipe, told, cites["wire_areas"]) if pipe else None,
@@ -53,7 +54,7 @@ def pull_answer(book: WholeBook, solved: SolvedPull, told: Units) -> PullAnswer:
     )
 
 
-def _nodes(solved: SolvedPull, told: Units) -> tuple[NodeAnswer, ...]:
+def _nodes(book: WholeBook, solved: SolvedPull, told: Units) -> tuple[NodeAnswer, ...]:
     route = solved.each.run.route
     return tuple(
         NodeAnswer(
@@ -64,8 +65,23 @@ def _nodes(solved: SolvedPull, told: Units) -> tuple[NodeAnswer, ...]:
             n.pull,
             route.points[n.waypoint].fitting if route and n.waypoint is not None and n.pull else "",
             n.waypoint,
+            _pull_box(book, solved, n, told),
         )
         for n in solved.route.nodes
+    )
+
+
+def _pull_box(book: WholeBook, solved: SolvedPull, node: Node, told: Units) -> Figure:
+    pipe, run, at = solved.pipe, solved.each.run, node.waypoint
+    asked = None
+    if node.pull and pipe is not None and book.pulls is not None and run.route is not None and at is not None:
+        thickest = max((w.size for w in pipe.wires), key=book.scale.rank)
+        asked = book.pulls.pull_box(pipe.trade, thickest, plan_turn_deg(run.route, at) > STRAIGHT_DEG)
+    if asked is None:
+        return Figure(None, told.small.sign, ())
+    length, cite = asked
+    return one(
+        told.small.of(length), told.small.sign, f"From wall to wall for {pipe.trade if pipe else ''} in pipe", cite
     )
 
 

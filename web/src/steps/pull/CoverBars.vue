@@ -6,7 +6,8 @@ import FigureButton from '@/figures/FigureButton.vue'
 import { list } from '@/stores/words'
 
 const pull = usePullDesk()
-const { run, leg } = pull
+const { run, leg, instead } = pull
+const costs = computed(() => new Map(instead.value?.ways.map((w) => [w.title, w.more])))
 const PLACES = list<string>('cover_locations')
 const deepest = computed(() => Math.max(...(leg.value?.ways ?? []).map((w) => Number(w.cover.value)), 1))
 
@@ -25,6 +26,7 @@ function take(raceway: string) {
         <FigureButton :figure="w.cover" :title="`cover, ${w.title}`" :places="0" />
         <b class="narrow">{{ w.title }}</b>
         <span class="narrow quiet">{{ w.own ? 'this run' : w.consequence || ' ' }}</span>
+        <FigureButton v-if="!w.own && costs.get(w.title)" :figure="costs.get(w.title)" :title="`cost of ${w.title} against this run`" :prefix="Number(costs.get(w.title)?.value) > 0 ? '+' : ''" none="no price" class="cost" />
         <button v-if="w.open && !w.own && w.raceway !== run?.cable.raceway && w.raceway !== 'none'" class="ink-button" @click="take(w.raceway)">Take it</button>
       </li>
     </ul>
@@ -43,6 +45,7 @@ li { display: grid; justify-items: center; text-align: center; width: 78px; gap:
 b { font-weight: 500; }
 .own b, .own :deep(.figure) { font-weight: 700; }
 .quiet { font-size: 13px; }
+.cost { font-size: 12.5px; }
 .ink-button { font-size: 13px; padding: 1px 6px; margin-top: 3px; }
 @media (max-width: 700px) { .ink-button { min-height: 44px; } }
 </style>

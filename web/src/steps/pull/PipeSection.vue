@@ -6,7 +6,7 @@ import FigureButton from '@/figures/FigureButton.vue'
 import { written } from '@/figures/write'
 
 const pull = usePullDesk()
-const { answer, raceway } = pull
+const { answer, raceway, instead } = pull
 const section = computed(() => answer.value?.section)
 const packed = computed(() => section.value?.wires.every((w) => w.x !== null) ?? false)
 const later = computed(() => section.value?.wires.some((w) => w.later) ?? false)
@@ -41,6 +41,7 @@ const saves = computed(() => {
         <dt>least that holds</dt><dd>{{ section.least }} in</dd>
         <template v-if="section.next_trade !== section.trade && section.next_tension.value !== null">
           <dt>{{ section.next_trade }} in instead</dt><dd><FigureButton :figure="section.next_tension" title="the next size up" /><template v-if="saves !== null">, {{ saves > 0 ? `${saves} % less` : 'no easier' }}</template></dd>
+          <template v-if="instead?.wider.value != null"><dt>dearer by</dt><dd><FigureButton :figure="instead.wider" title="cost of the next size up" /></dd></template>
         </template>
       </dl>
     </div>

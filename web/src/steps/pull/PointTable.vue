@@ -2,10 +2,11 @@
 import { computed } from 'vue'
 
 import { usePullDesk } from './key'
-import type { Waypoint } from '@/api/types'
+import type { Figure, Waypoint } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
 import NumberField from '@/fields/NumberField.vue'
 import SwitchField from '@/fields/SwitchField.vue'
+import FigureButton from '@/figures/FigureButton.vue'
 import { useUnits } from '@/stores/units'
 import { list } from '@/stores/words'
 
@@ -22,6 +23,10 @@ const buried = computed(() => run.value?.cable.location === 'buried')
 function turn(at: number): string {
   const node = answer.value?.nodes.find((n) => n.waypoint === at)
   return node && node.turn_deg ? `${node.turn_deg.toFixed(0)}°` : ''
+}
+function box(at: number): Figure | null {
+  const found = answer.value?.nodes.find((n) => n.waypoint === at)?.box
+  return found && found.value !== null ? found : null
 }
 function ends(fields: { ends?: number; ends_start?: number | null }) {
   void desk.edit(Object.entries(fields).map(([name, value]) => ({ op: 'add', path: `${base.value}/route/${name}`, value })))
@@ -53,6 +58,7 @@ function set(at: number, fields: Partial<Waypoint>) {
               <template v-if="i && i < route.points.length - 1">
                 <SwitchField :label="`at ${i + 1}`" :value="p.pull" :pointer="`${base}/route/points/${i}/pull`" @change="(v) => set(i, { pull: v })" />
                 <ChoiceField v-if="p.pull" bare :label="`What ${i + 1} is`" :value="p.fitting" :choices="FITTINGS" :pointer="`${base}/route/points/${i}/fitting`" @change="(v) => set(i, { fitting: v })" />
+                <span v-if="box(i)" class="narrow quiet">as a box <FigureButton :figure="box(i)" :title="`least length of a box at ${i + 1}`" :places="0" /> long at least</span>
               </template>
             </td>
           </tr>

@@ -1,6 +1,8 @@
 import { computed, ref, watch } from 'vue'
 
 import type { Burial, PatchStep, PullPlan, Waypoint } from '@/api/types'
+import { answered, api } from '@/api/client'
+import { useAsked } from '@/stores/asking'
 import { useDesk } from '@/stores/desk'
 import { list } from '@/stores/words'
 
@@ -28,6 +30,14 @@ export function usePull() {
     return legs[chosenLeg.value ?? deepest] ?? legs[deepest]
   })
 
+  // What other ways to lay this run cost; of a run just chosen nothing is shown until it is known.
+  const priced = useAsked(desk, async (job) => {
+    const of = desk.selectedRun
+    if (!answer.value || !of) return null
+    return { of, ...(await answered(api.POST('/api/materials/instead', { body: { job, run: of } }))).instead }
+  }, () => desk.selectedRun)
+  const instead = computed(() => (priced.found.value?.of === desk.selectedRun ? priced.found.value : null))
+
   /** Set fields of a part of the run; a part that is not there yet is laid down with them. */
   function set(part: 'burial' | 'pull', fields: Partial<Burial> | Partial<PullPlan>): Promise<boolean> {
     const there = run.value?.[part]
@@ -41,7 +51,7 @@ export function usePull() {
     return desk.edit(Object.entries(fields).map(([name, value]) => ({ op: 'add', path: `${base.value}/route/points/${at}/${name}`, value })))
   }
 
-  return { desk, answers, answer, run, base, start, end, runs, raceway, chosenLeg, leg, set, setPoint }
+  return { desk, answers, answer, run, base, start, end, runs, raceway, chosenLeg, leg, instead, set, setPoint }
 }
 
 export type PullDesk = ReturnType<typeof usePull>

@@ -53,6 +53,12 @@ class NecPull:
         """Whether it is bought as one piece, all its wires together."""
         return INSULATIONS.word(insulation, "assembly") == "yes"
 
+    def direct_burial(self, insulation: str, metal: Metal) -> str:
+        """340.10(1) and 338.12(B): UF in copper, USE-2 in aluminium, where its own may not be buried."""
+        if INSULATIONS.word(insulation, "buried") == "yes":
+            return insulation
+        return "UF" if metal == "cu" else "USE-2"
+
     def bore(self, raceway: str, trade: str) -> tuple[float, float] | None:
         """Inside diameter (m) and area (m²) by table 4."""
         found = inside(raceway, trade)
@@ -175,5 +181,6 @@ def _told(case: CoverCase, way: Way) -> CoverWay:
         consequence,
         way.method == case.group,
         way.basis == "gfci",
+        way.basis == "solid_rock",
         cover_step(case, way),
     )

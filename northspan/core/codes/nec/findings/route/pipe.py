@@ -3,12 +3,12 @@
 from collections.abc import Callable, Iterable, Iterator
 
 from northspan.core.codes.codebook import WholeBook
-from northspan.core.codes.nec.data import AWG
 from northspan.core.codes.nec.findings.route.saying import finding, fix, proved
 from northspan.core.job.house_rules import HouseRules
 from northspan.core.pull.limits import within
 from northspan.core.pull.segments import Bend
 from northspan.core.pull.solved import SolvedPull
+from northspan.core.pull.unrolled import STRAIGHT_DEG, plan_turn_deg
 from northspan.core.run.sized import Change
 from northspan.core.solution import Finding, Fix
 from northspan.core.units import INCH_M, Units
@@ -16,7 +16,6 @@ from northspan.core.working import number
 
 TIGHT_M = 0.25 * INCH_M
 GROWS_M = 0.25 * INCH_M
-FITTED_FROM = "4"
 MOST_UP = 4
 
 
@@ -58,7 +57,8 @@ def find(book: WholeBook, house: HouseRules, solved: SolvedPull, told: Units) ->
                 f"It would be {pipe.later.fill_pct:.0f} % full of {number(pipe.fill_limit_later_pct)} %. Dig once.",
                 _wider(book, house, solved, told, _full_later),
             )
-        thick = any(AWG.rank(w.size) >= AWG.rank(FITTED_FROM) for w in pipe.wires)
+        yield from _bodies(book, solved, told)
+        thick = any(book.pulls.bushed(w.size) for w in pipe.wires) if book.pulls else False
         if solved.each.run.pull is not None and solved.each.run.pull.ends_fitted is False and thick:
             yield finding(
                 solved,
@@ -70,6 +70,30 @@ def find(book: WholeBook, house: HouseRules, solved: SolvedPull, told: Units) ->
                 (fix(solved, told, Change("Fit bushings or bell ends", {"pull/ends_fitted": True})),),
             )
     yield from _growth(solved, told)
+
+
+def _bodies(book: WholeBook, solved: SolvedPull, told: Units) -> Iterator[Finding]:
+    """A conduit body that thick wire is pulled through is shorter than a box would have to be: its marking decides."""
+    route, pipe = solved.each.run.route, solved.pipe
+    if route is None or pipe is None or book.pulls is None:
+        return
+    thickest = max((w.size for w in pipe.wires), key=book.scale.rank)
+    for node in solved.route.nodes:
+        at = node.waypoint
+        if not node.pull or at is None or route.points[at].fitting != "conduit-body":
+            continue
+        asked = book.pulls.pull_box(pipe.trade, thickest, plan_turn_deg(route, at) > STRAIGHT_DEG)
+        if asked is not None:
+            yield finding(
+                solved,
+                "body-marked",
+                "advice",
+                asked[1],
+                f"the conduit body at point {at + 1} must be marked for these wires",
+                f"A box there would be {told.small.said(round(asked[0], 5))} long. A shorter body is allowed with no "
+                "more and no larger wires than are marked in it.",
+                (fix(solved, told, Change("Use a box", {f"route/points/{at}/fitting": "box"})),),
+            )
 
 
 def _growth(solved: SolvedPull, told: Units) -> Iterator[Finding]:
