@@ -60,6 +60,9 @@ def _parser(arguments: Sequence[str]) -> argparse.ArgumentParser:
     )
     least.add_argument("job", help="a job file, or - for standard input")
     least.add_argument("--years", type=_years, default=20.0, help="of losses beside the parts (default: 20; 0: parts)")
+    least.add_argument(
+        "--line", action="append", default=[], metavar="RUN", help="a run that may be at 480 V; twice at most"
+    )
     least.add_argument("--json", action="store_true", help="print it as JSON")
     least.set_defaults(command="least_cost")
     checker = commands.add_parser("check", help="size one run from flags, under any code book")

@@ -16,7 +16,7 @@ from northspan.core.opened.fault import FaultAnswer
 from northspan.core.run.question import Metal
 from northspan.core.solution import RunAnswer, Solution
 from northspan.core.units import Units, UnitsName
-from northspan.core.whatif.least.least_cost import LeastCost
+from northspan.core.whatif.least.lines import MOST_LINES, LeastLines
 from northspan.core.whatif.what_if import WhatIf
 from northspan.core.working import Figure, LabelledFigure
 from northspan.instruments.recording import Quantity, Recording
@@ -254,12 +254,13 @@ class LeastCostRequest(_Model):
 
     job: Job
     years: float = Field(20.0, ge=0, le=100)
+    lines: Annotated[list[Id], AtMost(MOST_LINES)] = Field([], description="runs that may be lines at 480 V")
 
 
 class LeastCostAnswer(_Model):
     """The cheapest wire of a job that keeps every rule."""
 
-    least: LeastCost
+    least: LeastLines
 
 
 class DemoJob(_Model):

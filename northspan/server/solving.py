@@ -8,7 +8,7 @@ from northspan.core.document.problem import Problem
 from northspan.core.job.job import Job
 from northspan.core.opened.fault import FaultQuestion, fault_answer
 from northspan.core.opened.rung import rung_figures
-from northspan.core.whatif.least.least_cost import least_cost
+from northspan.core.whatif.least.lines import least_lines
 from northspan.core.whatif.what_if import what_if
 from northspan.core.working import by_key
 from northspan.server.models import (
@@ -60,7 +60,10 @@ def least(body: LeastCostRequest) -> Response:
     if len(job.runs) > MOST_CHOSEN:
         words = f"{len(job.runs)} runs; up to {MOST_CHOSEN} are chosen together"
         raise JobFileError([Problem("/job/runs", words)])
-    return reply(LeastCostAnswer(least=least_cost(job, _prices(), body.years)))
+    unknown = next((run for run in body.lines if run not in {r.id for r in job.runs}), None)
+    if unknown is not None:
+        raise JobFileError([Problem("/lines", f"there is no run {unknown!r} in this job")])
+    return reply(LeastCostAnswer(least=least_lines(job, _prices(), body.years, dict.fromkeys(body.lines))))
 
 
 @solving.post("/working", responses={200: WorkingAnswer})

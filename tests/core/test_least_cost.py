@@ -4,15 +4,19 @@ import math
 import random
 import unittest
 
-from northspan.core.document.file import parse
+import jsonpatch
+
+from northspan.core.document.file import dump, parse
 from northspan.core.document.patched import patched_job
 from northspan.core.property.prepared import prepared
 from northspan.core.solve import solve
 from northspan.core.whatif.least.least_cost import _options, least_cost
+from northspan.core.whatif.least.lines import least_lines
 from northspan.core.whatif.least.options import standing
 from northspan.core.whatif.least.tree import Tree
 from northspan.demo.library import demo_jobs
 from northspan.shop.csv_lists import shipped_list
+from tests.core.jobs import job as small
 
 PRICES = {item.name: item.price for item in shipped_list("prices")}
 
@@ -112,6 +116,50 @@ class Whole(unittest.TestCase):
                     locked = {r.id for r in job.runs if r.locks.size is not None}
                     self.assertFalse(locked & {c.run for c in found.changes})
         self.assertGreater(cheaper, 5)
+
+    def test_a_line_at_480_volts_is_taken_where_it_pays_with_all_that_it_costs(self):
+        fields = {"cable/metal": "al", "cable/insulation": "XHHW-2", "cable/length": 1200, "use": "branch",
+                  "system": "240-2w"}  # fmt: skip
+        load = {"stations/2/load": {"amps": 40}, "stations/2/kind": "disconnect", "house_rules/total_drop_pct": 8}
+        far = small(**{f"runs/1/{n}": v for n, v in fields.items()}, **load)
+        for years in (0, 10):
+            found = least_lines(far, PRICES, years, ["feeder"])
+            self.assertEqual(found.lines, ("feeder",))
+            after = parse(jsonpatch.apply_patch(dump(far), list(found.least.fix.patch)))
+            solved = solve(after)
+            self.assertEqual([r.system for r in after.runs if r.id == "feeder"], ["480-2w"])
+            parts = [self.parts(run, answer) for run, answer in zip(after.runs, solved.runs, strict=True)]
+            plates = [s.transformer for s in after.stations if s.transformer]
+            kwh = sum(r.figure("loss_kwh_year").value for r in solved.runs)
+            kwh += sum(t.kva * t.no_load_pct / 100 * 8760 for t in plates)
+            # Windings: 3 % of the rated volts at rated amperes, as much resistance as reactance.
+            hours, amps = after.house_rules.loss_hours, {"480-2w": 20, "240-2w": 40}
+            for t in plates:
+                volts = int(t.secondary.split("-")[0])
+                r = t.impedance_pct / 100 * volts**2 / (t.kva * 1000) / math.sqrt(2)
+                kwh += amps[t.secondary] ** 2 * r * hours / 1000
+            cost = sum(parts) + sum(PRICES[f"transformer {t.kva:g} kVA"] for t in plates) + years * 0.15 * kwh
+            self.assertAlmostEqual(found.least.after.value, cost, places=4)
+            worse = {f.rule for f in solved.findings if f.level in ("danger", "violation", "house")}
+            self.assertLessEqual(worse, {f.rule for f in solve(far).findings})
+        near = least_lines(small(), PRICES, 10, ["feeder"])
+        self.assertEqual((near.lines, len(near.passed_by)), ((), 1))
+        self.assertEqual(near.least.after, least_cost(small(), PRICES, 10).after)
+
+    def parts(self, run, answer):
+        """Wire, pipe and breaker of a run by its figures and the price list."""
+        size, cable = answer.figure("size").value, run.cable
+        hots = 1 if run.system.startswith("120-") else 2
+        wires = [(cable.metal, size)] * hots
+        if run.system.endswith("3w"):
+            wires.append((cable.metal, answer.figure("neutral").value))
+        ground = answer.figure("equipment_ground").value
+        if ground is not None:
+            wires.append((cable.egc_metal or cable.metal, ground))
+        each = sum(PRICES[f"wire {metal} {size}"] for metal, size in wires)
+        each += PRICES[f"pipe {cable.raceway} {answer.figure('raceway').value}"]
+        breaker = answer.figure("breaker").value
+        return each * cable.length + (PRICES[f"breaker {hots}-pole {breaker:g}"] if breaker else 0)
 
     def test_a_price_that_is_missing_leaves_a_run_as_it_is(self):
         job = tree(1)

@@ -78,12 +78,14 @@ class Manners(ServerTest):
 
     def test_least_cost_goes_by_the_shops_list_and_its_years(self):
         answers = [
-            self.client.post("/api/solve/least-cost", json={"job": document(), "years": years}).json["least"]
+            self.client.post("/api/solve/least-cost", json={"job": document(), "years": years}).json["least"]["least"]
             for years in (0, 30)
         ]
         self.assertLess(answers[0]["after"]["value"], answers[1]["after"]["value"])
         refused = self.client.post("/api/solve/least-cost", json={"job": document(), "years": -1})
         self.assertEqual((refused.status_code, refused.json["problems"][0]["pointer"]), (422, "/years"))
+        refused = self.client.post("/api/solve/least-cost", json={"job": document(), "lines": ["gone"]})
+        self.assertEqual((refused.status_code, refused.json["problems"][0]["pointer"]), (422, "/lines"))
 
     def test_wire_is_cut_from_the_shops_spools_and_labelled(self):
         wire = document(**{"runs/0/locks/size": "2/0", "runs/1/locks/size": "6"})

@@ -40,6 +40,15 @@ def breaker(poles: int, amps: float, kind: str = "standard") -> str:
     return f"breaker {poles}-pole {number(amps)}{KINDS[kind]}"
 
 
+def transformer_part(kva: float) -> str:
+    """A transformer's name in a list.
+
+    >>> transformer_part(7.5)
+    'transformer 7.5 kVA'
+    """
+    return f"transformer {number(kva)} kVA"
+
+
 def _gear(name: str, many: float, what: str, cite: str = STATIONS, comes_with: str = "") -> Count:
     return Count("gear", name, many, "each", what, cite, comes_with=comes_with)
 
@@ -59,7 +68,7 @@ def _station(ready: Prepared, station: Station) -> Iterator[Count | str]:
             yield _gear(f"power inlet {number(station.transfer.inlet_a)} A", 1, station.name)
             yield _gear(breaker(2, station.transfer.inlet_a), 1, f"{station.name}: back-fed from the inlet")
     if station.transformer is not None:
-        yield _gear(f"transformer {number(station.transformer.kva)} kVA", 1, station.name)
+        yield _gear(transformer_part(station.transformer.kva), 1, station.name)
     if station.generator is not None:
         own = station.generator
         what = "generator" if station.kind == "generator" else "inverter"

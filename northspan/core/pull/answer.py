@@ -11,8 +11,8 @@ from northspan.core.working import Figure
 @dataclass(frozen=True, slots=True)
 class NodeAnswer:
     """A point of the unrolled route: along it on the level, height of the pipe and of the ground, both above the ground
-    where it starts; the bend there (degrees), whether wire comes out, its place in the route (None: not of the plan), the least length of
-    a box there (no value: it goes by its room, or is none).
+    where it starts; the bend there (degrees), whether wire comes out, its place in the route (None: not of the plan),
+    the least length of a box there (no value: it goes by its room, or is none).
     """
 
     along: float

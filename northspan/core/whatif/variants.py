@@ -23,8 +23,10 @@ class NotPossible(ValueError):
     """A variant that cannot be made of this job; the message says why, in words."""
 
 
-def varied(job: Job, variant: Variant) -> tuple[Job, Solution]:
-    """The job with the variant's changes, and its solution. Raises NotPossible."""
+def varied(job: Job, variant: Variant, larger: int = 0) -> tuple[Job, Solution]:
+    """The job with the variant's changes, and its solution; its transformers so many sizes ``larger`` than the least
+    that carries the load. Raises NotPossible.
+    """
     targets = [run for run in job.runs if variant.run in (None, run.id)]
     if not targets:
         raise NotPossible("The run it was made for is gone from the job.")
@@ -38,7 +40,7 @@ def varied(job: Job, variant: Variant) -> tuple[Job, Solution]:
     if variant.system is not None:
         for run in targets:
             if run.system != variant.system:
-                made = _through_transformers(made, solution, runs[run.id], variant.system)
+                made = _through_transformers(made, solution, runs[run.id], variant.system, larger)
         solution = solve(made)
     if variant.pipe_up:
         made = _pipes_up(made, solution, {run.id for run in targets})
@@ -76,16 +78,17 @@ def _pipes_up(job: Job, solution: Solution, targets: set[str]) -> Job:
     return job.model_copy(update={"runs": tuple(runs)})
 
 
-def _through_transformers(job: Job, solution: Solution, run: Run, system: str) -> Job:
+def _through_transformers(job: Job, solution: Solution, run: Run, system: str, larger: int) -> Job:
     """The run at another voltage: a transformer back to its own at the far end, and one ahead where needed."""
     answer = next(a for a in solution.runs if a.id == run.id)
     amps = answer.figure("load").value
     if not isinstance(amps, float) or amps == 0.0:
         raise NotPossible("The run has no load yet, so no transformer can be chosen.")
     needed = SYSTEMS[run.system].volts * amps / 1000.0
-    kva = next((made for made in MADE_KVA if made >= needed), None)
-    if kva is None:
+    made_so = [made for made in MADE_KVA if made >= needed]
+    if len(made_so) <= larger:
         raise NotPossible(f"{needed:.0f} kVA is more than the transformers on the list.")
+    kva = made_so[larger]
     book = whole_book(job.code_book)
     source = network(job).delivers[run.from_station]
     stations = {s.id: s for s in job.stations}

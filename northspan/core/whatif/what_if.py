@@ -7,15 +7,13 @@ from northspan.core.document.file import dump
 from northspan.core.job.job import Job
 from northspan.core.materials.count import cost
 from northspan.core.materials.of_job import job_counts
-from northspan.core.physics.transformer import series_ohms
 from northspan.core.property.prepared import prepared
-from northspan.core.run.systems import SYSTEMS
 from northspan.core.solution import Fix, RunAnswer, Solution
 from northspan.core.solve import solve
+from northspan.core.whatif.losses import transformer_losses
 from northspan.core.whatif.variants import NotPossible, varied
 from northspan.core.working import Figure, Step, number
 
-HOURS_A_YEAR = 8760.0
 AS_IT_STANDS = "As it stands"
 
 
@@ -115,20 +113,9 @@ def _yearly_loss(job: Job, solution: Solution) -> Figure:
         if isinstance(lost.value, float):
             total += lost.value
             steps.append(Step(f"Wire to {names[answer.to_station]}", lost.value, "kWh", "house rule: hours a year"))
-    for station in job.stations:
-        own = station.transformer
-        if own is None:
-            continue
-        core = own.kva * own.no_load_pct / 100.0 * HOURS_A_YEAR
-        what = f"{station.name}: core, {number(own.no_load_pct)} % of {number(own.kva)} kVA all year"
-        steps.append(Step(what, core, "kWh", "core loss"))
-        volts = SYSTEMS[own.secondary].volts
-        r = series_ohms(own.kva, volts, own.impedance_pct, own.x_over_r).real
-        loads = [a.figure("load").value for a in solution.runs if a.from_station == station.id]
-        amps = sum(a for a in loads if isinstance(a, float))
-        wound = amps * amps * r / 1000.0 * job.house_rules.loss_hours
-        steps.append(Step(f"{station.name}: windings, {number(amps)} A", wound, "kWh", "I² R, house rule: hours"))
-        total += core + wound
+    for each in transformer_losses(job, solution):
+        total += each.core_kwh + each.wound_kwh
+        steps += each.steps
     return Figure(total, "kWh", (*steps, Step("Together", total, "kWh", "sum")))
 
 

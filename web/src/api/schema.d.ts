@@ -2728,8 +2728,8 @@ export interface components {
         /**
          * NodeAnswer
          * @description A point of the unrolled route: along it on the level, height of the pipe and of the ground, both above the ground
-         *     where it starts; the bend there (degrees), whether wire comes out, its place in the route (None: not of the plan), the least length of
-         *     a box there (no value: it goes by its room, or is none).
+         *     where it starts; the bend there (degrees), whether wire comes out, its place in the route (None: not of the plan),
+         *     the least length of a box there (no value: it goes by its room, or is none).
          */
         NodeAnswer: {
             /** Along */
@@ -4510,7 +4510,7 @@ export interface components {
          * @description The cheapest wire of a job that keeps every rule.
          */
         LeastCostAnswer: {
-            least: components["schemas"]["LeastCost"];
+            least: components["schemas"]["LeastLines"];
         };
         /**
          * LeastCost
@@ -4531,6 +4531,20 @@ export interface components {
             /** Over */
             over: string[];
             fix: components["schemas"]["Fix"] | null;
+        };
+        /**
+         * LeastLines
+         * @description The cheapest property: ``least`` with the transformers' price and losses in its sums, the runs that are ``lines``
+         *     in it and what that brings with it (findings' titles), and in words why other lines were not taken.
+         */
+        LeastLines: {
+            least: components["schemas"]["LeastCost"];
+            /** Lines */
+            lines: string[];
+            /** Brings */
+            brings: string[];
+            /** Passed By */
+            passed_by: string[];
         };
         /**
          * RunChange
@@ -4563,6 +4577,12 @@ export interface components {
              * @default 20
              */
             years: number;
+            /**
+             * Lines
+             * @description runs that may be lines at 480 V
+             * @default []
+             */
+            lines: string[];
         };
         /**
          * WorkingAnswer

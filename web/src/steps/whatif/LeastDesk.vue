@@ -1,24 +1,27 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 
 import { answered, api, Refused } from '@/api/client'
-import type { LeastCost, PatchStep } from '@/api/types'
+import type { LeastLines, PatchStep } from '@/api/types'
+import ChoiceField from '@/fields/ChoiceField.vue'
 import NumberField from '@/fields/NumberField.vue'
 import FigureButton from '@/figures/FigureButton.vue'
 import { counted } from '@/figures/write'
 import { useDesk } from '@/stores/desk'
 
-defineProps<{ names: Map<string, string> }>()
+const props = defineProps<{ names: Map<string, string> }>()
 const desk = useDesk()
 const years = ref(20)
-const found = ref<LeastCost | null>(null)
+const whole = ref<LeastLines | null>(null)
+const found = computed(() => whole.value?.least ?? null)
+const line = ref<string | null>(null)
 const looking = ref(false)
 const trouble = ref('')
 let asked = 0
 
 // What was found holds for the job and the years it was found for.
-watch([() => desk.key, years], () => {
-  found.value = null
+watch([() => desk.key, years, line], () => {
+  whole.value = null
   trouble.value = ''
   asked += 1
   looking.value = false
@@ -30,8 +33,8 @@ async function look() {
   looking.value = true
   trouble.value = ''
   try {
-    const answer = await answered(api.POST('/api/solve/least-cost', { body: { job: desk.job, years: years.value } }))
-    if (call === asked) found.value = answer.least
+    const answer = await answered(api.POST('/api/solve/least-cost', { body: { job: desk.job, years: years.value, lines: line.value ? [line.value] : [] } }))
+    if (call === asked) whole.value = answer.least
   } catch (error) {
     if (!(error instanceof Refused)) throw error
     if (call === asked) trouble.value = error.message
@@ -39,6 +42,8 @@ async function look() {
     if (call === asked) looking.value = false
   }
 }
+
+const lines = computed(() => [{ value: null as string | null, words: 'none' }, ...[...props.names].map(([value, words]) => ({ value: value as string | null, words }))])
 
 function money(value: number): string {
   const sign = value < -0.5 ? '−' : value > 0.5 ? '+' : ''
@@ -56,6 +61,7 @@ function take() {
       <h3>Least cost that passes</h3>
       <span class="narrow quiet">Metal and size of every run that is not locked, together: every rule kept, every place within its drop from the source.</span>
       <NumberField label="With losses over" :value="years" unit="years" pointer="/none" hint="0 counts the parts alone" @change="(v) => v !== null && v >= 0 && v <= 100 && (years = v)" />
+      <ChoiceField label="May be a line at 480 V" :value="line" :choices="lines" pointer="/none" hint="Through a transformer at its end, and one at its start where needed" @change="(v) => (line = v)" />
       <button class="ink-button solid" :disabled="looking" @click="look">{{ looking ? 'Looking…' : 'Find it' }}</button>
     </div>
     <p v-if="trouble" class="danger" role="alert">{{ trouble }}</p>
@@ -69,6 +75,8 @@ function take() {
         <template v-else>It is the cheapest already: <FigureButton :figure="found.before" title="sized run by run" />.</template>
         <template v-if="!found.proved"> Not proved: something that no one run is to blame for was passed by.</template>
       </p>
+      <p v-if="whole?.lines.length" class="narrow">{{ whole.lines.map((r) => names.get(r) ?? r).join(', ') }}: at 480 V between transformers, their price and losses counted.<template v-if="whole.brings.length"> To look at then: {{ whole.brings.join('; ') }}.</template></p>
+      <p v-if="whole?.passed_by.length" class="narrow quiet">Passed by: {{ whole.passed_by.join('; ') }}.</p>
       <p v-if="found.over.length" class="caution">{{ found.over.join(', ') }}: beyond the drop limit whatever is chosen.</p>
       <div v-if="found.changes.length" class="scroll">
         <table>
