@@ -10,8 +10,8 @@ from tests.browser.harness import BrowserTest, Desk
 AXE = (Path(__file__).parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js").read_text("utf-8")
 PANELS = ("panels?circuit=dishwasher", *(f"panels?tab={tab}" for tab in ("list", "bought", "move", "boxes")))
 GROUND = tuple(f"ground?tab={tab}" for tab in ("answers", "electrodes", "soil"))
-STEPS = ("walk", "loads", *GROUND, *PANELS, "pull?run=studio-feeder", "what-if", "rules", "span")
-PAGES = ("/quick", "/shop/catalogue", "/shop/prices", "/shop/panels", "/shop/breakers", "/shop/spools", "/book")
+STEPS = ("walk", "loads", *GROUND, *PANELS, "pull?run=studio-feeder", "pull/buy", "what-if", "rules", "span")
+PAGES = ("/quick", "/shop/catalogue", "/shop/prices", "/shop/panels", "/shop/breakers", "/shop/spools", "/shop/van", "/book")
 
 
 class Access(BrowserTest):

@@ -97,6 +97,33 @@ class Pull(BrowserTest):
         self.assertLessEqual(page.evaluate("document.documentElement.scrollWidth"), 390)
         expect(page.get_by_role("region", name="The pull")).to_be_attached()
 
+    def test_what_to_buy_follows_the_plan_and_what_is_there_already_is_not_bought(self):
+        page = self.open()
+        page.get_by_role("link", name="What to buy").click()
+        listed = page.get_by_role("region", name="Materials")
+        wire = listed.get_by_title("Working: wire al 3/0 XHHW-2 red")
+        wire.click()
+        working = page.get_by_role("region", name=re.compile("^Working"))
+        # 310 ft and 3 ft at each end.
+        expect(working.get_by_text("House panel to Studio panel, B")).to_be_visible()
+        expect(working.get_by_text("316 ft")).to_be_visible()
+        expect(listed.get_by_text("wire cu 6 THHN red")).to_have_count(0)
+        page.get_by_role("link", name=re.compile("Walk")).click()
+        page.get_by_role("navigation", name="Places").get_by_role("button", name="Ceramics studio").click()
+        there = page.get_by_label("The wire to Studio panel is in place already")
+        there.check()
+        expect(page.get_by_role("button", name=re.compile("^Undo"))).to_be_enabled()
+        page.get_by_role("link", name=re.compile("Pull")).first.click()
+        page.get_by_role("link", name="What to buy").click()
+        expect(listed.get_by_role("row").first).to_be_visible()
+        expect(wire).to_have_count(0)
+        page.get_by_label("only what to buy").check()
+        expect(listed.get_by_text("have it")).to_have_count(0)
+        for name in ("PDF", "CSV"):
+            with page.expect_download() as download:
+                page.get_by_role("link", name=name, exact=True).click()
+            self.assertEqual(download.value.suggested_filename, f"juniper-bend-materials.{name.lower()}")
+
     def test_the_cheapest_property_is_found_and_taken(self):
         self.desk.open_job("Cobalt Street")
         page = self.page
@@ -106,7 +133,7 @@ class Pull(BrowserTest):
         years.press("Enter")
         page.get_by_role("button", name="Find it").click()
         least = page.get_by_role("region", name="Least cost that passes")
-        expect(least.get_by_title("least cost")).to_have_text("$1,415")
+        expect(least.get_by_title("least cost")).to_have_text("$1,400")
         least.get_by_role("button", name="Build it so, 3 runs").click()
         expect(page.get_by_role("button", name=re.compile("^Undo"))).to_be_enabled()
         page.get_by_role("button", name="Find it").click()

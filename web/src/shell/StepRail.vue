@@ -3,7 +3,7 @@ import { computed, onBeforeUnmount, onMounted } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import { onKey } from './keys'
-import { PAGES, STEPS } from './steps'
+import { PAGES, stepOf, STEPS } from './steps'
 import { useDesk } from '@/stores/desk'
 
 const desk = useDesk()
@@ -40,7 +40,7 @@ onBeforeUnmount(() => unbind.forEach((stop) => stop()))
         v-for="step in steps"
         :key="step.name"
         class="entry"
-        :class="{ here: (route.meta.step ?? route.name) === step.route }"
+        :class="{ here: stepOf(route) === step.route }"
         :to="{ name: step.route, params: { id: desk.id } }"
       >
         <span class="digit mono">{{ step.digit }}</span>

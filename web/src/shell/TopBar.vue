@@ -4,7 +4,7 @@ import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
 
 import MenuList from './MenuList.vue'
-import { STEPS } from './steps'
+import { stepOf, STEPS } from './steps'
 import JobSettings from '@/steps/span/JobSettings.vue'
 import { useDesk } from '@/stores/desk'
 import { useUnits } from '@/stores/units'
@@ -16,7 +16,7 @@ const units = useUnits()
 const route = useRoute()
 const settings = ref(false)
 
-const onJob = computed(() => STEPS.some((s) => s.route === route.name) && desk.job)
+const onJob = computed(() => STEPS.some((s) => s.route === stepOf(route)) && desk.job)
 const mustFix = computed(() => count('danger', 'violation'))
 const lookAt = computed(() => count('house', 'advice'))
 

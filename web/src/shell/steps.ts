@@ -1,8 +1,15 @@
+import type { RouteLocationNormalizedLoaded } from 'vue-router'
+
 /** The steps that work, under the digits they keep in the order of the job; what stands beside them has none. */
 export interface Step {
   digit: string
   name: string
   route: 'walk' | 'loads' | 'span' | 'ground' | 'panels' | 'pull' | 'what-if' | 'rules'
+}
+
+/** The step that a page belongs to: its own, or the one that it is a part of. */
+export function stepOf(route: RouteLocationNormalizedLoaded): unknown {
+  return route.meta.step ?? route.name
 }
 
 export const STEPS: Step[] = [

@@ -1,7 +1,7 @@
 import { watchEffect } from 'vue'
 import { useRoute } from 'vue-router'
 
-import { PAGES, STEPS } from './steps'
+import { PAGES, stepOf, STEPS } from './steps'
 import { useDesk } from '@/stores/desk'
 
 /** The window's title names the job and the step, so that tabs and bookmarks tell them apart. */
@@ -9,7 +9,7 @@ export function useTitle() {
   const route = useRoute()
   const desk = useDesk()
   watchEffect(() => {
-    const step = STEPS.find((s) => s.route === (route.meta.step ?? route.name))
+    const step = STEPS.find((s) => s.route === stepOf(route))
     const page = PAGES.find((p) => p.route === route.name)
     document.title = [step && desk.name, step?.name ?? page?.name, 'North Span'].filter(Boolean).join(' · ')
   })

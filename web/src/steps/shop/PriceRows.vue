@@ -2,11 +2,15 @@
 import { computed } from 'vue'
 
 import ShopCell from './ShopCell.vue'
+import { counted } from '@/figures/write'
 import { useShop } from '@/stores/shop'
 
 const props = defineProps<{ wanted: string }>()
 const shop = useShop()
-const rows = computed(() => shop.prices.filter((item) => item.name.toLowerCase().includes(props.wanted.toLowerCase())))
+// A list of thousands is searched, not scrolled.
+const MOST = 200
+const found = computed(() => shop.prices.filter((item) => item.name.toLowerCase().includes(props.wanted.toLowerCase())))
+const rows = computed(() => found.value.slice(0, MOST))
 
 function setPrice(name: string, typed: string) {
   const fields = { price: Number(typed), dated: new Date().toISOString().slice(0, 10) }
@@ -27,6 +31,7 @@ function setPrice(name: string, typed: string) {
       </tr>
     </tbody>
   </table>
+  <p v-if="found.length > MOST" class="narrow quiet">And {{ counted(found.length - MOST, 'price') }} more: type into Find what you look for.</p>
 </template>
 
 <style scoped src="./rows.css"></style>

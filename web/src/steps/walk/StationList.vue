@@ -83,4 +83,7 @@ td { border-bottom: 1px solid var(--rule); padding: 3px 10px 3px 0; }
 td.mono { font-size: 13px; }
 td.narrow { font-size: 15px; }
 button:hover { text-decoration: underline; }
+.there label { white-space: nowrap; }
+.there label + label { margin-left: 14px; }
+.there input { accent-color: var(--ink); }
 </style>

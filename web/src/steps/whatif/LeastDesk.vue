@@ -43,7 +43,7 @@ async function look() {
   }
 }
 
-const lines = computed(() => [{ value: null as string | null, words: 'none' }, ...[...props.names].map(([value, words]) => ({ value: value as string | null, words }))])
+const lines = computed(() => [{ value: null as string | null, words: 'none' }, ...[...props.names].map(([value, words]) => ({ value: value as string | null, words: words.split(' → ')[1] ?? words }))])
 
 function money(value: number): string {
   const sign = value < -0.5 ? '−' : value > 0.5 ? '+' : ''
@@ -61,7 +61,7 @@ function take() {
       <h3>Least cost that passes</h3>
       <span class="narrow quiet">Metal and size of every run that is not locked, together: every rule kept, every place within its drop from the source.</span>
       <NumberField label="With losses over" :value="years" unit="years" pointer="/none" hint="0 counts the parts alone" @change="(v) => v !== null && v >= 0 && v <= 100 && (years = v)" />
-      <ChoiceField label="May be a line at 480 V" :value="line" :choices="lines" pointer="/none" hint="Through a transformer at its end, and one at its start where needed" @change="(v) => (line = v)" />
+      <ChoiceField class="line" label="480 V, if it pays, to" :value="line" :choices="lines" pointer="/none" hint="Through a transformer at its end, and one at its start where needed" @change="(v) => (line = v)" />
       <button class="ink-button solid" :disabled="looking" @click="look">{{ looking ? 'Looking…' : 'Find it' }}</button>
     </div>
     <p v-if="trouble" class="danger" role="alert">{{ trouble }}</p>
@@ -99,6 +99,8 @@ function take() {
 .ask { display: flex; flex-wrap: wrap; gap: 4px 14px; align-items: center; }
 .ask > .quiet { flex: 1; min-width: 240px; font-size: 14.5px; }
 .ask > :deep(.field) { width: 190px; }
+.ask > :deep(.line) { width: 300px; max-width: 100%; }
+.ask > :deep(.line select) { min-width: 0; }
 h3 { font-size: 16px; }
 p { margin: 6px 0; font-size: 14px; }
 .scroll { overflow-x: auto; }
