@@ -15,12 +15,18 @@ from pathlib import Path
 
 from bench.clicking import clicking
 from bench.synthetic import chain_of, property_of, property_with_modes
+from northspan.core.cuts.of_job import job_cuts
 from northspan.core.document.file import parse_text
 from northspan.core.ground.solve_ground import solve_ground
 from northspan.core.job.job import Job, Variant
+from northspan.core.materials.instead import instead
+from northspan.core.materials.of_job import job_counts
 from northspan.core.opened.fault import FaultQuestion, fault_answer
 from northspan.core.property.prepared import prepared
+from northspan.core.pull.solve_pulls import solve_pull, solve_pulls
 from northspan.core.solve import solve
+from northspan.core.whatif.least.least_cost import least_cost
+from northspan.core.whatif.least.lines import least_lines
 from northspan.core.whatif.what_if import what_if
 from northspan.demo.library import demo_jobs
 from northspan.instruments.recording import read_recording
@@ -147,6 +153,31 @@ def grounding() -> None:
     print(f"a fault asked for, with its answers: {milliseconds(lambda: fault_answer(ready, asked), 7):.0f} ms")
 
 
+def buying() -> None:
+    """A route unrolled, what is bought for a demo job, and the cheapest wire of it and of 40 runs."""
+    job = demo_jobs()["juniper-bend"]
+    prices = {item.name: item.price for item in shipped_list("prices") if isinstance(item, PriceItem)}
+    ready = prepared(job)
+    alone = ready.book, ready.job, ready.net, ready.sized
+    print(f"its pulls unrolled and packed, cold: {milliseconds(lambda: (forget_pulls(), solve_pulls(*alone))):.1f} ms")
+    print(f"its wire cut: {milliseconds(lambda: job_cuts(ready, (), prices)):.1f} ms")
+    print(f"its materials counted: {milliseconds(lambda: job_counts(ready)):.1f} ms")
+    print(
+        f"a run of it laid otherwise, every way: {milliseconds(lambda: instead(job, 'studio-feeder', prices)):.0f} ms"
+    )
+    print(f"its least cost: {milliseconds(lambda: least_cost(job, prices, 20.0), 5):.0f} ms")
+    line = ("pump-circuit",)
+    print(f"and with a line at 480 V: {milliseconds(lambda: least_lines(job, prices, 20.0, line), 3):.0f} ms")
+    for name, forty in (("rows", property_of(40)), ("a chain", chain_of(40))):
+        took = [f"{milliseconds(lambda f=forty, y=y: least_cost(f, prices, y), 3):.0f}" for y in (0.0, 20.0)]
+        print(f"least cost of 40 runs in {name}, parts alone / with losses: {' / '.join(took)} ms")
+
+
+def forget_pulls() -> None:
+    """Let go of every route that was unrolled before."""
+    solve_pull.cache_clear()
+
+
 def with_more(job: Job, at: int) -> Job:
     """The job with a larger first appliance in one of its places."""
     place = job.places[at]
@@ -234,6 +265,7 @@ if __name__ == "__main__":
     solving()
     against_parsing()
     grounding()
+    buying()
     batch()
     for people in (1, 10, 50):
         clicking(people, 8.0)

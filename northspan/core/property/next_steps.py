@@ -25,16 +25,19 @@ def next_steps(
     sized = next(_span(job, taken, others), None)
     ground = next(_ground(grounding), None)
     variants = None if job.variants else "Add a way to build it otherwise: the other metal, another voltage or breaker."
-    opened = _line(
-        "panels", next(_panels(job, covers_off), None), "The panels are in order. Next: hand over the sheet."
-    )
+    after = "Pull, what is dug, pulled and bought" if pulls else "hand over the sheet"
+    opened = _line("panels", next(_panels(job, covers_off), None), f"The panels are in order. Next: {after}.")
     return (
         _line("walk", walk, "The walk is in. Next: Loads, what every place takes."),
         _line("loads", taken, "The loads are in. Next: Span, the wire that carries them."),
         _line("span", sized, "Every run passes. Next: Ground, electrodes and bonds."),
         _line("ground", ground, "Grounding has nothing open. Next: Panels, or hand over the sheet."),
         *((opened,) if panels else ()),
-        *((_line("pull", next(_pull(job, on_the_way), None), "Every pull is in order."),) if pulls else ()),
+        *(
+            (_line("pull", next(_pull(job, on_the_way), None), "Every pull is in order. Next: What to buy."),)
+            if pulls
+            else ()
+        ),
         _line("what-if", variants, "Take the column that you build; it becomes the job."),
         _line("rules", None, "Choose how this shop and its inspector read the rules; everything follows at once."),
     )
