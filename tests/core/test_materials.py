@@ -95,6 +95,15 @@ class ByHand(unittest.TestCase):
         cable = counted(job(**{"runs/0/cable/insulation": "SER", "runs/0/cable/raceway": "none"}))
         self.assertAlmostEqual(cable["antioxidant, 4 oz"], 8 / 40)
 
+    def test_the_wire_to_a_rod_is_measured_where_the_plan_has_both_ends(self):
+        rod = {"id": "rod", "kind": "rod", "x": 12, "y": -5, "diameter": 0.625, "length": 8}
+        made = opened(("panel/at", {"x": 0, "y": 0}), **{"places/0/grounding": {"seen": True, "electrodes": [rod]}})
+        found = job_counts(prepared(parse(made)))
+        feet = [c.quantity for c in found.counts if c.what == "House: from where it lands to the first electrode"]
+        # 17 ft along the walls, and 3 ft at each end.
+        self.assertEqual(feet, [23])
+        self.assertEqual([w for w in found.open if w.startswith("House:")], [])
+
     def test_a_moved_panel_is_spliced_in_copper_with_connectors_for_both_metals(self):
         far = {"to": {"x": 40, "y": 0}, "ends": 2}
         cable = {**NM, "metal": "al"}

@@ -63,9 +63,8 @@ def names(value):
 
 
 def unpulled(job):
-    return job.model_copy(
-        update={"runs": tuple(r.model_copy(update={"burial": None, "pull": None, "route": None}) for r in job.runs)}
-    )
+    later = {"burial": None, "pull": None, "route": None, "existing": False}
+    return job.model_copy(update={"runs": tuple(r.model_copy(update=later) for r in job.runs)})
 
 
 class FromVersion1(unittest.TestCase):
@@ -78,8 +77,8 @@ class FromVersion1(unittest.TestCase):
             self.assertEqual(leaves(made | {"version": 1}), leaves(old), path.name)
             self.assertEqual(made["version"], 2)
             job = parse(old)
-            # Version 1 had no panels with their covers off, and no burials and pulls.
-            bare = tuple(s.model_copy(update={"panel": None}) for s in now[job.name].stations)
+            # Version 1 had no panels with their covers off, no burials and pulls, and no word of what stands already.
+            bare = tuple(s.model_copy(update={"panel": None, "existing": False}) for s in now[job.name].stations)
             self.assertEqual(unpulled(job), unpulled(now[job.name].model_copy(update={"stations": bare})))
             self.assertEqual(solve(job), solve(parse(dump(job))))
 

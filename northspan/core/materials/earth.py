@@ -1,6 +1,6 @@
 """Electrodes, their clamps and the wire between them, counted from what is planned or entered as new."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from fractions import Fraction
 
 from northspan.core.ground.ohms import length_m
@@ -34,9 +34,25 @@ def earth_counts(ready: Prepared) -> Iterator[Count | str]:
         for electrode in new:
             yield from _electrode(place, electrode, planned, wire)
         if new and wire is not None:
-            yield f"{place.name}: {wire} from where it lands to the first electrode is not on the plan."
+            yield _to_the_first(ready, place, ground.lands_at, new, wire)
         if ground.intersystem and place.grounding.intersystem_terminals is None:
             yield Count("ground", "intersystem bonding termination", 1, "each", place.name, GROUND)
+
+
+def _to_the_first(
+    ready: Prepared, place: Place, lands_at: str | None, new: Sequence[Electrode], wire: str
+) -> Count | str:
+    """The wire from where the electrodes land to the nearest of them, along the walls; in words where the plan has not
+    both.
+    """
+    panel = ready.net.stations[lands_at].panel if lands_at is not None else None
+    at = panel.at if panel is not None else None
+    away = [abs(e.x - at.x) + abs(e.y - at.y) for e in new if at and e.x is not None and e.y is not None]
+    if not away:
+        return f"{place.name}: {wire} from where it lands to the first electrode is not on the plan."
+    feet = US.length.of(min(away)) + 2 * ready.job.house_rules.make_up_ft
+    what = f"{place.name}: from where it lands to the first electrode"
+    return Count("ground", wire, feet, "ft", what, "the plan", wire.removesuffix(" bare"))
 
 
 def _inches(inches: float) -> str:
