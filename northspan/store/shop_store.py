@@ -4,7 +4,7 @@ from collections.abc import Callable, Sequence
 from datetime import UTC, datetime
 from typing import Any, cast
 
-from sqlalchemy import CursorResult, Engine, delete, select, update
+from sqlalchemy import CursorResult, Engine, delete, insert, select, update
 from sqlalchemy.orm import Session
 
 from northspan.store.models import ShopItemRow, ShopListRow
@@ -41,8 +41,13 @@ class ShopStore:
                 session.add(ShopListRow(name=name, changed_at=now))
             session.execute(delete(ShopItemRow).where(ShopItemRow.list_name == name))
             session.flush()
-            for at, item in enumerate(items):
-                session.add(ShopItemRow(list_name=name, position=at, name=item["name"], document=item))
+            # All of a list in one statement: it may have thousands of rows, and others wait meanwhile.
+            rows = [
+                {"list_name": name, "position": at, "name": item["name"], "document": item}
+                for at, item in enumerate(items)
+            ]
+            if rows:
+                session.execute(insert(ShopItemRow), rows)
 
     @staticmethod
     def _documents(session: Session, name: str) -> list[Document]:

@@ -60,11 +60,11 @@ def material_list(
     ]
     unpriced = tuple(ln.name for ln in lines if ln.cost.value is None)
     steps = [
-        Step(words, sum(_cost(ln) for ln in lines if ln.group == words), "$", "the lines of it")
+        Step(words, sum((_cost(ln) for ln in lines if ln.group == words), 0.0), "$", "the lines of it")
         for words in GROUPS.values()
         if any(ln.group == words for ln in lines)
     ]
-    known = sum(_cost(ln) for ln in lines)
+    known = sum((_cost(ln) for ln in lines), 0.0)
     together = Figure(known, "$", (*steps, Step("Together, no labour", known, "$", "sum")))
     total = Figure(None, "$", tuple(steps)) if unpriced else together
     return MaterialList(tuple(lines), total, together, unpriced, counted.open)

@@ -140,8 +140,8 @@ def _with(
 def _transformers(job: Job, solved: Solution, prices: Mapping[str, float], years: float) -> Figure:
     """Price and losses ($) of the transformers of a job; those that stand already cost only what they lose."""
     bought = [transformer_part(s.transformer.kva) for s in job.stations if s.transformer and not s.existing]
-    parts = sum(prices.get(name, 0.0) for name in bought)
-    kwh = sum(each.core_kwh + each.wound_kwh for each in transformer_losses(job, solved))
+    parts = sum((prices.get(name, 0.0) for name in bought), 0.0)
+    kwh = sum((each.core_kwh + each.wound_kwh for each in transformer_losses(job, solved)), 0.0)
     lost = kwh * job.house_rules.energy_price * years
     if not bought and not kwh:
         return Figure(0.0, "$", ())
