@@ -196,7 +196,8 @@ def _answer(
 
 
 def _total(chosen: Mapping[str, Option], years: float) -> Figure:
-    parts, losses = sum(o.parts for o in chosen.values()), sum(o.losses for o in chosen.values())
+    parts = sum((o.parts for o in chosen.values()), 0.0)
+    losses = sum((o.losses for o in chosen.values()), 0.0)
     steps = (
         Step("Wire, pipe and breakers", parts, "$", "price list"),
         Step(f"Losses in {number(years)} years", losses, "$", "house rules: hours a year, price of energy"),
