@@ -37,7 +37,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
 
 def _parser(arguments: Sequence[str]) -> argparse.ArgumentParser:
     parser = _Parser(prog="northspan", description="Services, feeders and subpanels, sized with the working on show.")
-    verbs = "demo | serve | solve | load | check | bonding | box | balance | cover | pull | cuts | least-cost"
+    verbs = "demo | serve | solve | load | check | bonding | box | balance | cover | pull | cuts | least-cost | packet"
     commands = parser.add_subparsers(required=True, metavar=verbs)
     for name, words in (("demo", "start with the demo jobs"), ("serve", "start the application")):
         server = commands.add_parser(name, help=words)
@@ -65,6 +65,12 @@ def _parser(arguments: Sequence[str]) -> argparse.ArgumentParser:
     )
     least.add_argument("--json", action="store_true", help="print it as JSON")
     least.set_defaults(command="least_cost")
+    papers = commands.add_parser("packet", help="write the sheets of a job as PDF, SVG, DXF and CSV")
+    papers.add_argument("job", help="a job file, or - for standard input")
+    papers.add_argument("--out", required=True, metavar="DIR", help="the folder that they are written to")
+    papers.add_argument("--sheets", default=None, help="which, with commas between (default: all that there are)")
+    papers.add_argument("--paper", choices=("letter", "a4"), default="letter")
+    papers.set_defaults(command="packet")
     checker = commands.add_parser("check", help="size one run from flags, under any code book")
     _cases(checker, "check")
     if "check" in arguments:

@@ -17,6 +17,7 @@ from northspan.server.demos import demos
 from northspan.server.edition import EDITION
 from northspan.server.files import files
 from northspan.server.jobs import jobs
+from northspan.server.packet.views import packet
 from northspan.server.pages import serve_pages
 from northspan.server.panels.views import panels
 from northspan.server.recordings import recordings
@@ -83,6 +84,7 @@ def create_app(
         materials,
         demos,
         files,
+        packet,
         panels,
         recordings,
         shop,

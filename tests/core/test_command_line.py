@@ -121,3 +121,27 @@ class CommandLine(unittest.TestCase):
             status, _, err = run("solve", str(bad))
             self.assertEqual((status, len(err)), (2, 1))
             self.assertIn("/runs/1/cable/length (the run from House panel to Shed panel): must be more than 0", err[0])
+
+    def test_packet_writes_the_sheets_that_are_asked_for(self):
+        with tempfile.TemporaryDirectory() as folder:
+            job, out = Path(folder) / "job.json", Path(folder) / "out"
+            job.write_text(json.dumps(document()), "utf-8")
+            self.assertEqual(run("packet", str(job), "--out", str(out), "--sheets", "one-line, materials")[0], 0)
+            names = {p.name for p in out.iterdir()}
+            self.assertEqual(
+                names, {"one-line.pdf", "one-line-1.svg", "one-line-1.dxf", "materials.pdf", "materials.csv"}
+            )
+            status, _, wrong = run("packet", str(job), "--out", str(out), "--sheets", "riser")
+            self.assertEqual((status, len(wrong)), (2, 1))
+            self.assertIn("no sheet 'riser'", wrong[0])
+            status, _, wrong = run("packet", str(job), "--out", str(job))
+            self.assertEqual((status, len(wrong)), (2, 1))
+
+    def test_least_cost_says_why_a_line_was_passed_by(self):
+        with tempfile.TemporaryDirectory() as folder:
+            job = Path(folder) / "job.json"
+            job.write_text(json.dumps(document()), "utf-8")
+            status, out, _ = run("least-cost", str(job), "--line", "feeder")
+            self.assertEqual(status, 0)
+            self.assertRegex(out, r"Shed panel at 480 V: \$[\d,]+ more")
+            self.assertEqual(run("least-cost", str(job), "--line", "gone")[0], 2)

@@ -128,6 +128,21 @@ class Manners(ServerTest):
         for words in ("wire cu 6 THWN-2 red", "156 ft", "@Shed <panel>", "Together, no labour"):
             self.assertIn(words, text)
 
+    def test_the_one_line_leaves_in_each_format_whatever_it_is_called(self):
+        made = document(name='../"=1+1" <b>', **{"stations/2/name": "<script>alert(1)</script>"})
+        drawn = self.client.post("/api/packet/one-line", json={"job": made, "paper": "a4"}).json["sheets"]
+        self.assertEqual([(s["width"], s["height"]) for s in drawn], [(297, 210)])
+        words = {s["words"] for s in drawn[0]["shapes"] if s["kind"] == "words"}
+        self.assertIn("<script>alert(1)</script>", words)
+        stored = self.client.post("/api/jobs", json=made).json["id"]
+        for ending, starts in (("pdf", b"%PDF"), ("svg", b"<svg"), ("dxf", b"  0")):
+            got = self.client.get(f"/api/packet/{stored}/one-line.{ending}")
+            self.assertEqual((got.status_code, got.data[: len(starts)]), (200, starts))
+            self.assertRegex(got.headers["Content-Disposition"], rf'filename="[a-z0-9-]+\.{ending}"$')
+            self.assertFalse(ending == "svg" and b"<script>" in got.data)
+        gone = self.client.get(f"/api/packet/{stored}/one-line.svg?sheet=2")
+        self.assertEqual((gone.status_code, gone.json["problems"][0]["words"]), (422, "there are 1 of them"))
+
     def test_the_sheet_says_the_rules_and_the_loads(self):
         house = {
             "places/0/floor_area": 1500,

@@ -38,9 +38,17 @@ def next_steps(
             if pulls
             else ()
         ),
+        _line("packet", next(_packet(findings), None), "Nothing that must be mended is open: hand over the sheets."),
         _line("what-if", variants, "Take the column that you build; it becomes the job."),
         _line("rules", None, "Choose how this shop and its inspector read the rules; everything follows at once."),
     )
+
+
+def _packet(findings: Sequence[Finding]) -> Iterator[str]:
+    must = sum(f.level in MUST for f in findings)
+    if must:
+        things = "one thing" if must == 1 else f"{must} things"
+        yield f"Before it is handed over: {things} that must be mended."
 
 
 def _line(step: StepName, words: str | None, otherwise: str) -> NextStep:

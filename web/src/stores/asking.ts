@@ -1,4 +1,4 @@
-import { ref, watch } from 'vue'
+import { ref, shallowRef, watch } from 'vue'
 
 import type { Desk } from './desk'
 import { Refused } from '@/api/client'
@@ -6,7 +6,7 @@ import type { Job } from '@/api/types'
 
 /** What the server says of the job on the desk, asked anew whenever the job or what is asked `of` it is another. */
 export function useAsked<T>(desk: Desk, ask: (job: Job) => Promise<T>, of: () => unknown = () => null) {
-  const found = ref<T | null>(null)
+  const found = shallowRef<T | null>(null)
   const trouble = ref('')
   let asked = 0
 

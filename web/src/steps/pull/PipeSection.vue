@@ -54,7 +54,7 @@ const saves = computed(() => {
 .wall { fill: var(--rule); stroke: var(--ink); }
 .bore { fill: var(--paper); stroke: var(--ink); }
 g circle { stroke: var(--ink); stroke-width: 1; fill: var(--soft); }
-g text { font-family: var(--mono); font-weight: 700; font-size: 13px; fill: var(--ink); }
+g text { font-family: var(--figures); font-weight: 700; font-size: 13px; fill: var(--ink); }
 .wire-A circle { fill: #1d1d1b; }
 .wire-A text { fill: #fff; }
 .wire-B circle { fill: #b0301c; }
@@ -69,6 +69,6 @@ g text { font-family: var(--mono); font-weight: 700; font-size: 13px; fill: var(
 dl { flex: 1; min-width: 170px; display: grid; grid-template-columns: 1fr auto; gap: 3px 10px; margin: 0; }
 dt { font-family: var(--narrow); font-size: 15px; color: var(--quiet); }
 dt b { color: var(--ink); font-weight: 600; }
-dd { margin: 0; text-align: right; font-size: 13.5px; font-family: var(--mono); }
+dd { margin: 0; text-align: right; font-size: 13.5px; font-family: var(--figures); }
 .key { list-style: none; display: flex; flex-wrap: wrap; gap: 2px 14px; margin: 6px 0 0; padding: 0; font-size: 14px; color: var(--quiet); }
 </style>

@@ -45,7 +45,7 @@ const order = computed(() => (answer.value?.feed_from_start ? staged.value : [..
 dl { display: grid; grid-template-columns: 1fr auto; margin: 4px 0; }
 dt, dd { border-bottom: 1px solid var(--rule); padding: 3px 0; margin: 0; }
 dt { font-family: var(--narrow); font-size: 15px; color: var(--quiet); }
-dd { text-align: right; font-size: 13.5px; font-family: var(--mono); }
+dd { text-align: right; font-size: 13.5px; font-family: var(--figures); }
 dd.narrow { font-family: var(--narrow); font-size: 15px; }
 .narrow :deep(.figure) { font-family: var(--narrow); font-size: 15px; white-space: normal; text-align: right; }
 .stages { margin: 4px 0; padding-left: 18px; font-size: 15px; }

@@ -186,7 +186,7 @@ function shownCover(leg: number): string {
 svg { width: 100%; display: block; touch-action: pan-y; }
 text { font-family: var(--narrow); font-size: 15px; fill: var(--ink); }
 .small { font-size: 13px; fill: var(--quiet); }
-.mono.small { font-family: var(--mono); font-size: 11.5px; }
+.mono.small { font-family: var(--figures); font-size: 11.5px; }
 .quiet { fill: var(--quiet); }
 .name { font-weight: 600; }
 .stand { font-weight: 400; fill: var(--quiet); }

@@ -1,0 +1,1 @@
+"""A drawing described once, and written as SVG, PDF and DXF."""

@@ -1,0 +1,1 @@
+"""The one-line of a job, laid out from its plan."""

@@ -1,0 +1,176 @@
+"""A station of the one-line with all that hangs on it, laid out: what it feeds to its right, one below the other; the
+next of a chain, its electrodes and its second source below it.
+
+Nothing crosses: every part has a rectangle of its own, and lines run in the lanes between them.
+"""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+
+from northspan.core.job.job import Job, Station
+from northspan.core.job.run import Run
+from northspan.core.property.topology import Network
+from northspan.paper.drawing.shapes import DUST, Path, Shape, Weight, Words, fitted, moved, width
+from northspan.paper.oneline.said import Line, Said
+from northspan.paper.oneline.symbols import SQUARE, earth, symbol
+
+SIZE, LEADING, PAD = 2.7, 3.5, 1.6
+WIDEST, NARROWEST = 62.0, 30.0
+LANE, GAP, DROP = 4.0, 4.0, 3.0
+CHAINED = ("utility", "meter", "service-disconnect")
+INSET = 5.0
+
+
+@dataclass(slots=True)
+class Block:
+    """Shapes from (0, 0), how far they reach, the height at which a run comes in from the left, and that at which its
+    box begins.
+    """
+
+    width: float
+    height: float
+    port: float
+    top: float
+    shapes: list[Shape]
+
+
+@dataclass(slots=True)
+class Laying:
+    """What is laid out: a job with its network and words, the room for one sheet (mm), the stations that get a sheet of
+    their own because there is none on this one.
+    """
+
+    job: Job
+    net: Network
+    said: Said
+    room_x: float
+    room_y: float
+    apart: list[str] = field(default_factory=list)
+
+    def block(self, station: str, across: float, down: float, children: Sequence[Run] | None = None) -> Block:
+        """A station with what hangs on it, in a room (mm) of ``across`` by ``down`` where it fits; ``children``: only
+        these of its runs.
+        """
+        own = self.net.stations[station]
+        runs = list(self.net.leaving.get(station, ())) if children is None else list(children)
+        box = self.box(own)
+        shapes, column, deep = box.shapes, box.width, box.height
+        strip = self._electrodes(station)
+        if strip is not None:
+            shapes += moved(strip.shapes, 0.0, deep)
+            column, deep = max(column, strip.width), deep + strip.height
+        below = self._below(station, runs)
+        for run, other in below:
+            hung = self._hung(run, other, across, down - deep, other not in self._sources(station))
+            shapes += [Path(((INSET, box.height), (INSET, deep + hung.top)), "runs", _weight(run))]
+            shapes += moved(hung.shapes, 0.0, deep)
+            column, deep = max(column, hung.width), deep + hung.height
+            if run in runs:
+                runs.remove(run)
+        if not runs:
+            return Block(column, deep, box.port, 0.0, shapes)
+        return self._with_branches(Block(column, deep, box.port, 0.0, shapes), box.width, runs, (across, down))
+
+    def box(self, station: Station) -> Block:
+        """A station by itself: its symbol and what is said of it in a frame."""
+        lines = self.said.stations[station.id]
+        wide = max(width(ln.words, ln.font, SIZE) for ln in lines) + SQUARE + 3.0 * PAD
+        wide = min(max(wide, NARROWEST), WIDEST)
+        high = max(SQUARE, LEADING * len(lines)) + 2.0 * PAD
+        frame = Path(
+            ((0.0, 0.0), (wide, 0.0), (wide, high), (0.0, high)), "stations",
+            "line" if station.existing else "heavy", closed=True,
+        )  # fmt: skip
+        shapes: list[Shape] = [frame, *moved(symbol(station.kind, station.existing), PAD, (high - SQUARE) / 2.0)]
+        shapes += _lines(lines, SQUARE + 2.0 * PAD, PAD, wide - SQUARE - 3.0 * PAD)
+        return Block(wide, high, high / 2.0, 0.0, shapes)
+
+    def stub(self, station: str) -> Block:
+        """A station whose own sheet shows what hangs on it."""
+        box = self.box(self.net.stations[station])
+        words = Words(PAD, box.height + LEADING, "goes on on a sheet of its own", SIZE, "figures", ink="quiet")
+        reach = PAD + width(words.words, words.font, SIZE)
+        return Block(max(box.width, reach), box.height + LEADING + PAD, box.port, 0.0, [*box.shapes, words])
+
+    def _electrodes(self, station: str) -> Block | None:
+        lines = self.said.electrodes.get(station)
+        if not lines:
+            return None
+        at = 2.0 * INSET + 2.0
+        room = WIDEST - at
+        shapes: list[Shape] = moved(earth(), at, 0.0)
+        shapes += _lines(lines, at + 3.6, 1.0, room)
+        reach = max(width(fitted(ln.words, ln.font, SIZE, room), ln.font, SIZE) for ln in lines)
+        return Block(at + 3.6 + reach, LEADING * max(2, len(lines)) + PAD, 0.0, 0.0, shapes)
+
+    def _sources(self, station: str) -> dict[str, Run]:
+        """The second source of a transfer switch, by its station."""
+        second = self.net.standby.get(station)
+        return {} if second is None else {second.from_station: second}
+
+    def _below(self, station: str, runs: Sequence[Run]) -> list[tuple[Run, str]]:
+        """What hangs under a station: its second source, or the next of a chain of service equipment."""
+        found = [(run, other) for other, run in self._sources(station).items()]
+        chained = self.net.stations[station].kind in CHAINED and len(runs) == 1 and not found
+        return [(runs[0], runs[0].to_station)] if chained else found
+
+    def _hung(self, run: Run, other: str, across: float, down: float, chained: bool) -> Block:
+        """A station under another, with the words of the run between them."""
+        lines = self.said.runs[run.id]
+        top = LEADING * len(lines) + DROP
+        shapes: list[Shape] = _lines(lines, INSET + 1.6, DROP / 2.0, WIDEST)
+        reach = INSET + 1.6 + max(width(fitted(ln.words, ln.font, SIZE, WIDEST), ln.font, SIZE) for ln in lines)
+        under = self._fitting(other, across, down - top) if chained else self.box(self.net.stations[other])
+        shapes += moved(under.shapes, 0.0, top)
+        return Block(max(reach, under.width), top + under.height, 0.0, top + under.top, shapes)
+
+    def _with_branches(self, own: Block, box_width: float, runs: Sequence[Run], room: tuple[float, float]) -> Block:
+        """What a station feeds, to its right, one below the other."""
+        lane = own.width + LANE
+        labels = [self.said.runs[run.id] for run in runs]
+        slot = max(width(fitted(ln.words, ln.font, SIZE, WIDEST), ln.font, SIZE) for s in labels for ln in s) + 4.0
+        children = [self._fitting(run.to_station, room[0] - lane - slot, room[1]) for run in runs]
+        # The first run leaves straight: whichever box is the lower one waits for the other.
+        y = max(0.0, own.port - max(children[0].port, LEADING + 0.6))
+        down = max(0.0, max(children[0].port, LEADING + 0.6) - own.port)
+        shapes, port_of_own, ports = moved(own.shapes, 0.0, down), own.port + down, []
+        reach = lane + slot
+        for run, child in zip(runs, children, strict=True):
+            port = y + max(child.port, LEADING + 0.6)
+            shapes += moved(child.shapes, lane + slot, port - child.port)
+            shapes.append(Path(((lane, port), (lane + slot, port)), "runs", _weight(run)))
+            over, *under = self.said.runs[run.id]
+            shapes += _lines([over], lane + 1.6, port - LEADING - 0.9, WIDEST)
+            shapes += _lines(under, lane + 1.6, port + 0.7, WIDEST)
+            ports.append(port)
+            reach = max(reach, lane + slot + child.width)
+            y = max(port - child.port + child.height, port + 0.7 + LEADING * len(under)) + GAP
+        shapes.append(Path(((box_width, port_of_own), (lane, port_of_own)), "runs"))
+        ends = (*ports, port_of_own)
+        if max(ends) - min(ends) > DUST:
+            shapes.append(Path(((lane, min(ends)), (lane, max(ends))), "runs"))
+        return Block(reach, max(own.height + down, y - GAP), port_of_own, down, shapes)
+
+    def _fitting(self, station: str, across: float, down: float) -> Block:
+        """A station with what hangs on it where there is room for that; else by itself, with a sheet of its own."""
+        before = len(self.apart)
+        whole = self.block(station, across, down)
+        if whole.width <= across and whole.height <= down:
+            return whole
+        if not self.net.leaving.get(station) and station not in self.net.standby:
+            return whole
+        del self.apart[before:]
+        self.apart.append(station)
+        return self.stub(station)
+
+
+def _weight(run: Run) -> Weight:
+    return "line" if run.existing else "heavy"
+
+
+def _lines(lines: Sequence[Line], x: float, top: float, room: float) -> list[Shape]:
+    """Lines of words below one another from ``top``, each cut to its room."""
+    return [
+        Words(x, top + LEADING * at + SIZE, fitted(ln.words, ln.font, SIZE, room), SIZE, ln.font, ink=ln.ink)
+        for at, ln in enumerate(lines)
+    ]
