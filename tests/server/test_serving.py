@@ -2,10 +2,12 @@
 
 import csv
 import io
+import zipfile
 
 from pypdf import PdfReader
 
 from northspan.core.codes.library import code_book
+from northspan.core.document.file import parse_text
 from northspan.core.job.house_rules import HouseRules
 from northspan.core.solve import solve
 from northspan.demo.library import demo_jobs
@@ -140,6 +142,11 @@ class Manners(ServerTest):
             self.assertEqual((got.status_code, got.data[: len(starts)]), (200, starts))
             self.assertRegex(got.headers["Content-Disposition"], rf'filename="[a-z0-9-]+\.{ending}"$')
             self.assertFalse(ending == "svg" and b"<script>" in got.data)
+        packed = zipfile.ZipFile(io.BytesIO(self.client.get(f"/api/packet/{stored}/packet.zip").data))
+        names = {"job.json", "one-line.pdf", "one-line-1.svg", "one-line-1.dxf", "materials.pdf", "materials.csv",
+                 "calculation.pdf", "calculation.csv"}  # fmt: skip
+        self.assertEqual(set(packed.namelist()), names)
+        self.assertEqual(parse_text(packed.read("job.json")).name, made["name"])
         gone = self.client.get(f"/api/packet/{stored}/one-line.svg?sheet=2")
         self.assertEqual((gone.status_code, gone.json["problems"][0]["words"]), (422, "there are 1 of them"))
 

@@ -10,10 +10,11 @@ from northspan.core.document.file import JobFileError, sound
 from northspan.core.document.problem import Problem
 from northspan.core.job.job import Job
 from northspan.paper.drawing.shapes import Drawing
+from northspan.server.buying.stock import materials
 from northspan.server.files import sent_file
 from northspan.server.models import JobPath
 from northspan.server.packet.models import DrawnSheet, drawn
-from northspan.server.replies import refusals, reply, sends
+from northspan.server.replies import refusals, refuse, reply, sends
 from northspan.server.resource import Resource
 from northspan.server.wiring import job_store, solutions
 
@@ -84,6 +85,23 @@ def one_line_dxf(path: JobPath, query: PaperQuery) -> Response:
     job, sheets = _sheets(path, query)
     body = dxf(_of(sheets, query.sheet))
     return sent_file(body, f"{job.name} one-line {query.sheet}", "dxf", "image/vnd.dxf")
+
+
+@packet.get("/<job_id>/packet.zip", responses={200: sends("application/zip"), **refusals(422)})
+def packet_zip(path: JobPath, query: PaperQuery) -> Response:
+    """Every sheet of a stored job in each of its formats, with its job file."""
+    from northspan.paper.packet import archive, packet_files
+    from northspan.paper.set_pdf import SheetTooLong
+
+    stored = job_store().get(path.job_id)
+    job = stored.sound()
+    solution = solutions().of(job).solution
+    try:
+        sheets = list(packet_files(job, solution, materials(job), stored.changed_at.date(), query.paper))
+    except SheetTooLong as trouble:
+        return refuse(422, str(trouble))
+    body = archive([("job.json", job.model_dump_json(indent=1).encode()), *sheets])
+    return sent_file(body, f"{job.name} packet", "zip", "application/zip")
 
 
 def _sheets(path: JobPath, query: PaperQuery) -> tuple[Job, tuple[Drawing, ...]]:
