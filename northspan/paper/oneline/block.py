@@ -4,10 +4,10 @@ next of a chain, its electrodes and its second source below it.
 Nothing crosses: every part has a rectangle of its own, and lines run in the lanes between them.
 """
 
-from collections.abc import Sequence
+from collections.abc import Container, Sequence
 from dataclasses import dataclass, field
 
-from northspan.core.job.job import Job, Station
+from northspan.core.job.job import Station
 from northspan.core.job.run import Run
 from northspan.core.property.topology import Network
 from northspan.paper.drawing.shapes import DUST, Path, Shape, Weight, Words, fitted, moved, width
@@ -34,22 +34,29 @@ class Block:
     shapes: list[Shape]
 
 
+@dataclass(frozen=True, slots=True)
+class Apart:
+    """A station that goes on on another sheet, with those of its runs that are wanting (None: all)."""
+
+    station: str
+    runs: tuple[Run, ...] | None
+
+
 @dataclass(slots=True)
 class Laying:
-    """What is laid out: a job with its network and words, the room for one sheet (mm), the stations that get a sheet of
-    their own because there is none on this one.
+    """What is laid out: a job's network and words; the stations that go on on another sheet because there is no room on
+    this one, each with those of its runs that are wanting (None: all).
     """
 
-    job: Job
     net: Network
     said: Said
-    room_x: float
-    room_y: float
-    apart: list[str] = field(default_factory=list)
+    apart: list[Apart] = field(default_factory=list)
 
-    def block(self, station: str, across: float, down: float, children: Sequence[Run] | None = None) -> Block:
+    def block(
+        self, station: str, across: float, down: float, children: Sequence[Run] | None = None, splits: bool = False
+    ) -> Block:
         """A station with what hangs on it, in a room (mm) of ``across`` by ``down`` where it fits; ``children``: only
-        these of its runs.
+        these of its runs; ``splits``: what there is no room for below goes on elsewhere.
         """
         own = self.net.stations[station]
         runs = list(self.net.leaving.get(station, ())) if children is None else list(children)
@@ -61,7 +68,8 @@ class Laying:
             column, deep = max(column, strip.width), deep + strip.height
         below = self._below(station, runs)
         for run, other in below:
-            hung = self._hung(run, other, across, down - deep, other not in self._sources(station))
+            chained = other not in self._sources(station)
+            hung = self._hung(run, other, (across, down - deep), chained, splits)
             shapes += [Path(((INSET, box.height), (INSET, deep + hung.top)), "runs", _weight(run))]
             shapes += moved(hung.shapes, 0.0, deep)
             column, deep = max(column, hung.width), deep + hung.height
@@ -69,7 +77,8 @@ class Laying:
                 runs.remove(run)
         if not runs:
             return Block(column, deep, box.port, 0.0, shapes)
-        return self._with_branches(Block(column, deep, box.port, 0.0, shapes), box.width, runs, (across, down))
+        own_block = Block(column, deep, box.port, 0.0, shapes)
+        return self._with_branches(station, own_block, box.width, runs, (across, down), splits)
 
     def box(self, station: Station) -> Block:
         """A station by itself: its symbol and what is said of it in a frame."""
@@ -88,7 +97,7 @@ class Laying:
     def stub(self, station: str) -> Block:
         """A station whose own sheet shows what hangs on it."""
         box = self.box(self.net.stations[station])
-        words = Words(PAD, box.height + LEADING, "goes on on a sheet of its own", SIZE, "figures", ink="quiet")
+        words = Words(PAD, box.height + LEADING, "goes on on another sheet", SIZE, "figures", ink="quiet")
         reach = PAD + width(words.words, words.font, SIZE)
         return Block(max(box.width, reach), box.height + LEADING + PAD, box.port, 0.0, [*box.shapes, words])
 
@@ -114,29 +123,43 @@ class Laying:
         chained = self.net.stations[station].kind in CHAINED and len(runs) == 1 and not found
         return [(runs[0], runs[0].to_station)] if chained else found
 
-    def _hung(self, run: Run, other: str, across: float, down: float, chained: bool) -> Block:
+    def _hung(self, run: Run, other: str, room: tuple[float, float], chained: bool, splits: bool) -> Block:
         """A station under another, with the words of the run between them."""
         lines = self.said.runs[run.id]
         top = LEADING * len(lines) + DROP
         shapes: list[Shape] = _lines(lines, INSET + 1.6, DROP / 2.0, WIDEST)
         reach = INSET + 1.6 + max(width(fitted(ln.words, ln.font, SIZE, WIDEST), ln.font, SIZE) for ln in lines)
-        under = self._fitting(other, across, down - top) if chained else self.box(self.net.stations[other])
+        under = self.box(self.net.stations[other])
+        if chained:
+            under = self._fitting(other, room[0], room[1] - top, splits)
         shapes += moved(under.shapes, 0.0, top)
         return Block(max(reach, under.width), top + under.height, 0.0, top + under.top, shapes)
 
-    def _with_branches(self, own: Block, box_width: float, runs: Sequence[Run], room: tuple[float, float]) -> Block:
+    def _with_branches(
+        self, station: str, own: Block, box_width: float, runs: Sequence[Run], room: tuple[float, float], splits: bool
+    ) -> Block:
         """What a station feeds, to its right, one below the other."""
         lane = own.width + LANE
         labels = [self.said.runs[run.id] for run in runs]
         slot = max(width(fitted(ln.words, ln.font, SIZE, WIDEST), ln.font, SIZE) for s in labels for ln in s) + 4.0
+        before = len(self.apart)
         children = [self._fitting(run.to_station, room[0] - lane - slot, room[1]) for run in runs]
         # The first run leaves straight: whichever box is the lower one waits for the other.
         y = max(0.0, own.port - max(children[0].port, LEADING + 0.6))
         down = max(0.0, max(children[0].port, LEADING + 0.6) - own.port)
         shapes, port_of_own, ports = moved(own.shapes, 0.0, down), own.port + down, []
         reach = lane + slot
-        for run, child in zip(runs, children, strict=True):
+        for at, (run, child) in enumerate(zip(runs, children, strict=True)):
             port = y + max(child.port, LEADING + 0.6)
+            if splits and at and port - child.port + child.height + LEADING + PAD > room[1]:
+                # What goes on elsewhere of those that are left out is found again where they go on.
+                kept = {r.to_station for r in runs[:at]}
+                self.apart[before:] = [a for a in self.apart[before:] if self._under(a.station, kept)]
+                self.apart.append(Apart(station, tuple(runs[at:])))
+                words = f"and {len(runs) - at} more, on another sheet"
+                shapes.append(Words(lane + 1.6, y + SIZE, words, SIZE, "figures", ink="quiet"))
+                y += LEADING + GAP
+                break
             shapes += moved(child.shapes, lane + slot, port - child.port)
             shapes.append(Path(((lane, port), (lane + slot, port)), "runs", _weight(run)))
             over, *under = self.said.runs[run.id]
@@ -151,16 +174,20 @@ class Laying:
             shapes.append(Path(((lane, min(ends)), (lane, max(ends))), "runs"))
         return Block(reach, max(own.height + down, y - GAP), port_of_own, down, shapes)
 
-    def _fitting(self, station: str, across: float, down: float) -> Block:
-        """A station with what hangs on it where there is room for that; else by itself, with a sheet of its own."""
+    def _under(self, station: str, tops: Container[str]) -> bool:
+        """Whether a station is one of these or is fed by one."""
+        return station in tops or any(run.to_station in tops for run in self.net.upstream(station))
+
+    def _fitting(self, station: str, across: float, down: float, splits: bool = False) -> Block:
+        """A station with what hangs on it where there is room for that; else by itself, and it goes on elsewhere."""
         before = len(self.apart)
-        whole = self.block(station, across, down)
+        whole = self.block(station, across, down, None, splits)
         if whole.width <= across and whole.height <= down:
             return whole
         if not self.net.leaving.get(station) and station not in self.net.standby:
             return whole
         del self.apart[before:]
-        self.apart.append(station)
+        self.apart.append(Apart(station, None))
         return self.stub(station)
 
 

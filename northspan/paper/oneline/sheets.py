@@ -5,12 +5,11 @@ from datetime import date
 
 from northspan.core.codes.library import code_book
 from northspan.core.job.job import Job
-from northspan.core.job.run import Run
 from northspan.core.property.topology import as_used, network
 from northspan.core.solution import Solution
 from northspan.paper.drawing.shapes import Drawing, Path, Shape, Words, fitted, moved, scaled, width
 from northspan.paper.labels import CAUTION
-from northspan.paper.oneline.block import GAP, SIZE, Laying
+from northspan.paper.oneline.block import GAP, SIZE, Apart, Laying
 from northspan.paper.oneline.said import said
 
 PAPERS = {"letter": (279.4, 215.9), "a4": (297.0, 210.0)}
@@ -26,82 +25,61 @@ def one_line(job: Job, solution: Solution, made_on: date | None, paper: str = "l
     """
     wide, high = PAPERS[paper]
     room = wide - 2 * MARGIN - 6.0, high - 2 * MARGIN - TITLE - 6.0
-    bodies: list[tuple[str, list[Shape]]] = []
+    bodies: list[list[Shape]] = []
     for scale in SCALES:
-        bodies = _bodies(job, solution, room[0] / scale, room[1] / scale)
-        if len(bodies) == 1 or scale == SCALES[-1]:
-            bodies = [(title, scaled(shapes, scale)) for title, shapes in bodies]
+        bodies, whole = _bodies(job, solution, room[0] / scale, room[1] / scale)
+        if whole or scale == SCALES[-1]:
+            bodies = [scaled(shapes, scale) for shapes in bodies]
             break
+    many = len(bodies)
+    titles = ["One-line", *(f"One-line, {at}" for at in range(2, many + 1))]
     return tuple(
         Drawing(
             title, wide, high,
-            (*moved(shapes, MARGIN + 3.0, MARGIN + 3.0), *_frame(job, title, made_on, at, len(bodies), wide, high)),
+            (*moved(shapes, MARGIN + 3.0, MARGIN + 3.0), *_frame(job, title, made_on, (at, many), (wide, high))),
         )
-        for at, (title, shapes) in enumerate(bodies, 1)
+        for at, (title, shapes) in enumerate(zip(titles, bodies, strict=False), 1)
     )  # fmt: skip
 
 
-def _bodies(job: Job, solution: Solution, across: float, down: float) -> list[tuple[str, list[Shape]]]:
-    """What is drawn on every sheet, from (0, 0), in a room of ``across`` by ``down`` (mm)."""
-    used = as_used(job)
-    net = network(used)
-    laying = Laying(used, net, said(job, solution), across, down)
+def _bodies(job: Job, solution: Solution, across: float, down: float) -> tuple[list[list[Shape]], bool]:
+    """What is drawn on every sheet, from (0, 0), in a room of ``across`` by ``down`` (mm); whether it is one sheet on
+    which nothing goes on elsewhere.
+    """
+    net = network(as_used(job))
+    laying = Laying(net, said(job, solution))
     second = {run.from_station for run in net.standby.values()}
-    roots = [s for s in net.stations if s not in net.fed_by and s not in second]
-    found: list[tuple[str, list[Shape]]] = []
-    sheet: list[Shape] = []
-    y = 0.0
-    for root in roots:
-        whole = laying.block(root, across, down)
-        if whole.height > down or whole.width > across:
-            laying.apart.append(root)
-            continue
-        if y and y + whole.height > down:
-            found.append(("One-line", sheet))
-            sheet, y = [], 0.0
-        sheet += moved(whole.shapes, 0.0, y)
-        y += whole.height + 2 * GAP
-    if sheet:
-        found.append(("One-line", sheet))
-    waiting = deque(laying.apart)
+    waiting = deque(Apart(s, None) for s in net.stations if s not in net.fed_by and s not in second)
+    found: list[list[Shape]] = []
+    y, broken = 0.0, False
     while waiting:
-        station = waiting.popleft()
+        each = waiting.popleft()
         laying.apart = []
-        found += [(f"One-line: {net.stations[station].name}", each) for each in _pages(laying, station)]
-        waiting.extend(laying.apart)
-    return found
-
-
-def _pages(laying: Laying, station: str) -> list[list[Shape]]:
-    """A station with a sheet of its own, and as many more as what it feeds takes."""
-    pages: list[list[Shape]] = []
-    apart: list[str] = []
-    left = list(laying.net.leaving.get(station, ()))
-    while left or not pages:
-        taken: list[Run] = []
-        best, own = laying.block(station, laying.room_x, laying.room_y, []), list[str]()
-        for run in left:
+        left = down - y
+        whole = laying.block(each.station, across, left, each.runs)
+        # Beside what is on a sheet already it stands only where all of it does.
+        if not y or laying.apart or whole.height > left or whole.width > across:
             laying.apart = []
-            tried = laying.block(station, laying.room_x, laying.room_y, [*taken, run])
-            if taken and tried.height > laying.room_y:
-                break
-            taken.append(run)
-            best, own = tried, laying.apart
-        pages.append(best.shapes)
-        apart += own
-        left = left[len(taken) :]
-    laying.apart = apart
-    return pages
+            whole = laying.block(each.station, across, down, each.runs, splits=True)
+            found.append([])
+            y = 0.0
+        found[-1] += moved(whole.shapes, 0.0, y)
+        y += whole.height + 2 * GAP
+        waiting.extend(laying.apart)
+        broken = broken or bool(laying.apart)
+    return found, len(found) == 1 and not broken
 
 
-def _frame(job: Job, title: str, made_on: date | None, at: int, of: int, wide: float, high: float) -> list[Shape]:
+def _frame(
+    job: Job, title: str, made_on: date | None, number_of: tuple[int, int], size: tuple[float, float]
+) -> list[Shape]:
     """The sheet's edge and its title block."""
-    right, foot = wide - MARGIN, high - MARGIN
+    right, foot = size[0] - MARGIN, size[1] - MARGIN
     head = foot - TITLE
     edge = Path(((MARGIN, MARGIN), (right, MARGIN), (right, foot), (MARGIN, foot)), "frame", "line", closed=True)
     under = f"{code_book(job.code_book).edition} · house rules: {job.house_rules.name}"
     under += "" if made_on is None else f" · {made_on.isoformat()}"
-    number = f"sheet {at} of {of}"
+    number = f"sheet {number_of[0]} of {number_of[1]}"
     return [
         edge,
         Path(((MARGIN, head), (right, head)), "frame", "line"),
