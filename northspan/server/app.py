@@ -15,18 +15,18 @@ from northspan.server.buying.materials import materials
 from northspan.server.buying.shop import shop
 from northspan.server.demos import demos
 from northspan.server.edition import EDITION
+from northspan.server.field.recordings import recordings
+from northspan.server.field.surveys import surveys
+from northspan.server.field.tracks import tracks
 from northspan.server.files import files
 from northspan.server.jobs import jobs
 from northspan.server.packet.views import packet
 from northspan.server.pages import serve_pages
 from northspan.server.panels.views import panels
-from northspan.server.recordings import recordings
 from northspan.server.replies import HANDLERS, on_bad_request, refuse
 from northspan.server.solutions import Solutions
 from northspan.server.solving import solving
-from northspan.server.surveys import surveys
 from northspan.server.told import told
-from northspan.server.tracks import tracks
 from northspan.server.wiring import SHOP_KEY, SOLUTIONS_KEY, STORE_KEY
 from northspan.server.workings import workings
 from northspan.store.database import open_database

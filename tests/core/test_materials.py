@@ -209,6 +209,15 @@ class Instead(unittest.TestCase):
 
 
 class Priced(unittest.TestCase):
+    def test_wire_to_electrodes_is_bought_beside_wire_of_the_same_name_in_a_pipe(self):
+        # A bare 8 in the pipe, 156 ft; and 8 ft of it between two rods at each of two places.
+        made = job(**{"runs/1/locks": {"size": "6", "egc_size": "8"}, "runs/1/cable/bare_egc": True})
+        lines = [(x.group, x.buy, x.cost.value) for x in listed(made).lines if x.name == "wire cu 8 bare"]
+        each = SHIPPED["wire cu 8"]
+        self.assertEqual([(g, b) for g, b, _ in lines], [("Wire and cable", 156), ("Grounding", 16)])
+        for (_, _, cost_of), feet in zip(lines, (156, 16), strict=True):
+            self.assertAlmostEqual(cost_of, feet * each)
+
     def test_the_van_goes_first_and_what_is_bought_is_as_it_is_sold(self):
         made = job(**IN_ORDER)
         black = SpoolStock("black", ("cu THWN-2", "6", "black"), 600, 250.0, None)

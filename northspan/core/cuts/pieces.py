@@ -24,7 +24,8 @@ EXTENDED_IN = "cu"
 @dataclass(frozen=True, slots=True)
 class Piece:
     """One unbroken wire or cable: what it belongs to (``id``; ``run`` where that is a run), where it starts and ends in
-    words, its letter (empty: a cable), kind, length (ft) with what is kept at both ends, marking.
+    words, its letter (empty: a cable), kind, length (ft) with what is kept at both ends, marking, how many ``wires`` it
+    has with its ground, at how many of its ends a cable is ``held`` by a connector.
     """
 
     id: str
@@ -35,6 +36,8 @@ class Piece:
     kind: Kind
     length_ft: float
     marked: str | None
+    wires: int = 1
+    held: int = 0
 
     @property
     def part(self) -> str:
@@ -135,7 +138,9 @@ def _of_circuits(book: WholeBook, house: HouseRules, panel: SolvedPanel) -> Iter
     for each in circuit_wires(panel):
         feet = US.length.of(each.cable.length) + 2 * house.make_up_ft
         name = f"{panel.station.id}/{each.circuits[0].circuit.id}"
-        yield from _wires(book, house, each.sizing, feet, name, (each.start, each.end))
+        for piece in _wires(book, house, each.sizing, feet, name, (each.start, each.end)):
+            # Its far end is at an outlet box, which has clamps of its own.
+            yield replace(piece, held=min(piece.held, 1))
 
 
 def _wires(
@@ -175,4 +180,5 @@ def _lengthening(house: HouseRules, panel: SolvedPanel, moving: Moving) -> Itera
 
 def _cable(name: str, ends: tuple[str, str], made: tuple[str, str, str, int], feet: float) -> Piece:
     metal, insulation, size, many = made
-    return Piece(name, None, *ends, "", (f"{metal} {insulation}", f"{size} {many}-wire", SHEATH), feet, None)
+    kind = (f"{metal} {insulation}", f"{size} {many}-wire", SHEATH)
+    return Piece(name, None, *ends, "", kind, feet, None, many + 1, 2)

@@ -55,16 +55,17 @@ class Material:
 
 
 def gathered(counts: Iterable[Count]) -> tuple[Material, ...]:
-    """The counts by part, in the order in which each part first comes; nothing of what is none.
+    """The counts by part, in the order in which each part first comes; nothing of what is none. Wire of the same name
+    that is cut with the others and that goes to electrodes are two parts: only the one is in the cut plan.
 
     >>> two = [Count("pipe", "pipe EMT 1", n, "ft", "Shed", "the plan") for n in (10.0, 5.0)]
     >>> gathered(two)[0].quantity.value
     15.0
     """
-    found: dict[tuple[str, str], list[Count]] = {}
+    found: dict[tuple[str, str, str], list[Count]] = {}
     for each in counts:
         if each.quantity > 0.0:
-            found.setdefault((each.name, each.comes_with), []).append(each)
+            found.setdefault((each.group, each.name, each.comes_with), []).append(each)
     return tuple(
         Material(one.group, one.name, one.unit, one.priced_as, one.comes_with, one.stick, tuple(own))
         for own in found.values()

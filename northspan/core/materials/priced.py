@@ -55,7 +55,7 @@ def material_list(
         spools.setdefault(spool.part, []).append(spool)
     left = dict(van)
     lines = [
-        _of_wire(m, spools[m.name], told) if m.name in spools else _line(m, prices, left, told)
+        _of_wire(m, spools[m.name], told) if m.group == "wire" and m.name in spools else _line(m, prices, left, told)
         for m in gathered(counted.counts)
     ]
     unpriced = tuple(ln.name for ln in lines if ln.cost.value is None)

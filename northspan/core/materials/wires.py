@@ -4,7 +4,7 @@ from collections import Counter
 from collections.abc import Iterator, Mapping, Sequence
 
 from northspan.core.codes.codebook import WholeBook
-from northspan.core.cuts.pieces import EXTENDED_IN, SHEATH, Piece, circuit_wires, sold_as
+from northspan.core.cuts.pieces import EXTENDED_IN, Piece, circuit_wires, sold_as
 from northspan.core.job.run import Cable
 from northspan.core.materials.count import Count
 from northspan.core.materials.pipes import apart
@@ -23,16 +23,12 @@ def wire_counts(ready: Prepared, pieces: Sequence[Piece], panels: Mapping[str, S
         what = f"{piece.start} to {piece.end}" + (f", {piece.letter}" if piece.letter else "")
         yield Count("wire", piece.part, piece.length_ft, "ft", what, CUT, sold_as(piece.kind))
         yield Count("small", "wire labels, sheet of 30", 2.0 / LABELS_A_SHEET, "each", f"{what}: both ends", CUT)
-        if piece.kind[2] == SHEATH:
-            ends = 1 if piece.run is None and "from" not in piece.id else 2
-            at = "both ends" if ends == 2 else "at the panel"
-            yield Count("small", f"connector for {piece.part}", ends, "each", f"{what}: {at}", CUT)
+        at = "both ends" if piece.held == 2 else "at the panel"
+        yield Count("small", f"connector for {piece.part}", piece.held, "each", f"{what}: {at}", CUT)
         if piece.kind[0].startswith("al "):
-            many = 1 if piece.letter else int(piece.kind[1].split()[-1].removesuffix("-wire")) + 1
-            words = (
-                f"{what}: {2 * many} ends of aluminium, about {ENDS_A_BOTTLE:g} to a bottle, where the maker asks it"
-            )
-            yield Count("small", "antioxidant, 4 oz", 2 * many / ENDS_A_BOTTLE, "each", words, "the maker")
+            ends = 2 * piece.wires
+            words = f"{what}: {ends} ends of aluminium, about {ENDS_A_BOTTLE:g} to a bottle, where the maker asks it"
+            yield Count("small", "antioxidant, 4 oz", ends / ENDS_A_BOTTLE, "each", words, "the maker")
     for colour in sorted({p.marked for p in pieces if p.marked}):
         many = sum(p.marked == colour for p in pieces)
         yield Count("small", f"marking tape, {colour}", 1, "each", f"{2 * many} ends to mark", CUT)

@@ -5,7 +5,7 @@ price and their losses counted, each the smallest with which every rule is kept;
 """
 
 from collections.abc import Iterable, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from itertools import combinations
 
 from northspan.core.document.file import dump
@@ -48,8 +48,9 @@ def least_lines(job: Job, prices: Mapping[str, float], years: float, lines: Iter
     names = {run: next(s.name for s in job.stations if s.id == runs[run].to_station) for run in lines}
     now = solve(job)
     base = least_cost(job, prices, years)
-    best = LeastLines(_with(base, base.before, job, now, prices, years), (), (), ())
-    stands = best.least.before
+    own = _transformers(job, now, prices, years)
+    stands = _plus(base.before, own)
+    best = LeastLines(replace(base, before=stands, after=_plus(base.after, own)), (), (), ())
     passed_by: list[str] = []
     for many in range(1, len(lines) + 1):
         for chosen in combinations(lines, many):
@@ -105,11 +106,12 @@ def _tried(
         return f"it would bring “{barred[0]}”"
     document = dump(after.model_copy(update={"variants": job.variants}))
     patch = tuple({"op": "add", "path": f"/{name}", "value": document[name]} for name in ("stations", "runs"))
-    whole = _with(found, stands, after, solved, prices, years)
-    fixed = LeastCost(
-        years, stands, whole.after, whole.saved, whole.changes, whole.proved, whole.over, Fix("Build it so", patch)
-    )
-    return LeastLines(fixed, tuple(chosen), tuple(f.title for f in fresh if f.level == "advice"), ())
+    total = _plus(found.after, _transformers(after, solved, prices, years))
+    saved = _value(stands) - _value(total)
+    steps = (Step("As it stands", stands.value, "$", "sum"), Step("At its least", total.value, "$", "sum"))
+    saving = Figure(saved, "$", steps)
+    least = replace(found, before=stands, after=total, saved=saving, fix=Fix("Build it so", patch))
+    return LeastLines(least, tuple(chosen), tuple(f.title for f in fresh if f.level == "advice"), ())
 
 
 def _same(a: Finding, b: Finding) -> bool:
@@ -119,22 +121,9 @@ def _same(a: Finding, b: Finding) -> bool:
     return a.run == b.run if a.run is not None else (a.station, a.place, a.circuit) == (b.station, b.place, b.circuit)
 
 
-def _with(
-    found: LeastCost, before: Figure, job: Job, solved: Solution, prices: Mapping[str, float], years: float
-) -> LeastCost:
-    """A least cost with the transformers of its job in its sums; ``before`` is what it is held against."""
-    own = _transformers(job, solved, prices, years)
-    if own.value:
-        after = Figure(_value(found.after) + _value(own), "$", (*found.after.steps, *own.steps))
-        before = (
-            Figure(_value(before) + _value(own), "$", (*before.steps, *own.steps)) if before is found.before else before
-        )
-    else:
-        after = found.after
-    saved = _value(before) - _value(after)
-    steps = (Step("As it stands", before.value, "$", "sum"), Step("At its least", after.value, "$", "sum"))
-    saving = Figure(saved, "$", steps) if own.value or before is not found.before else found.saved
-    return LeastCost(years, before, after, saving, found.changes, found.proved, found.over, found.fix)
+def _plus(sums: Figure, own: Figure) -> Figure:
+    """A sum with what the transformers of its job cost; the same where it has none."""
+    return Figure(_value(sums) + _value(own), "$", (*sums.steps, *own.steps)) if own.steps else sums
 
 
 def _transformers(job: Job, solved: Solution, prices: Mapping[str, float], years: float) -> Figure:

@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, watch } from 'vue'
 
 import LeastDesk from './LeastDesk.vue'
 import VariantEditor from './VariantEditor.vue'
-import { answered, api, Refused } from '@/api/client'
-import type { PatchStep, Variant, WhatIf } from '@/api/types'
+import { answered, api } from '@/api/client'
+import type { PatchStep, Variant } from '@/api/types'
 import FigureButton from '@/figures/FigureButton.vue'
 import WorkingPanel from '@/figures/WorkingPanel.vue'
 import NextLine from '@/shell/NextLine.vue'
@@ -12,17 +12,15 @@ import NoJob from '@/shell/NoJob.vue'
 import SaveNotice from '@/shell/SaveNotice.vue'
 import { freshId } from '@/steps/jobs/building'
 import { ELSEWHERE } from '@/fields/choices'
+import { useAsked } from '@/stores/asking'
 import { useDesk } from '@/stores/desk'
 
 const props = defineProps<{ id: string }>()
 const desk = useDesk()
-const found = ref<WhatIf | null>(null)
-const trouble = ref('')
+const { found, trouble } = useAsked(desk, async (body) => (await answered(api.POST('/api/solve/what-if', { body }))).what_if)
 const MOST = 4
-let asked = 0
 
 watch(() => props.id, (id) => desk.open(id), { immediate: true })
-watch(() => desk.job, (job) => job && void compare(), { immediate: true })
 
 const variants = computed(() => desk.job?.variants ?? [])
 const names = computed(() => {
@@ -35,19 +33,6 @@ const groups = computed(() => {
   const keys = [...new Set(rows.map((r) => r.run))]
   return keys.map((run) => ({ run, title: run === null ? 'The whole job' : (names.value.get(run) ?? run), rows: rows.filter((r) => r.run === run) }))
 })
-
-async function compare() {
-  if (!desk.job || !desk.solution) return
-  const call = ++asked
-  trouble.value = ''
-  try {
-    const answer = await answered(api.POST('/api/solve/what-if', { body: desk.job }))
-    if (call === asked) found.value = answer.what_if
-  } catch (error) {
-    if (!(error instanceof Refused)) throw error
-    trouble.value = error.message
-  }
-}
 
 function add(...parts: Partial<Variant>[]) {
   const taken = variants.value.map((v) => v.id)

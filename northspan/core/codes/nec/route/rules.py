@@ -1,10 +1,11 @@
 """What the US code book knows of wire that is pulled and buried: its tables in SI, its covers in words."""
 
 from collections.abc import Sequence
+from dataclasses import replace
 from fractions import Fraction
 from functools import lru_cache
 
-from northspan.core.codes.nec.data import AWG, BEND_RADII, INSULATIONS, PVC_STRAPS
+from northspan.core.codes.nec.data import AWG, BEND_RADII, INSULATIONS, PVC_STRAPS, STAPLES
 from northspan.core.codes.nec.route.cover.answer import cover_step
 from northspan.core.codes.nec.route.cover.case import CoverCase, Method
 from northspan.core.codes.nec.route.cover.ways import Way, ways
@@ -26,10 +27,7 @@ ROUND_IT = {"THHN": "pvc", "THW": "pvc", "TW": "pvc", "XHHW": "polyethylene", "R
 METAL_APART_FT = 10.0
 FIRST_STRAP_M, METAL_APART_M = 3.0 * FOOT_M, METAL_APART_FT * FOOT_M
 METAL_STRAPS = {"RMC": "344.30", "IMC": "342.30", "EMT": "358.30"}
-# Within 12 in of a box; entered as known.
 FIRST_STAPLE_M = FOOT_M
-STAPLES = {"NM": (4.5, "334.30"), "UF": (4.5, "340.10(4)"), "SER": (4.5, "338.10(B)(4)"),
-           "SEU": (4.5, "338.10(B)(4)"), "MC": (6.0, "330.30")}  # fmt: skip
 BUSHED_FROM = "4"
 COLOURS = {"A": "black", "B": "red", "C": "blue", "N": "white", "G": "green"}
 MARKED_FROM = "4"
@@ -94,12 +92,11 @@ class NecPull:
 
     def staples(self, insulation: str) -> Straps | None:
         """334.30, which 340.10(4) and 338.10(B)(4) take over for UF and service cable indoors, and 330.30."""
-        found = STAPLES.get(insulation)
-        if found is None:
+        if insulation not in STAPLES.rows:
             return None
-        apart, cite = found
-        step = Step("Staples apart at most", apart, "ft", cite, None, True)
-        return Straps(FIRST_STAPLE_M, apart * FOOT_M, step)
+        apart = STAPLES.number(insulation, "apart") or 0.0
+        read = STAPLES.read(insulation, "apart", "Staples apart at most")
+        return Straps(FIRST_STAPLE_M, apart * FOOT_M, replace(read, cite=STAPLES.word(insulation, "by")))
 
     def bushed(self, size: str) -> str:
         """300.4(G), from 4 AWG on."""

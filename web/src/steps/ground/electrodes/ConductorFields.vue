@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, toRef } from 'vue'
 
-import { useGrounding } from './useGrounding'
+import { useGrounding } from '../useGrounding'
 import type { ElectrodeConductor } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
 import { KNOWN, METALS, sizeLocks } from '@/fields/choices'

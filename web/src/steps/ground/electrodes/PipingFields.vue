@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { toRef } from 'vue'
 
-import { useGrounding } from './useGrounding'
+import { useGrounding } from '../useGrounding'
 import ChoiceField from '@/fields/ChoiceField.vue'
 import { sizeLocks } from '@/fields/choices'
 import NumberField from '@/fields/NumberField.vue'

@@ -2,7 +2,7 @@
 import { computed, reactive, ref, toRef } from 'vue'
 
 import SurveyPlot from './SurveyPlot.vue'
-import { useGrounding } from './useGrounding'
+import { useGrounding } from '../useGrounding'
 import { answered, api, asSent, Refused } from '@/api/client'
 import type { Place } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'

@@ -2,7 +2,7 @@
 import { computed, toRef } from 'vue'
 
 import { ELECTRODE_METALS, FIELDS, PLACINGS } from './electrodeWords'
-import { useGrounding } from './useGrounding'
+import { useGrounding } from '../useGrounding'
 import type { Electrode } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
 import { KNOWN, sizeLocks } from '@/fields/choices'

@@ -1,0 +1,1 @@
+"""What comes in from the field: recordings, surveys, walked tracks."""
