@@ -38,7 +38,7 @@ const file = computed(() => `/api/packet/${props.id}/one-line`)
           <a :href="`${file}.svg?paper=${paper}&sheet=${at + 1}`" download>SVG</a>
           <a :href="`${file}.dxf?paper=${paper}&sheet=${at + 1}`" download>DXF</a>
         </p>
-        <p class="narrow files"><a :href="`/api/packet/${id}/packet.zip?paper=${paper}`" download>Everything in one ZIP</a>, with the job file</p>
+        <p class="narrow files"><a :href="`/api/packet/${id}/packet.zip?paper=${paper}`" download>Everything, with the job file, in one ZIP</a></p>
         <h2 class="cap">Other sheets</h2>
         <ul class="narrow">
           <li>Calculation: <a :href="`/api/jobs/${id}/sheet.pdf`" download>PDF</a> <a :href="`/api/jobs/${id}/sheet.csv`" download>CSV</a></li>

@@ -22,7 +22,7 @@ const saves = computed(() => {
   <section v-if="section" class="section" aria-label="Pipe">
     <h2 class="cap">Pipe</h2>
     <div class="both">
-      <svg viewBox="-100 -100 200 200" width="150" height="150" role="img" :aria-label="`${section.trade} in ${section.raceway} with ${section.wires.map((w) => `${w.letter} ${w.words}`).join(', ')}`">
+      <svg viewBox="-100 -100 200 200" width="136" height="136" role="img" :aria-label="`${section.trade} in ${section.raceway} with ${section.wires.map((w) => `${w.letter} ${w.words}`).join(', ')}`">
         <circle r="94" class="wall" /><circle :r="R" class="bore" />
         <template v-if="packed">
           <g v-for="(w, i) in section.wires" :key="i" :class="[w.later ? 'later' : `wire-${w.letter}`, { beside: w.beside }]">
@@ -66,9 +66,9 @@ g text { font-family: var(--figures); font-weight: 700; font-size: 13px; fill: v
 .later circle { fill: none; stroke-dasharray: 3 3; }
 .beside circle { opacity: 0.75; }
 .none { font-family: var(--narrow); fill: var(--danger); font-size: 18px; }
-dl { flex: 1; min-width: 170px; display: grid; grid-template-columns: 1fr auto; gap: 3px 10px; margin: 0; }
+dl { flex: 1; min-width: 170px; display: grid; grid-template-columns: minmax(92px, 1fr) auto; gap: 3px 8px; margin: 0; }
 dt { font-family: var(--narrow); font-size: 15px; color: var(--quiet); }
 dt b { color: var(--ink); font-weight: 600; }
-dd { margin: 0; text-align: right; font-size: 13.5px; font-family: var(--figures); }
+dd { margin: 0; text-align: right; font-size: 12px; max-width: 112px; font-family: var(--figures); }
 .key { list-style: none; display: flex; flex-wrap: wrap; gap: 2px 14px; margin: 6px 0 0; padding: 0; font-size: 14px; color: var(--quiet); }
 </style>
