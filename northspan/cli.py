@@ -68,9 +68,8 @@ def _parser(arguments: Sequence[str]) -> argparse.ArgumentParser:
     papers = commands.add_parser("packet", help="write the sheets of a job as PDF, SVG, DXF and CSV")
     papers.add_argument("job", help="a job file, or - for standard input")
     papers.add_argument("--out", required=True, metavar="DIR", help="the folder that they are written to")
-    every = "one-line,materials,calculation"
-    papers.add_argument("--sheets", default=every, help=f"which, with commas between (default: {every})")
-    papers.add_argument("--paper", choices=("letter", "a4"), default="letter")
+    papers.add_argument("--sheets", help="which, with commas between, such as one-line,site-plan (default: all)")
+    papers.add_argument("--paper", choices=("letter", "a4"), help="(default: as the job has it)")
     papers.set_defaults(command="packet")
     checker = commands.add_parser("check", help="size one run from flags, under any code book")
     _cases(checker, "check")

@@ -12,26 +12,42 @@ from northspan.core.materials.of_job import job_counts
 from northspan.core.materials.priced import MaterialList, material_list
 from northspan.core.property.prepared import prepared
 from northspan.core.solve import solve
-from northspan.paper.packet import SHEETS, packet_files
+from northspan.paper.packet.bound import bind, lay_out
+from northspan.paper.packet.catalogue import NAMES
+from northspan.paper.packet.files import packet_files
+from northspan.paper.sheets.matter import Matter
+from northspan.paper.tables.pages import SheetTooLong
 from northspan.shop.csv_lists import shipped_list
 from northspan.shop.lists import PriceItem
 
 
 def run(options: argparse.Namespace) -> int:
-    """Write the sheets that were asked for, each under its own name; what was there of that name is replaced."""
-    wanted = [name.strip() for name in options.sheets.split(",")]
-    unknown = [name for name in wanted if name not in SHEETS]
+    """Write the sheets that were asked for (all of them where none were), each under its own name; what was there of
+    that name is replaced.
+    """
+    asked = [name.strip() for name in options.sheets.split(",")] if options.sheets else list(NAMES)
+    unknown = [name for name in asked if name not in NAMES]
     if unknown:
-        return complain([f"--sheets: there is no sheet {unknown[0]!r}; there are {', '.join(SHEETS)}"])
+        return complain([f"--sheets: there is no sheet {unknown[0]!r}; there are {', '.join(NAMES)}"])
     job = read_job(options.job)
     if job is None:
         return BAD_INPUT
+    if options.paper is not None:
+        job = job.model_copy(update={"packet": job.packet.model_copy(update={"paper": options.paper})})
+    wanted = tuple(name for name in NAMES if name in asked)
+    matter = Matter(job, solve(job), _materials(job), wanted, made_on=date.today())
     folder = Path(options.out)
     try:
         folder.mkdir(parents=True, exist_ok=True)
-        for name, body in packet_files(job, solve(job), _materials(job), date.today(), options.paper, wanted):
+        sheets = tuple(bind(matter, tuple(lay_out(matter))))
+        empty = [name for name in asked if name not in {sheet.kind.name for sheet in sheets}]
+        if options.sheets and empty:
+            complain([f"{name}: this job has nothing to show on it" for name in empty])
+        for name, body in packet_files(matter, sheets):
             (folder / name).write_bytes(body)
             print(folder / name)
+    except SheetTooLong as trouble:
+        return complain([str(trouble)])
     except OSError as error:
         return complain([f"{options.out}: {error.strerror or error}"])
     return PASSES

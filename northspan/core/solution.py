@@ -107,6 +107,12 @@ class Finding:
     pull: str | None = None
     fixes: tuple[Fix, ...] = ()
 
+    @property
+    def key(self) -> str:
+        """What it is told by from one solution to the next: its rule and all that it names."""
+        named = (self.rule, self.run, self.station, self.place, self.panel, self.circuit, self.pull)
+        return "/".join(each or "" for each in named)
+
 
 @dataclass(frozen=True, slots=True)
 class NextStep:

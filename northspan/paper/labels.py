@@ -20,6 +20,12 @@ _PLACES = {
     "ohm": 4,
     "s": 2,
     "in2": 4,
+    "lb": 0,
+    "lb/ft": 2,
+    "in3": 1,
+    "N": 0,
+    "mm": 0,
+    "m": 1,
     "cmil": 0,
     "°C": 0,
 }
@@ -36,9 +42,14 @@ def written(value: Value, unit: str) -> str:
     if isinstance(value, str):
         return f"{value} in" if unit == "in" else value
     shown = f"{value:,.{_PLACES.get(unit, 4)}f}"
-    if unit == "A" or (unit == "ohm" and "." in shown):
+    if (unit in ("A", "ohm") or unit not in _PLACES) and "." in shown:
         shown = shown.rstrip("0").rstrip(".")
     return shown if unit in ("factor", "share", "") else f"{shown} {unit.replace('in2', 'in²')}"
+
+
+def cited(found: Figure) -> str:
+    """The sections and formulas behind a figure, each once."""
+    return ", ".join(dict.fromkeys(step.cite for step in found.steps if step.cite not in ("", "sum")))
 
 
 def figure(found: Figure | None) -> str:

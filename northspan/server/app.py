@@ -20,6 +20,7 @@ from northspan.server.field.surveys import surveys
 from northspan.server.field.tracks import tracks
 from northspan.server.files import files
 from northspan.server.jobs import jobs
+from northspan.server.packet.inspection import inspection
 from northspan.server.packet.views import packet
 from northspan.server.pages import serve_pages
 from northspan.server.panels.views import panels
@@ -27,10 +28,12 @@ from northspan.server.replies import HANDLERS, on_bad_request, refuse
 from northspan.server.solutions import Solutions
 from northspan.server.solving import solving
 from northspan.server.told import told
-from northspan.server.wiring import SHOP_KEY, SOLUTIONS_KEY, STORE_KEY
+from northspan.server.wiring import ISSUES_KEY, LOOKS_KEY, SHOP_KEY, SOLUTIONS_KEY, STORE_KEY
 from northspan.server.workings import workings
 from northspan.store.database import open_database
+from northspan.store.issue_store import IssueStore
 from northspan.store.job_store import JobStore
+from northspan.store.look_store import LookStore
 from northspan.store.shop_store import ShopStore
 
 FRONT_END = Path(__file__).parents[2] / "web" / "dist"
@@ -73,6 +76,8 @@ def create_app(
     app.extensions[STORE_KEY] = store
     app.extensions[SOLUTIONS_KEY] = solved
     app.extensions[SHOP_KEY] = ShopStore(engine)
+    app.extensions[ISSUES_KEY] = IssueStore(engine)
+    app.extensions[LOOKS_KEY] = LookStore(engine)
     if with_demo:
         _load_demos(store)
     resources = (
@@ -84,6 +89,7 @@ def create_app(
         materials,
         demos,
         files,
+        inspection,
         packet,
         panels,
         recordings,

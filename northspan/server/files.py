@@ -1,4 +1,4 @@
-"""What leaves the desk as files: the job file, its schema, the calculation sheet."""
+"""What leaves the desk as files: the job file and its schema."""
 
 import json
 
@@ -6,10 +6,8 @@ from flask import Response
 from flask_openapi3 import Tag
 
 from northspan.core.job.job import Job
-from northspan.core.solve import solve
-from northspan.paper.sheet_csv import sheet_csv
 from northspan.server.models import JobPath
-from northspan.server.replies import refusals, refuse, sends
+from northspan.server.replies import refusals, sends
 from northspan.server.resource import Resource
 from northspan.server.wiring import job_store
 
@@ -33,29 +31,6 @@ def jobsent_file(path: JobPath) -> Response:
     job = stored.job
     text = json.dumps(stored.document, indent=1) if job is None else job.model_dump_json(indent=1)
     return sent_file(text.encode(), stored.name, "json", "application/json")
-
-
-@files.get("/jobs/<job_id>/sheet.pdf", responses={200: sends("application/pdf")})
-def pdf(path: JobPath) -> Response:
-    """The calculation sheet as PDF."""
-    stored = job_store().get(path.job_id)
-    # The library that sets the pages is loaded by whoever first wants them.
-    from northspan.paper.set_pdf import SheetTooLong
-    from northspan.paper.sheet_pdf import sheet_pdf
-
-    job = stored.sound()
-    try:
-        body = sheet_pdf(job, solve(job), stored.changed_at.date())
-    except SheetTooLong as trouble:
-        return refuse(422, str(trouble))
-    return sent_file(body, job.name, "pdf", "application/pdf")
-
-
-@files.get("/jobs/<job_id>/sheet.csv", responses={200: sends("text/csv")})
-def csv(path: JobPath) -> Response:
-    """The calculation sheet as CSV."""
-    job = job_store().get(path.job_id).sound()
-    return sent_file(sheet_csv(job, solve(job)).encode("utf-8-sig"), job.name, "csv", "text/csv")
 
 
 def sent_file(body: bytes, name: str, ending: str, kind: str) -> Response:

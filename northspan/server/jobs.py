@@ -10,6 +10,7 @@ from pydantic_core import to_json
 
 from northspan.core.document.file import JobFileError, parse_text, sound
 from northspan.core.document.problem import Problem
+from northspan.core.job.house_rules import Watched
 from northspan.core.job.job import Job
 from northspan.server.changes import changes
 from northspan.server.edition import EDITION
@@ -27,7 +28,7 @@ from northspan.server.models import (
 from northspan.server.replies import named, refusals, refuse, reply, whole
 from northspan.server.resource import Resource
 from northspan.server.solutions import Solved
-from northspan.server.wiring import job_store, solutions
+from northspan.server.wiring import job_store, look_store, solutions
 from northspan.store.job_store import JobEntry, Standing, StoredJob
 
 # Above this (bytes) the answer to an edit says what it changed.
@@ -49,8 +50,7 @@ def list_jobs(query: JobQuery) -> Response:
 @jobs.post("", responses={201: JobState})
 def create_job(body: Job) -> Response:
     """Save a new job."""
-    stored = job_store().create(sound(body))
-    return state(stored, 201)
+    return state(job_store().create(sound(_with_watched(body))), 201)
 
 
 @jobs.post("/import", responses={201: JobState})
@@ -104,6 +104,14 @@ def duplicate(path: JobPath) -> Response:
 def put_on_shelf(path: ShelfPath) -> Response:
     """Archive a job, delete it, or bring it back."""
     return state(job_store().put_on(path.job_id, path.shelf))
+
+
+def _with_watched(job: Job) -> Job:
+    """A new job with what the shop has every new job looked at for; one that has its own list keeps that."""
+    if job.house_rules.watched:
+        return job
+    watched = tuple(Watched.model_validate(document) for _, document in look_store().watched())
+    return job.model_copy(update={"house_rules": job.house_rules.model_copy(update={"watched": watched})})
 
 
 def _walk(header: EditHeaders, step: Callable[[int], StoredJob]) -> Response:

@@ -9,12 +9,16 @@ from northspan.instruments.supply_house import SimulatedSupplyHouse, SupplyHouse
 from northspan.server.solutions import Solutions
 from northspan.shop.csv_lists import shipped_list
 from northspan.shop.lists import ITEMS, Item, ListName, PriceItem
+from northspan.store.issue_store import IssueStore
 from northspan.store.job_store import JobStore
+from northspan.store.look_store import LookStore
 from northspan.store.shop_store import ShopStore
 
 STORE_KEY = "northspan.job_store"
 SHOP_KEY = "northspan.shop_store"
 SOLUTIONS_KEY = "northspan.solutions"
+ISSUES_KEY = "northspan.issue_store"
+LOOKS_KEY = "northspan.look_store"
 
 
 def job_store() -> JobStore:
@@ -30,6 +34,16 @@ def solutions() -> Solutions:
 def shop_store() -> ShopStore:
     """The shop's lists of the running application."""
     return cast(ShopStore, current_app.extensions[SHOP_KEY])
+
+
+def issue_store() -> IssueStore:
+    """The packets that went out of the running application."""
+    return cast(IssueStore, current_app.extensions[ISSUES_KEY])
+
+
+def look_store() -> LookStore:
+    """What inspectors found, as the running application keeps it."""
+    return cast(LookStore, current_app.extensions[LOOKS_KEY])
 
 
 def shop_list(name: ListName) -> list[Item]:

@@ -1,9 +1,21 @@
-"""Database tables: jobs and their append-only revisions, and the shop's lists."""
+"""Database tables: jobs and their append-only revisions, the shop's lists, packets issued, what inspectors found."""
 
-from datetime import UTC, datetime
+from datetime import UTC, date, datetime
 from typing import Any
 
-from sqlalchemy import JSON, DateTime, ForeignKey, Index, Integer, String, TypeDecorator, UniqueConstraint
+from sqlalchemy import (
+    JSON,
+    Date,
+    DateTime,
+    ForeignKey,
+    Index,
+    Integer,
+    LargeBinary,
+    String,
+    Text,
+    TypeDecorator,
+    UniqueConstraint,
+)
 from sqlalchemy.engine import Dialect
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
 
@@ -84,3 +96,60 @@ class ShopItemRow(Base):
     document: Mapped[dict[str, Any]] = mapped_column(JSON)
 
     __table_args__ = (UniqueConstraint("list_name", "name"),)
+
+
+class IssueRow(Base):
+    """A packet that went out, never changed once written: its files as one archive, and what its sheets said."""
+
+    __tablename__ = "issues"
+
+    id: Mapped[int] = mapped_column(Integer, primary_key=True)
+    job_id: Mapped[str] = mapped_column(ForeignKey("jobs.id", ondelete="CASCADE"))
+    letter: Mapped[str] = mapped_column(String(4))
+    issued_on: Mapped[date] = mapped_column(Date)
+    version: Mapped[int] = mapped_column(Integer)
+    facts: Mapped[dict[str, Any]] = mapped_column(JSON)
+    archive: Mapped[bytes] = mapped_column(LargeBinary, deferred=True)
+
+    __table_args__ = (UniqueConstraint("job_id", "letter"),)
+
+
+class PhotoRow(Base):
+    """A photo of a job, never changed once written."""
+
+    __tablename__ = "photos"
+
+    id: Mapped[int] = mapped_column(Integer, primary_key=True)
+    job_id: Mapped[str] = mapped_column(ForeignKey("jobs.id", ondelete="CASCADE"))
+    kind: Mapped[str] = mapped_column(String(20))
+    body: Mapped[bytes] = mapped_column(LargeBinary, deferred=True)
+    made_at: Mapped[datetime] = mapped_column(UtcDateTime)
+
+
+class LookRow(Base):
+    """What was found where an item of an inspection list was looked at; a later row of the same item goes before it."""
+
+    __tablename__ = "looks"
+
+    id: Mapped[int] = mapped_column(Integer, primary_key=True)
+    job_id: Mapped[str] = mapped_column(ForeignKey("jobs.id", ondelete="CASCADE"))
+    item: Mapped[str] = mapped_column(String(200))
+    state: Mapped[str] = mapped_column(String(12))
+    words: Mapped[str] = mapped_column(Text)
+    by: Mapped[str] = mapped_column(String(80))
+    looked_on: Mapped[date] = mapped_column(Date)
+    photo: Mapped[int | None] = mapped_column(ForeignKey("photos.id"))
+    made_at: Mapped[datetime] = mapped_column(UtcDateTime)
+
+    __table_args__ = (Index("looks_by_job", "job_id"),)
+
+
+class WatchedRow(Base):
+    """What every new job is looked at for besides, from a correction."""
+
+    __tablename__ = "watched"
+
+    id: Mapped[int] = mapped_column(Integer, primary_key=True)
+    document: Mapped[dict[str, Any]] = mapped_column(JSON)
+    made_at: Mapped[datetime] = mapped_column(UtcDateTime)
+    ended_at: Mapped[datetime | None] = mapped_column(UtcDateTime)

@@ -108,7 +108,7 @@ class Surveys(ServerTest):
 class OnPaper(ServerTest):
     def test_the_sheet_says_electrodes_bonds_and_faults(self):
         state = self.create(**{"stations/2/bonding/neutral": "screw"})
-        text = self.client.get(f"/api/jobs/{state['id']}/sheet.csv").data.decode("utf-8-sig")
+        text = self.client.get(f"/api/packet/{state['id']}/calculation.csv").data.decode("utf-8-sig")
         rows = list(csv.reader(io.StringIO(text)))
         ground = state["solution"]["ground"]
         for title in ("Ground: House", "Ground: Shed", "Bonds: Utility", "Taken where nothing is on record"):
@@ -119,5 +119,5 @@ class OnPaper(ServerTest):
         self.assertEqual(shed[4], f"{fault['amps']:.1f} A")
         house = [r for r in rows if r[:1] == ["Electrode conductor"]]
         self.assertEqual([r[2] for r in house], [p["conductor"]["value"] for p in ground["places"]])
-        pdf = PdfReader(io.BytesIO(self.client.get(f"/api/jobs/{state['id']}/sheet.pdf").data))
+        pdf = PdfReader(io.BytesIO(self.client.get(f"/api/packet/{state['id']}/calculation.pdf").data))
         self.assertIn("Bonds: Utility", "".join(page.extract_text() for page in pdf.pages))

@@ -53,7 +53,7 @@ class Opening(ServerTest):
         self.assertIn("cannot read it", opened["fault"])
         self.assertEqual(opened["problems"][0]["pointer"], "/runs/1/cable/sets")
         self.assertEqual(client.get(f"/api/jobs/{state['id']}/job.json").json, broken)
-        self.assertEqual(client.get(f"/api/jobs/{state['id']}/sheet.pdf").status_code, 422)
+        self.assertEqual(client.get(f"/api/packet/{state['id']}/calculation.pdf").status_code, 422)
         self.assertEqual(len(client.get("/api/jobs").json["jobs"]), 1)
         undone = client.post(f"/api/jobs/{state['id']}/undo", headers={"If-Match": '"2"'}).json
         self.assertEqual(undone["job"]["runs"][1]["cable"]["sets"], 1)

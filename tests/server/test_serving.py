@@ -12,7 +12,7 @@ from northspan.core.job.house_rules import HouseRules
 from northspan.core.solve import solve
 from northspan.demo.library import demo_jobs
 from northspan.paper.glyphs import all_printable
-from northspan.paper.sheet import sections
+from northspan.paper.sheets.calculation import sections
 from northspan.server.edition import EDITION
 from tests.core.jobs import document
 from tests.server.harness import ServerTest
@@ -121,11 +121,11 @@ class Manners(ServerTest):
         self.assertAlmostEqual(saved, lines[0][breaker["name"]]["price"])
         stored = self.client.post("/api/jobs", json=made).json["id"]
         rows = list(
-            csv.reader(io.StringIO(self.client.get(f"/api/materials/{stored}/list.csv").data.decode("utf-8-sig")))
+            csv.reader(io.StringIO(self.client.get(f"/api/packet/{stored}/materials.csv").data.decode("utf-8-sig")))
         )
         self.assertEqual(rows[0][1], '\'=SUM("Shed")')
         self.assertEqual([r[3] for r in rows if r[1:2] == ["wire cu 6 THWN-2 red"]], ["156"])
-        pdf = self.client.get(f"/api/materials/{stored}/list.pdf")
+        pdf = self.client.get(f"/api/packet/{stored}/materials.pdf")
         text = " ".join(page.extract_text() for page in PdfReader(io.BytesIO(pdf.data)).pages)
         for words in ("wire cu 6 THWN-2 red", "156 ft", "@Shed <panel>", "Together, no labour"):
             self.assertIn(words, text)
@@ -159,7 +159,9 @@ class Manners(ServerTest):
         }
         state = self.create(**house)
         rows = list(
-            csv.reader(io.StringIO(self.client.get(f"/api/jobs/{state['id']}/sheet.csv").data.decode("utf-8-sig")))
+            csv.reader(
+                io.StringIO(self.client.get(f"/api/packet/{state['id']}/calculation.csv").data.decode("utf-8-sig"))
+            )
         )
         said = {row[0]: row[1] for row in rows if len(row) == 2}
         self.assertEqual(said["Spare over the design current"], "20 %")
@@ -168,7 +170,7 @@ class Manners(ServerTest):
         self.assertIn(["Loads: House"], rows)
         # 1500 ft²: 9000 VA whole in the optional calculation, 37.5 A.
         self.assertIn(["", "Heavier leg", "38 A", "neutral 21 A"], rows)
-        pdf = PdfReader(io.BytesIO(self.client.get(f"/api/jobs/{state['id']}/sheet.pdf").data))
+        pdf = PdfReader(io.BytesIO(self.client.get(f"/api/packet/{state['id']}/calculation.pdf").data))
         self.assertIn("Loads: House", "".join(page.extract_text() for page in pdf.pages))
 
     def test_the_code_book_gives_every_table(self):
@@ -187,7 +189,7 @@ class Manners(ServerTest):
 class Sheets(ServerTest):
     def test_pdf_has_runs_workings_caution_and_page_numbers(self):
         state = self.create(name="Oak & Ash <Lane>")
-        pdf = PdfReader(io.BytesIO(self.client.get(f"/api/jobs/{state['id']}/sheet.pdf").data))
+        pdf = PdfReader(io.BytesIO(self.client.get(f"/api/packet/{state['id']}/calculation.pdf").data))
         pages = [page.extract_text() for page in pdf.pages]
         for number, text in enumerate(pages, 1):
             self.assertIn(f"Page {number} of {len(pages)}", text)
@@ -208,7 +210,7 @@ class Sheets(ServerTest):
         foreign = self.create(**{"name": "Ash Lane 木屋", "places/0/name": "ورشة 🔧"})
         texts = []
         for state in (plain, foreign):
-            pdf = PdfReader(io.BytesIO(self.client.get(f"/api/jobs/{state['id']}/sheet.pdf").data))
+            pdf = PdfReader(io.BytesIO(self.client.get(f"/api/packet/{state['id']}/calculation.pdf").data))
             texts.append("\n".join(page.extract_text() for page in pdf.pages))
         self.assertNotIn("¤", texts[0])
         self.assertNotIn("do not have", texts[0])
@@ -223,7 +225,7 @@ class Sheets(ServerTest):
 
     def test_csv_has_the_same_figures(self):
         state = self.create(**{"stations/2/name": "=SUM(A1)"})
-        text = self.client.get(f"/api/jobs/{state['id']}/sheet.csv").data.decode("utf-8-sig")
+        text = self.client.get(f"/api/packet/{state['id']}/calculation.csv").data.decode("utf-8-sig")
         rows = list(csv.reader(io.StringIO(text)))
         heads = [row[0] for row in rows if len(row) == 1]
         self.assertIn("Runs", heads)

@@ -18,6 +18,7 @@ export const router = createRouter({
     { path: '/jobs/:id/pull', name: 'pull', component: () => import('@/steps/pull/PullPage.vue'), props: true },
     { path: '/jobs/:id/pull/buy', name: 'buy', component: () => import('@/steps/pull/BuyPage.vue'), props: true, meta: { step: 'pull' } },
     { path: '/jobs/:id/packet', name: 'packet', component: () => import('@/steps/packet/PacketPage.vue'), props: true },
+    { path: '/jobs/:id/packet/inspection', name: 'inspection', component: () => import('@/steps/packet/InspectionPage.vue'), props: true, meta: { step: 'packet' } },
     { path: '/jobs/:id/what-if', name: 'what-if', component: () => import('@/steps/whatif/WhatIfPage.vue'), props: true },
     { path: '/jobs/:id/rules', name: 'rules', component: () => import('@/steps/rules/RulesPage.vue'), props: true },
     { path: '/quick/:book?', name: 'quick', component: () => import('@/steps/quick/QuickPage.vue'), props: true },

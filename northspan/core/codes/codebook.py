@@ -13,6 +13,7 @@ if TYPE_CHECKING:
     from northspan.core.codes.case import Cases
     from northspan.core.codes.vocabulary import Vocabulary
     from northspan.core.ground.earthing import Earthing
+    from northspan.core.inspection.item import InspectionRules
     from northspan.core.job.house_rules import HouseRules
     from northspan.core.job.job import Appliance, Place
     from northspan.core.loads.circuit import Circuit
@@ -115,7 +116,7 @@ class CodeBook:
 class WholeBook:
     """A code book that answers whole properties: its four parts, its edition and scale of sizes, and the
     sections that steps of the whole are cited by; ``panels`` judges panels with their covers off, ``pulls`` what is
-    buried and pulled (None: not yet).
+    buried and pulled, ``inspection`` says what is looked at (None: not yet).
     """
 
     edition: str
@@ -127,3 +128,4 @@ class WholeBook:
     cites: Mapping[str, str]
     panels: PanelRules | None = None
     pulls: PullRules | None = None
+    inspection: InspectionRules | None = None

@@ -90,11 +90,11 @@ def _of_run(ready: Prepared, panels: Mapping[str, SolvedPanel], name: str) -> It
     if panel is not None and panel.moving is not None and panel.moving.feed is not None:
         # A moved panel's feeder is pulled anew at its new length.
         sizing, length = panel.moving.feed, panel.moving.move.feeder or length
-    elif run.existing:
+    elif not run.bought:
         return
     q = each.sizing.question
     sharing = [name, *(other.run for other in q.beside)] if q.shared_ground is not None else [name]
-    new = [ready.sized[other] for other in sharing if not ready.sized[other].run.existing]
+    new = [ready.sized[other] for other in sharing if ready.sized[other].run.bought]
     grounded = max(new, key=lambda s: (s.run.cable.length, s.run.id), default=each).run.id
     plan, house = run.pull or PullPlan(), ready.job.house_rules
     kept = [house.make_up_ft if end is None else US.length.of(end) for end in (plan.slack_start, plan.slack_end)]
@@ -124,7 +124,8 @@ class CircuitWire:
 
 def circuit_wires(panel: SolvedPanel) -> Iterator[CircuitWire]:
     """The wire of a panel's new circuits to their first outlets; that of one which is a run's is counted there."""
-    new = {c.circuit.id: c for c in panel.circuits if not c.circuit.existing and c.sizing is not None}
+    coming = panel.station.future
+    new = {c.circuit.id: c for c in panel.circuits if not (c.circuit.existing or coming) and c.sizing is not None}
     for together in cables(c.circuit for c in new.values()):
         own = tuple(new[c.id] for c in together)
         sizing = own[0].sizing

@@ -1,10 +1,24 @@
 """The shop's and the local inspector's settings, laid over the code book."""
 
-from typing import Literal
+from typing import Annotated, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
+from northspan.core.job.part import AtMost
 from northspan.core.run.question import DropCurrent, FillRounding
+
+
+class Watched(BaseModel):
+    """What the shop or the inspector here looks at besides, from a correction: of which rule of the inspection list
+    (empty: of none), when, and the section it was put down to.
+    """
+
+    model_config = ConfigDict(frozen=True, extra="forbid")
+
+    rule: str = Field("", max_length=40)
+    stage: Literal["trench", "rough-in", "final"] = "final"
+    words: str = Field(min_length=1, max_length=300)
+    section: str = Field("", max_length=60)
 
 
 class HouseRules(BaseModel):
@@ -102,3 +116,4 @@ class HouseRules(BaseModel):
         le=8760,
         description="Hours a year at the design load that lose as much as a year's real use",
     )
+    watched: Annotated[tuple[Watched, ...], AtMost(100)] = Field((), description="What is looked at besides")

@@ -9,8 +9,9 @@ from northspan.core.codes.library import code_book, whole_ids
 from northspan.core.job.grounding import Bonding, MetalPath, PlaceGrounding
 from northspan.core.job.house_rules import HouseRules
 from northspan.core.job.load import Load
+from northspan.core.job.packet import PacketPlan
 from northspan.core.job.panel import Panel
-from northspan.core.job.part import AtMost, Id, Name, Note, Part
+from northspan.core.job.part import AtMost, Id, Name, Note, Part, there_or_to_come
 from northspan.core.job.reading import Chosen, Told, one_of, reading
 from northspan.core.job.run import Run
 from northspan.core.job.upgrades import upgraded
@@ -226,6 +227,7 @@ class Station(Part):
     kind: StationKind
     place: Id
     existing: bool = Field(False, description="stands already: nothing of it is bought")
+    future: bool = Field(False, description="to come some day: planned and drawn, nothing of it is bought")
     supply: Annotated[str, Chosen("systems")] | None = Field(
         None, description="what a utility station delivers; blank elsewhere"
     )
@@ -238,6 +240,15 @@ class Station(Part):
     transfer: TransferSwitch | None = Field(None, description="of a transfer switch")
     bonding: Bonding = Bonding()
     panel: Panel | None = Field(None, description="of a panelboard with its cover off")
+
+    @model_validator(mode="after")
+    def _there_or_to_come(self) -> Self:
+        return there_or_to_come(self)
+
+    @property
+    def bought(self) -> bool:
+        """Whether it is set by this job: not there already and not left for some day."""
+        return not self.existing and not self.future
 
 
 class Variant(Part):
@@ -269,6 +280,7 @@ class Job(Part):
     runs: Annotated[tuple[Run, ...], AtMost(500)] = ()
     metal_paths: Annotated[tuple[MetalPath, ...], AtMost(100)] = ()
     variants: Annotated[tuple[Variant, ...], AtMost(4)] = ()
+    packet: PacketPlan = PacketPlan()
 
     @model_validator(mode="wrap")
     @classmethod

@@ -1,7 +1,7 @@
 """What every part of a job is made of: the frozen model, ids and names."""
 
 from dataclasses import dataclass
-from typing import Annotated, Any
+from typing import Annotated, Any, Protocol, TypeVar
 
 from pydantic import BaseModel, ConfigDict, GetCoreSchemaHandler, StringConstraints
 from pydantic_core import CoreSchema, PydanticCustomError, core_schema
@@ -33,3 +33,25 @@ class Part(BaseModel):
 
     # Built when first used: a single run is sized without the models of a whole job.
     model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False, defer_build=True)
+
+
+class Marked(Protocol):
+    """What says whether it is there already or comes some day."""
+
+    @property
+    def existing(self) -> bool:
+        """In place already."""
+
+    @property
+    def future(self) -> bool:
+        """To come some day."""
+
+
+M = TypeVar("M", bound=Marked)
+
+
+def there_or_to_come(marked: M) -> M:
+    """The same; it cannot be there already and still be to come."""
+    if marked.existing and marked.future:
+        raise PydanticCustomError("state", "is there already or is to come some day, not both")
+    return marked

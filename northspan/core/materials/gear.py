@@ -23,7 +23,7 @@ KINDS = {"standard": "", "gfci": " GFCI", "afci": " AFCI", "dual": " GFCI and AF
 def gear_counts(ready: Prepared, panels: Mapping[str, SolvedPanel]) -> Iterator[Count | str]:
     """Every new station and every new breaker; words for what cannot be named yet."""
     for station in ready.job.stations:
-        if not station.existing:
+        if station.bought:
             yield from _station(ready, station)
         yield from _on_record(station)
         if station.panel is not None:
@@ -97,7 +97,7 @@ def _on_record(station: Station) -> Iterator[Count]:
     gear = station.gear
     if gear.back_fed and not gear.retained:
         yield _gear("main breaker retainer", 1, f"{station.name}: fed through a plug-in breaker")
-    if gear.surge_protected and not station.existing:
+    if gear.surge_protected and station.bought:
         yield _gear("surge protector", 1, station.name)
 
 
@@ -105,7 +105,7 @@ def _panel(told: Units, station: Station, solved: SolvedPanel | None) -> Iterato
     """The breakers of new circuits, of tandems two in one; the lugs that come with it, with their torque."""
     assert station.panel is not None
     known = {c.circuit.id: c.breaker_a for c in solved.circuits} if solved else {}
-    new = [c for c in station.panel.circuits if not c.existing and c.space is not None]
+    new = [c for c in station.panel.circuits if not (c.existing or station.future) and c.space is not None]
     for circuit in new:
         amps = circuit.breaker_a or known.get(circuit.id)
         if amps is None:
@@ -115,7 +115,7 @@ def _panel(told: Units, station: Station, solved: SolvedPanel | None) -> Iterato
         else:
             name = f"tandem breaker, {number(amps)} A half{KINDS[circuit.breaker]}"
             yield _gear(name, 0.5, f"{station.name}: {_named(circuit)}, half of one", PANELS)
-    for lug in station.panel.lugs if not station.existing else ():
+    for lug in station.panel.lugs if station.bought else ():
         yield _lug(told, station, lug)
 
 
@@ -137,7 +137,7 @@ def _breakers_of_runs(ready: Prepared) -> Iterator[Count]:
     in_panels = {c.run for s in ready.job.stations if s.panel is not None for c in s.panel.circuits if c.run}
     for run in ready.job.runs:
         each = ready.sized[run.id]
-        if run.existing or run.id in in_panels or each.sizing.breaker_a is None:
+        if not run.bought or run.id in in_panels or each.sizing.breaker_a is None:
             continue
         start = ready.net.stations[run.from_station]
         if each.guard.at in ("run", "secondary") and not _own_device(start, each):

@@ -49,5 +49,5 @@ def _unsized(ready: Prepared) -> list[str]:
         f"{names[run.from_station].name} to {names[run.to_station].name}: it has no size yet, so nothing of it is "
         "counted."
         for run in ready.job.runs
-        if not run.existing and ready.sized[run.id].sizing.rung is None
+        if run.bought and ready.sized[run.id].sizing.rung is None
     ]

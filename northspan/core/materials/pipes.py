@@ -36,7 +36,12 @@ def pipe_counts(ready: Prepared, pulls: Mapping[str, SolvedPull], panels: Mappin
         sharing = shared.get(run.id, (run,))
         longest = max(sharing, key=lambda r: (r.cable.length, r.id))
         also = each.sizing.companions
-        if run.id != longest.id or any(r.existing for r in sharing) or run.cable.raceway == "none":
+        if (
+            run.id != longest.id
+            or any(r.existing for r in sharing)
+            or all(r.future for r in sharing)
+            or run.cable.raceway == "none"
+        ):
             continue
         if also is not None and also.raceway is not None:
             yield from _Raceway(ready, each, also.raceway, pulls.get(run.id)).counts()

@@ -42,7 +42,7 @@ def _staples(ready: Prepared, panels: Mapping[str, SolvedPanel]) -> Iterator[Cou
     """Staples along cables that are not in the ground or in a pipe."""
     stations = ready.net.stations
     for run in ready.job.runs:
-        if not run.existing and ready.sized[run.id].sizing.rung is not None and run.route is None:
+        if run.bought and ready.sized[run.id].sizing.rung is not None and run.route is None:
             where = f"{stations[run.from_station].name} to {stations[run.to_station].name}"
             yield from _along(ready.book, run.cable, where)
     for panel in panels.values():

@@ -7,8 +7,8 @@ from reportlab.lib.colors import HexColor
 from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
+from northspan.paper.drawing.inks import INKS
 from northspan.paper.drawing.shapes import FACES, MM, Circle, Drawing, Path, Shape, Words
-from northspan.paper.drawing.svg import INKS
 from northspan.paper.glyphs import known, printable
 
 
@@ -18,6 +18,8 @@ def pdf(title: str, drawings: Sequence[Drawing]) -> bytes:
     out = io.BytesIO()
     canvas = Canvas(out, lang="en-US")
     canvas.setTitle(title)
+    # A reader shows the title in place of the file's name.
+    canvas.setViewerPreference("DisplayDocTitle", "true")
     canvas.setAuthor("North Span")
     for at, drawing in enumerate(drawings):
         canvas.setPageSize((drawing.width * mm, drawing.height * mm))

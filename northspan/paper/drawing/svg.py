@@ -2,9 +2,9 @@
 
 from xml.sax.saxutils import escape, quoteattr
 
+from northspan.paper.drawing.inks import INKS
 from northspan.paper.drawing.shapes import MM, Circle, Drawing, Path, Shape, Words
 
-INKS = {"ink": "#17332d", "quiet": "#5d6b64", "danger": "#b5301a", "good": "#2c6b52"}
 FAMILIES = {"words": "Barlow, sans-serif", "strong": "Barlow, sans-serif", "figures": "IBM Plex Mono, monospace"}
 
 

@@ -3,10 +3,11 @@
 import io
 from collections.abc import Iterable
 
+from reportlab.lib.colors import HexColor
 from reportlab.pdfgen.canvas import Canvas
 
+from northspan.paper.drawing.inks import INKS
 from northspan.paper.glyphs import printable
-from northspan.paper.inks import INK
 from northspan.paper.labelled.sheets import SHEETS, Sheet, SheetName
 
 PAD = 5.0
@@ -36,7 +37,7 @@ def _label(page: Canvas, sheet: Sheet, x: float, y: float, head: str, lines: tup
     lines = tuple(line for line in lines if line)
     step = (sheet.height - 2 * PAD) / (len(lines) + 1.4)
     width = sheet.width - 2 * PAD
-    page.setFillColor(INK)
+    page.setFillColor(HexColor(INKS["ink"]))
     top = y + sheet.height - PAD
     _fitted(page, head, "Barlow-SemiBold", min(16.0, 1.15 * step), x + PAD, top - 1.1 * step, width)
     for i, line in enumerate(lines, 1):

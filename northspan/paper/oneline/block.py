@@ -4,13 +4,14 @@ next of a chain, its electrodes and its second source below it.
 Nothing crosses: every part has a rectangle of its own, and lines run in the lanes between them.
 """
 
-from collections.abc import Container, Sequence
+from collections.abc import Container, Mapping, Sequence
 from dataclasses import dataclass, field
 
 from northspan.core.job.job import Station
+from northspan.core.job.packet import Nudge
 from northspan.core.job.run import Run
 from northspan.core.property.topology import Network
-from northspan.paper.drawing.shapes import DUST, Path, Shape, Weight, Words, fitted, moved, width
+from northspan.paper.drawing.shapes import DUST, Mark, Path, Placed, Weight, Words, fitted, moved, width
 from northspan.paper.oneline.said import Line, Said
 from northspan.paper.oneline.symbols import SQUARE, earth, symbol
 
@@ -19,6 +20,8 @@ WIDEST, NARROWEST = 62.0, 30.0
 LANE, GAP, DROP = 4.0, 4.0, 3.0
 CHAINED = ("utility", "meter", "service-disconnect")
 INSET = 5.0
+# How far from a station its bar of change stands: in the lane beside it.
+BAR = 1.5
 
 
 @dataclass(slots=True)
@@ -31,7 +34,7 @@ class Block:
     height: float
     port: float
     top: float
-    shapes: list[Shape]
+    shapes: list[Placed]
 
 
 @dataclass(frozen=True, slots=True)
@@ -45,11 +48,13 @@ class Apart:
 @dataclass(slots=True)
 class Laying:
     """What is laid out: a job's network and words; the stations that go on on another sheet because there is no room on
-    this one, each with those of its runs that are wanting (None: all).
+    this one, each with those of its runs that are wanting (None: all). ``nudges`` is the room made by hand before a
+    station.
     """
 
     net: Network
     said: Said
+    nudges: Mapping[str, Nudge]
     apart: list[Apart] = field(default_factory=list)
 
     def block(
@@ -70,7 +75,7 @@ class Laying:
         for run, other in below:
             chained = other not in self._sources(station)
             hung = self._hung(run, other, (across, down - deep), chained, splits)
-            shapes += [Path(((INSET, box.height), (INSET, deep + hung.top)), "runs", _weight(run))]
+            shapes += [_line(run, (INSET, box.height), (INSET, deep + hung.top))]
             shapes += moved(hung.shapes, 0.0, deep)
             column, deep = max(column, hung.width), deep + hung.height
             if run in runs:
@@ -88,9 +93,11 @@ class Laying:
         high = max(SQUARE, LEADING * len(lines)) + 2.0 * PAD
         frame = Path(
             ((0.0, 0.0), (wide, 0.0), (wide, high), (0.0, high)), "stations",
-            "line" if station.existing else "heavy", closed=True,
+            "heavy" if station.bought else "line", dashed=station.future, closed=True,
         )  # fmt: skip
-        shapes: list[Shape] = [frame, *moved(symbol(station.kind, station.existing), PAD, (high - SQUARE) / 2.0)]
+        words = " · ".join(ln.words for ln in lines)
+        mark = Mark(f"station/{station.id}", words, wide + BAR, 0.0, high, 0.0)
+        shapes: list[Placed] = [frame, mark, *moved(symbol(station.kind, station.bought), PAD, (high - SQUARE) / 2.0)]
         shapes += _lines(lines, SQUARE + 2.0 * PAD, PAD, wide - SQUARE - 3.0 * PAD)
         return Block(wide, high, high / 2.0, 0.0, shapes)
 
@@ -107,7 +114,9 @@ class Laying:
             return None
         at = 2.0 * INSET + 2.0
         room = WIDEST - at
-        shapes: list[Shape] = moved(earth(), at, 0.0)
+        shapes: list[Placed] = [*moved(earth(), at, 0.0)]
+        words = " · ".join(ln.words for ln in lines)
+        shapes.append(Mark(f"electrodes/{station}", words, at + 2.8, 1.0, 1.0 + LEADING * len(lines)))
         shapes += _lines(lines, at + 3.6, 1.0, room)
         reach = max(width(fitted(ln.words, ln.font, SIZE, room), ln.font, SIZE) for ln in lines)
         return Block(at + 3.6 + reach, LEADING * max(2, len(lines)) + PAD, 0.0, 0.0, shapes)
@@ -126,8 +135,8 @@ class Laying:
     def _hung(self, run: Run, other: str, room: tuple[float, float], chained: bool, splits: bool) -> Block:
         """A station under another, with the words of the run between them."""
         lines = self.said.runs[run.id]
-        top = LEADING * len(lines) + DROP
-        shapes: list[Shape] = _lines(lines, INSET + 1.6, DROP / 2.0, WIDEST)
+        top = LEADING * len(lines) + DROP + self.nudge(other).down
+        shapes = [*_lines(lines, INSET + 1.6, DROP / 2.0, WIDEST), _mark(run, lines, INSET + 0.9, DROP / 2.0)]
         reach = INSET + 1.6 + max(width(fitted(ln.words, ln.font, SIZE, WIDEST), ln.font, SIZE) for ln in lines)
         under = self.box(self.net.stations[other])
         if chained:
@@ -140,16 +149,23 @@ class Laying:
     ) -> Block:
         """What a station feeds, to its right, one below the other."""
         lane = own.width + LANE
+        ranked = sorted(enumerate(runs), key=lambda each: each[0] + 1.5 * self.nudge(each[1].to_station).rank)
+        runs = [run for _, run in ranked]
+        aside = [self.nudge(run.to_station).right for run in runs]
         labels = [self.said.runs[run.id] for run in runs]
         slot = max(width(fitted(ln.words, ln.font, SIZE, WIDEST), ln.font, SIZE) for s in labels for ln in s) + 4.0
         before = len(self.apart)
-        children = [self._fitting(run.to_station, room[0] - lane - slot, room[1]) for run in runs]
+        children = [
+            self._fitting(run.to_station, room[0] - lane - slot - right, room[1])
+            for run, right in zip(runs, aside, strict=True)
+        ]
         # The first run leaves straight: whichever box is the lower one waits for the other.
         y = max(0.0, own.port - max(children[0].port, LEADING + 0.6))
         down = max(0.0, max(children[0].port, LEADING + 0.6) - own.port)
         shapes, port_of_own, ports = moved(own.shapes, 0.0, down), own.port + down, []
         reach = lane + slot
-        for at, (run, child) in enumerate(zip(runs, children, strict=True)):
+        for at, (run, child, right) in enumerate(zip(runs, children, aside, strict=True)):
+            y += self.nudge(run.to_station).down
             port = y + max(child.port, LEADING + 0.6)
             if splits and at and port - child.port + child.height + LEADING + PAD > room[1]:
                 # What goes on elsewhere of those that are left out is found again where they go on.
@@ -160,13 +176,14 @@ class Laying:
                 shapes.append(Words(lane + 1.6, y + SIZE, words, SIZE, "figures", ink="quiet"))
                 y += LEADING + GAP
                 break
-            shapes += moved(child.shapes, lane + slot, port - child.port)
-            shapes.append(Path(((lane, port), (lane + slot, port)), "runs", _weight(run)))
+            shapes += moved(child.shapes, lane + slot + right, port - child.port)
+            shapes.append(_line(run, (lane, port), (lane + slot + right, port)))
             over, *under = self.said.runs[run.id]
             shapes += _lines([over], lane + 1.6, port - LEADING - 0.9, WIDEST)
             shapes += _lines(under, lane + 1.6, port + 0.7, WIDEST)
+            shapes.append(_mark(run, self.said.runs[run.id], lane + 0.9, port - LEADING - 0.9))
             ports.append(port)
-            reach = max(reach, lane + slot + child.width)
+            reach = max(reach, lane + slot + right + child.width)
             y = max(port - child.port + child.height, port + 0.7 + LEADING * len(under)) + GAP
         shapes.append(Path(((box_width, port_of_own), (lane, port_of_own)), "runs"))
         ends = (*ports, port_of_own)
@@ -190,12 +207,22 @@ class Laying:
         self.apart.append(Apart(station, None))
         return self.stub(station)
 
+    def nudge(self, station: str) -> Nudge:
+        """The room made by hand before a station."""
+        return self.nudges.get(station) or Nudge(station=station)
 
-def _weight(run: Run) -> Weight:
-    return "line" if run.existing else "heavy"
+
+def _line(run: Run, start: tuple[float, float], end: tuple[float, float]) -> Path:
+    weight: Weight = "heavy" if run.bought else "line"
+    return Path((start, end), "runs", weight, dashed=run.future)
 
 
-def _lines(lines: Sequence[Line], x: float, top: float, room: float) -> list[Shape]:
+def _mark(run: Run, lines: Sequence[Line], x: float, top: float) -> Mark:
+    words = " · ".join(ln.words for ln in lines)
+    return Mark(f"run/{run.id}", words, x, top, top + LEADING * len(lines))
+
+
+def _lines(lines: Sequence[Line], x: float, top: float, room: float) -> list[Placed]:
     """Lines of words below one another from ``top``, each cut to its room."""
     return [
         Words(x, top + LEADING * at + SIZE, fitted(ln.words, ln.font, SIZE, room), SIZE, ln.font, ink=ln.ink)

@@ -6,9 +6,9 @@ SQUARE = 8.0
 HERE: Layer = "stations"
 
 
-def symbol(kind: str, existing: bool) -> list[Shape]:
+def symbol(kind: str, new: bool) -> list[Shape]:
     """The symbol of a station of a kind; what is new is heavy."""
-    weight: Weight = "line" if existing else "heavy"
+    weight: Weight = "heavy" if new else "line"
 
     def line(*points: tuple[float, float], closed: bool = False) -> Path:
         return Path(points, HERE, weight, closed=closed)

@@ -4,6 +4,7 @@ import io
 from collections.abc import Mapping
 from datetime import date
 
+from reportlab.lib.colors import HexColor
 from reportlab.lib.pagesizes import letter
 from reportlab.lib.units import inch
 from reportlab.pdfgen.canvas import Canvas
@@ -11,11 +12,12 @@ from reportlab.pdfgen.canvas import Canvas
 from northspan.core.panel.circuits import SizedCircuit
 from northspan.core.panel.solved import SolvedPanel
 from northspan.core.working import number
+from northspan.paper.drawing.inks import INKS
 from northspan.paper.glyphs import printable
-from northspan.paper.inks import INK, RULE
 from northspan.paper.labels import CAUTION
 
 WIDTH, HEIGHT = letter
+INK, RULE = HexColor(INKS["ink"]), HexColor(INKS["rule"])
 MARGIN, HEAD, FOOT = 0.6 * inch, 1.25 * inch, 0.6 * inch
 HIGHEST_ROW = 0.36 * inch
 SHORTEST, LARGEST = 5.0, 10.0

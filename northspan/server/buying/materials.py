@@ -1,4 +1,4 @@
-"""The materials of a job: counted once from its plan, priced, held against the van; as CSV and PDF."""
+"""The materials of a job: counted once from its plan, priced, held against the van."""
 
 from flask import Response
 from flask_openapi3 import Tag
@@ -10,14 +10,10 @@ from northspan.core.job.job import Job
 from northspan.core.job.part import Id
 from northspan.core.materials.instead import Instead, instead
 from northspan.core.materials.priced import MaterialList
-from northspan.paper.materials.sheet import materials_csv
 from northspan.server.buying.stock import materials as listed
 from northspan.server.buying.stock import prices
-from northspan.server.files import sent_file
-from northspan.server.models import JobPath
-from northspan.server.replies import refusals, reply, sends
+from northspan.server.replies import refusals, reply
 from northspan.server.resource import Resource
-from northspan.server.wiring import job_store
 
 materials = Resource(
     "materials",
@@ -66,21 +62,3 @@ def laid_otherwise(body: InsteadRequest) -> Response:
     if body.run not in {run.id for run in job.runs}:
         raise JobFileError([Problem("/run", f"there is no run {body.run!r} in this job")])
     return reply(InsteadReply(instead=instead(job, body.run, prices())))
-
-
-@materials.get("/<job_id>/list.csv", responses={200: sends("text/csv")})
-def list_csv(path: JobPath) -> Response:
-    """The list of a stored job as CSV."""
-    job = job_store().get(path.job_id).sound()
-    return sent_file(materials_csv(job, listed(job)).encode("utf-8-sig"), f"{job.name} materials", "csv", "text/csv")
-
-
-@materials.get("/<job_id>/list.pdf", responses={200: sends("application/pdf")})
-def list_pdf(path: JobPath) -> Response:
-    """The list of a stored job as PDF."""
-    from northspan.paper.materials.sheet_pdf import materials_pdf
-
-    stored = job_store().get(path.job_id)
-    job = stored.sound()
-    body = materials_pdf(job, listed(job), stored.changed_at.date())
-    return sent_file(body, f"{job.name} materials", "pdf", "application/pdf")

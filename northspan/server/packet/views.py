@@ -1,118 +1,171 @@
-"""The sheets of a job's packet: drawn for the screen, and as files."""
+"""The packet of a job: looked at sheet by sheet, taken as files, issued."""
 
-from typing import Literal
+from collections.abc import Iterator, Sequence
+from datetime import UTC, datetime
 
 from flask import Response
 from flask_openapi3 import Tag
-from pydantic import BaseModel, ConfigDict, Field
 
 from northspan.core.document.file import JobFileError, sound
 from northspan.core.document.problem import Problem
-from northspan.core.job.job import Job
-from northspan.paper.drawing.shapes import Drawing
-from northspan.server.buying.stock import materials
+from northspan.core.job.packet import SheetName
 from northspan.server.files import sent_file
 from northspan.server.models import JobPath
-from northspan.server.packet.models import DrawnSheet, drawn
+from northspan.server.packet.making import making
+from northspan.server.packet.matter import matter_of
+from northspan.server.packet.models import (
+    AnsweredFinding,
+    ChangeEntry,
+    IssuedEntry,
+    LetterPath,
+    MakeRequest,
+    MakingNews,
+    PacketReply,
+    PacketRequest,
+    PageQuery,
+    SheetEntry,
+    SheetPath,
+    drawn,
+)
 from northspan.server.replies import refusals, refuse, reply, sends
 from northspan.server.resource import Resource
-from northspan.server.wiring import job_store, solutions
+from northspan.server.wiring import issue_store, job_store
+from northspan.store.issue_store import NoSuchIssue
 
+# The libraries that set pages are loaded by whoever first wants them.
 packet = Resource(
     "packet", __name__, url_prefix="/api/packet", abp_tags=[Tag(name="Packet")], abp_responses=refusals(404, 422)
 )
-Paper = Literal["letter", "a4"]
 
 
-class SheetsRequest(BaseModel):
-    """A job as it stands on the desk, and the paper that it is drawn for."""
-
-    model_config = ConfigDict(extra="forbid")
-
-    job: Job
-    paper: Paper = "letter"
-
-
-class SheetsReply(BaseModel):
-    """The sheets of a one-line as they are drawn."""
-
-    model_config = ConfigDict(frozen=True)
-
-    sheets: list[DrawnSheet]
-
-
-class PaperQuery(BaseModel):
-    """The paper, and of SVG and DXF which sheet, counted from 1."""
-
-    paper: Paper = "letter"
-    sheet: int = Field(1, ge=1, le=1000)
-
-
-@packet.post("/one-line", responses={200: SheetsReply})
-def one_line_drawn(body: SheetsRequest) -> Response:
-    """The one-line of a job, laid out from it."""
-    from northspan.paper.oneline.sheets import one_line
+@packet.post("", responses={200: PacketReply})
+def look_at(body: PacketRequest) -> Response:
+    """The packet of a job as it stands, with the pages of one sheet."""
+    from northspan.paper.packet.bound import bind, facts_of, lay_out
+    from northspan.paper.packet.catalogue import NAMES, ticked
+    from northspan.paper.packet.changes import barred, changes
+    from northspan.paper.sheets.cover import summary
+    from northspan.paper.sheets.named import names_of
+    from northspan.paper.tables.pages import SheetTooLong
 
     job = sound(body.job)
-    sheets = one_line(job, solutions().of(job).solution, None, body.paper)
-    return reply(SheetsReply(sheets=[drawn(sheet) for sheet in sheets]))
-
-
-@packet.get("/<job_id>/one-line.pdf", responses={200: sends("application/pdf")})
-def one_line_pdf(path: JobPath, query: PaperQuery) -> Response:
-    """All sheets of a stored job's one-line as PDF."""
-    from northspan.paper.drawing.pdf import pdf
-
-    job, sheets = _sheets(path, query)
-    return sent_file(pdf(f"{job.name}: one-line", sheets), f"{job.name} one-line", "pdf", "application/pdf")
-
-
-@packet.get("/<job_id>/one-line.svg", responses={200: sends("image/svg+xml")})
-def one_line_svg(path: JobPath, query: PaperQuery) -> Response:
-    """One sheet of a stored job's one-line as SVG."""
-    from northspan.paper.drawing.svg import svg
-
-    job, sheets = _sheets(path, query)
-    body = svg(_of(sheets, query.sheet)).encode()
-    return sent_file(body, f"{job.name} one-line {query.sheet}", "svg", "image/svg+xml")
-
-
-@packet.get("/<job_id>/one-line.dxf", responses={200: sends("image/vnd.dxf")})
-def one_line_dxf(path: JobPath, query: PaperQuery) -> Response:
-    """One sheet of a stored job's one-line as DXF."""
-    from northspan.paper.drawing.dxf import dxf
-
-    job, sheets = _sheets(path, query)
-    body = dxf(_of(sheets, query.sheet))
-    return sent_file(body, f"{job.name} one-line {query.sheet}", "dxf", "image/vnd.dxf")
-
-
-@packet.get("/<job_id>/packet.zip", responses={200: sends("application/zip"), **refusals(422)})
-def packet_zip(path: JobPath, query: PaperQuery) -> Response:
-    """Every sheet of a stored job in each of its formats, with its job file."""
-    from northspan.paper.packet import archive, packet_files
-    from northspan.paper.set_pdf import SheetTooLong
-
-    stored = job_store().get(path.job_id)
-    job = stored.sound()
-    solution = solutions().of(job).solution
+    going = ticked(job.packet)
+    matter = matter_of(job, body.job_id)
     try:
-        sheets = list(packet_files(job, solution, materials(job), stored.changed_at.date(), query.paper))
+        every = list(lay_out(matter, NAMES))
     except SheetTooLong as trouble:
         return refuse(422, str(trouble))
-    body = archive([("job.json", job.model_dump_json(indent=1).encode()), *sheets])
-    return sent_file(body, f"{job.name} packet", "zip", "application/zip")
+    out = [sheet for sheet in every if sheet.kind.name in going]
+    # A sheet that does not go out is numbered as if it did.
+    shown = out if body.show in going else [s for s in every if s in out or s.kind.name == body.show]
+    pages = next((s.pages for s in bind(matter, shown) if s.kind.name == body.show), ())
+    before, numbers = matter.before or {}, {s.kind.name: s.kind.number for s in every}
+    barred_now = {
+        s.kind.name: sum(
+            shape.layer == "changes" for page in s.pages for shape in barred(page.shapes, before.get(s.kind.name))
+        )
+        for s in every
+    }
+    found = [
+        ChangeEntry(sheet=c.sheet, number=numbers[c.sheet], was=c.was, now=c.now)
+        for c in changes(before, facts_of(out))
+        if c.sheet in numbers
+    ]
+    names, said = names_of(job), {a.finding: a.words for a in job.packet.answers}
+    return reply(
+        PacketReply(
+            sheets=[
+                SheetEntry(
+                    name=s.kind.name, number=s.kind.number, title=s.kind.title, pages=len(s.pages),
+                    ticked=s.kind.name in going, upright=s.kind.lies_upright(job.packet), drawn=s.drawn,
+                    tables=bool(s.tables), changed=barred_now[s.kind.name],
+                )
+                for s in every
+            ],
+            pages=[drawn(page) for page in pages],
+            revision=matter.revision,
+            issued=[IssuedEntry(letter=each.letter, on=each.on) for each in matter.issued],
+            changes=found[:200],
+            findings=[
+                AnsweredFinding(
+                    key=f.key, level=f.level, title=f.title, where=names.where(f), answer=said.get(f.key, "")
+                )
+                for f in matter.solution.findings
+            ],
+            summary=list(summary(matter)),
+        )
+    )  # fmt: skip
 
 
-def _sheets(path: JobPath, query: PaperQuery) -> tuple[Job, tuple[Drawing, ...]]:
-    from northspan.paper.oneline.sheets import one_line
+@packet.get("/<job_id>/<sheet>.pdf", responses={200: sends("application/pdf")})
+def sheet_pdf(path: SheetPath) -> Response:
+    """One sheet of a stored job as PDF."""
+    return _file(path, PageQuery(), "pdf", "application/pdf")
+
+
+@packet.get("/<job_id>/<sheet>.csv", responses={200: sends("text/csv")})
+def sheet_csv(path: SheetPath) -> Response:
+    """The tables of a sheet as CSV."""
+    return _file(path, PageQuery(), "csv", "text/csv")
+
+
+@packet.get("/<job_id>/<sheet>.svg", responses={200: sends("image/svg+xml")})
+def sheet_svg(path: SheetPath, query: PageQuery) -> Response:
+    """A drawing of a sheet as SVG."""
+    return _file(path, query, "svg", "image/svg+xml")
+
+
+@packet.get("/<job_id>/<sheet>.dxf", responses={200: sends("image/vnd.dxf")})
+def sheet_dxf(path: SheetPath, query: PageQuery) -> Response:
+    """A drawing of a sheet as DXF."""
+    return _file(path, query, "dxf", "image/vnd.dxf")
+
+
+@packet.post("/<job_id>/made", responses={200: MakingNews})
+def make(path: JobPath, body: MakeRequest) -> Response:
+    """The packet of a stored job in one archive; one JSON object a line: how far it has come, then what was made."""
+    stored = job_store().get(path.job_id)
+    matter = matter_of(stored.sound(), stored.id, datetime.now(UTC).date() if body.issue else None)
+    return Response(_lines(making(matter, stored, body.issue, issue_store())), mimetype="application/x-ndjson")
+
+
+@packet.get("/<job_id>/issued/<letter>.zip", responses={200: sends("application/zip")})
+def issued_zip(path: LetterPath) -> Response:
+    """A packet byte for byte as it went out."""
+    stored = job_store().get(path.job_id)
+    try:
+        body = issue_store().archive(stored.id, path.letter)
+    except NoSuchIssue:
+        return refuse(404, f"No packet {path.letter} of this job went out")
+    return sent_file(body, f"{stored.name} packet {path.letter}", "zip", "application/zip")
+
+
+def _lines(news: Iterator[MakingNews]) -> Iterator[str]:
+    for each in news:
+        yield each.model_dump_json() + "\n"
+
+
+def _file(path: SheetPath, query: PageQuery, ending: str, kind: str) -> Response:
+    """One of the files of a sheet, of drawings that of one page."""
+    from northspan.paper.packet.bound import bind, lay_out
+    from northspan.paper.packet.files import sheet_files
+    from northspan.paper.tables.pages import SheetTooLong
 
     stored = job_store().get(path.job_id)
-    job = stored.sound()
-    return job, one_line(job, solutions().of(job).solution, stored.changed_at.date(), query.paper)
+    matter = matter_of(stored.sound(), stored.id, stored.changed_at.date(), wanted=(path.sheet,))
+    try:
+        sheets = list(bind(matter, list(lay_out(matter))))
+    except SheetTooLong as trouble:
+        return refuse(422, str(trouble))
+    files = dict(sheet_files(matter, sheets[0])) if sheets else {}
+    name = f"{path.sheet}-{query.page}.{ending}" if ending in ("svg", "dxf") else f"{path.sheet}.{ending}"
+    if name not in files:
+        raise JobFileError([_nothing(path.sheet, ending, query.page, list(files))])
+    page = f" {query.page}" if ending in ("svg", "dxf") else ""
+    return sent_file(files[name], f"{stored.name} {path.sheet}{page}", ending, kind)
 
 
-def _of(sheets: tuple[Drawing, ...], number: int) -> Drawing:
-    if number > len(sheets):
-        raise JobFileError([Problem("/sheet", f"there are {len(sheets)} of them")])
-    return sheets[number - 1]
+def _nothing(sheet: SheetName, ending: str, page: int, files: Sequence[str]) -> Problem:
+    same = sum(name.endswith(f".{ending}") for name in files)
+    words = f"there are {same} of them" if same else f"the {sheet} sheet of this job has no {ending.upper()}"
+    return Problem("/page" if page > 1 else "/sheet", words)

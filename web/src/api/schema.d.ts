@@ -397,40 +397,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/materials/{job_id}/list.csv": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** The list of a stored job as CSV. */
-        get: operations["materials_list_csv__job_id__list_csv_get"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/materials/{job_id}/list.pdf": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** The list of a stored job as PDF. */
-        get: operations["materials_list_pdf__job_id__list_pdf_get"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/demos": {
         parameters: {
             query?: never;
@@ -499,41 +465,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/jobs/{job_id}/sheet.pdf": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** The calculation sheet as PDF. */
-        get: operations["files_pdf_jobs__job_id__sheet_pdf_get"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{job_id}/sheet.csv": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** The calculation sheet as CSV. */
-        get: operations["files_csv_jobs__job_id__sheet_csv_get"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/packet/one-line": {
+    "/api/inspection": {
         parameters: {
             query?: never;
             header?: never;
@@ -542,23 +474,57 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** The one-line of a job, laid out from it. */
-        post: operations["packet_one_line_drawn_one_line_post"];
+        /** The inspection list of a job as it stands. */
+        post: operations["inspection_the_list_post"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/packet/{job_id}/one-line.pdf": {
+    "/api/inspection/{job_id}/looks": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        /** All sheets of a stored job's one-line as PDF. */
-        get: operations["packet_one_line_pdf__job_id__one_line_pdf_get"];
+        get?: never;
+        put?: never;
+        /** Keep what was found at an item; what was found there before stays on record. */
+        post: operations["inspection_look__job_id__looks_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/inspection/{job_id}/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep a photo. */
+        post: operations["inspection_keep_photo__job_id__photos_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/inspection/{job_id}/photos/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A photo as it was kept. */
+        get: operations["inspection_get_photo__job_id__photos__int_number__get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -567,15 +533,67 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/packet/{job_id}/one-line.svg": {
+    "/api/inspection/watched": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        /** One sheet of a stored job's one-line as SVG. */
-        get: operations["packet_one_line_svg__job_id__one_line_svg_get"];
+        /** What every new job is looked at for besides. */
+        get: operations["inspection_get_watched_watched_get"];
+        put?: never;
+        /** Have every new job looked at for something. */
+        post: operations["inspection_watch_watched_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/inspection/watched/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** No longer look for it on new jobs. */
+        delete: operations["inspection_end_watch_watched__int_number__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/packet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The packet of a job as it stands, with the pages of one sheet. */
+        post: operations["packet_look_at_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/packet/{job_id}/{sheet}.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One sheet of a stored job as PDF. */
+        get: operations["packet_sheet_pdf__job_id___sheet__pdf_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -584,15 +602,15 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/packet/{job_id}/one-line.dxf": {
+    "/api/packet/{job_id}/{sheet}.csv": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        /** One sheet of a stored job's one-line as DXF. */
-        get: operations["packet_one_line_dxf__job_id__one_line_dxf_get"];
+        /** The tables of a sheet as CSV. */
+        get: operations["packet_sheet_csv__job_id___sheet__csv_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -601,15 +619,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/packet/{job_id}/packet.zip": {
+    "/api/packet/{job_id}/{sheet}.svg": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        /** Every sheet of a stored job in each of its formats, with its job file. */
-        get: operations["packet_packet_zip__job_id__packet_zip_get"];
+        /** A drawing of a sheet as SVG. */
+        get: operations["packet_sheet_svg__job_id___sheet__svg_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/packet/{job_id}/{sheet}.dxf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A drawing of a sheet as DXF. */
+        get: operations["packet_sheet_dxf__job_id___sheet__dxf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/packet/{job_id}/made": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The packet of a stored job in one archive; one JSON object a line: how far it has come, then what was made. */
+        post: operations["packet_make__job_id__made_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/packet/{job_id}/issued/{letter}.zip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A packet byte for byte as it went out. */
+        get: operations["packet_issued_zip__job_id__issued__letter__zip_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1908,6 +1977,16 @@ export interface components {
             fixes: components["schemas"]["Fix"][];
         };
         /**
+         * FindingAnswer
+         * @description What the electrician says to a finding that stays open, by the finding's key.
+         */
+        FindingAnswer: {
+            /** Finding */
+            finding: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * Fix
          * @description A way to mend a finding: a short label and an RFC 6902 JSON Patch on the job.
          */
@@ -2339,6 +2418,12 @@ export interface components {
              * @default 1500
              */
             loss_hours: number;
+            /**
+             * Watched
+             * @description What is looked at besides
+             * @default []
+             */
+            watched: components["schemas"]["Watched"][];
         };
         /**
          * Job
@@ -2405,7 +2490,8 @@ export interface components {
              *       "pvc_swing_f": 100,
              *       "touch_line_v": 50,
              *       "energy_price": 0.15,
-             *       "loss_hours": 1500
+             *       "loss_hours": 1500,
+             *       "watched": []
              *     }
              */
             house_rules: components["schemas"]["HouseRules"];
@@ -2434,6 +2520,19 @@ export interface components {
              * @default []
              */
             variants: components["schemas"]["Variant"][];
+            /**
+             * @default {
+             *       "paper": "letter",
+             *       "left_out": [
+             *         "materials",
+             *         "calculation"
+             *       ],
+             *       "turned": [],
+             *       "nudges": [],
+             *       "answers": []
+             *     }
+             */
+            packet: components["schemas"]["PacketPlan"];
         };
         /**
          * LabelledFigure
@@ -2834,6 +2933,32 @@ export interface components {
             box: components["schemas"]["Figure"];
         };
         /**
+         * Nudge
+         * @description Room that was made by hand round a station of the one-line: so many millimetres before it, across and down, and
+         *     so many places earlier (negative) or later among what is fed from where it is fed.
+         */
+        Nudge: {
+            /** Station */
+            station: string;
+            /**
+             * Right
+             * @description mm
+             * @default 0
+             */
+            right: number;
+            /**
+             * Down
+             * @description mm
+             * @default 0
+             */
+            down: number;
+            /**
+             * Rank
+             * @default 0
+             */
+            rank: number;
+        };
+        /**
          * Outlets
          * @description The outlets of a branch circuit in a dwelling or its outbuilding: where they are and what guards them.
          */
@@ -2918,6 +3043,43 @@ export interface components {
             why: string;
             /** Has */
             has: boolean;
+        };
+        /**
+         * PacketPlan
+         * @description The packet as it was put together.
+         */
+        PacketPlan: {
+            /**
+             * Paper
+             * @default letter
+             * @enum {string}
+             */
+            paper: "letter" | "a4";
+            /**
+             * Left Out
+             * @description sheets that do not go out with the set
+             * @default [
+             *       "materials",
+             *       "calculation"
+             *     ]
+             */
+            left_out: ("cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation")[];
+            /**
+             * Turned
+             * @description sheets that are set the other way than usual: upright for across, across for upright
+             * @default []
+             */
+            turned: ("cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation")[];
+            /**
+             * Nudges
+             * @default []
+             */
+            nudges: components["schemas"]["Nudge"][];
+            /**
+             * Answers
+             * @default []
+             */
+            answers: components["schemas"]["FindingAnswer"][];
         };
         /**
          * Panel
@@ -3821,6 +3983,12 @@ export interface components {
              */
             existing: boolean;
             /**
+             * Future
+             * @description to come some day: planned and drawn, nothing of it is bought
+             * @default false
+             */
+            future: boolean;
+            /**
              * @description of a branch circuit: where its outlets are, what guards them
              * @default null
              */
@@ -4098,6 +4266,12 @@ export interface components {
              * @default false
              */
             existing: boolean;
+            /**
+             * Future
+             * @description to come some day: planned and drawn, nothing of it is bought
+             * @default false
+             */
+            future: boolean;
             /**
              * Supply
              * @description what a utility station delivers; blank elsewhere
@@ -4449,6 +4623,31 @@ export interface components {
              * @default null
              */
             system: string | null;
+        };
+        /**
+         * Watched
+         * @description What the shop or the inspector here looks at besides, from a correction: of which rule of the inspection list
+         *     (empty: of none), when, and the section it was put down to.
+         */
+        Watched: {
+            /**
+             * Rule
+             * @default
+             */
+            rule: string;
+            /**
+             * Stage
+             * @default final
+             * @enum {string}
+             */
+            stage: "trench" | "rough-in" | "final";
+            /** Words */
+            words: string;
+            /**
+             * Section
+             * @default
+             */
+            section: string;
         };
         /**
          * WayAnswer
@@ -5406,16 +5605,210 @@ export interface components {
             note: string;
         };
         /**
-         * SheetsReply
-         * @description The sheets of a one-line as they are drawn.
+         * ListReply
+         * @description The list, and what was found at items that the job has no more.
          */
-        SheetsReply: {
+        ListReply: {
+            /** Items */
+            items: components["schemas"]["ItemEntry"][];
+            /** Gone */
+            gone: components["schemas"]["Looked"][];
+        };
+        /**
+         * InspectionItem
+         * @description Something to look at: by which rule, when, where (in words), what it should be, the section behind it.
+         *
+         *     ``key`` tells it from every other of its job, and stays its own while the job changes.
+         */
+        InspectionItem: {
+            /** Key */
+            key: string;
+            /** Rule */
+            rule: string;
+            /**
+             * Stage
+             * @enum {string}
+             */
+            stage: "trench" | "rough-in" | "final";
+            /** Where */
+            where: string;
+            /** Look For */
+            look_for: string;
+            /** Section */
+            section: string;
+        };
+        /**
+         * ItemEntry
+         * @description An item with what was found there last, and how often it was looked at.
+         */
+        ItemEntry: {
+            item: components["schemas"]["InspectionItem"];
+            looked: components["schemas"]["Looked"] | null;
+            /** Times */
+            times: number;
+        };
+        /**
+         * Looked
+         * @description What was found last where an item was looked at: by whom, on which day, and the number of the photo (None: no
+         *     photo).
+         */
+        Looked: {
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "done" | "correction" | "let-go";
+            /** Words */
+            words: string;
+            /** By */
+            by: string;
+            /** On */
+            on: string;
+            /** Photo */
+            photo: number | null;
+        };
+        /**
+         * ListRequest
+         * @description A job as it stands on the desk, and the id that it is stored under (None: not yet).
+         */
+        ListRequest: {
+            job: components["schemas"]["Job"];
+            /**
+             * Job Id
+             * @default null
+             */
+            job_id: string | null;
+        };
+        /**
+         * Kept
+         * @description It is kept.
+         */
+        Kept: {
+            /**
+             * Kept
+             * @default true
+             * @constant
+             */
+            kept: true;
+        };
+        /**
+         * LookBody
+         * @description What was found at an item: by whom, on which day, with which photo.
+         */
+        LookBody: {
+            /** Item */
+            item: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "done" | "correction" | "let-go";
+            /**
+             * Words
+             * @default
+             */
+            words: string;
+            /** By */
+            by: string;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /**
+             * Photo
+             * @default null
+             */
+            photo: number | null;
+        };
+        /**
+         * PhotoReply
+         * @description The number of a photo that was kept.
+         */
+        PhotoReply: {
+            /** Photo */
+            photo: number;
+        };
+        /**
+         * WatchedReply
+         * @description All of it.
+         */
+        WatchedReply: {
+            /** Watched */
+            watched: components["schemas"]["WatchedEntry"][];
+        };
+        /**
+         * WatchedEntry
+         * @description What every new job is looked at for besides.
+         */
+        WatchedEntry: {
+            /** Number */
+            number: number;
+            watched: components["schemas"]["Watched"];
+        };
+        /**
+         * PacketReply
+         * @description The packet: its sheets, the pages of the one that is looked at, its revision and the issues before, what changed
+         *     since the last, the findings with their answers, the job in a line each.
+         */
+        PacketReply: {
             /** Sheets */
-            sheets: components["schemas"]["DrawnSheet"][];
+            sheets: components["schemas"]["SheetEntry"][];
+            /** Pages */
+            pages: components["schemas"]["DrawnSheet"][];
+            /** Revision */
+            revision: string;
+            /** Issued */
+            issued: components["schemas"]["IssuedEntry"][];
+            /** Changes */
+            changes: components["schemas"]["ChangeEntry"][];
+            /** Findings */
+            findings: components["schemas"]["AnsweredFinding"][];
+            /** Summary */
+            summary: [
+                string,
+                string
+            ][];
+        };
+        /**
+         * AnsweredFinding
+         * @description A finding by its key, with what is said to it.
+         */
+        AnsweredFinding: {
+            /** Key */
+            key: string;
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "danger" | "violation" | "house" | "advice" | "note";
+            /** Title */
+            title: string;
+            /** Where */
+            where: string;
+            /** Answer */
+            answer: string;
+        };
+        /**
+         * ChangeEntry
+         * @description What a sheet says otherwise than in the last packet.
+         */
+        ChangeEntry: {
+            /**
+             * Sheet
+             * @enum {string}
+             */
+            sheet: "cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation";
+            /** Number */
+            number: string;
+            /** Was */
+            was: string;
+            /** Now */
+            now: string;
         };
         /**
          * DrawnShape
-         * @description A line through ``points``, a circle about one point with ``r``, or ``words`` at one; millimetres, y down.
+         * @description A line through ``points``, a circle about one point with ``r``, or ``words`` at one; millimetres, y down; ``ink`` is its colour.
          */
         DrawnShape: {
             /**
@@ -5427,7 +5820,7 @@ export interface components {
              * Layer
              * @enum {string}
              */
-            layer: "frame" | "stations" | "runs" | "electrodes" | "words";
+            layer: "frame" | "stations" | "runs" | "electrodes" | "words" | "rules" | "ground" | "dimensions" | "changes";
             /** Points */
             points: [
                 number,
@@ -5448,12 +5841,8 @@ export interface components {
              * @default false
              */
             closed: boolean;
-            /**
-             * Ink
-             * @default ink
-             * @enum {string}
-             */
-            ink: "ink" | "quiet" | "danger" | "good";
+            /** Ink */
+            ink: string;
             /**
              * R
              * @default 0
@@ -5484,7 +5873,7 @@ export interface components {
         };
         /**
          * DrawnSheet
-         * @description A sheet: its title, its size (mm), what is on it.
+         * @description A page: its title, its size (mm), what is on it.
          */
         DrawnSheet: {
             /** Title */
@@ -5495,19 +5884,137 @@ export interface components {
             height: number;
             /** Shapes */
             shapes: components["schemas"]["DrawnShape"][];
+            /** Spots */
+            spots: components["schemas"]["Spot"][];
         };
         /**
-         * SheetsRequest
-         * @description A job as it stands on the desk, and the paper that it is drawn for.
+         * IssuedEntry
+         * @description A packet that went out.
          */
-        SheetsRequest: {
-            job: components["schemas"]["Job"];
+        IssuedEntry: {
+            /** Letter */
+            letter: string;
             /**
-             * Paper
-             * @default letter
+             * On
+             * Format: date
+             */
+            on: string;
+        };
+        /**
+         * SheetEntry
+         * @description A sheet that the job has something for: whether it goes out, how it lies, what of it changed.
+         */
+        SheetEntry: {
+            /**
+             * Name
              * @enum {string}
              */
-            paper: "letter" | "a4";
+            name: "cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation";
+            /** Number */
+            number: string;
+            /** Title */
+            title: string;
+            /** Pages */
+            pages: number;
+            /** Ticked */
+            ticked: boolean;
+            /** Upright */
+            upright: boolean;
+            /** Drawn */
+            drawn: number;
+            /** Tables */
+            tables: boolean;
+            /** Changed */
+            changed: number;
+        };
+        /**
+         * Spot
+         * @description Something on a sheet that can be moved by hand: what it is, and its rectangle (mm).
+         */
+        Spot: {
+            /** Key */
+            key: string;
+            /** Words */
+            words: string;
+            /** Left */
+            left: number;
+            /** Top */
+            top: number;
+            /** Right */
+            right: number;
+            /** Bottom */
+            bottom: number;
+        };
+        /**
+         * PacketRequest
+         * @description A job as it stands on the desk, the id that it is stored under (None: not yet), the sheet to look at.
+         */
+        PacketRequest: {
+            job: components["schemas"]["Job"];
+            /**
+             * Job Id
+             * @default null
+             */
+            job_id: string | null;
+            /**
+             * Show
+             * @default one-line
+             * @enum {string}
+             */
+            show: "cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation";
+        };
+        /**
+         * MakingNews
+         * @description How far a packet has come: the sheet at hand, how many are done of how many. At the end its name and itself (in
+         *     base 64), the letter that it went out under, or what stopped it.
+         */
+        MakingNews: {
+            /**
+             * Sheet
+             * @default
+             */
+            sheet: string;
+            /**
+             * Done
+             * @default 0
+             */
+            done: number;
+            /**
+             * Of
+             * @default 0
+             */
+            of: number;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Packed
+             * @default
+             */
+            packed: string;
+            /**
+             * Issued
+             * @default
+             */
+            issued: string;
+            /**
+             * Trouble
+             * @default
+             */
+            trouble: string;
+        };
+        /**
+         * MakeRequest
+         * @description Whether the packet goes out, or is only to be looked at.
+         */
+        MakeRequest: {
+            /**
+             * Issue
+             * @default false
+             */
+            issue: boolean;
         };
         /**
          * BalanceReply
@@ -8407,176 +8914,6 @@ export interface operations {
             };
         };
     };
-    materials_list_csv__job_id__list_csv_get: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                job_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "text/csv": unknown;
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-        };
-    };
-    materials_list_pdf__job_id__list_pdf_get: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                job_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/pdf": unknown;
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-        };
-    };
     demos_list_demos_get: {
         parameters: {
             query?: never;
@@ -8913,12 +9250,704 @@ export interface operations {
             };
         };
     };
-    files_pdf_jobs__job_id__sheet_pdf_get: {
+    inspection_the_list_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ListRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ListReply"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    inspection_look__job_id__looks_post: {
         parameters: {
             query?: never;
             header?: never;
             path: {
                 job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LookBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Kept"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    inspection_keep_photo__job_id__photos_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoReply"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    inspection_get_photo__job_id__photos__int_number__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The photo */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    inspection_get_watched_watched_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WatchedReply"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    inspection_watch_watched_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Watched"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Kept"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    inspection_end_watch_watched__int_number__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Kept"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    packet_look_at_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PacketRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PacketReply"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    packet_sheet_pdf__job_id___sheet__pdf_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                sheet: "cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation";
             };
             cookie?: never;
         };
@@ -8998,12 +10027,13 @@ export interface operations {
             };
         };
     };
-    files_csv_jobs__job_id__sheet_csv_get: {
+    packet_sheet_csv__job_id___sheet__csv_get: {
         parameters: {
             query?: never;
             header?: never;
             path: {
                 job_id: string;
+                sheet: "cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation";
             };
             cookie?: never;
         };
@@ -9083,190 +10113,15 @@ export interface operations {
             };
         };
     };
-    packet_one_line_drawn_one_line_post: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SheetsRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SheetsReply"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-        };
-    };
-    packet_one_line_pdf__job_id__one_line_pdf_get: {
+    packet_sheet_svg__job_id___sheet__svg_get: {
         parameters: {
             query?: {
-                paper?: "letter" | "a4";
-                sheet?: number;
+                page?: number;
             };
             header?: never;
             path: {
                 job_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/pdf": unknown;
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-        };
-    };
-    packet_one_line_svg__job_id__one_line_svg_get: {
-        parameters: {
-            query?: {
-                paper?: "letter" | "a4";
-                sheet?: number;
-            };
-            header?: never;
-            path: {
-                job_id: string;
+                sheet: "cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation";
             };
             cookie?: never;
         };
@@ -9346,15 +10201,15 @@ export interface operations {
             };
         };
     };
-    packet_one_line_dxf__job_id__one_line_dxf_get: {
+    packet_sheet_dxf__job_id___sheet__dxf_get: {
         parameters: {
             query?: {
-                paper?: "letter" | "a4";
-                sheet?: number;
+                page?: number;
             };
             header?: never;
             path: {
                 job_id: string;
+                sheet: "cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation";
             };
             cookie?: never;
         };
@@ -9434,15 +10289,102 @@ export interface operations {
             };
         };
     };
-    packet_packet_zip__job_id__packet_zip_get: {
+    packet_make__job_id__made_post: {
         parameters: {
-            query?: {
-                paper?: "letter" | "a4";
-                sheet?: number;
-            };
+            query?: never;
             header?: never;
             path: {
                 job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MakeRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MakingNews"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    packet_issued_zip__job_id__issued__letter__zip_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                letter: string;
             };
             cookie?: never;
         };

@@ -16,22 +16,15 @@ function points(shape: Shape): string {
 <template>
   <svg class="paper" :viewBox="`0 0 ${FINE * sheet.width} ${FINE * sheet.height}`" role="img" :aria-label="sheet.title">
     <template v-for="(s, i) in sheet.shapes" :key="i">
-      <text v-if="s.kind === 'words'" :x="FINE * s.points[0][0]" :y="FINE * s.points[0][1]" :class="s.ink" :font-size="FINE * s.size" :font-weight="s.font === 'strong' ? 600 : 400" :text-anchor="s.anchor" :style="{ fontFamily: FACES[s.font] }">{{ s.words }}</text>
-      <circle v-else-if="s.kind === 'circle'" :cx="FINE * s.points[0][0]" :cy="FINE * s.points[0][1]" :r="FINE * s.r" :stroke-width="FINE * s.line" />
-      <component :is="s.closed ? 'polygon' : 'polyline'" v-else :points="points(s)" :class="`line-${s.ink}`" :stroke-width="FINE * s.line" :stroke-dasharray="s.dashed ? '16 10' : undefined" />
+      <text v-if="s.kind === 'words'" :x="FINE * s.points[0][0]" :y="FINE * s.points[0][1]" :fill="s.ink" :font-size="FINE * s.size" :font-weight="s.font === 'strong' ? 600 : 400" :text-anchor="s.anchor" :style="{ fontFamily: FACES[s.font] }">{{ s.words }}</text>
+      <circle v-else-if="s.kind === 'circle'" :cx="FINE * s.points[0][0]" :cy="FINE * s.points[0][1]" :r="FINE * s.r" :stroke="s.ink" :stroke-width="FINE * s.line" />
+      <component :is="s.closed ? 'polygon' : 'polyline'" v-else :points="points(s)" :stroke="s.ink" :stroke-width="FINE * s.line" :stroke-dasharray="s.dashed ? '16 10' : undefined" />
     </template>
   </svg>
 </template>
 
 <style scoped>
-/* Paper is white and its inks are dark, whatever the screen is. */
+/* Paper is white, whatever the screen is; its inks come with what is drawn. */
 .paper { display: block; width: 100%; background: #fffefa; border: 1px solid var(--rule); }
-text { fill: #17332d; }
-text.quiet { fill: #5d6b64; }
-text.danger { fill: #b5301a; }
-text.good { fill: #2c6b52; }
-circle, polygon, polyline { fill: none; stroke: #17332d; }
-.line-good { stroke: #2c6b52; }
-.line-danger { stroke: #b5301a; }
-.line-quiet { stroke: #5d6b64; }
+circle, polygon, polyline { fill: none; }
 </style>

@@ -25,8 +25,8 @@ function count(...levels: string[]): number {
 }
 
 const files = computed(() => [
-  { title: 'Calculation sheet, PDF', href: `/api/jobs/${desk.id}/sheet.pdf` },
-  { title: 'Calculation sheet, CSV', href: `/api/jobs/${desk.id}/sheet.csv` },
+  { title: 'Calculation sheet, PDF', href: `/api/packet/${desk.id}/calculation.pdf` },
+  { title: 'Calculation sheet, CSV', href: `/api/packet/${desk.id}/calculation.csv` },
   { title: 'Job file', href: `/api/jobs/${desk.id}/job.json` },
 ])
 </script>

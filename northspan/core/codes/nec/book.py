@@ -9,6 +9,7 @@ from northspan.core.codes.nec.check import CheckCase, check
 from northspan.core.codes.nec.data import AWG, NOTES, TABLES, VOCABULARY
 from northspan.core.codes.nec.earthing.rules import NecEarthing
 from northspan.core.codes.nec.findings.rules import NecFindings
+from northspan.core.codes.nec.inspection.rules import NecInspection
 from northspan.core.codes.nec.loads.rules import NecLoads
 from northspan.core.codes.nec.panels.rules import NecPanels
 from northspan.core.codes.nec.route.cover.answer import cover
@@ -20,7 +21,16 @@ from northspan.core.codes.nec.sizing.rules import NecSizing
 
 EDITION = "NEC 2023"
 WHOLE = WholeBook(
-    EDITION, AWG, NecSizing(), NecLoads(), NecEarthing(), NecFindings(), VOCABULARY.cites, NecPanels(), NecPull()
+    EDITION,
+    AWG,
+    NecSizing(),
+    NecLoads(),
+    NecEarthing(),
+    NecFindings(),
+    VOCABULARY.cites,
+    NecPanels(),
+    NecPull(),
+    NecInspection(),
 )
 BOOK = CodeBook(
     "nec-2023",

@@ -128,7 +128,7 @@ def _plus(sums: Figure, own: Figure) -> Figure:
 
 def _transformers(job: Job, solved: Solution, prices: Mapping[str, float], years: float) -> Figure:
     """Price and losses ($) of the transformers of a job; those that stand already cost only what they lose."""
-    bought = [transformer_part(s.transformer.kva) for s in job.stations if s.transformer and not s.existing]
+    bought = [transformer_part(s.transformer.kva) for s in job.stations if s.transformer and s.bought]
     parts = sum((prices.get(name, 0.0) for name in bought), 0.0)
     kwh = sum((each.core_kwh + each.wound_kwh for each in transformer_losses(job, solved)), 0.0)
     lost = kwh * job.house_rules.energy_price * years

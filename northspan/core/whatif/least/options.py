@@ -60,7 +60,7 @@ def standing(book: WholeBook, each: SizedRun, prices: Mapping[str, float], house
     """A run as it stands: its only option; parts without a price, or there already, count nothing, for they stay."""
     s = each.sizing
     size = s.rung.size if s.rung else None
-    parts = 0.0 if each.run.existing else _parts(book, each.run, s, prices) or 0.0
+    parts = 0.0 if not each.run.bought else _parts(book, each.run, s, prices) or 0.0
     return Option(each.run.id, s.question.metal, size, parts, _losses(s, house, years), s, False, _drop(s))
 
 

@@ -52,7 +52,7 @@ const BLANK_LOCKS = {
 
 const BLANK_RUN = {
   several_receptacles: false, whole_dwelling: false, ground_fault_protected: false, drop_limit_pct: null, note: '', tap: null,
-  existing: false, burial: null, pull: null, route: null, outlets: null, overhead: null,
+  existing: false, future: false, burial: null, pull: null, route: null, outlets: null, overhead: null,
 } as const // prettier-ignore
 
 const BLANK_CONDUCTOR = {
@@ -110,7 +110,7 @@ export const NEW_TRANSFER: TransferSwitch = { form: 'switch', inlet_a: null, aut
 
 /** What is not known of a station. */
 export const BLANK_STATION = {
-  existing: false, supply: null, terminal_c: null, load: null, source: null, transformer: null, generator: null, transfer: null,
+  existing: false, future: false, supply: null, terminal_c: null, load: null, source: null, transformer: null, generator: null, transfer: null,
   gear: {
     rating_a: null, has_main: null, interrupting_ka: null, spaces: null, outdoors: null, surge_protected: null, back_fed: false,
     retained: null, handle_height: null, working_depth: null, working_width: null, ground_detection: null, circuits: null,

@@ -19,7 +19,8 @@ export interface WalkThrough {
 
 /** The house rules as the code book's vocabulary begins with them. */
 function houseRules(): Job['house_rules'] {
-  return Object.fromEntries((words.value?.house_rules ?? []).map((rule) => [rule.name, rule.default])) as unknown as Job['house_rules']
+  const rules = (words.value?.house_rules ?? []).map((rule) => [rule.name, rule.default])
+  return { ...Object.fromEntries(rules), watched: [] } as unknown as Job['house_rules']
 }
 
 export function station(part: Pick<Station, 'id' | 'name' | 'kind' | 'place'> & Partial<Station>): Station {
@@ -30,6 +31,7 @@ export function emptyJob(name: string, units: Job['units']): Job {
   return {
     format: 'northspan-job', version: 2, units, name, note: '', code_book: USUAL_BOOK, house_rules: houseRules(), places: [],
     stations: [], runs: [], metal_paths: [], variants: [],
+    packet: { paper: 'letter', left_out: ['materials', 'calculation'], turned: [], nudges: [], answers: [] },
   } // prettier-ignore
 }
 

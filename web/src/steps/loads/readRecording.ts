@@ -1,4 +1,5 @@
 import { Refused } from '@/api/client'
+import { read } from '@/api/lines'
 import type { Recording, RecordingNews } from '@/api/types'
 
 export interface Asked {
@@ -17,23 +18,13 @@ export async function readRecording(file: File, asked: Asked, onProgress: (share
   } catch {
     throw new Refused(0, 'North Span does not answer. Is it still running?')
   }
-  if (!response.ok || !response.body) {
+  if (!response.ok) {
     const words = response.status === 413 ? 'The file is too large: 4 MB at most' : 'That file could not be read'
     throw new Refused(response.status, words)
   }
-  let rest = ''
-  const reader = response.body.pipeThrough(new TextDecoderStream()).getReader()
-  for (;;) {
-    const { value, done } = await reader.read()
-    rest += value ?? ''
-    const lines = rest.split('\n')
-    rest = lines.pop() ?? ''
-    for (const line of lines) {
-      const news = JSON.parse(line) as RecordingNews
-      onProgress(news.progress)
-      if (news.trouble) throw new Refused(422, news.trouble)
-      if (news.recording) return news.recording
-    }
-    if (done) throw new Refused(0, 'The answer broke off; try again')
-  }
+  return read<RecordingNews, Recording>(response, (news) => {
+    onProgress(news.progress)
+    if (news.trouble) throw new Refused(422, news.trouble)
+    return news.recording ?? undefined
+  })
 }

@@ -1,11 +1,15 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 
+import AnswerList from './AnswerList.vue'
+import ChangeList from './ChangeList.vue'
+import IssueDesk from './IssueDesk.vue'
+import NudgeLayer from './NudgeLayer.vue'
+import PacketTabs from './PacketTabs.vue'
+import SheetList from './SheetList.vue'
 import { answered, api } from '@/api/client'
-import type { DrawnSheet } from '@/api/types'
-import ChoiceField from '@/fields/ChoiceField.vue'
+import type { PacketReply, SheetName } from '@/api/types'
 import DrawnPaper from '@/figures/DrawnPaper.vue'
-import FindingList from '@/figures/FindingList.vue'
 import NoJob from '@/shell/NoJob.vue'
 import WorkBench from '@/shell/WorkBench.vue'
 import { useAsked } from '@/stores/asking'
@@ -13,60 +17,78 @@ import { useDesk } from '@/stores/desk'
 
 const props = defineProps<{ id: string }>()
 const desk = useDesk()
-const paper = ref<'letter' | 'a4'>('letter')
-const at = ref(0)
-const PAPERS = [{ value: 'letter', words: 'letter, across' }, { value: 'a4', words: 'A4, across' }] as const
-watch(() => props.id, (id) => desk.open(id), { immediate: true })
-const { found: sheets, trouble } = useAsked(desk, async (job) => (await answered(api.POST('/api/packet/one-line', { body: { job, paper: paper.value } }))).sheets as DrawnSheet[], () => paper.value)
+const show = ref<SheetName>('one-line')
+const page = ref(0)
 const large = ref(false)
-const shown = computed(() => sheets.value?.[Math.min(at.value, sheets.value.length - 1)])
-const file = computed(() => `/api/packet/${props.id}/one-line`)
+const issues = ref(0)
+watch(() => props.id, (id) => desk.open(id), { immediate: true })
+watch(show, () => (page.value = 0))
+const { found: packet, trouble } = useAsked(desk, async (job) => (await answered(api.POST('/api/packet', { body: { job, job_id: desk.id, show: show.value } }))) as PacketReply, () => [show.value, issues.value])
+
+const entry = computed(() => packet.value?.sheets.find((s) => s.name === show.value))
+const pages = computed(() => packet.value?.pages ?? [])
+const shown = computed(() => pages.value[Math.min(page.value, pages.value.length - 1)])
+watch(entry, (now) => {
+  // A sheet that the job has nothing more for is left for one that it has.
+  if (!now && packet.value?.sheets.length) show.value = packet.value.sheets[0].name
+})
 </script>
 
 <template>
   <WorkBench v-if="desk.job && desk.solution" :desk="desk" without-runs tall-right>
+    <template #over><PacketTabs :id="id" /></template>
     <template #left>
-      <section class="sheets">
-        <h2 class="cap">One-line</h2>
-        <ul v-if="sheets">
-          <li v-for="(s, i) in sheets" :key="i"><button class="plain narrow" :class="{ here: s === shown }" :aria-pressed="s === shown" @click="at = i">{{ i + 1 }} {{ s.title }}</button></li>
-        </ul>
-        <ChoiceField label="Paper" :value="paper" :choices="PAPERS" pointer="/none" @change="(v) => (paper = v)" />
-        <label class="narrow"><input v-model="large" type="checkbox" /> enlarged</label>
-        <p class="narrow files">
-          <a :href="`${file}.pdf?paper=${paper}`" download>PDF</a>
-          <a :href="`${file}.svg?paper=${paper}&sheet=${at + 1}`" download>SVG</a>
-          <a :href="`${file}.dxf?paper=${paper}&sheet=${at + 1}`" download>DXF</a>
-        </p>
-        <p class="narrow files"><a :href="`/api/packet/${id}/packet.zip?paper=${paper}`" download>Everything, with the job file, in one ZIP</a></p>
-        <h2 class="cap">Other sheets</h2>
-        <ul class="narrow">
-          <li>Calculation: <a :href="`/api/jobs/${id}/sheet.pdf`" download>PDF</a> <a :href="`/api/jobs/${id}/sheet.csv`" download>CSV</a></li>
-          <li>Materials: <a :href="`/api/materials/${id}/list.pdf`" download>PDF</a> <a :href="`/api/materials/${id}/list.csv`" download>CSV</a></li>
-        </ul>
-      </section>
+      <template v-if="packet">
+        <SheetList v-model:show="show" :sheets="packet.sheets" />
+        <IssueDesk :id="id" :packet="packet" :shown="entry" :page="page" :unsaved="!!desk.unsent" @issued="issues += 1" />
+      </template>
     </template>
-    <div class="desk">
+    <div class="table">
       <p v-if="trouble" class="danger" role="alert">{{ trouble }}</p>
-      <div v-if="shown" class="sheet" :class="{ large }" tabindex="0" role="group" aria-label="The sheet"><DrawnPaper :sheet="shown" /></div>
+      <div v-if="shown" class="bar narrow">
+        <span v-if="pages.length > 1">
+          <button class="ink-button" :disabled="page === 0" @click="page -= 1">Before</button>
+          page {{ Math.min(page, pages.length - 1) + 1 }} of {{ pages.length }}
+          <button class="ink-button" :disabled="page >= pages.length - 1" @click="page += 1">Next</button>
+        </span>
+        <span v-if="show === 'one-line'" class="quiet">Drag a station to make room before it, or use the arrow keys on it.</span>
+        <label><input v-model="large" type="checkbox" /> enlarged</label>
+      </div>
+      <div v-if="shown" class="frame" tabindex="0" role="group" aria-label="The sheet">
+        <div class="leaf" :class="{ large, upright: shown.height > shown.width }">
+          <DrawnPaper :sheet="shown" />
+          <NudgeLayer v-if="show === 'one-line'" :sheet="shown" />
+        </div>
+      </div>
+      <ChangeList v-if="packet" :packet="packet" />
     </div>
     <template #right>
-      <FindingList where="whole-job" />
+      <template v-if="packet">
+        <section aria-label="The job in a line each">
+          <h2 class="cap">The job, in a line each</h2>
+          <dl class="narrow"><template v-for="[what, words] in packet.summary" :key="what"><dt>{{ what }}</dt><dd>{{ words }}</dd></template></dl>
+        </section>
+        <AnswerList :findings="packet.findings" />
+      </template>
     </template>
   </WorkBench>
   <NoJob v-else />
 </template>
 
 <style scoped>
-.sheets { padding: 10px 12px 16px 14px; }
-ul { list-style: none; margin: 4px 0 10px; padding: 0; font-size: 15.5px; line-height: 1.3; }
-.sheets button { width: 100%; text-align: left; padding: 3px 6px; font-size: 16px; }
-.here { background: var(--ink); color: var(--paper); }
-a { color: var(--ink); margin-right: 8px; }
-.files { margin: 8px 0 14px; font-size: 15.5px; }
-.desk { padding: 14px; background: var(--soft); min-height: 100%; }
-.sheet { overflow: auto; }
-.large :deep(.paper) { width: 200%; }
+.table { padding: 10px 14px; background: var(--soft); min-height: 100%; box-sizing: border-box; }
+.bar { display: flex; flex-wrap: wrap; gap: 4px 18px; align-items: baseline; margin-bottom: 6px; font-size: 15px; }
+.bar label { margin-left: auto; }
+.frame { overflow: auto; }
+.leaf { position: relative; margin: 0 auto; }
+.leaf.upright { max-width: 640px; }
+.leaf.large, .leaf.large.upright { width: 200%; max-width: none; }
 input { accent-color: var(--ink); }
-label { font-size: 15.5px; }
+dl { margin: 4px 0 14px; font-size: 15px; }
+dt { color: var(--quiet); }
+dd { margin: 0 0 4px; padding-bottom: 3px; border-bottom: 1px solid var(--rule); }
+@media print {
+  .leaf { display: block; width: 100% !important; max-width: none !important; }
+  .bar { display: none; }
+}
 </style>

@@ -39,8 +39,8 @@ watch(() => view.working?.title, (title) => title && nextTick(() => working.valu
         <PullTabs :id="id" />
         <p class="narrow next" aria-label="What to do next">{{ toDo }}</p>
         <label class="narrow"><input v-model="still" type="checkbox" /> only what to buy</label>
-        <a class="narrow" :href="`/api/materials/${id}/list.pdf`" download>PDF</a>
-        <a class="narrow" :href="`/api/materials/${id}/list.csv`" download>CSV</a>
+        <a class="narrow" :href="`/api/packet/${id}/materials.pdf`" download>PDF</a>
+        <a class="narrow" :href="`/api/packet/${id}/materials.csv`" download>CSV</a>
       </div>
     </template>
     <section class="list" aria-label="Materials">

@@ -2,6 +2,7 @@
 import { computed, inject } from 'vue'
 
 import RunVerdict from './RunVerdict.vue'
+import { STANDINGS, standing, standingSteps } from './standing'
 import type { Load, PatchStep, Run, RunAnswer, Station } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
 import { groundMetals, INSULATIONS, KNOWN, LOCATIONS, METALS, OUTLET_ROOMS, OVER, RACEWAYS, sizeLocks, SYSTEMS, TAPS, TERMINALS, tradeLocks, USES } from '@/fields/choices'
@@ -131,7 +132,7 @@ function settle(event: Event) {
     />
 
     <h3 class="cap">Pulled</h3>
-    <SwitchField label="In place already" hint="Nothing of it is bought or cut" :value="run.existing" :pointer="`${base}/existing`" @change="(v) => desk.setRun({ existing: v })" />
+    <ChoiceField label="It is" hint="Of what is there or to come nothing is bought or cut" :value="standing(run)" :choices="STANDINGS" :pointer="`${base}/existing`" @change="(v) => desk.edit(standingSteps(base, v))" />
     <ChoiceField label="Hots" :value="run.locks.size" :choices="sizeLocks(figureText(f.size))" :pointer="`${base}/locks/size`" @change="(v) => desk.setLocks({ size: v })" />
     <ChoiceField
       v-if="f.neutral" label="Neutral" :value="run.locks.neutral_size" :choices="sizeLocks(figureText(f.neutral))" :pointer="`${base}/locks/neutral_size`"

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import GearFields from './GearFields.vue'
 import SourceFields from './SourceFields.vue'
 import StandbyFields from './StandbyFields.vue'
+import { STANDINGS, standing, standingSteps } from './standing'
 import TransformerFields from './TransformerFields.vue'
 import type { Load, PatchStep, Station } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
@@ -101,7 +102,7 @@ async function remove() {
     </template>
     <template v-else>
       <ChoiceField label="Kind" :value="station.kind" :choices="STATION_KINDS" :pointer="`${base}/kind`" @change="setKind" />
-      <SwitchField label="Stands already" hint="It is not bought" :value="station.existing" :pointer="`${base}/existing`" @change="(v) => set('existing', v)" />
+      <ChoiceField label="It is" hint="What is there or to come is not bought" :value="standing(station)" :choices="STANDINGS" :pointer="`${base}/existing`" @change="(v) => desk.edit(standingSteps(base, v))" />
       <TransformerFields v-if="station.transformer" :transformer="station.transformer" :base="`${base}/transformer`" />
       <StandbyFields v-if="station.generator || station.transfer" :station="station" :base="base" />
       <ChoiceField v-if="feedingIndex >= 0" label="Fed from" :value="feeding?.from_station ?? ''" :choices="feeders" :pointer="`/runs/${feedingIndex}/from_station`" @change="setFeeder" />

@@ -6,6 +6,7 @@ import type { Run, Station } from '@/api/types'
 import { STATION_KINDS } from '@/fields/choices'
 import { vHeld } from '@/fields/held'
 import { written } from '@/figures/write'
+import { standingSteps } from '@/steps/span/standing'
 import { useDesk } from '@/stores/desk'
 
 const props = defineProps<{ placeId: string }>()
@@ -41,10 +42,10 @@ function locked(run: Run | undefined): string {
 }
 
 function stands(s: Station, existing: boolean) {
-  void desk.edit([{ op: 'add', path: `/stations/${desk.job?.stations.indexOf(s)}/existing`, value: existing }])
+  void desk.edit(standingSteps(`/stations/${desk.job?.stations.indexOf(s)}`, existing ? 'there' : 'new'))
 }
 function wired(run: Run, existing: boolean) {
-  void desk.edit([{ op: 'add', path: `/runs/${desk.job?.runs.indexOf(run)}/existing`, value: existing }])
+  void desk.edit(standingSteps(`/runs/${desk.job?.runs.indexOf(run)}`, existing ? 'there' : 'new'))
 }
 
 function open(id: string) {

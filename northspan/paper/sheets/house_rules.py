@@ -15,3 +15,9 @@ def in_words(vocabulary: Vocabulary, rules: HouseRules) -> Iterator[tuple[str, s
             yield rule.paper, school
         else:
             yield rule.paper, f"{value:g} {rule.unit}" if isinstance(value, float) else str(value)
+
+
+def departures(vocabulary: Vocabulary, rules: HouseRules) -> Iterator[tuple[str, str]]:
+    """Those of the rules that are not as they come."""
+    usual = dict(in_words(vocabulary, HouseRules()))
+    yield from ((what, words) for what, words in in_words(vocabulary, rules) if usual[what] != words)

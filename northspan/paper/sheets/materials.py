@@ -9,7 +9,7 @@ from northspan.core.job.job import Job
 from northspan.core.materials.priced import MaterialLine, MaterialList
 from northspan.core.working import number
 from northspan.paper.labels import CAUTION
-from northspan.paper.sheet import Section
+from northspan.paper.tables.section import Section
 from northspan.text.delimited import inert
 
 HEAD = ("Part", "Counted", "In the van", "To buy", "Each", "Cost", "Counted from")

@@ -1,0 +1,1 @@
+"""What an inspector looks at on a job, and what was found."""

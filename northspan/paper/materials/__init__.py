@@ -1,1 +1,0 @@
-"""The list of materials on paper."""

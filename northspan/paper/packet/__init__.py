@@ -1,0 +1,1 @@
+"""The packet: its sheets put together, framed and written."""

@@ -1,0 +1,76 @@
+"""The sheets of a packet laid out, then framed and numbered once it is known how many there are."""
+
+from collections.abc import Collection, Iterator
+from dataclasses import dataclass
+
+from northspan.paper.drawing.shapes import Drawing, Mark, Words, moved
+from northspan.paper.glyphs import SAID, all_printable
+from northspan.paper.packet.catalogue import KINDS, Drawn, Kind
+from northspan.paper.packet.changes import barred, facts
+from northspan.paper.packet.frame import ASIDE, LEFT, MARGIN, Place, frame, paper, room
+from northspan.paper.sheets.matter import Facts, Matter
+from northspan.paper.tables.pages import laid
+from northspan.paper.tables.section import Section
+
+
+@dataclass(frozen=True, slots=True)
+class Laid:
+    """A sheet laid out: its pages, how many of them are drawings, its tables."""
+
+    kind: Kind
+    size: tuple[float, float]
+    pages: tuple[Drawn, ...]
+    drawn: int
+    tables: tuple[Section, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Bound:
+    """A sheet as it goes out: the pages as they are drawn, how many of them are drawings, its tables."""
+
+    kind: Kind
+    pages: tuple[Drawing, ...]
+    drawn: int
+    tables: tuple[Section, ...]
+
+
+def lay_out(matter: Matter, names: Collection[str] | None = None) -> Iterator[Laid]:
+    """The sheets that are wanted (or of those the ``names``), one after the other; one on which nothing would stand is
+    left out. Raises SheetTooLong.
+    """
+    plan = matter.job.packet
+    for kind in KINDS:
+        if kind.name not in (matter.wanted if names is None else names):
+            continue
+        size = paper(plan.paper, kind.lies_upright(plan))
+        across, down = room(size)
+        drawings = kind.draw(matter, across, down) if kind.draw is not None else []
+        tables = tuple(kind.write(matter)) if kind.write is not None else ()
+        pages = (*drawings, *(Drawn(page) for page in laid(tables, across, down)))
+        if pages:
+            yield Laid(kind, size, pages, len(drawings), tables)
+
+
+def bind(matter: Matter, sheets: Collection[Laid]) -> Iterator[Bound]:
+    """Sheets with their frames, numbered through; beside what the last issue did not say stands a bar."""
+    of, at = sum(len(sheet.pages) for sheet in sheets), 0
+    for sheet in sheets:
+        before = (matter.before or {}).get(sheet.kind.name)
+        pages = []
+        for number, page in enumerate(sheet.pages, 1):
+            at += 1
+            place = Place(number, len(sheet.pages), at, of)
+            placed = moved(page.shapes, MARGIN + LEFT, MARGIN + ASIDE)
+            spots = tuple(each for each in placed if isinstance(each, Mark) and each.left is not None)
+            title = sheet.kind.title if number == 1 else f"{sheet.kind.title}, {number}"
+            inside = barred(placed, before)
+            said = (matter.job.name, *(each.words for each in inside if isinstance(each, Words)))
+            note = "" if all_printable(said) else SAID
+            shapes = (*inside, *frame(matter, sheet.kind, place, sheet.size, note))
+            pages.append(Drawing(title, *sheet.size, shapes, page.real, spots))
+        yield Bound(sheet.kind, tuple(pages), sheet.drawn, sheet.tables)
+
+
+def facts_of(sheets: Collection[Laid]) -> Facts:
+    """What the sheets say, to be held against the next packet."""
+    return {sheet.kind.name: facts(page.shapes for page in sheet.pages) for sheet in sheets}

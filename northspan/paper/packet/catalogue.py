@@ -1,0 +1,112 @@
+"""The sheets of a packet: their numbers, their names, which way they lie, what stands on each."""
+
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass
+
+from northspan.core.job.job import Job
+from northspan.core.job.packet import PacketPlan, SheetName
+from northspan.core.solution import Solution
+from northspan.paper.bonds.cans import KEY as CANS_KEY
+from northspan.paper.bonds.cans import cans
+from northspan.paper.drawing.shapes import Placed, Real
+from northspan.paper.oneline.sheets import KEY, one_line
+from northspan.paper.riser.elevation import KEY as RISER_KEY
+from northspan.paper.riser.elevation import risers
+from northspan.paper.sheets.boxes import box_sections
+from northspan.paper.sheets.calculation import sections
+from northspan.paper.sheets.cover import cover_sections
+from northspan.paper.sheets.findings import answered_section
+from northspan.paper.sheets.ground import ground_sections
+from northspan.paper.sheets.inspection import inspection_sections
+from northspan.paper.sheets.loads import load_sections
+from northspan.paper.sheets.materials import material_sections
+from northspan.paper.sheets.matter import Matter
+from northspan.paper.sheets.panels import panel_sections
+from northspan.paper.sheets.pull import pull_sections
+from northspan.paper.siteplan.legs import trench_sections
+from northspan.paper.siteplan.plan import KEY as PLAN_KEY
+from northspan.paper.siteplan.plan import site_plan
+from northspan.paper.tables.section import Section
+
+
+@dataclass(frozen=True, slots=True)
+class Drawn:
+    """A page that is drawn, in its room; its scale where it has one."""
+
+    shapes: list[Placed]
+    real: Real | None = None
+
+
+Draw = Callable[[Matter, float, float], list[Drawn]]
+
+
+@dataclass(frozen=True, slots=True)
+class Kind:
+    """A kind of sheet: ``upright`` is how it usually lies; ``draw`` lays out its drawings in a room of so many
+    millimetres across and down, ``write`` its tables; ``key`` explains its lines.
+    """
+
+    name: SheetName
+    number: str
+    title: str
+    upright: bool = False
+    draw: Draw | None = None
+    write: Callable[[Matter], Iterator[Section]] | None = None
+    key: str = ""
+
+    def lies_upright(self, plan: PacketPlan) -> bool:
+        """Which way it lies in this packet."""
+        return self.upright != (self.name in plan.turned)
+
+
+def _drawing(lay: Callable[[Job, Solution, float, float], list[list[Placed]]]) -> Draw:
+    return lambda matter, across, down: [Drawn(page) for page in lay(matter.job, matter.solution, across, down)]
+
+
+def _site_plan(matter: Matter, across: float, down: float) -> list[Drawn]:
+    sheet = site_plan(matter.job, matter.solution, across, down)
+    return [] if sheet is None else [Drawn(sheet.shapes, sheet.real)]
+
+
+def _cover(matter: Matter) -> Iterator[Section]:
+    return cover_sections(matter, tuple((k.number, k.title) for k in KINDS if k.name in matter.wanted))
+
+
+def _findings(matter: Matter) -> Iterator[Section]:
+    yield answered_section(matter.job, matter.solution)
+
+
+# Numbered as they lie; each keeps its number whatever else goes out.
+# fmt: off
+KINDS = (
+    Kind("cover", "C", "Cover", True, write=_cover),
+    Kind("one-line", "E1", "One-line", draw=_drawing(one_line), key=KEY),
+    Kind(
+        "site-plan",
+        "E2",
+        "Site plan",
+        draw=_site_plan,
+        write=lambda m: trench_sections(m.job, m.solution),
+        key=PLAN_KEY,
+    ),
+    Kind("riser", "E3", "Service riser", draw=_drawing(risers), key=RISER_KEY),
+    Kind("loads", "E4", "Load calculation", True, write=lambda m: load_sections(m.job, m.solution)),
+    Kind("panels", "E5", "Panels", write=lambda m: panel_sections(m.job, m.solution)),
+    Kind(
+        "ground", "E6", "Ground, each mode", draw=_drawing(cans), write=lambda m: ground_sections(m.job, m.solution),
+        key=CANS_KEY,
+    ),
+    Kind("pull", "E7", "Pull and cover", write=lambda m: pull_sections(m.job, m.solution)),
+    Kind("boxes", "E8", "Boxes", write=lambda m: box_sections(m.job, m.solution)),
+    Kind("findings", "E9", "Open, and our answers", write=_findings),
+    Kind("inspection", "E10", "Inspection list", write=lambda m: inspection_sections(m.items, m.looked or {})),
+    Kind("materials", "E11", "Materials", write=lambda m: material_sections(m.listed)),
+    Kind("calculation", "E12", "Every working", write=lambda m: sections(m.job, m.solution)),
+)
+# fmt: on
+NAMES: tuple[SheetName, ...] = tuple(kind.name for kind in KINDS)
+
+
+def ticked(plan: PacketPlan) -> tuple[SheetName, ...]:
+    """The sheets that go out with the set."""
+    return tuple(name for name in NAMES if name not in plan.left_out)

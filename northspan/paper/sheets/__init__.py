@@ -1,0 +1,1 @@
+"""What stands on each sheet of a packet."""

@@ -1,0 +1,1 @@
+"""The site plan: the property to scale, with what is trenched and how deep."""

@@ -1,0 +1,30 @@
+"""The legs of every trench as a table: what they lie under, how deep, how far."""
+
+from collections.abc import Iterator
+
+from northspan.core.job.job import Job
+from northspan.core.solution import Solution
+from northspan.core.working import number
+from northspan.paper.labels import cited, figure
+from northspan.paper.sheets.named import names_of
+from northspan.paper.siteplan.plan import depth
+from northspan.paper.tables.section import Section
+
+HEAD = ("Run", "Leg", "Long", "Under", "Lies", "Asked", "Section")
+
+
+def trench_sections(job: Job, solution: Solution) -> Iterator[Section]:
+    """One table of all the trenches of a job; none where nothing is buried."""
+    names, sign = names_of(job), job.told.length.sign
+    rows = []
+    for pull in solution.pulls:
+        for at, leg in enumerate(pull.legs, 1):
+            nodes = pull.nodes[leg.first : leg.first + 2]
+            long = nodes[-1].along - nodes[0].along
+            told = f"{number(round(long))} {sign}" if pull.measured else "not measured"
+            under = leg.under.replace("-", " ")
+            rows.append(
+                (names.runs[pull.run], str(at), told, under, depth(job, leg), figure(leg.asked), cited(leg.asked))
+            )
+    if rows:
+        yield Section("Trenches", HEAD, tuple(rows))

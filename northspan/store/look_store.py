@@ -1,0 +1,86 @@
+"""What inspectors found, with photos; and what every new job is looked at for because of it."""
+
+from datetime import UTC, date, datetime
+from typing import Any
+
+from sqlalchemy import Engine, select, update
+from sqlalchemy.orm import Session, undefer
+
+from northspan.core.inspection.item import Looked
+from northspan.store.models import LookRow, PhotoRow, WatchedRow
+
+
+class NoSuchPhoto(LookupError):
+    """There is no photo of that number with that job."""
+
+
+class LookStore:
+    """Looks and photos of jobs; both are only ever added to."""
+
+    def __init__(self, engine: Engine):
+        self._engine = engine
+
+    def looked(self, job_id: str) -> dict[str, Looked]:
+        """What was found last, by item."""
+        return dict(self.history(job_id))
+
+    def history(self, job_id: str) -> list[tuple[str, Looked]]:
+        """Everything that was found, oldest first, each with its item."""
+        with Session(self._engine) as session:
+            rows = session.scalars(select(LookRow).where(LookRow.job_id == job_id).order_by(LookRow.id))
+            return [
+                (row.item, Looked(row.state, row.words, row.by, row.looked_on.isoformat(), row.photo))  # type: ignore[arg-type]
+                for row in rows
+            ]
+
+    def add(self, job_id: str, item: str, looked: Looked) -> None:
+        """Keep what was found. Raises NoSuchPhoto."""
+        with Session(self._engine) as session, session.begin():
+            if looked.photo is not None:
+                self._photo(session, job_id, looked.photo)
+            session.add(
+                LookRow(
+                    job_id=job_id, item=item, state=looked.state, words=looked.words, by=looked.by,
+                    looked_on=date.fromisoformat(looked.on), photo=looked.photo, made_at=datetime.now(UTC),
+                )
+            )  # fmt: skip
+
+    def add_photo(self, job_id: str, kind: str, body: bytes) -> int:
+        """Keep a photo of a content type; gives its number."""
+        with Session(self._engine) as session, session.begin():
+            row = PhotoRow(job_id=job_id, kind=kind, body=body, made_at=datetime.now(UTC))
+            session.add(row)
+            session.flush()
+            return row.id
+
+    def photo(self, job_id: str, number: int) -> tuple[str, bytes]:
+        """A photo's content type and itself. Raises NoSuchPhoto."""
+        with Session(self._engine) as session:
+            row = self._photo(session, job_id, number)
+            return row.kind, row.body
+
+    def watched(self) -> list[tuple[int, dict[str, Any]]]:
+        """What every new job is looked at for besides, each with its number."""
+        with Session(self._engine) as session:
+            rows = session.scalars(select(WatchedRow).where(WatchedRow.ended_at.is_(None)).order_by(WatchedRow.id))
+            return [(row.id, row.document) for row in rows]
+
+    def watch(self, document: dict[str, Any]) -> None:
+        """Have every new job looked at for something, once however often it is said."""
+        if any(document == known for _, known in self.watched()):
+            return
+        with Session(self._engine) as session, session.begin():
+            session.add(WatchedRow(document=document, made_at=datetime.now(UTC)))
+
+    def end_watch(self, number: int) -> None:
+        """No longer look for it on new jobs; those that have it keep it."""
+        with Session(self._engine) as session, session.begin():
+            session.execute(update(WatchedRow).where(WatchedRow.id == number).values(ended_at=datetime.now(UTC)))
+
+    @staticmethod
+    def _photo(session: Session, job_id: str, number: int) -> PhotoRow:
+        query = select(PhotoRow).where(PhotoRow.job_id == job_id, PhotoRow.id == number)
+        row = session.scalar(query.options(undefer(PhotoRow.body)))
+        if row is None:
+            raise NoSuchPhoto(number)
+        return row
