@@ -4,7 +4,7 @@ import random
 import unittest
 
 from northspan.core.codes.library import whole_book
-from northspan.core.codes.nec.check import CheckCase, check
+from northspan.core.codes.nec.sizing.check import CheckCase, check
 from tests.core import independent
 
 CASES = 1500

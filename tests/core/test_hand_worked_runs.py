@@ -3,7 +3,7 @@
 import unittest
 
 from northspan.core.codes.library import whole_book
-from northspan.core.codes.nec.check import CheckCase, check
+from northspan.core.codes.nec.sizing.check import CheckCase, check
 
 # Each case: what is asked, and every figure as it comes out by hand. Drops at power factor 1 are worked as
 # 2 L R I / 1000 with the quadrature part b = 2 L X I / 1000 added as b² / 2V, which is exact to the fourth figure.

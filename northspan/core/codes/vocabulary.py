@@ -141,6 +141,10 @@ class Vocabulary:
         """The values of a list of choices."""
         return tuple(c.value for c in self.choices[name])
 
+    def said(self, name: str, value: ChoiceValue) -> str:
+        """What a value of a list of choices is called; itself where the list does not have it."""
+        return next((c.words for c in self.choices.get(name, ()) if c.value == value), str(value))
+
 
 @cache
 def load_vocabulary(package: str) -> Vocabulary:

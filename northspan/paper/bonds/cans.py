@@ -27,7 +27,8 @@ def cans(job: Job, solution: Solution, across: float, down: float) -> list[list[
                 pages.append([])
                 y = 0.0
             if not first:
-                pages[-1].append(Words(0.0, y + 5.0, _title(mode, stations), 3.6, "strong"))
+                title = fitted(_title(mode, stations), "strong", 3.6, across)
+                pages[-1].append(Words(0.0, y + 5.0, title, 3.6, "strong"))
             y += head
             for at, bond in enumerate(live[first : first + many]):
                 shapes = _can(stations[bond.station], bond, mode, bond.station in lands)

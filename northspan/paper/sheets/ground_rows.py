@@ -57,7 +57,7 @@ def bond_rows(job: Job, mode: ModeAnswer) -> Iterator[Row]:
             "unbroken" if bond.way_back else "none",
             "—" if fault is None else written(round(fault.amps, 1), "A"),
             opens,
-            "—" if fault is None else written(round(fault.touch_v, 1), "V"),
+            "—" if fault is None else f"{fault.touch_v:.1f} V",
         )
 
 

@@ -4,10 +4,11 @@ from collections.abc import Iterable, Iterator, Mapping
 
 from northspan.core.inspection.item import STAGES, InspectionItem, Looked
 from northspan.paper.drawing.shapes import Ink
+from northspan.paper.tables.pages import TICKED, TO_TICK
 from northspan.paper.tables.section import Row, Section
 
 HEAD = ("", "Where", "Look for", "Section", "Found", "By, on")
-SIGNS = {"done": "✓", "correction": "!", "let-go": "–"}
+SIGNS = {"done": TICKED, "correction": "!", "let-go": "–"}
 FOUND = {"done": "as it should be", "correction": "to be corrected", "let-go": "let go"}
 
 
@@ -28,7 +29,7 @@ def _state(item: InspectionItem, looked: Mapping[str, Looked]) -> str:
 
 def _row(item: InspectionItem, found: Looked | None) -> Row:
     if found is None:
-        return ("□", item.where, item.look_for, item.section, "", "")
+        return (TO_TICK, item.where, item.look_for, item.section, "", "")
     words = ": ".join(each for each in (FOUND[found.state], found.words) if each)
     photo = f"; photo {found.photo}" if found.photo is not None else ""
     return (SIGNS[found.state], item.where, item.look_for, item.section, words + photo, f"{found.by}, {found.on}")

@@ -69,4 +69,4 @@ def _counted_from(line: MaterialLine, most: int | None) -> str:
 
 
 def _plain(value: object) -> str:
-    return number(round(value, 2)) if isinstance(value, float) else ""
+    return number(value) if isinstance(value, float) else ""

@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator
 
+from northspan.core.codes.library import code_book
 from northspan.core.job.job import Job
 from northspan.core.solution import Solution
 from northspan.core.working import number
@@ -15,14 +16,14 @@ HEAD = ("Run", "Leg", "Long", "Under", "Lies", "Asked", "Section")
 
 def trench_sections(job: Job, solution: Solution) -> Iterator[Section]:
     """One table of all the trenches of a job; none where nothing is buried."""
-    names, sign = names_of(job), job.told.length.sign
+    names, sign, words = names_of(job), job.told.length.sign, code_book(job.code_book).vocabulary
     rows = []
     for pull in solution.pulls:
         for at, leg in enumerate(pull.legs, 1):
             nodes = pull.nodes[leg.first : leg.first + 2]
             long = nodes[-1].along - nodes[0].along
             told = f"{number(round(long))} {sign}" if pull.measured else "not measured"
-            under = leg.under.replace("-", " ")
+            under = words.said("cover_locations", leg.under)
             rows.append(
                 (names.runs[pull.run], str(at), told, under, depth(job, leg), figure(leg.asked), cited(leg.asked))
             )

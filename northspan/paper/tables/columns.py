@@ -11,6 +11,7 @@ ASIDE = 1.2
 # A column of long sentences asks for no more of a page than this before its neighbours have what they need.
 LARGEST_SHARE = 0.5
 MOST_AIR = 7.0
+BY_HAND = 26.0
 _FIGURE = re.compile(r"[-−≤~+$]?\s*[\d.]|—$|not fed$|free$")
 
 
@@ -40,6 +41,9 @@ def widths(head: Row, rows: Sequence[Row], fonts: Sequence[Font], across: float)
         whole = max((width(cell, font, SIZE) for cell in cells), default=0.0)
         longest = whole if font == "figures" else longest
         whole = max(whole, width(head[at], "strong", SIZE))
+        if head[at] and not any(cells):
+            # What nothing stands in yet is left to be filled in by hand.
+            whole = max(whole, BY_HAND)
         least.append(min(max(longest, named) + 2.0 * ASIDE, LARGEST_SHARE * across))
         asked.append(whole + 2.0 * ASIDE)
         wanted.append(max(least[-1], min(whole + 2.0 * ASIDE, LARGEST_SHARE * across)))

@@ -1,6 +1,6 @@
 """Tables of words set on pages, one below the other."""
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, field
 
 from northspan.paper.drawing.shapes import DUST, Font, Ink, Mark, Path, Placed, Words, fitted, width
@@ -11,6 +11,8 @@ LEADING, OVER, TITLE, HEADED, BETWEEN = 3.3, 0.75, 3.7, 6.2, 3.2
 MOST_ROWS = 6000
 # A table of so few rows is not broken where a page of its own would hold it.
 KEPT_WHOLE = 14
+TO_TICK, TICKED = "□", "✓"
+TICKS = (TO_TICK, TICKED)
 BAR = -2.2
 _STRONG: tuple[Font, ...] = ("strong",)
 
@@ -87,6 +89,14 @@ def _table(pages: Pages, section: Section) -> None:
     pages.y += BETWEEN
 
 
+def _tick(x: float, y: float, words: str, ink: Ink) -> Iterator[Placed]:
+    """A box to be ticked by hand, or ticked: no face of the sheet has one."""
+    side = LEADING - 0.6
+    yield Path(((x, y), (x + side, y), (x + side, y + side), (x, y + side)), "rules", "line", closed=True, ink=ink)
+    if words == TICKED:
+        yield Path(((x + 0.5, y + 1.3), (x + 1.1, y + 2.1), (x + 2.3, y + 0.4)), "rules", "heavy", ink=ink)
+
+
 def _parts(lines: list[list[str]], most: int) -> list[list[list[str]]]:
     """A row in parts of which each fits a page."""
     tallest = max(len(cell) for cell in lines)
@@ -121,7 +131,9 @@ def _row(
     x = 0.0
     for at, (cell, font, w) in enumerate(zip(lines, fonts, wide, strict=True)):
         for down, words in enumerate(cell):
-            if words:
+            if words in TICKS:
+                pages.put(*_tick(x + ASIDE, pages.y + OVER, words, ink))
+            elif words:
                 y = pages.y + OVER + LEADING * down + 0.82 * SIZE
                 room = words if width(words, font, SIZE) <= w - ASIDE else fitted(words, font, SIZE, w - ASIDE)
                 pages.put(Words(x + ASIDE, y, room, SIZE, font, ink="ink" if at else ink))

@@ -5,7 +5,6 @@ from northspan.core.codes.codebook import CodeBook, WholeBook
 from northspan.core.codes.nec.boxes.answer import box
 from northspan.core.codes.nec.boxes.case import BoxCase
 from northspan.core.codes.nec.boxes.conduit_body import ConduitBodyCase, conduit_body
-from northspan.core.codes.nec.check import CheckCase, check
 from northspan.core.codes.nec.data import AWG, NOTES, TABLES, VOCABULARY
 from northspan.core.codes.nec.earthing.rules import NecEarthing
 from northspan.core.codes.nec.findings.rules import NecFindings
@@ -17,6 +16,7 @@ from northspan.core.codes.nec.route.cover.case import CoverCase
 from northspan.core.codes.nec.route.pull.answer import answer as pull
 from northspan.core.codes.nec.route.pull.case import PullCase
 from northspan.core.codes.nec.route.rules import NecPull
+from northspan.core.codes.nec.sizing.check import CheckCase, check
 from northspan.core.codes.nec.sizing.rules import NecSizing
 
 EDITION = "NEC 2023"

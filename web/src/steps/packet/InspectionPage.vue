@@ -34,6 +34,7 @@ const toCorrect = computed(() => (found.value?.items ?? []).filter((e) => e.look
       <div class="head">
         <PacketTabs :id="id" />
         <label class="narrow">Looked at by <input v-model="by" maxlength="80" autocomplete="name" /></label>
+        <p v-if="!by.trim()" class="narrow next">Say who looks, then tick what is as it should be.</p>
         <label class="narrow"><input v-model="open" type="checkbox" /> only what is open</label>
       </div>
     </template>
@@ -69,6 +70,7 @@ const toCorrect = computed(() => (found.value?.items ?? []).filter((e) => e.look
 .head { display: flex; flex-wrap: wrap; align-items: baseline; gap: 2px 18px; padding-right: 14px; }
 .head label { font-size: 15px; }
 .head label input:not([type='checkbox']) { border: 1px solid var(--rule); background: none; color: var(--ink); font: 14px var(--words); padding: 2px 6px; width: 150px; }
+.next { margin: 0; font-weight: 600; }
 .list { padding: 8px 14px 30px; }
 ul { list-style: none; margin: 2px 0 16px; padding: 0; }
 .plain-list { list-style: disc; padding-left: 16px; font-size: 15px; }

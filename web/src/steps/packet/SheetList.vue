@@ -33,7 +33,7 @@ const shown = () => props.sheets.find((s) => s.name === show.value)
       <li v-for="s in sheets" :key="s.name" :class="{ here: s.name === show }">
         <input v-held="{ shown: s.ticked, settled: desk.settled }" type="checkbox" :aria-label="`${s.title} goes out`" @change="tick(s)" />
         <button class="plain narrow" :aria-pressed="s.name === show" @click="show = s.name">
-          <span class="mono">{{ s.number }}</span> {{ s.title }}<span v-if="s.pages > 1" class="mono pages"> {{ s.pages }} p</span><span v-if="s.changed" class="bar" :title="`${s.changed} places changed since the last packet`" />
+          <span class="mono">{{ s.number }}</span> {{ s.title }}<span v-if="s.pages > 1" class="mono pages">{{ s.pages }} p</span><span v-if="s.changed" class="bar" :title="`${s.changed} places changed since the last packet`" />
         </button>
       </li>
     </ul>
@@ -51,7 +51,7 @@ ul { list-style: none; margin: 4px 0 8px; padding: 0; }
 li { display: flex; align-items: center; gap: 6px; padding: 0 4px; }
 li button { flex: 1; text-align: left; padding: 3px 4px; font-size: 16px; }
 .mono { display: inline-block; min-width: 30px; font-size: 12.5px; }
-.pages { min-width: 0; color: var(--quiet); }
+.pages { min-width: 0; margin-left: 7px; color: var(--quiet); }
 .here { background: var(--soft); font-weight: 600; }
 .here button { font-weight: 600; }
 .bar { display: inline-block; width: 3px; height: 14px; margin-left: 8px; background: var(--caution); vertical-align: middle; }

@@ -1,13 +1,14 @@
 """What is looked at along a run: in its trench, in its raceway, at its boxes."""
 
 from collections.abc import Iterator
+from itertools import groupby
 
-from northspan.core.codes.nec.data import INSULATIONS
+from northspan.core.codes.nec.data import INSULATIONS, VOCABULARY
 from northspan.core.codes.nec.inspection.saying import item, told
 from northspan.core.inspection.item import InspectionItem
 from northspan.core.job.job import Job
 from northspan.core.job.run import Run
-from northspan.core.pull.answer import PullAnswer
+from northspan.core.pull.answer import BuriedLeg, PullAnswer
 from northspan.core.solution import Device, RunAnswer, Solution
 from northspan.core.working import number
 
@@ -32,12 +33,16 @@ def along_runs(job: Job, solution: Solution) -> Iterator[InspectionItem]:
 def _buried(job: Job, run: Run, where: str, pull: PullAnswer) -> Iterator[InspectionItem]:
     if not pull.legs:
         return
-    for leg in pull.legs:
+    for alike in _alike(pull):
+        leg = alike[0]
         planned = "depth not decided yet"
         if leg.planned is not None:
             planned = f"{number(round(leg.planned, 1))} {job.told.small.sign} planned"
-        under = leg.under.replace("-", " ")
-        yield item("cover", f"{run.id}/{leg.first}", where, asked=told(leg.asked), planned=planned, under=under)
+        under = VOCABULARY.said("cover_locations", leg.under)
+        start, end = pull.nodes[leg.first].along, pull.nodes[min(alike[-1].first + 1, len(pull.nodes) - 1)].along
+        stretch = f"From {start:.0f} to {end:.0f} {job.told.length.sign} along it" if pull.measured else "All along"
+        facts = {"asked": told(leg.asked), "planned": planned, "under": under, "stretch": stretch}
+        yield item("cover", f"{run.id}/{leg.first}", where, **facts)
     riser = run.burial.riser if run.burial is not None else None
     if riser is None or riser == "none":
         yield item("riser-unsaid", run.id, where)
@@ -50,11 +55,17 @@ def _buried(job: Job, run: Run, where: str, pull: PullAnswer) -> Iterator[Inspec
         yield item("ribbon", run.id, where)
 
 
+def _alike(pull: PullAnswer) -> Iterator[list[BuriedLeg]]:
+    """Legs that follow one another under the same, as deep as one another."""
+    for _, legs in groupby(pull.legs, key=lambda leg: (leg.under, leg.planned, leg.asked.value)):
+        yield list(legs)
+
+
 def _piped(job: Job, run: Run, answer: RunAnswer, where: str, pull: PullAnswer) -> Iterator[InspectionItem]:
     if isinstance(pull.expansion.value, float) and pull.expansion.value > 0.0:
         yield item("expansion", run.id, where, moves=told(pull.expansion))
     if pull.straps.value is not None and pull.section is not None:
-        cites = ", ".join(dict.fromkeys(s.cite for s in pull.straps.steps if s.cite))
+        cites = ", ".join(dict.fromkeys(s.cite for s in pull.straps.steps if s.cite not in ("", "sum")))
         yield item(
             "straps", run.id, where, cites, raceway=pull.section.raceway, trade=pull.section.trade,
             straps=f"{told(pull.straps)} straps in all",
