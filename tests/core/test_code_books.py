@@ -144,7 +144,7 @@ class WholeBooks(unittest.TestCase):
             if book.whole is None:
                 continue
             rules = {r.name: r for r in book.vocabulary.house_rules}
-            self.assertEqual(set(rules), set(HouseRules.model_fields))
+            self.assertEqual(set(rules), set(HouseRules.model_fields) - {"watched"})
             for name, rule in rules.items():
                 self.assertEqual(getattr(HouseRules(), name), rule.default, name)
                 taken = {s.value for s in rule.schools}

@@ -126,14 +126,20 @@ class CommandLine(unittest.TestCase):
         with tempfile.TemporaryDirectory() as folder:
             job, out = Path(folder) / "job.json", Path(folder) / "out"
             job.write_text(json.dumps(document()), "utf-8")
-            self.assertEqual(run("packet", str(job), "--out", str(out), "--sheets", "one-line, materials")[0], 0)
+            self.assertEqual(
+                run("packet", str(job), "--out", str(out), "--sheets", "one-line, materials", "--paper", "a4")[0], 0
+            )
             names = {p.name for p in out.iterdir()}
             self.assertEqual(
-                names, {"one-line.pdf", "one-line-1.svg", "one-line-1.dxf", "materials.pdf", "materials.csv"}
+                names,
+                {"packet.pdf", "one-line.pdf", "one-line-1.svg", "one-line-1.dxf", "materials.pdf", "materials.csv"},
             )
-            status, _, wrong = run("packet", str(job), "--out", str(out), "--sheets", "riser")
+            self.assertIn('width="297mm"', (out / "one-line-1.svg").read_text("utf-8"))
+            status, _, wrong = run("packet", str(job), "--out", str(out), "--sheets", "raiser")
             self.assertEqual((status, len(wrong)), (2, 1))
-            self.assertIn("no sheet 'riser'", wrong[0])
+            self.assertIn("no sheet 'raiser'", wrong[0])
+            status, _, empty = run("packet", str(job), "--out", str(out), "--sheets", "boxes")
+            self.assertEqual((status, empty), (0, ["northspan: boxes: this job has nothing to show on it"]))
             status, _, wrong = run("packet", str(job), "--out", str(job))
             self.assertEqual((status, len(wrong)), (2, 1))
 

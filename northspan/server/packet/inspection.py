@@ -15,7 +15,7 @@ from northspan.core.job.house_rules import Watched
 from northspan.core.job.job import Job
 from northspan.core.job.part import Name
 from northspan.server.models import JobPath
-from northspan.server.replies import refusals, refuse, reply
+from northspan.server.replies import refusals, refuse, reply, sends
 from northspan.server.resource import Resource
 from northspan.server.wiring import job_store, look_store, solutions
 from northspan.store.look_store import NoSuchPhoto
@@ -150,7 +150,7 @@ def keep_photo(path: JobPath, raw: Photo) -> Response:
     return reply(PhotoReply(photo=look_store().add_photo(stored.id, kind, body)))
 
 
-@inspection.get("/<job_id>/photos/<int:number>", responses={200: {"description": "The photo"}})
+@inspection.get("/<job_id>/photos/<int:number>", responses={200: sends("image/jpeg", "image/png")})
 def get_photo(path: PhotoPath) -> Response:
     """A photo as it was kept."""
     try:
