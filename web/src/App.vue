@@ -92,7 +92,7 @@ onBeforeUnmount(() => {
   grid-area: 3 / 1 / 4 / 3; padding: 3px 14px; border-top: 1px solid var(--rule); color: var(--quiet);
   font-family: var(--narrow); font-size: 13px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis;
 }
-@media (max-width: 700px) {
+@media screen and (max-width: 700px) {
   .desk { grid-template: auto auto 1fr auto / 1fr; }
   .top { grid-area: 1 / 1; }
   .rail { grid-area: 2 / 1; border-right: 0; border-bottom: 1px solid var(--rule); }

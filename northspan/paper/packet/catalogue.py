@@ -27,6 +27,8 @@ from northspan.paper.siteplan.legs import trench_sections
 from northspan.paper.siteplan.plan import KEY as PLAN_KEY
 from northspan.paper.siteplan.plan import site_plan
 from northspan.paper.tables.section import Section
+from northspan.paper.unrolled.profile import KEY as PROFILE_KEY
+from northspan.paper.unrolled.profile import profiles
 
 
 @dataclass(frozen=True, slots=True)
@@ -96,7 +98,10 @@ KINDS = (
         "ground", "E6", "Ground, each mode", draw=_drawing(cans), write=lambda m: ground_sections(m.job, m.solution),
         key=CANS_KEY,
     ),
-    Kind("pull", "E7", "Pull and cover", write=lambda m: pull_sections(m.job, m.solution)),
+    Kind(
+        "pull", "E7", "Pull and cover", draw=_drawing(profiles), write=lambda m: pull_sections(m.job, m.solution),
+        key=PROFILE_KEY,
+    ),
     Kind("boxes", "E8", "Boxes", write=lambda m: box_sections(m.job, m.solution)),
     Kind("findings", "E9", "Open, and our answers", write=_findings),
     Kind("inspection", "E10", "Inspection list", write=lambda m: inspection_sections(m.items, m.looked or {})),

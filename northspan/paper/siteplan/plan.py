@@ -10,9 +10,9 @@ from northspan.core.job.run import Run
 from northspan.core.pull.answer import BuriedLeg, PullAnswer
 from northspan.core.solution import Solution
 from northspan.core.working import number
+from northspan.paper.drawing.free import Taken
 from northspan.paper.drawing.shapes import Circle, Path, Placed, Point, Real, Words
 from northspan.paper.sheets.named import names_of
-from northspan.paper.siteplan.free import Taken
 from northspan.paper.siteplan.scales import Scale, scale_for
 
 SIZE, AROUND, FOOT = 2.6, 14.0, 12.0

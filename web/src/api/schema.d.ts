@@ -5808,7 +5808,8 @@ export interface components {
         };
         /**
          * DrawnShape
-         * @description A line through ``points``, a circle about one point with ``r``, or ``words`` at one; millimetres, y down; ``ink`` is its colour.
+         * @description A line through ``points``, a circle about one point with ``r``, or ``words`` at one; millimetres, y down;
+         *     ``ink`` is its colour.
          */
         DrawnShape: {
             /**
@@ -9527,12 +9528,15 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description The photo */
+            /** @description OK */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "image/jpeg": unknown;
+                    "image/png": unknown;
+                };
             };
             /** @description Bad Request */
             400: {

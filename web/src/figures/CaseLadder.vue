@@ -69,7 +69,7 @@ tr { color: var(--quiet); }
 .passes .bar { background: var(--bar); }
 .chosen .bar { background: var(--ink); }
 .need { position: absolute; top: -3px; bottom: -3px; width: 2px; background: var(--danger); }
-@media (max-width: 700px) {
+@media screen and (max-width: 700px) {
   .wide { display: none; }
   th, td { padding: 2px 3px; font-size: 12.5px; }
 }

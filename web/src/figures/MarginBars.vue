@@ -48,5 +48,5 @@ li { display: grid; grid-template-columns: 140px minmax(60px, 1fr) 210px; gap: 1
 .spare { color: var(--quiet); }
 .limit { position: absolute; top: -3px; bottom: -3px; width: 2px; background: var(--danger); }
 .mono { font-size: 12.5px; white-space: nowrap; }
-@media (max-width: 700px) { li { grid-template-columns: 120px 1fr; gap: 2px 6px; } .mono { grid-column: 1 / 3; } }
+@media screen and (max-width: 700px) { li { grid-template-columns: 120px 1fr; gap: 2px 6px; } .mono { grid-column: 1 / 3; } }
 </style>

@@ -54,7 +54,7 @@ figure { margin: 0; padding: 12px 14px 8px; }
 .amps { font-size: 16px; text-align: right; }
 .governs .amps { font-weight: 600; }
 figcaption { font-size: 13px; margin-left: 212px; }
-@media (max-width: 700px) {
+@media screen and (max-width: 700px) {
   .row { grid-template-columns: minmax(0, 1fr) 60px; }
   .name { grid-column: 1 / 3; }
   figcaption { margin-left: 0; }

@@ -73,7 +73,7 @@ onBeforeUnmount(() => unbind.forEach((stop) => stop()))
 .count { margin-left: auto; font-size: 13px; font-weight: 600; color: var(--danger); }
 .here .count { color: inherit; }
 hr { width: 100%; margin: 10px 0; border: 0; border-top: 1px solid var(--rule); }
-@media (max-width: 700px) {
+@media screen and (max-width: 700px) {
   .rail { flex-direction: row; padding: 0; overflow-x: auto; }
   .entry { white-space: nowrap; padding: 8px 12px; }
   hr { width: 0; margin: 0; border-top: 0; border-left: 1px solid var(--rule); }

@@ -70,7 +70,7 @@ const files = computed(() => [
 .act { font-size: 15px; white-space: nowrap; }
 .act:hover, button.under:hover { text-decoration: underline; }
 .act:disabled { color: var(--quiet); opacity: 0.55; text-decoration: none; cursor: default; }
-@media (max-width: 700px) {
+@media screen and (max-width: 700px) {
   .bar { flex-wrap: wrap; gap: 4px 12px; padding: 8px 12px; }
   .under, .gap { display: none; }
   .name { flex: 1 1 60%; order: -1; font-size: 20px; }

@@ -52,7 +52,7 @@ onBeforeUnmount(() => {
 .tall .bench { grid-template-columns: 240px minmax(0, 1fr); }
 .tall .bench.wide { grid-template-columns: minmax(0, 1fr); }
 .tall > .right { grid-area: 1 / 2 / 5 / 3; overflow-y: auto; min-height: 0; }
-@media (max-width: 1000px) {
+@media screen and (max-width: 1000px) {
   .whole { height: auto; }
   .tall { grid-template-columns: minmax(0, 1fr); }
   .tall > .right { grid-area: 5 / 1; }

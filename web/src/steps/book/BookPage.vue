@@ -107,5 +107,5 @@ input { margin: 0 16px 8px; width: calc(100% - 32px); padding: 5px 8px; border: 
 .notes { max-width: 80ch; padding-left: 18px; }
 .notes li { margin: 8px 0; }
 h2 { font-size: 18px; }
-@media (max-width: 700px) { .book { grid-template-columns: 1fr; height: auto; } }
+@media screen and (max-width: 700px) { .book { grid-template-columns: 1fr; height: auto; } }
 </style>

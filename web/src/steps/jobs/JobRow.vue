@@ -40,7 +40,7 @@ td { padding: 10px 12px 10px 0; border-bottom: 1px solid var(--rule); vertical-a
 .when { white-space: nowrap; font-size: 15px; }
 .acts { text-align: right; white-space: nowrap; }
 .acts .ink-button { margin-left: 6px; font-size: 14px; padding: 2px 8px; text-decoration: none; }
-@media (max-width: 700px) {
+@media screen and (max-width: 700px) {
   td { display: inline-block; border: 0; padding: 2px 10px 2px 0; }
   .name { display: block; padding-top: 12px; }
   .acts { display: block; text-align: left; white-space: normal; padding-bottom: 10px; border-bottom: 1px solid var(--rule); }

@@ -97,7 +97,7 @@ th { text-align: left; padding: 4px 12px 4px 0; border-bottom: 1px solid var(--i
 .notice ul { margin: 4px 0 0; padding-left: 18px; font-size: 13px; }
 .empty { padding: 60px 0; max-width: 60ch; }
 .empty p { margin: 10px 0; }
-@media (max-width: 700px) {
+@media screen and (max-width: 700px) {
   .page { padding: 12px; }
   thead { display: none; }
   .gap { display: none; }

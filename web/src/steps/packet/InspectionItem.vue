@@ -64,9 +64,11 @@ async function watchFor() {
         <label>What is wrong, or why it is let go <input v-model="words" maxlength="1000" /></label>
         <label>Photo <input ref="photo" type="file" accept="image/jpeg,image/png" /></label>
         <label><input v-model="watched" type="checkbox" /> a house rule from now on: on this job and every new one</label>
-        <button class="ink-button" :disabled="busy" @click="keep('correction')">To be corrected</button>
-        <button class="ink-button" :disabled="busy" @click="keep('let-go')">Let go</button>
-        <button class="ink-button" :disabled="busy" @click="keep('done')">As it should be</button>
+        <div class="acts">
+          <button class="ink-button" :disabled="busy" @click="keep('correction')">To be corrected</button>
+          <button class="ink-button" :disabled="busy" @click="keep('let-go')">Let go</button>
+          <button class="ink-button" :disabled="busy" @click="keep('done')">As it should be</button>
+        </div>
       </div>
       <p v-if="trouble" class="danger narrow" role="alert">{{ trouble }}</p>
     </div>
@@ -85,9 +87,10 @@ li { display: flex; gap: 10px; align-items: flex-start; padding: 5px 0; border-b
 .correction .found { color: var(--danger); }
 .open { font-size: 14.5px; text-decoration: underline; white-space: nowrap; }
 .more { display: grid; gap: 4px; justify-items: start; padding: 6px 0; font-size: 15px; }
+.acts { display: flex; flex-wrap: wrap; gap: 6px; }
 .more label { display: block; }
 .more input:not([type]) { display: block; width: min(440px, 70vw); border: 1px solid var(--rule); background: none; color: var(--ink); font: 14px var(--words); padding: 4px 6px; }
-@media (max-width: 600px) {
+@media screen and (max-width: 600px) {
   .tick { width: 36px; height: 36px; }
 }
 </style>

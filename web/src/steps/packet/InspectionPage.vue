@@ -67,7 +67,8 @@ const toCorrect = computed(() => (found.value?.items ?? []).filter((e) => e.look
 </template>
 
 <style scoped>
-.head { display: flex; flex-wrap: wrap; align-items: baseline; gap: 2px 18px; padding-right: 14px; }
+.head { display: flex; flex-wrap: wrap; align-items: baseline; gap: 2px 14px; padding: 0 14px 3px 0; }
+.head > label:first-of-type { padding-left: 14px; }
 .head label { font-size: 15px; }
 .head label input:not([type='checkbox']) { border: 1px solid var(--rule); background: none; color: var(--ink); font: 14px var(--words); padding: 2px 6px; width: 150px; }
 .next { margin: 0; font-weight: 600; }

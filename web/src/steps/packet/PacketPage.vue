@@ -61,6 +61,10 @@ watch(entry, (now) => {
         </div>
       </div>
       <ChangeList v-if="packet" :packet="packet" />
+      <!-- What the browser prints is the sheet that is looked at, page by page. -->
+      <div class="print-sheets" aria-hidden="true">
+        <div v-for="(p, i) in pages" :key="i" :class="`page-${desk.job.packet.paper}-${p.height > p.width ? 'upright' : 'across'}`"><DrawnPaper :sheet="p" /></div>
+      </div>
     </div>
     <template #right>
       <template v-if="packet">
@@ -87,8 +91,14 @@ input { accent-color: var(--ink); }
 dl { margin: 4px 0 14px; font-size: 15px; }
 dt { color: var(--quiet); }
 dd { margin: 0 0 4px; padding-bottom: 3px; border-bottom: 1px solid var(--rule); }
+.print-sheets { display: none; }
 @media print {
-  .leaf { display: block; width: 100% !important; max-width: none !important; }
-  .bar { display: none; }
+  .print-sheets { display: block; }
+  .print-sheets > div { break-after: page; }
+  .print-sheets :deep(.paper) { border: 0; }
+  .page-letter-across { page: letter-across; }
+  .page-letter-upright { page: letter-upright; }
+  .page-a4-across { page: a4-across; }
+  .page-a4-upright { page: a4-upright; }
 }
 </style>

@@ -126,7 +126,7 @@ text { font-family: var(--narrow); font-weight: 600; font-size: 16px; fill: var(
 .onInk { fill: var(--paper); }
 .ink-button.solid kbd { color: inherit; opacity: 0.7; }
 @media (prefers-reduced-motion: no-preference) { .arm, g { transition: all 0.25s; } }
-@media (max-width: 700px) {
+@media screen and (max-width: 700px) {
   .beam { grid-template: none / minmax(0, 1fr); }
   .scale, .apart, .act { grid-row: auto; grid-column: 1; }
   .act { max-height: none; }

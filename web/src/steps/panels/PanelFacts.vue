@@ -81,5 +81,5 @@ dl { display: grid; grid-template-columns: 1fr auto; gap: 2px 8px; margin: 0; }
 dt { font-family: var(--narrow); font-size: 15px; color: var(--quiet); }
 dd { margin: 0; text-align: right; }
 .acts { display: flex; flex-wrap: wrap; gap: 6px; margin: 10px 0 4px; }
-@media (max-width: 700px) { .acts .ink-button { min-height: 44px; } .picker { display: none; } }
+@media screen and (max-width: 700px) { .acts .ink-button { min-height: 44px; } .picker { display: none; } }
 </style>

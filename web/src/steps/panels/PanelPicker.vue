@@ -11,5 +11,5 @@ const { desk, station, boards } = usePanelDesk()
 <style scoped>
 select { width: 100%; padding: 6px 4px; border: 1px solid var(--ink); background: none; color: var(--ink); font: 600 16px var(--narrow); }
 option { background: var(--paper); color: var(--ink); }
-@media (max-width: 700px) { select { min-height: 44px; } }
+@media screen and (max-width: 700px) { select { min-height: 44px; } }
 </style>

@@ -95,5 +95,5 @@ watch(() => view.working?.title, (title) => title && nextTick(() => working.valu
 .body { padding: 0 4px 16px; }
 .body > :not(.can) { margin-left: 12px; margin-right: 12px; }
 @media (min-width: 701px) { .narrow-only { display: none; } }
-@media (max-width: 700px) { .tabs button { min-height: 44px; } }
+@media screen and (max-width: 700px) { .tabs button { min-height: 44px; } }
 </style>

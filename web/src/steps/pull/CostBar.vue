@@ -25,5 +25,5 @@ li { flex-basis: 0; min-width: 74px; font-size: 14px; line-height: 1.25; }
 li:nth-child(even) .block { background: var(--good); }
 .name { display: block; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
 .mono { font-size: 12.5px; }
-@media (max-width: 700px) { li { min-width: 58px; } }
+@media screen and (max-width: 700px) { li { min-width: 58px; } }
 </style>

@@ -47,5 +47,5 @@ b { font-weight: 500; }
 .quiet { font-size: 13px; }
 .cost { font-size: 12.5px; }
 .ink-button { font-size: 13px; padding: 1px 6px; margin-top: 3px; }
-@media (max-width: 700px) { .ink-button { min-height: 44px; } }
+@media screen and (max-width: 700px) { .ink-button { min-height: 44px; } }
 </style>

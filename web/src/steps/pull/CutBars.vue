@@ -71,5 +71,5 @@ li { display: grid; grid-template-columns: 170px minmax(0, 1fr) 92px; gap: 10px;
 .other { opacity: 0.62; }
 .left { font-size: 12px; color: var(--quiet); }
 .head .quiet { font-size: 15px; }
-@media (max-width: 700px) { li { grid-template-columns: minmax(0, 1fr) auto; } .bar { grid-column: 1 / 3; grid-row: 2; } }
+@media screen and (max-width: 700px) { li { grid-template-columns: minmax(0, 1fr) auto; } .bar { grid-column: 1 / 3; grid-row: 2; } }
 </style>

@@ -54,7 +54,7 @@ th:nth-child(1) { width: 38%; }
 th:nth-child(2), .van { width: 11%; }
 th:nth-child(4) { width: 21%; }
 .each { width: 9%; }
-@media (max-width: 700px) {
+@media screen and (max-width: 700px) {
   .van, .each { display: none; }
   th:nth-child(1) { width: 42%; }
   th:nth-child(2) { width: 17%; }

@@ -72,5 +72,5 @@ watch(() => view.working?.title, (title) => title && nextTick(() => working.valu
 <style scoped>
 .below { display: grid; grid-template-columns: 252px minmax(0, 1fr); gap: 6px 16px; padding: 8px 14px 10px; }
 .empty { padding: 20px; }
-@media (max-width: 900px) { .below { grid-template-columns: minmax(0, 1fr); } }
+@media screen and (max-width: 900px) { .below { grid-template-columns: minmax(0, 1fr); } }
 </style>

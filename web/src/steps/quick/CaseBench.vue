@@ -122,10 +122,10 @@ h2 { font-size: 19px; }
 .findings .danger, .findings .violation { border-color: var(--danger); }
 .findings .danger b, .findings .violation b { color: var(--danger); }
 .cite { font-size: 11px; color: var(--quiet); }
-@media (max-width: 1000px) {
+@media screen and (max-width: 1000px) {
   .bench { grid-template-columns: minmax(0, 1fr); }
   .middle { grid-row: 1; }
   .left, .right { border: 0; border-top: 1px solid var(--rule); }
 }
-@media (max-width: 700px) { .rest { grid-template-columns: minmax(0, 1fr) auto; } }
+@media screen and (max-width: 700px) { .rest { grid-template-columns: minmax(0, 1fr) auto; } }
 </style>

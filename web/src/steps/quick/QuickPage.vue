@@ -64,5 +64,5 @@ header { display: flex; flex-wrap: wrap; align-items: center; gap: 8px 14px; pad
 h1 { font-size: 20px; }
 .gap { flex: 1; }
 .alone { padding: 20px; }
-@media (max-width: 1000px) { .page { height: auto; } }
+@media screen and (max-width: 1000px) { .page { height: auto; } }
 </style>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { watch } from 'vue'
 
+import WatchedRules from './WatchedRules.vue'
 import { choiceRules, numberRules, type Rule } from './rules'
 import type { Job } from '@/api/types'
 import NumberField from '@/fields/NumberField.vue'
@@ -53,6 +54,7 @@ function changed(rule: Rule): boolean {
           </label>
         </fieldset>
       </div>
+      <div><WatchedRules /></div>
     </div>
   </section>
   <NoJob v-else />

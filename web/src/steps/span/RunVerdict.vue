@@ -27,5 +27,5 @@ const first = computed(() => desk.solution?.findings.find((f) => f.run === props
 .wire { font-size: 19px; font-weight: 600; }
 .figures { display: flex; gap: 14px; }
 .danger, .violation { color: var(--danger); font-weight: 600; }
-@media (max-width: 1000px) { .verdict { display: block; } }
+@media screen and (max-width: 1000px) { .verdict { display: block; } }
 </style>

@@ -109,5 +109,5 @@ th { text-align: left; font-weight: 500; color: var(--quiet); border-bottom: 1px
 td { border-bottom: 1px solid var(--rule); padding: 2px 10px 2px 0; }
 .right { text-align: right; }
 td.narrow { font-size: 15px; }
-@media (max-width: 700px) { .ink-button { min-height: 44px; } }
+@media screen and (max-width: 700px) { .ink-button { min-height: 44px; } }
 </style>

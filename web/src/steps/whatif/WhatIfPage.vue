@@ -117,7 +117,7 @@ td { border-bottom: 1px solid var(--rule); padding: 3px 12px 3px 0; font-size: 1
 td :deep(.figure) { white-space: normal; }
 td.same { opacity: 0.5; }
 .group th { padding-top: 12px; border-bottom: 1px solid var(--rule); }
-@media (max-width: 1000px) {
+@media screen and (max-width: 1000px) {
   .page { grid-template-columns: minmax(0, 1fr); height: auto; }
 }
 </style>

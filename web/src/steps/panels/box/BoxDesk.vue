@@ -110,5 +110,5 @@ dd { margin: 0; text-align: right; }
 .cite { grid-column: 1 / 3; font-size: 11px; color: var(--quiet); }
 .finding { margin: 8px 0; padding: 6px 10px; border-left: 4px solid var(--danger); background: var(--danger-soft); }
 .finding p { margin: 2px 0; }
-@media (max-width: 700px) { .line, .tick { min-height: 40px; } }
+@media screen and (max-width: 700px) { .line, .tick { min-height: 40px; } }
 </style>

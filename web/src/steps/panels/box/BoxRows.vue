@@ -45,5 +45,5 @@ select { font-family: var(--narrow); font-size: 15.5px; max-width: 190px; }
 option { background: var(--paper); }
 input { width: 36px; text-align: right; }
 .add { text-decoration: underline; font-size: 15px; }
-@media (max-width: 700px) { .row { min-height: 42px; align-items: center; } }
+@media screen and (max-width: 700px) { .row { min-height: 42px; align-items: center; } }
 </style>

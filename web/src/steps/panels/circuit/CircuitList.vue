@@ -61,7 +61,7 @@ li { display: grid; grid-template-columns: 1fr auto; align-items: center; gap: 8
 .hand { padding: 4px 6px; background: var(--caution-soft); }
 .free { display: flex; flex-wrap: wrap; gap: 6px; padding: 4px 0; }
 h3.cap { margin: 8px 0 2px; font-size: 13px; }
-@media (max-width: 700px) {
+@media screen and (max-width: 700px) {
   .row, .lift, .free .ink-button { min-height: 46px; }
   .row { grid-template-columns: 46px 1fr 44px 20px; }
   .va { display: none; }

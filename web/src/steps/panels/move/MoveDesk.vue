@@ -113,5 +113,5 @@ ol { margin: 2px 0; padding-left: 18px; font-size: 14px; }
 p { margin: 4px 0; }
 .link { text-decoration: underline; }
 .feeder { font-size: 15.5px; }
-@media (max-width: 700px) { table { display: block; overflow-x: auto; } input { min-height: 40px; } }
+@media screen and (max-width: 700px) { table { display: block; overflow-x: auto; } input { min-height: 40px; } }
 </style>

@@ -1,0 +1,1 @@
+"""Routes unrolled on paper: the ground, what lies in it, the pull over it."""
