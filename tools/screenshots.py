@@ -1,8 +1,6 @@
 """Take the pictures in docs/screenshots from the demo jobs, one of each main view."""
 
-import math
 import sys
-from datetime import datetime, timedelta
 from pathlib import Path
 
 ROOT = Path(__file__).parents[1]
@@ -11,21 +9,6 @@ sys.path.insert(0, str(ROOT))
 from tests.browser.harness import Desk  # noqa: E402
 
 FOLDER = ROOT / "docs" / "screenshots"
-
-
-def a_year(folder: str) -> Path:
-    """A made-up recording of a year by quarter hours: a winter peak, a summer dip, evenings above mornings."""
-    start = datetime(2025, 1, 1)
-    rows = ["Interval start,Demand (kW)"]
-    for i in range(35_040):
-        winter, evening = math.cos(2 * math.pi * i / 35_040), math.sin(2 * math.pi * (i % 96) / 96 - 2.2)
-        spread = (i * 7919) % 97 / 97
-        kw = 1.4 + 0.9 * winter + 0.8 * evening + 2.2 * spread**6 + (1.1 if spread > 0.95 and winter > 0.6 else 0.0)
-        rows.append(f"{start + timedelta(minutes=15 * i)},{max(0.15, kw):.3f}")
-    rows[4000] = f"{start + timedelta(minutes=15 * 3999)},lost"
-    path = Path(folder) / "demand-2025.csv"
-    path.write_text("\n".join(rows))
-    return path
 
 
 def main() -> None:
@@ -84,19 +67,20 @@ def main() -> None:
         page.get_by_role("link", name="Packet").click()
         page.get_by_role("img", name="One-line").wait_for()
         shoot("packet")
+        page.get_by_role("link", name="Inspection list").click()
+        page.get_by_label("Looked at by").fill("R. Vale")
+        for _ in range(2):
+            page.get_by_role("button", name="As it should be", pressed=False).first.click()
+            page.wait_for_timeout(600)
+        page.set_viewport_size({"width": 390, "height": 844})
+        shoot("inspection-390")
+        page.set_viewport_size({"width": 1280, "height": 800})
         page.get_by_role("link", name="Code book").click()
         page.get_by_role("link", name="310.16").click()
         shoot("code-book")
         desk.open("/shop/catalogue")
         page.locator(".rows td").first.wait_for()
         shoot("shop")
-        desk.open_job("Cobalt Street")
-        page.keyboard.press("2")
-        page.get_by_role("button", name="Read a recording").click()
-        page.set_input_files("input[type=file]", a_year(desk.folder.name))
-        page.get_by_text("the highest of").wait_for()
-        shoot("recording")
-        page.keyboard.press("Escape")
         desk.open("/quick")
         page.locator(".ladder").first.wait_for()
         page.locator("dl button").nth(11).click()

@@ -19,7 +19,8 @@ def inspection_sections(items: Iterable[InspectionItem], looked: Mapping[str, Lo
         here = [item for item in every if item.stage == stage]
         if here:
             inks: tuple[Ink, ...] = tuple("danger" if _state(item, looked) == "correction" else "ink" for item in here)
-            yield Section(f"Inspection: {title}", HEAD, tuple(_row(item, looked.get(item.key)) for item in here), inks)
+            rows = tuple(_row(item, looked.get(item.key)) for item in here)
+            yield Section(f"Inspection: {title}", HEAD, rows, inks, by_hand=True)
 
 
 def _state(item: InspectionItem, looked: Mapping[str, Looked]) -> str:

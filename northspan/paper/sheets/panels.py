@@ -40,7 +40,7 @@ def _schedule(job: Job, station: Station, answer: PanelAnswer) -> Iterator[Secti
     yield Section(f"{station.name}: schedule", HALF + HALF, tuple(_rows(station, answer)))
     loose = [c for c in _circuits(station, answer) if c[0].space is None]
     if loose:
-        waiting = tuple((a.says, _amps(a.breaker_a), a.size or "", figure(a.va)) for _, a, _ in loose)
+        waiting = tuple((a.says, _amps(a.breaker_a), _wire(c, a), figure(a.va)) for c, a, _ in loose)
         yield Section(f"{station.name}: in no space yet", HALF[1:], waiting)
 
 
@@ -72,7 +72,7 @@ def _half(space: int, here: Standing, blocked: set[int], last: int) -> Row:
     marks = [f"{space}{c.half or ''}" for c, _, _ in here]
     says = [a.says or c.id if first else "with the space above" for c, a, first in here]
     amps = [_amps(a.breaker_a) if first else "" for _, a, first in here]
-    wires = [a.size or "" if first else "" for _, a, first in here]
+    wires = [_wire(c, a) if first else "" for c, a, first in here]
     loads = [figure(a.va) if first else "" for _, a, first in here]
     return ("\n".join(marks), "\n".join(says), "\n".join(amps), "\n".join(wires), "\n".join(loads))
 
@@ -86,6 +86,12 @@ def _leaving(job: Job, solution: Solution, station: Station) -> Iterator[Section
     ]
     if rows:
         yield Section(f"{station.name}: what leaves it", ("Serves", "Breaker", "Conductors"), tuple(rows))
+
+
+def _wire(circuit: PanelCircuit, answer: CircuitAnswer) -> str:
+    """The wire of a circuit; of what metal, where that is on record."""
+    metal = f" {circuit.cable.metal}" if circuit.cable is not None else ""
+    return f"{answer.size}{metal}" if answer.size else ""
 
 
 def _amps(amps: float | None) -> str:

@@ -4,7 +4,7 @@ import re
 from collections.abc import Sequence
 
 from northspan.paper.drawing.shapes import DUST, Font, width
-from northspan.paper.tables.section import Row
+from northspan.paper.tables.section import Row, Section
 
 SIZE = 2.65
 ASIDE = 1.2
@@ -28,10 +28,11 @@ def faces(head: Row, rows: Sequence[Row]) -> tuple[Font, ...]:
     return tuple(found)
 
 
-def widths(head: Row, rows: Sequence[Row], fonts: Sequence[Font], across: float) -> list[float]:
+def widths(section: Section, fonts: Sequence[Font], across: float) -> list[float]:
     """The columns' widths, together ``across`` at most: each its longest word at least where there is room (a
     figure is not broken), then by its longest cell.
     """
+    head, rows = section.head, section.rows
     least, wanted, asked = [], [], []
     for at, font in enumerate(fonts):
         cells = dict.fromkeys(row[at] for row in rows)
@@ -41,8 +42,7 @@ def widths(head: Row, rows: Sequence[Row], fonts: Sequence[Font], across: float)
         whole = max((width(cell, font, SIZE) for cell in cells), default=0.0)
         longest = whole if font == "figures" else longest
         whole = max(whole, width(head[at], "strong", SIZE))
-        if head[at] and not any(cells):
-            # What nothing stands in yet is left to be filled in by hand.
+        if section.by_hand and head[at] and not any(cells):
             whole = max(whole, BY_HAND)
         least.append(min(max(longest, named) + 2.0 * ASIDE, LARGEST_SHARE * across))
         asked.append(whole + 2.0 * ASIDE)

@@ -65,7 +65,7 @@ def laid(sections: Iterable[Section], across: float, down: float, top: float = 0
 
 def _table(pages: Pages, section: Section) -> None:
     fonts = faces(section.head, section.rows)
-    wide = widths(section.head, section.rows, fonts, pages.across)
+    wide = widths(section, fonts, pages.across)
     rows = [_lines(row, fonts, wide) for row in section.rows]
     head = _lines(section.head, _STRONG * len(fonts), wide) if any(section.head) else []
     tall = HEADED + _height(head) + sum(_height(row) for row in rows[:KEPT_WHOLE])
