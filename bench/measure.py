@@ -30,10 +30,13 @@ from northspan.core.whatif.least.lines import least_lines
 from northspan.core.whatif.what_if import what_if
 from northspan.demo.library import demo_jobs
 from northspan.instruments.recording import read_recording
+from northspan.paper.packet.bound import bind, lay_out
+from northspan.paper.packet.files import archive, packet_files
 from northspan.server.app import FRONT_END
 from northspan.shop.csv_lists import shipped_list
 from northspan.shop.lists import PriceItem
 from tests.browser.harness import Desk
+from tests.core.sheets import matter
 
 YEAR = "start,kW\n" + "\n".join(
     f"{datetime(2025, 1, 1) + timedelta(minutes=15 * i):%m/%d/%Y %H:%M},{i % 97 / 10}" for i in range(35_040)
@@ -173,6 +176,18 @@ def buying() -> None:
         print(f"least cost of 40 runs in {name}, parts alone / with losses: {' / '.join(took)} ms")
 
 
+def handing_over() -> None:
+    job = demo_jobs()["juniper-bend"]
+    whole = matter(job)
+    print(f"every sheet of the demo job laid out: {milliseconds(lambda: list(lay_out(whole)), 5):.0f} ms")
+    bound = list(bind(whole, list(lay_out(whole))))
+    taken = milliseconds(lambda: archive(packet_files(whole, bound)), 3)
+    print(f"and written as PDF, SVG, DXF, CSV, packed: {taken:.0f} ms")
+    large = property_of(40)
+    drawn = matter(large, ("one-line",))
+    print(f"the one-line of {len(large.stations)} stations: {milliseconds(lambda: list(lay_out(drawn)), 3):.0f} ms")
+
+
 def forget_pulls() -> None:
     """Let go of every route that was unrolled before."""
     solve_pull.cache_clear()
@@ -266,6 +281,7 @@ if __name__ == "__main__":
     against_parsing()
     grounding()
     buying()
+    handing_over()
     batch()
     for people in (1, 10, 50):
         clicking(people, 8.0)

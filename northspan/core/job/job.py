@@ -11,7 +11,7 @@ from northspan.core.job.house_rules import HouseRules
 from northspan.core.job.load import Load
 from northspan.core.job.packet import PacketPlan
 from northspan.core.job.panel import Panel
-from northspan.core.job.part import AtMost, Id, Name, Note, Part, there_or_to_come
+from northspan.core.job.part import AtMost, Id, Name, Note, Part, Phased
 from northspan.core.job.reading import Chosen, Told, one_of, reading
 from northspan.core.job.run import Run
 from northspan.core.job.upgrades import upgraded
@@ -219,15 +219,13 @@ class TransferSwitch(Part):
     switches_neutral: bool = Field(False, description="opens the neutral with the hots: a pole more")
 
 
-class Station(Part):
+class Station(Phased):
     """A point where conductors land."""
 
     id: Id
     name: Name
     kind: StationKind
     place: Id
-    existing: bool = Field(False, description="stands already: nothing of it is bought")
-    future: bool = Field(False, description="to come some day: planned and drawn, nothing of it is bought")
     supply: Annotated[str, Chosen("systems")] | None = Field(
         None, description="what a utility station delivers; blank elsewhere"
     )
@@ -240,15 +238,6 @@ class Station(Part):
     transfer: TransferSwitch | None = Field(None, description="of a transfer switch")
     bonding: Bonding = Bonding()
     panel: Panel | None = Field(None, description="of a panelboard with its cover off")
-
-    @model_validator(mode="after")
-    def _there_or_to_come(self) -> Self:
-        return there_or_to_come(self)
-
-    @property
-    def bought(self) -> bool:
-        """Whether it is set by this job: not there already and not left for some day."""
-        return not self.existing and not self.future
 
 
 class Variant(Part):

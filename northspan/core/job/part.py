@@ -1,9 +1,9 @@
 """What every part of a job is made of: the frozen model, ids and names."""
 
 from dataclasses import dataclass
-from typing import Annotated, Any, Protocol, TypeVar
+from typing import Annotated, Any, Self
 
-from pydantic import BaseModel, ConfigDict, GetCoreSchemaHandler, StringConstraints
+from pydantic import BaseModel, ConfigDict, Field, GetCoreSchemaHandler, StringConstraints, model_validator
 from pydantic_core import CoreSchema, PydanticCustomError, core_schema
 
 Id = Annotated[str, StringConstraints(pattern=r"^[a-z0-9][a-z0-9-]{0,63}$")]
@@ -35,23 +35,19 @@ class Part(BaseModel):
     model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False, defer_build=True)
 
 
-class Marked(Protocol):
-    """What says whether it is there already or comes some day."""
+class Phased(Part):
+    """A part that is there already, is made by this job, or is to come some day."""
+
+    existing: bool = Field(False, description="in place already: nothing of it is bought")
+    future: bool = Field(False, description="to come some day: planned and drawn, nothing of it is bought")
+
+    @model_validator(mode="after")
+    def _there_or_to_come(self) -> Self:
+        if self.existing and self.future:
+            raise PydanticCustomError("state", "is there already or is to come some day, not both")
+        return self
 
     @property
-    def existing(self) -> bool:
-        """In place already."""
-
-    @property
-    def future(self) -> bool:
-        """To come some day."""
-
-
-M = TypeVar("M", bound=Marked)
-
-
-def there_or_to_come(marked: M) -> M:
-    """The same; it cannot be there already and still be to come."""
-    if marked.existing and marked.future:
-        raise PydanticCustomError("state", "is there already or is to come some day, not both")
-    return marked
+    def bought(self) -> bool:
+        """Whether this job makes it."""
+        return not self.existing and not self.future

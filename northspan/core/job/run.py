@@ -1,12 +1,12 @@
 """A run of the job: conductors between two stations, what they lie in, what is locked, where they go."""
 
-from typing import Annotated, Literal, Self
+from typing import Annotated, Literal
 
-from pydantic import Field, model_validator
+from pydantic import Field
 
 from northspan.core.job.load import Load
 from northspan.core.job.outlets import Outlets, Overhead
-from northspan.core.job.part import AtMost, Id, Name, Note, Part, there_or_to_come
+from northspan.core.job.part import AtMost, Id, Name, Note, Part, Phased
 from northspan.core.job.pulling import Burial, PullPlan
 from northspan.core.job.reading import Chosen, Told
 from northspan.core.run.question import Location, Metal, RunUse
@@ -78,7 +78,7 @@ class Locks(Part):
     loaded_conductors: int | None = Field(None, ge=1, le=200, description="current-carrying in one raceway")
 
 
-class Run(Part):
+class Run(Phased):
     """Conductors between two stations: its ends, its cable and its locks."""
 
     id: Id
@@ -93,8 +93,6 @@ class Run(Part):
     ground_fault_protected: bool = Field(False, description="ground-fault protection of equipment ahead of it")
     drop_limit_pct: float | None = Field(None, ge=0.01, le=20, description="own limit in place of the house rule")
     note: Note = ""
-    existing: bool = Field(False, description="in place already: nothing of it is bought")
-    future: bool = Field(False, description="to come some day: planned and drawn, nothing of it is bought")
     outlets: Outlets | None = Field(None, description="of a branch circuit: where its outlets are, what guards them")
     overhead: Overhead | None = Field(None, description="what it passes over, where it hangs in the air")
     tap: Literal["10-ft", "25-ft", "outside"] | None = Field(
@@ -103,15 +101,6 @@ class Run(Part):
     route: Route | None = Field(None, description="where it goes, measured on the plan")
     burial: Burial | None = Field(None, description="how it lies in the ground")
     pull: PullPlan | None = Field(None, description="how its wire is pulled in")
-
-    @model_validator(mode="after")
-    def _there_or_to_come(self) -> Self:
-        return there_or_to_come(self)
-
-    @property
-    def bought(self) -> bool:
-        """Whether it is made by this job: not there already and not left for some day."""
-        return not self.existing and not self.future
 
 
 def way(field: str) -> str:

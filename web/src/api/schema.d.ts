@@ -3922,6 +3922,18 @@ export interface components {
          * @description Conductors between two stations: its ends, its cable and its locks.
          */
         Run: {
+            /**
+             * Existing
+             * @description in place already: nothing of it is bought
+             * @default false
+             */
+            existing: boolean;
+            /**
+             * Future
+             * @description to come some day: planned and drawn, nothing of it is bought
+             * @default false
+             */
+            future: boolean;
             /** Id */
             id: string;
             /** From Station */
@@ -3976,18 +3988,6 @@ export interface components {
              * @default
              */
             note: string;
-            /**
-             * Existing
-             * @description in place already: nothing of it is bought
-             * @default false
-             */
-            existing: boolean;
-            /**
-             * Future
-             * @description to come some day: planned and drawn, nothing of it is bought
-             * @default false
-             */
-            future: boolean;
             /**
              * @description of a branch circuit: where its outlets are, what guards them
              * @default null
@@ -4249,6 +4249,18 @@ export interface components {
          * @description A point where conductors land.
          */
         Station: {
+            /**
+             * Existing
+             * @description in place already: nothing of it is bought
+             * @default false
+             */
+            existing: boolean;
+            /**
+             * Future
+             * @description to come some day: planned and drawn, nothing of it is bought
+             * @default false
+             */
+            future: boolean;
             /** Id */
             id: string;
             /** Name */
@@ -4260,18 +4272,6 @@ export interface components {
             kind: "utility" | "meter" | "service-disconnect" | "panelboard" | "disconnect" | "equipment" | "transformer" | "transfer-switch" | "generator" | "inverter";
             /** Place */
             place: string;
-            /**
-             * Existing
-             * @description stands already: nothing of it is bought
-             * @default false
-             */
-            existing: boolean;
-            /**
-             * Future
-             * @description to come some day: planned and drawn, nothing of it is bought
-             * @default false
-             */
-            future: boolean;
             /**
              * Supply
              * @description what a utility station delivers; blank elsewhere

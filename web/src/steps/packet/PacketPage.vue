@@ -4,6 +4,7 @@ import { computed, ref, watch } from 'vue'
 import AnswerList from './AnswerList.vue'
 import ChangeList from './ChangeList.vue'
 import IssueDesk from './IssueDesk.vue'
+import LabelLinks from './LabelLinks.vue'
 import NudgeLayer from './NudgeLayer.vue'
 import PacketTabs from './PacketTabs.vue'
 import SheetList from './SheetList.vue'
@@ -72,6 +73,7 @@ watch(entry, (now) => {
           <h2 class="cap">The job, in a line each</h2>
           <dl class="narrow"><template v-for="[what, words] in packet.summary" :key="what"><dt>{{ what }}</dt><dd>{{ words }}</dd></template></dl>
         </section>
+        <LabelLinks :id="id" />
         <AnswerList :findings="packet.findings" />
       </template>
     </template>
