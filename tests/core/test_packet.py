@@ -46,6 +46,12 @@ def edited(made, **changes):
     return parse(found)
 
 
+def along(start, end):
+    """Points along a stretch of line, a quarter of a millimetre apart."""
+    many = max(1, int(4 * math.dist(start, end)))
+    return [tuple(a + (b - a) * n / many for a, b in zip(start, end, strict=True)) for n in range(many + 1)]
+
+
 def numbers(value, found):
     """Every number in a part of an answer or of a job, also those within its words."""
     if isinstance(value, bool) or value is None:
@@ -80,6 +86,20 @@ class Laid(unittest.TestCase):
                     x0, y0, x1, y1 = shape.rect
                     within = x0 >= 8.9 and y0 >= 8.9 and x1 <= page.width - 8.9 and y1 <= page.height - 8.9
                     self.assertTrue(within, (name, shape))
+
+    def test_no_words_of_a_drawing_lie_on_its_lines(self):
+        for made in demo_jobs().values():
+            found = sheets(made, before={n: {} for n in NAMES})
+            for name in {"site-plan", "pull", "riser"} & set(found):
+                for page in found[name].pages[: found[name].drawn]:
+                    every = [
+                        s for s in page.shapes if isinstance(s, Path) and s.layer in ("runs", "ground", "stations")
+                    ]
+                    spots = [spot for path in every for ends in pairwise(path.points) for spot in along(*ends)]
+                    for each in (s for s in page.shapes if isinstance(s, Words) and s.words not in ("M", "G")):
+                        x0, y0, x1, y1 = each.rect
+                        hit = [s for s in spots if x0 < s[0] < x1 and y0 < s[1] < y1]
+                        self.assertEqual(hit, [], (made.name, name, each.words))
 
     @settings(max_examples=6, deadline=None)
     @given(st.integers(0, 10**6), st.integers(2, 25))
@@ -139,6 +159,8 @@ class Laid(unittest.TestCase):
             # All is drawn at one and a quarter of its size.
             self.assertAlmostEqual(moved[key][0] - x, 12.5 if key == f"station/{shed}" else 0.0)
             self.assertAlmostEqual(moved[key][1], y)
+        lower = at(small, [{"station": shed, "right": 0, "down": 8, "rank": 0}])
+        self.assertAlmostEqual(lower[f"station/{shed}"][1] - plain[f"station/{shed}"][1], 10.0)
         first = at(demo_jobs()["juniper-bend"], [{"station": "pump-stand", "right": 0, "down": 0, "rank": -2}])
         self.assertLess(first["station/pump-stand"][1], first["station/studio-panel"][1])
 
@@ -236,7 +258,16 @@ class Inspected(unittest.TestCase):
 
 class Written(unittest.TestCase):
     def test_a_hostile_name_breaks_no_sheet_and_no_file(self):
-        made = parse(document(**{"name": HOSTILE[:80], "stations/2/name": "@" + HOSTILE[:79], "note": "-2+3"}))
+        made = parse(
+            document(
+                **{
+                    "name": HOSTILE[:80],
+                    "stations/2/name": "@" + HOSTILE[:79],
+                    "note": "-2+3",
+                    "places/0/name": "+1 house",
+                }
+            )
+        )
         whole = matter(made)
         found = sheets(made)
         files = dict(packet_files(whole, list(found.values())))
