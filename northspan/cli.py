@@ -37,7 +37,8 @@ def main(arguments: Sequence[str] | None = None) -> int:
 
 def _parser(arguments: Sequence[str]) -> argparse.ArgumentParser:
     parser = _Parser(prog="northspan", description="Services, feeders and subpanels, sized with the working on show.")
-    verbs = "demo | serve | solve | load | check | bonding | box | balance | cover | pull | cuts | least-cost | packet"
+    verbs = "demo | serve | solve | load | check | bonding | box | balance | cover | pull | cuts | outage | "
+    verbs += "least-cost | packet"
     commands = parser.add_subparsers(required=True, metavar=verbs)
     for name, words in (("demo", "start with the demo jobs"), ("serve", "start the application")):
         server = commands.add_parser(name, help=words)
@@ -84,6 +85,7 @@ def _parser(arguments: Sequence[str]) -> argparse.ArgumentParser:
         ("cover", "the least cover of buried wiring, and every other way to lie there"),
         ("pull", "the tension of a pull both ways, what goes in, what breaks a limit"),
         ("cuts", "the cheapest spools and lengths that give every piece of wire unbroken"),
+        ("outage", "the order of a day that leaves the house dark for the shortest time"),
     ):
         asked = commands.add_parser(verb, help=words)
         given = asked.add_mutually_exclusive_group(required=True)

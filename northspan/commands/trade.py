@@ -1,4 +1,4 @@
-"""Answer what the trade asks, JSON in and JSON out: ``northspan box``, ``balance``, ``cover``, ``pull``, ``cuts``."""
+"""Answer what the trade asks, JSON in and JSON out: ``northspan box`` and its like."""
 
 import argparse
 import ctypes
@@ -17,10 +17,16 @@ from northspan.core.codes.case import Cases, case_problems
 from northspan.core.codes.library import code_book
 from northspan.core.cuts.answer import cuts
 from northspan.core.cuts.case import CutCase
+from northspan.core.day.answer import outage
+from northspan.core.day.case import OutageCase
 from northspan.core.panel.balancing.case import BalanceCase, answer
 
 # What no code book has a say in.
-CASES: Mapping[str, Cases] = {"balance": Cases(BalanceCase, answer), "cuts": Cases(CutCase, cuts)}
+CASES: Mapping[str, Cases] = {
+    "balance": Cases(BalanceCase, answer),
+    "cuts": Cases(CutCase, cuts),
+    "outage": Cases(OutageCase, outage),
+}
 
 
 class NoCase(ValueError):

@@ -13,6 +13,7 @@ from northspan.server.books import books
 from northspan.server.buying.cuts import cuts
 from northspan.server.buying.materials import materials
 from northspan.server.buying.shop import shop
+from northspan.server.day.views import day
 from northspan.server.demos import demos
 from northspan.server.edition import EDITION
 from northspan.server.field.recordings import recordings
@@ -86,6 +87,7 @@ def create_app(
         workings,
         books,
         cuts,
+        day,
         materials,
         demos,
         files,

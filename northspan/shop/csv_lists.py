@@ -76,7 +76,7 @@ def shipped_list(which: ListName) -> tuple[Item, ...]:
 
 def _cell(column: str, text: str) -> object:
     value = meant(text.strip())
-    if column in ("volts", "poles", "terminal_c", "van", "wires") and value.isdecimal():
+    if column in ("volts", "poles", "terminal_c", "van", "wires", "crew") and value.isdecimal():
         return int(value)
     return _YES.get(value.lower(), value) if column in ("motor", "continuous", "tandem") else value
 

@@ -1,5 +1,5 @@
 """What the shop keeps lists of: appliances with their nameplates, parts with their prices, panels, breakers,
-spools, what is in the van.
+spools, what is in the van, how long work takes.
 """
 
 import re
@@ -15,7 +15,7 @@ from northspan.core.job.panel import BreakerKind
 from northspan.core.job.part import Name
 
 Size = Annotated[str, StringConstraints(pattern=r"^[0-9]{1,4}(/0)?$")]
-ListName = Literal["catalogue", "prices", "panels", "breakers", "spools", "van"]
+ListName = Literal["catalogue", "prices", "panels", "breakers", "spools", "van", "durations"]
 
 
 class CatalogueItem(BaseModel):
@@ -126,7 +126,19 @@ class SpoolItem(BaseModel):
         return self
 
 
-Item = CatalogueItem | PriceItem | PanelItem | BreakerItem | SpoolItem | VanItem
+class DurationItem(BaseModel):
+    """How long a kind of work takes (minutes for each, or for every foot), how many people, and why so."""
+
+    model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)
+
+    name: Name
+    minutes: float = Field(ge=0, le=1440)
+    per: Literal["each", "ft"] = "each"
+    crew: int = Field(1, ge=0, le=12)
+    why: Annotated[str, StringConstraints(max_length=160)] = ""
+
+
+Item = CatalogueItem | PriceItem | PanelItem | BreakerItem | SpoolItem | VanItem | DurationItem
 MOST_ITEMS: dict[ListName, int] = {
     "catalogue": 5000,
     "prices": 20_000,
@@ -134,6 +146,7 @@ MOST_ITEMS: dict[ListName, int] = {
     "breakers": 2000,
     "spools": 5000,
     "van": 5000,
+    "durations": 200,
 }
 ITEMS: dict[ListName, type[Item]] = {
     "catalogue": CatalogueItem,
@@ -142,6 +155,7 @@ ITEMS: dict[ListName, type[Item]] = {
     "breakers": BreakerItem,
     "spools": SpoolItem,
     "van": VanItem,
+    "durations": DurationItem,
 }
 
 

@@ -17,6 +17,7 @@ export const router = createRouter({
     { path: '/jobs/:id/panels', name: 'panels', component: () => import('@/steps/panels/PanelsPage.vue'), props: true },
     { path: '/jobs/:id/pull', name: 'pull', component: () => import('@/steps/pull/PullPage.vue'), props: true },
     { path: '/jobs/:id/pull/buy', name: 'buy', component: () => import('@/steps/pull/BuyPage.vue'), props: true, meta: { step: 'pull' } },
+    { path: '/jobs/:id/day', name: 'day', component: () => import('@/steps/day/DayPage.vue'), props: true },
     { path: '/jobs/:id/packet', name: 'packet', component: () => import('@/steps/packet/PacketPage.vue'), props: true },
     { path: '/jobs/:id/packet/inspection', name: 'inspection', component: () => import('@/steps/packet/InspectionPage.vue'), props: true, meta: { step: 'packet' } },
     { path: '/jobs/:id/what-if', name: 'what-if', component: () => import('@/steps/whatif/WhatIfPage.vue'), props: true },

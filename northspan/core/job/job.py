@@ -6,6 +6,7 @@ from pydantic import Field, ModelWrapValidatorHandler, field_validator, model_va
 from pydantic_core import PydanticCustomError
 
 from northspan.core.codes.library import code_book, whole_ids
+from northspan.core.job.day import DayPlan
 from northspan.core.job.grounding import Bonding, MetalPath, PlaceGrounding
 from northspan.core.job.house_rules import HouseRules
 from northspan.core.job.load import Load
@@ -270,6 +271,7 @@ class Job(Part):
     metal_paths: Annotated[tuple[MetalPath, ...], AtMost(100)] = ()
     variants: Annotated[tuple[Variant, ...], AtMost(4)] = ()
     packet: PacketPlan = PacketPlan()
+    day: DayPlan = DayPlan()
 
     @model_validator(mode="wrap")
     @classmethod

@@ -38,6 +38,7 @@ def next_steps(
             if pulls
             else ()
         ),
+        _line("day", None, "Say who is there and when; the plan orders the work so that it is dark the shortest."),
         _line("packet", next(_packet(findings), None), "Nothing that must be mended is open: hand over the sheets."),
         _line("what-if", variants, "Take the column that you build; it becomes the job."),
         _line("rules", None, "Choose how this shop and its inspector read the rules; everything follows at once."),

@@ -10,6 +10,7 @@ from northspan.shop.lists import (
     MOST_ITEMS,
     BreakerItem,
     CatalogueItem,
+    DurationItem,
     ListName,
     PanelItem,
     PriceItem,
@@ -56,6 +57,12 @@ class VanModel(_Model):
     """What is in the shop's van besides wire."""
 
     items: Annotated[list[VanItem], AtMost(MOST_ITEMS["van"])]
+
+
+class DurationsModel(_Model):
+    """How long each kind of work takes in the shop."""
+
+    items: Annotated[list[DurationItem], AtMost(MOST_ITEMS["durations"])]
 
 
 class QuoteModel(_Model):

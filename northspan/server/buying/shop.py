@@ -1,4 +1,4 @@
-"""The shop's lists: appliances, prices, panels, breakers, spools and the van, whole or as CSV."""
+"""The shop's lists, whole or as CSV."""
 
 from collections.abc import Mapping, Sequence
 from datetime import UTC, date, datetime
@@ -11,6 +11,7 @@ from northspan.core.document.problem import Problem
 from northspan.server.buying.models import (
     BreakersModel,
     CatalogueModel,
+    DurationsModel,
     ListImport,
     ListPath,
     PanelsModel,
@@ -28,6 +29,7 @@ from northspan.shop.lists import (
     MOST_ITEMS,
     BreakerItem,
     CatalogueItem,
+    DurationItem,
     Item,
     ListName,
     PanelItem,
@@ -106,6 +108,20 @@ def get_spools() -> Response:
 def put_spools(body: SpoolsModel) -> Response:
     """Save the list of spools whole."""
     _save("spools", body.items)
+    return reply(body)
+
+
+@shop.get("/durations", responses={200: DurationsModel})
+def get_durations() -> Response:
+    """How long work takes."""
+    items = [i for i in shop_list("durations") if isinstance(i, DurationItem)]
+    return reply(DurationsModel.model_construct(items=items))
+
+
+@shop.put("/durations", responses={200: DurationsModel})
+def put_durations(body: DurationsModel) -> Response:
+    """Save how long work takes."""
+    _save("durations", body.items)
     return reply(body)
 
 

@@ -22,6 +22,8 @@ from northspan.store.look_store import NoSuchPhoto
 
 LARGEST_PHOTO = 12_000_000
 SIGNS = ((b"\xff\xd8\xff", "image/jpeg"), (b"\x89PNG\r\n\x1a\n", "image/png"))
+# Ticks of the moment of change are kept beside what inspectors found, under keys of their own.
+TICKED = "change/"
 inspection = Resource(
     "inspection", __name__, url_prefix="/api/inspection", abp_tags=[Tag(name="Inspection")],
     abp_responses=refusals(404, 422),
@@ -69,6 +71,19 @@ class LookBody(BaseModel):
     by: Name
     on: date
     photo: int | None = Field(None, ge=1)
+
+
+class LookEntry(BaseModel):
+    """What was found at an item once."""
+
+    item: str
+    looked: Looked
+
+
+class LooksReply(BaseModel):
+    """All of it, oldest first."""
+
+    looks: list[LookEntry]
 
 
 class PhotoReply(BaseModel):
@@ -120,7 +135,21 @@ def the_list(body: ListRequest) -> Response:
         ItemEntry(item=item, looked=last.get(item.key), times=sum(key == item.key for key, _ in history))
         for item in items
     ]
-    return reply(ListReply(items=entries, gone=[looked for key, looked in last.items() if key not in known]))
+    return reply(
+        ListReply(
+            items=entries,
+            gone=[looked for key, looked in last.items() if key not in known and not key.startswith(TICKED)],
+        )
+    )
+
+
+@inspection.get("/<job_id>/looks", responses={200: LooksReply})
+def get_looks(path: JobPath) -> Response:
+    """Everything that was found or ticked on a job, oldest first."""
+    stored = job_store().get(path.job_id)
+    return reply(
+        LooksReply(looks=[LookEntry(item=item, looked=found) for item, found in look_store().history(stored.id)])
+    )
 
 
 @inspection.post("/<job_id>/looks", responses={200: Kept})

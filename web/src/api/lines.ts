@@ -10,7 +10,8 @@ export async function read<News, Found>(response: Response, each: (news: News) =
     rest += value ?? ''
     const lines = rest.split('\n')
     rest = lines.pop() ?? ''
-    for (const line of lines) {
+    // A line that says nothing shows that somebody is still at work.
+    for (const line of lines.filter((each) => each.trim())) {
       const found = each(JSON.parse(line) as News)
       if (found !== undefined) return found
     }

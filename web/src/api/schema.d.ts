@@ -363,6 +363,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/day": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Plan the days of a job; one JSON object a line: each better plan's dark minutes, then the days. Who hangs up ends
+         * @description the search.
+         */
+        post: operations["day_plan_days_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/materials": {
         parameters: {
             query?: never;
@@ -489,7 +509,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /** Everything that was found or ticked on a job, oldest first. */
+        get: operations["inspection_get_looks__job_id__looks_get"];
         put?: never;
         /** Keep what was found at an item; what was found there before stays on record. */
         post: operations["inspection_look__job_id__looks_post"];
@@ -906,6 +927,24 @@ export interface paths {
         get: operations["shop_get_spools_spools_get"];
         /** Save the list of spools whole. */
         put: operations["shop_put_spools_spools_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shop/durations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How long work takes. */
+        get: operations["shop_get_durations_durations_get"];
+        /** Save how long work takes. */
+        put: operations["shop_put_durations_durations_put"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1593,6 +1632,68 @@ export interface components {
             consequence: string;
             /** Own */
             own: boolean;
+        };
+        /**
+         * DayPlan
+         * @description The days of a job.
+         */
+        DayPlan: {
+            /**
+             * People
+             * @default [
+             *       "Lead",
+             *       "Second"
+             *     ]
+             */
+            people: string[];
+            /**
+             * Days
+             * @default 2
+             */
+            days: number;
+            /**
+             * Begins
+             * @description of every day, minutes after midnight
+             * @default 420
+             */
+            begins: number;
+            /**
+             * Ends
+             * @default 1020
+             */
+            ends: number;
+            /**
+             * Goes
+             * @description in so many goes it may be dark
+             * @default 1
+             */
+            goes: number;
+            /**
+             * @description when the utility switches off, where it has to
+             * @default null
+             */
+            utility: components["schemas"]["Visit"] | null;
+            /**
+             * Source W
+             * @description the temporary source, W
+             * @default null
+             */
+            source_w: number | null;
+            /**
+             * Stays On
+             * @default []
+             */
+            stays_on: components["schemas"]["StaysOn"][];
+            /**
+             * Own
+             * @default []
+             */
+            own: components["schemas"]["OwnTask"][];
+            /**
+             * Changes
+             * @default []
+             */
+            changes: components["schemas"]["TaskChange"][];
         };
         /**
          * Device
@@ -2533,6 +2634,24 @@ export interface components {
              *     }
              */
             packet: components["schemas"]["PacketPlan"];
+            /**
+             * @default {
+             *       "people": [
+             *         "Lead",
+             *         "Second"
+             *       ],
+             *       "days": 2,
+             *       "begins": 420,
+             *       "ends": 1020,
+             *       "goes": 1,
+             *       "utility": null,
+             *       "source_w": null,
+             *       "stays_on": [],
+             *       "own": [],
+             *       "changes": []
+             *     }
+             */
+            day: components["schemas"]["DayPlan"];
         };
         /**
          * LabelledFigure
@@ -2903,7 +3022,7 @@ export interface components {
              * Step
              * @enum {string}
              */
-            step: "walk" | "loads" | "span" | "ground" | "panels" | "pull" | "packet" | "what-if" | "rules";
+            step: "walk" | "loads" | "span" | "ground" | "panels" | "pull" | "day" | "packet" | "what-if" | "rules";
             /** Words */
             words: string;
             /** Done */
@@ -3043,6 +3162,34 @@ export interface components {
             why: string;
             /** Has */
             has: boolean;
+        };
+        /**
+         * OwnTask
+         * @description A task put in by hand. ``needs`` are ids of tasks, made or own, that come first.
+         */
+        OwnTask: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Minutes */
+            minutes: number;
+            /**
+             * Crew
+             * @default 1
+             */
+            crew: number;
+            /**
+             * Power
+             * @default either
+             * @enum {string}
+             */
+            power: "off" | "on" | "either";
+            /**
+             * Needs
+             * @default []
+             */
+            needs: string[];
         };
         /**
          * PacketPlan
@@ -4412,6 +4559,30 @@ export interface components {
             touch_v: number;
         };
         /**
+         * StaysOn
+         * @description What must not be off: its load (W), and whether it is fed meanwhile or may be off for so long (minutes).
+         */
+        StaysOn: {
+            /** Item */
+            item: string;
+            /**
+             * Watts
+             * @default 0
+             */
+            watts: number;
+            /**
+             * Fed
+             * @description from the temporary source
+             * @default true
+             */
+            fed: boolean;
+            /**
+             * Most Off
+             * @default 0
+             */
+            most_off: number;
+        };
+        /**
          * Step
          * @description One line of working.
          *
@@ -4475,6 +4646,41 @@ export interface components {
             /** Station */
             station: string;
             conductor: components["schemas"]["Figure"];
+        };
+        /**
+         * TaskChange
+         * @description What was changed by hand of a task that the plan makes; it stays though the plan changes. Blank: as it is.
+         */
+        TaskChange: {
+            /** Task */
+            task: string;
+            /**
+             * Dropped
+             * @default false
+             */
+            dropped: boolean;
+            /**
+             * Minutes
+             * @default null
+             */
+            minutes: number | null;
+            /**
+             * Crew
+             * @default null
+             */
+            crew: number | null;
+            /**
+             * Day
+             * @description pinned to this day
+             * @default null
+             */
+            day: number | null;
+            /**
+             * Start
+             * @description pinned to this minute after midnight of that day
+             * @default null
+             */
+            start: number | null;
         };
         /**
          * TransferSwitch
@@ -4623,6 +4829,21 @@ export interface components {
              * @default null
              */
             system: string | null;
+        };
+        /**
+         * Visit
+         * @description When somebody from outside comes: on which day of the work, between when and when (minutes after midnight).
+         */
+        Visit: {
+            /**
+             * Day
+             * @default 1
+             */
+            day: number;
+            /** Earliest */
+            earliest: number;
+            /** Latest */
+            latest: number;
         };
         /**
          * Watched
@@ -5502,6 +5723,168 @@ export interface components {
             pieces: components["schemas"]["CutPiece"][];
         };
         /**
+         * DayNews
+         * @description How far a plan has come: the dark minutes of the best so far, and what no plan is below; at the end the days,
+         *     what the customer is told, and the steps of the moment of change.
+         */
+        DayNews: {
+            /**
+             * Dark Minutes
+             * @default null
+             */
+            dark_minutes: number | null;
+            /**
+             * Least Dark
+             * @default null
+             */
+            least_dark: number | null;
+            /** @default null */
+            days: components["schemas"]["Days"] | null;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Steps
+             * @default []
+             */
+            steps: components["schemas"]["ChangeStep"][];
+        };
+        /**
+         * ChangeStep
+         * @description One step: its key, which stays its own while the plan changes, and what is done.
+         */
+        ChangeStep: {
+            /** Key */
+            key: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * Dark
+         * @description A go in which it is dark: its day, from when to when, and from when it may be, as somebody comes sooner.
+         */
+        Dark: {
+            /** Day */
+            day: number;
+            /** Early */
+            early: number;
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+        };
+        /**
+         * DayTask
+         * @description A task: its id, which stays its own while the plan changes; what it is in words, the kind of work; minutes, how
+         *     they come about; people; whether the power is off for it; what comes first; whether it wants dry weather; who comes
+         *     from outside for it; whether it was put in by hand.
+         */
+        DayTask: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Kind */
+            kind: string;
+            /** Minutes */
+            minutes: number;
+            /** Why */
+            why: string;
+            /** Crew */
+            crew: number;
+            /**
+             * Power
+             * @default either
+             * @enum {string}
+             */
+            power: "off" | "on" | "either";
+            /**
+             * Needs
+             * @default []
+             */
+            needs: string[];
+            /**
+             * Dry
+             * @default false
+             */
+            dry: boolean;
+            /**
+             * Outside
+             * @default
+             * @enum {string}
+             */
+            outside: "" | "utility" | "inspector";
+            /**
+             * Own
+             * @default false
+             */
+            own: boolean;
+        };
+        /**
+         * Days
+         * @description The days as planned: tasks in the order of their start (empty: no plan keeps everything), the dark goes, how long
+         *     it is dark in all at the earliest, the middle and the latest arrival of the utility (minutes; alike where nobody
+         *     has to come), what no plan is below, whether that is proved; what was changed by hand and is no longer in the plan;
+         *     the load of what is fed meanwhile (W).
+         */
+        Days: {
+            /** Tasks */
+            tasks: components["schemas"]["Placed"][];
+            /** Dark */
+            dark: components["schemas"]["Dark"][];
+            /** Dark Minutes */
+            dark_minutes: number;
+            /** Arrivals */
+            arrivals: [
+                number,
+                number
+            ][];
+            /** Least Dark */
+            least_dark: number;
+            /** Proved */
+            proved: boolean;
+            /** Gone */
+            gone: string[];
+            /** Fed W */
+            fed_w: number;
+            /** Over Source */
+            over_source: boolean;
+            /** Trouble */
+            trouble: string;
+        };
+        /**
+         * Placed
+         * @description A task as it is planned: on which day, from when to when (minutes after midnight), by which of the people, and
+         *     whether it was moved there by hand.
+         */
+        Placed: {
+            task: components["schemas"]["DayTask"];
+            /** Day */
+            day: number;
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+            /** People */
+            people: number[];
+            /** Pinned */
+            pinned: boolean;
+        };
+        /**
+         * DayRequest
+         * @description A job as it stands on the desk, and how long a plan may be sought (seconds).
+         */
+        DayRequest: {
+            job: components["schemas"]["Job"];
+            /**
+             * Seconds
+             * @default 5
+             */
+            seconds: number;
+        };
+        /**
          * MaterialsReply
          * @description The list of materials of a job.
          */
@@ -5678,6 +6061,23 @@ export interface components {
              * @default null
              */
             job_id: string | null;
+        };
+        /**
+         * LooksReply
+         * @description All of it, oldest first.
+         */
+        LooksReply: {
+            /** Looks */
+            looks: components["schemas"]["LookEntry"][];
+        };
+        /**
+         * LookEntry
+         * @description What was found at an item once.
+         */
+        LookEntry: {
+            /** Item */
+            item: string;
+            looked: components["schemas"]["Looked"];
         };
         /**
          * Kept
@@ -6460,6 +6860,40 @@ export interface components {
              * @default null
              */
             wires: (2 | 3) | null;
+        };
+        /**
+         * DurationsModel
+         * @description How long each kind of work takes in the shop.
+         */
+        DurationsModel: {
+            /** Items */
+            items: components["schemas"]["DurationItem"][];
+        };
+        /**
+         * DurationItem
+         * @description How long a kind of work takes (minutes for each, or for every foot), how many people, and why so.
+         */
+        DurationItem: {
+            /** Name */
+            name: string;
+            /** Minutes */
+            minutes: number;
+            /**
+             * Per
+             * @default each
+             * @enum {string}
+             */
+            per: "each" | "ft";
+            /**
+             * Crew
+             * @default 1
+             */
+            crew: number;
+            /**
+             * Why
+             * @default
+             */
+            why: string;
         };
         /**
          * VanModel
@@ -8741,6 +9175,84 @@ export interface operations {
             };
         };
     };
+    day_plan_days_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DayRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayNews"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
     materials_count_job_post: {
         parameters: {
             query?: never;
@@ -9271,6 +9783,91 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ListReply"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    inspection_get_looks__job_id__looks_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LooksReply"];
                 };
             };
             /** @description Bad Request */
@@ -12009,6 +12606,176 @@ export interface operations {
             };
         };
     };
+    shop_get_durations_durations_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DurationsModel"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    shop_put_durations_durations_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DurationsModel"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DurationsModel"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
     shop_get_van_van_get: {
         parameters: {
             query?: never;
@@ -12267,7 +13034,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                list_name: "catalogue" | "prices" | "panels" | "breakers" | "spools" | "van";
+                list_name: "catalogue" | "prices" | "panels" | "breakers" | "spools" | "van" | "durations";
             };
             cookie?: never;
         };
@@ -12352,7 +13119,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                list_name: "catalogue" | "prices" | "panels" | "breakers" | "spools" | "van";
+                list_name: "catalogue" | "prices" | "panels" | "breakers" | "spools" | "van" | "durations";
             };
             cookie?: never;
         };

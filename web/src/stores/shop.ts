@@ -2,10 +2,10 @@ import { defineStore } from 'pinia'
 import { ref } from 'vue'
 
 import { answered, api, Refused } from '@/api/client'
-import type { BreakerItem, CatalogueItem, ListImport, PanelItem, PriceItem, Problem, Quote, SpoolItem, VanItem } from '@/api/types'
+import type { BreakerItem, CatalogueItem, ListImport, PanelItem, PriceItem, Problem, Quote, SpoolItem, DurationItem, VanItem } from '@/api/types'
 import { useTurns } from './turns'
 
-export type ListName = 'catalogue' | 'prices' | 'panels' | 'breakers' | 'spools' | 'van'
+export type ListName = 'catalogue' | 'prices' | 'panels' | 'breakers' | 'spools' | 'van' | 'durations'
 
 /** The shop's own lists, each saved whole. */
 export const useShop = defineStore('shop', () => {
@@ -15,6 +15,7 @@ export const useShop = defineStore('shop', () => {
   const breakers = ref<BreakerItem[]>([])
   const spools = ref<SpoolItem[]>([])
   const van = ref<VanItem[]>([])
+  const durations = ref<DurationItem[]>([])
   const notice = ref('')
   const settled = ref(0)
   const problems = ref<Problem[]>([])
@@ -42,10 +43,11 @@ export const useShop = defineStore('shop', () => {
 
   const load = () =>
     attempt(async () => {
-      const [items, priced, boards, devices, wire, there] = await Promise.all([
+      const [items, priced, boards, devices, wire, there, takes] = await Promise.all([
         answered(api.GET('/api/shop/catalogue')), answered(api.GET('/api/shop/prices')),
         answered(api.GET('/api/shop/panels')), answered(api.GET('/api/shop/breakers')),
         answered(api.GET('/api/shop/spools')), answered(api.GET('/api/shop/van')),
+        answered(api.GET('/api/shop/durations')),
       ]) // prettier-ignore
       catalogue.value = items.items
       prices.value = priced.items
@@ -53,6 +55,7 @@ export const useShop = defineStore('shop', () => {
       breakers.value = devices.items
       spools.value = wire.items
       van.value = there.items
+      durations.value = takes.items
     })
 
   const changeCatalogue = (change: (items: CatalogueItem[]) => CatalogueItem[]) =>
@@ -91,6 +94,12 @@ export const useShop = defineStore('shop', () => {
       van.value = (await answered(api.PUT('/api/shop/van', { body: { items } }))).items
     }))
 
+  const changeDurations = (change: (items: DurationItem[]) => DurationItem[]) =>
+    inTurn(() => attempt(async () => {
+      const items = change(durations.value)
+      durations.value = (await answered(api.PUT('/api/shop/durations', { body: { items } }))).items
+    }))
+
   const importCsv = (list: ListName, file: File) => inTurn(() => importNow(list, file))
   const ask = () => inTurn(askNow)
 
@@ -117,5 +126,5 @@ export const useShop = defineStore('shop', () => {
     if (answeredBy) await load()
   }
 
-  return { asked, ask, catalogue, prices, panels, breakers, spools, van, notice, settled, problems, imported, load, changeCatalogue, changePrices, changePanels, changeBreakers, changeSpools, changeVan, importCsv }
+  return { asked, ask, catalogue, prices, panels, breakers, spools, van, durations, notice, settled, problems, imported, load, changeCatalogue, changePrices, changePanels, changeBreakers, changeSpools, changeVan, changeDurations, importCsv }
 })

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
 
-import { BLANK_BREAKER, BLANK_PANEL, BLANK_SPOOL, BREAKER_COLUMNS, PANEL_COLUMNS, SPOOL_COLUMNS, BLANK_VAN, VAN_COLUMNS } from './boards'
+import { BLANK_BREAKER, BLANK_PANEL, BLANK_SPOOL, BREAKER_COLUMNS, PANEL_COLUMNS, SPOOL_COLUMNS, BLANK_VAN, VAN_COLUMNS, BLANK_DURATION, DURATION_COLUMNS } from './boards'
 import CatalogueRows from './CatalogueRows.vue'
 import ItemRows from './ItemRows.vue'
 import PriceRows from './PriceRows.vue'
@@ -11,13 +11,14 @@ import { useShop, type ListName } from '@/stores/shop'
 const props = defineProps<{ list?: string }>()
 const shop = useShop()
 const wanted = ref('')
-const LISTS = { catalogue: 'Appliances', prices: 'Prices', panels: 'Panels', breakers: 'Breakers', spools: 'Spools', van: 'Van' } as const
+const LISTS = { catalogue: 'Appliances', prices: 'Prices', panels: 'Panels', breakers: 'Breakers', spools: 'Spools', van: 'Van', durations: 'Durations' } as const
 const which = computed<ListName>(() => (props.list && props.list in LISTS ? (props.list as ListName) : 'catalogue'))
 const SAYS = {
   catalogue: 'Typical nameplates to start from; the plate on the job decides. Any job can take from this list.',
   prices: 'Made-up prices to start from. Lay your supply house’s CSV over them: name, unit, price, dated.',
   panels: 'Made-up panels of real magnitudes; what is marked on the one at hand decides. Panels, As bought, takes from this list.',
   spools: 'Made-up spools to start from, each in its colours; what is in the van is cut first and costs nothing.',
+  durations: 'How long work takes in this shop: Day plans by it. A task of the plan can be changed by hand as well.',
   van: 'What is in the van besides wire, by the names of a list of materials: it is taken first. Count it, or lay a CSV over it: name, unit, quantity.',
   breakers: 'Made-up breakers of real magnitudes; a panel takes those that it is marked for.',
 } as const
@@ -63,6 +64,7 @@ function pick(event: Event) {
     <PriceRows v-else-if="which === 'prices'" :wanted="wanted" />
     <ItemRows v-else-if="which === 'panels'" what="panel" :wanted="wanted" :items="shop.panels" :columns="PANEL_COLUMNS" :blank="BLANK_PANEL" :change="shop.changePanels" />
     <ItemRows v-else-if="which === 'spools'" what="spool" :wanted="wanted" :items="shop.spools" :columns="SPOOL_COLUMNS" :blank="BLANK_SPOOL" :change="shop.changeSpools" />
+    <ItemRows v-else-if="which === 'durations'" what="kind of work" :wanted="wanted" :items="shop.durations" :columns="DURATION_COLUMNS" :blank="BLANK_DURATION" :change="shop.changeDurations" />
     <ItemRows v-else-if="which === 'van'" what="part" :wanted="wanted" :items="shop.van" :columns="VAN_COLUMNS" :blank="BLANK_VAN" :change="shop.changeVan" />
     <ItemRows v-else what="breaker" :wanted="wanted" :items="shop.breakers" :columns="BREAKER_COLUMNS" :blank="BLANK_BREAKER" :change="shop.changeBreakers" />
   </section>

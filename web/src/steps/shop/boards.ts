@@ -1,5 +1,5 @@
 import type { Column } from './ItemRows.vue'
-import type { BreakerItem, PanelItem, SpoolItem, VanItem } from '@/api/types'
+import type { BreakerItem, DurationItem, PanelItem, SpoolItem, VanItem } from '@/api/types'
 import { METALS } from '@/fields/choices'
 import { BREAKER_KINDS, TERMINAL_METALS } from '@/steps/panels/lists'
 
@@ -45,6 +45,15 @@ export const VAN_COLUMNS: readonly Column[] = [
   { key: 'quantity', label: 'In the van', kind: 'figure' },
   { key: 'unit', label: 'Counted in', kind: 'choice', choices: [{ value: 'each', words: 'pieces' }, { value: 'ft', words: 'feet' }] },
 ]
+
+export const DURATION_COLUMNS: readonly Column[] = [
+  { key: 'minutes', label: 'Minutes', kind: 'figure' },
+  { key: 'per', label: 'For', kind: 'choice', choices: [{ value: 'each', words: 'each' }, { value: 'ft', words: 'every foot' }] },
+  { key: 'crew', label: 'People', kind: 'figure' },
+  { key: 'why', label: 'Why', kind: 'words' },
+]
+
+export const BLANK_DURATION: Omit<DurationItem, 'name'> = { minutes: 15, per: 'each', crew: 1, why: '' }
 
 export const BLANK_VAN: Omit<VanItem, 'name'> = { unit: 'each', quantity: 1 }
 

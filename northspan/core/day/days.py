@@ -1,0 +1,212 @@
+"""The days of a job: its tasks with what was changed by hand, planned, and who does what when."""
+
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, replace
+
+from northspan.core.day.from_job import job_tasks
+from northspan.core.day.programme import plan
+from northspan.core.day.task import DayTask, Durations
+from northspan.core.day.work import Asked, Kept, Planned, Work
+from northspan.core.job.day import DayPlan, TaskChange
+from northspan.core.job.job import Job
+from northspan.core.solution import Solution
+
+FEED, UNFEED, ARRIVAL = "temporary-feed", "take-feed-off", "utility-off"
+
+
+@dataclass(frozen=True, slots=True)
+class Placed:
+    """A task as it is planned: on which day, from when to when (minutes after midnight), by which of the people, and
+    whether it was moved there by hand.
+    """
+
+    task: DayTask
+    day: int
+    start: int
+    end: int
+    people: tuple[int, ...]
+    pinned: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Dark:
+    """A go in which it is dark: its day, from when to when, and from when it may be, as somebody comes sooner."""
+
+    day: int
+    early: int
+    start: int
+    end: int
+
+
+@dataclass(frozen=True, slots=True)
+class Days:
+    """The days as planned: tasks in the order of their start (empty: no plan keeps everything), the dark goes, how long
+    it is dark in all at the earliest, the middle and the latest arrival of the utility (minutes; alike where nobody
+    has to come), what no plan is below, whether that is proved; what was changed by hand and is no longer in the plan;
+    the load of what is fed meanwhile (W).
+    """
+
+    tasks: tuple[Placed, ...]
+    dark: tuple[Dark, ...]
+    dark_minutes: int
+    arrivals: tuple[tuple[int, int], ...]
+    least_dark: int
+    proved: bool
+    gone: tuple[str, ...]
+    fed_w: float
+    over_source: bool
+    trouble: str
+
+
+def tasks_of(job: Job, solution: Solution, durations: Durations) -> tuple[tuple[DayTask, ...], tuple[str, ...]]:
+    """The tasks of a job with what was changed by hand; and the changes to tasks that the plan no longer makes."""
+    made = job_tasks(job, solution, durations)
+    known = {task.id for task in made} | {f"own/{own.id}" for own in job.day.own}
+    changes = {change.task: change for change in job.day.changes}
+    own = tuple(
+        DayTask(f"own/{o.id}", o.name, "own", o.minutes, "put in by hand", o.crew, o.power, o.needs, own=True)
+        for o in job.day.own
+    )
+    every = {task.id: task for task in (*made, *own)}
+    dropped = {name for name, change in changes.items() if change.dropped and name in known}
+    kept = [
+        _changed(replace(task, needs=tuple(dict.fromkeys(_reached(task, every, dropped)))), changes.get(task.id))
+        for task in every.values()
+        if task.id not in dropped
+    ]
+    return tuple(kept), tuple(name for name in changes if name not in known)
+
+
+def _reached(task: DayTask, every: dict[str, DayTask], dropped: set[str]) -> Sequence[str]:
+    """What a task needs; in place of what was dropped what that needed."""
+    found: list[str] = []
+    for name in task.needs:
+        if name in dropped:
+            found += _reached(every[name], every, dropped)
+        elif name in every:
+            found.append(name)
+    return found
+
+
+def _changed(task: DayTask, change: TaskChange | None) -> DayTask:
+    if change is None:
+        return task
+    minutes = task.minutes if change.minutes is None else change.minutes
+    return replace(task, minutes=minutes, crew=task.crew if change.crew is None else change.crew)
+
+
+def asked_of(plan_of: DayPlan, tasks: Sequence[DayTask], arrival: tuple[int, int] | None = None) -> Asked:
+    """The days as they are to be planned, in minutes of working time; ``arrival`` in place of the utility's own."""
+    long = plan_of.ends - plan_of.begins
+    changes = {change.task: change for change in plan_of.changes}
+    named = {task.id for task in tasks}
+    works = []
+    for task in tasks:
+        change = changes.get(task.id)
+        window: tuple[int | None, int | None] = (None, None)
+        comes = None
+        if change is not None and change.day is not None:
+            first = (change.day - 1) * long
+            window = (first, first + long)
+            if change.start is not None:
+                at = first + min(max(change.start - plan_of.begins, 0), max(0, long - task.minutes))
+                window = (at, at + task.minutes)
+        elif task.id == ARRIVAL and plan_of.utility is not None:
+            comes = arrival or _arrives(plan_of)
+        power = task.power
+        works.append(Work(task.id, task.minutes, task.needs, power == "off", power == "on", task.crew, window, comes))
+    fed = FEED if FEED in named else None
+    kept = tuple(
+        Kept(each.item, each.most_off, fed, UNFEED if UNFEED in named else None) if each.fed and fed
+        else Kept(each.item, each.most_off)
+        for each in plan_of.stays_on
+    )  # fmt: skip
+    return Asked(tuple(works), len(plan_of.people), plan_of.goes, kept, plan_of.days * long, long)
+
+
+def _arrives(plan_of: DayPlan) -> tuple[int, int]:
+    assert plan_of.utility is not None
+    first = (plan_of.utility.day - 1) * (plan_of.ends - plan_of.begins) - plan_of.begins
+    return first + plan_of.utility.earliest, first + plan_of.utility.latest
+
+
+def days(
+    job: Job,
+    solution: Solution,
+    durations: Durations,
+    seconds: float,
+    on_news: Callable[[int, int], None] | None = None,
+    stopped: Callable[[], bool] | None = None,
+) -> Days:
+    """The days of a job, planned within about so many seconds; ``on_news`` and ``stopped`` as a plan has them."""
+    tasks, gone = tasks_of(job, solution, durations)
+    asked = asked_of(job.day, tasks)
+    fed = sum(each.watts for each in job.day.stays_on if each.fed)
+    over = job.day.source_w is not None and fed > job.day.source_w
+    found = plan(asked, seconds, on_news, stopped, people=True)
+    if found is None:
+        return Days((), (), 0, (), 0, False, gone, fed, over, _why_not(job.day, asked))
+    arrivals = _by_arrival(job.day, tasks, found)
+    placed, dark = _placed(job.day, tasks, asked, found)
+    least, proved = found.least_dark, found.proved
+    return Days(placed, dark, found.dark_minutes, arrivals, least, proved, gone, fed, over, "")
+
+
+def _why_not(plan_of: DayPlan, asked: Asked) -> str:
+    """Why there may be no plan, by what is easily seen."""
+    long = plan_of.ends - plan_of.begins
+    most = max(asked.works, key=lambda work: work.minutes)
+    if most.minutes > long:
+        return f"One task takes {most.minutes} min and a day has {long}: split it, or make the day longer."
+    if any(work.crew > asked.crew for work in asked.works):
+        return "A task needs more people than there are."
+    hands = sum(work.minutes * work.crew for work in asked.works)
+    if hands > asked.crew * plan_of.days * long:
+        days_wanted = -(-hands // (asked.crew * long))
+        return f"There is work for {days_wanted} days at least with these people; {plan_of.days} are planned."
+    return "No order keeps every need, pin, visit and what stays on: take a pin away, or give it more days."
+
+
+def _by_arrival(plan_of: DayPlan, tasks: Sequence[DayTask], found: Planned) -> tuple[tuple[int, int], ...]:
+    """How long it is dark by when the utility comes: at the earliest, in the middle, at the latest."""
+    if plan_of.utility is None or all(task.id != ARRIVAL for task in tasks):
+        return ()
+    first, last = _arrives(plan_of)
+    to_clock = plan_of.utility.earliest - first
+    told = []
+    for at in dict.fromkeys((first, (first + last) // 2, last)):
+        one = plan(asked_of(plan_of, tasks, (at, at)), 1.5)
+        told.append((at + to_clock, found.dark_minutes if one is None else one.dark_minutes))
+    return tuple(told)
+
+
+def _placed(
+    plan_of: DayPlan, tasks: Sequence[DayTask], asked: Asked, found: Planned
+) -> tuple[tuple[Placed, ...], tuple[Dark, ...]]:
+    long, begins = plan_of.ends - plan_of.begins, plan_of.begins
+    works = {work.id: work for work in asked.works}
+    pinned = {change.task for change in plan_of.changes if change.day is not None}
+    free = [0] * len(plan_of.people)
+    placed = []
+    for task in sorted(tasks, key=lambda task: (works[task.id].ready(found.starts[task.id]), task.id)):
+        work = works[task.id]
+        start, ready = found.starts[task.id], work.ready(found.starts[task.id])
+        hands: tuple[int, ...] = ()
+        if work.minutes and work.crew:
+            # Whoever has waited the shortest goes on: the others stay free for longer.
+            idle = sorted((at for at in range(len(free)) if free[at] <= ready), key=lambda at: (-free[at], at))
+            hands = tuple(sorted(idle[: work.crew]))
+            for at in hands:
+                free[at] = start + work.minutes
+        day = min(start // long, plan_of.days - 1)
+        clock = begins + start - day * long
+        placed.append(Placed(task, day + 1, clock, clock + task.minutes, hands, task.id in pinned))
+    placed.sort(key=lambda each: (each.day, each.start, each.end))
+    dark = []
+    for start, end in found.dark:
+        inside = [w for w in asked.works if w.dark and start <= found.starts[w.id] and found.starts[w.id] < max(end, 1)]
+        early = min([start, *(w.ready(found.starts[w.id]) for w in inside if w.arrives is not None)])
+        day = start // long
+        moved = begins - day * long
+        dark.append(Dark(day + 1, early + moved, start + moved, end + moved))
+    return tuple(placed), tuple(dark)

@@ -1,0 +1,1 @@
+"""The days of a job: planned, with what was changed by hand."""

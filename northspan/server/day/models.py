@@ -1,0 +1,28 @@
+"""The days of a job as they are sent."""
+
+from pydantic import BaseModel, ConfigDict, Field
+
+from northspan.core.day.change import ChangeStep
+from northspan.core.day.days import Days
+from northspan.core.job.job import Job
+
+
+class DayRequest(BaseModel):
+    """A job as it stands on the desk, and how long a plan may be sought (seconds)."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    job: Job
+    seconds: float = Field(5.0, ge=0.1, le=60)
+
+
+class DayNews(BaseModel):
+    """How far a plan has come: the dark minutes of the best so far, and what no plan is below; at the end the days,
+    what the customer is told, and the steps of the moment of change.
+    """
+
+    dark_minutes: int | None = None
+    least_dark: int | None = None
+    days: Days | None = None
+    note: str = ""
+    steps: list[ChangeStep] = []

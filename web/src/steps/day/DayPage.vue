@@ -1,0 +1,77 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+
+import ChangeSteps from './ChangeSteps.vue'
+import { clock, spell } from './clock'
+import DayList from './DayList.vue'
+import DaySettings from './DaySettings.vue'
+import DayStrip from './DayStrip.vue'
+import { usePlanning } from './planning'
+import TaskPanel from './TaskPanel.vue'
+import NoJob from '@/shell/NoJob.vue'
+import WorkBench from '@/shell/WorkBench.vue'
+import { useDesk } from '@/stores/desk'
+
+const props = defineProps<{ id: string }>()
+const desk = useDesk()
+watch(() => props.id, (id) => desk.open(id), { immediate: true })
+const { news, soFar, trouble, busy, before, again } = usePlanning(desk)
+const chosen = ref<string | null>(null)
+const day = ref(1)
+
+const days = computed(() => news.value?.days ?? null)
+const many = computed(() => Math.max(1, ...(days.value?.tasks.map((t) => t.day) ?? [])))
+watch(many, (now) => (day.value = Math.min(day.value, now)))
+const task = computed(() => days.value?.tasks.find((t) => t.task.id === chosen.value) ?? null)
+const names = computed(() => Object.fromEntries((days.value?.tasks ?? []).map((t) => [t.task.id, t.task.name])))
+const cost = computed(() => (days.value?.tasks.length && before.value !== null ? days.value.dark_minutes - before.value : 0))
+</script>
+
+<template>
+  <WorkBench v-if="desk.job && desk.solution" :desk="desk" without-runs without-left tall-right middle-first>
+    <div class="day">
+      <p v-if="trouble" class="danger" role="alert">{{ trouble }}</p>
+      <header v-if="days">
+        <div v-if="days.tasks.length" class="figure">
+          <b>{{ days.dark_minutes ? `dark ${spell(days.dark_minutes)}` : 'never dark' }}</b>
+          <span v-if="cost" class="narrow" :class="cost > 0 ? 'danger' : 'good'">{{ cost > 0 ? '+' : '−' }} {{ spell(Math.abs(cost)) }} by the last change</span>
+          <span v-for="[at, minutes] in days.arrivals" :key="at" class="mono">{{ spell(minutes) }} if they come at {{ clock(at) }}</span>
+          <span v-if="!days.proved" class="narrow caution">Not proved the least: none is below {{ spell(days.least_dark) }}. <button class="ink-button" @click="again(30)">Seek for longer</button></span>
+        </div>
+        <p v-else-if="days.trouble" class="caution">{{ days.trouble }}</p>
+        <nav v-if="many > 1" aria-label="Days"><button v-for="n in many" :key="n" class="ink-button" :class="{ solid: n === day }" :aria-pressed="n === day" @click="day = n">Day {{ n }}</button></nav>
+      </header>
+      <p v-if="busy" class="narrow quiet" role="status">Planning<template v-if="soFar?.dark_minutes != null">: {{ spell(soFar.dark_minutes) }} dark so far, none is below {{ spell(soFar.least_dark ?? 0) }}</template>…</p>
+      <template v-if="days?.tasks.length">
+        <DayStrip v-model:chosen="chosen" class="wide" :days="days" :day="day" :plan="desk.job.day" />
+        <DayList v-model:chosen="chosen" class="phone" :days="days" :day="day" :people="desk.job.day.people" />
+        <ChangeSteps :job-id="id" :steps="news?.steps ?? []" />
+      </template>
+    </div>
+    <template #right>
+      <TaskPanel v-if="task" :placed="task" :names="names" />
+      <section v-if="news?.note" aria-label="For the customer">
+        <h2 class="cap">For the customer</h2>
+        <p class="note">{{ news.note }}</p>
+      </section>
+      <DaySettings :days="days" :plan="desk.job.day" />
+    </template>
+  </WorkBench>
+  <NoJob v-else />
+</template>
+
+<style scoped>
+.day { padding-top: 8px; }
+header { padding: 0 14px; }
+.figure { display: flex; flex-wrap: wrap; gap: 2px 18px; align-items: baseline; }
+.figure b { font-size: 21px; }
+.figure .mono { font-size: 12.5px; color: var(--quiet); }
+nav { display: flex; gap: 6px; margin: 6px 0; }
+p { margin: 4px 14px; }
+.note { margin: 4px 0 16px; line-height: 1.35; }
+.phone { display: none; }
+@media screen and (max-width: 700px) {
+  .wide { display: none; }
+  .phone { display: block; }
+}
+</style>

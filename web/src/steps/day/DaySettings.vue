@@ -1,0 +1,85 @@
+<script setup lang="ts">
+import { computed, inject } from 'vue'
+
+import { fromField, toField } from './clock'
+import { changeTask } from './planning'
+import type { DayPlan, Days } from '@/api/types'
+import NumberField from '@/fields/NumberField.vue'
+import TextField from '@/fields/TextField.vue'
+import { deskKey, useDesk } from '@/stores/desk'
+
+/** Who is there and when, when the utility comes, what stays on. */
+const props = defineProps<{ days: Days | null; plan: DayPlan }>()
+const desk = inject(deskKey, useDesk, true)
+
+function set<K extends keyof DayPlan>(field: K, value: DayPlan[K]) {
+  void desk.edit([{ op: 'add', path: `/day/${field}`, value }])
+}
+function setTime(field: 'begins' | 'ends', event: Event) {
+  const minutes = fromField((event.target as HTMLInputElement).value)
+  if (minutes !== null) set(field, minutes)
+}
+function setVisit(part: Partial<NonNullable<DayPlan['utility']>>) {
+  if (props.plan.utility) set('utility', { ...props.plan.utility, ...part })
+}
+function setVisitTime(part: 'earliest' | 'latest', event: Event) {
+  const minutes = fromField((event.target as HTMLInputElement).value)
+  if (minutes !== null) setVisit({ [part]: minutes })
+}
+const people = computed(() => props.plan.people.join(', '))
+function setPeople(words: string) {
+  const names = words.split(',').map((n) => n.trim()).filter(Boolean)
+  if (names.length) set('people', names)
+}
+const dropped = computed(() => props.plan.changes.filter((c) => c.dropped))
+function keepOn(index: number, part: Partial<DayPlan['stays_on'][number]>) {
+  set('stays_on', props.plan.stays_on.map((each, i) => (i === index ? { ...each, ...part } : each)))
+}
+</script>
+
+<template>
+  <section aria-label="Who and when">
+    <h2 class="cap">Who and when</h2>
+    <TextField label="People, with commas between" :value="people" pointer="/day/people" :maxlength="400" @change="setPeople" />
+    <NumberField label="Days" :value="plan.days" unit="" pointer="/day/days" @change="(v) => v !== null && set('days', v)" />
+    <label class="narrow">From <input type="time" :value="toField(plan.begins)" @change="setTime('begins', $event)" /></label>
+    <label class="narrow">to <input type="time" :value="toField(plan.ends)" @change="setTime('ends', $event)" /></label>
+    <NumberField label="Dark in so many goes" :value="plan.goes" unit="" pointer="/day/goes" @change="(v) => v !== null && set('goes', v)" />
+    <h3 class="cap">The utility comes</h3>
+    <template v-if="plan.utility">
+      <NumberField label="On day" :value="plan.utility.day" unit="" pointer="/day/utility/day" @change="(v) => v !== null && setVisit({ day: v })" />
+      <label class="narrow">between <input type="time" :value="toField(plan.utility.earliest)" @change="setVisitTime('earliest', $event)" /></label>
+      <label class="narrow">and <input type="time" :value="toField(plan.utility.latest)" @change="setVisitTime('latest', $event)" /></label>
+      <button class="ink-button" @click="set('utility', null)">Not said yet</button>
+    </template>
+    <button v-else class="ink-button" @click="set('utility', { day: 1, earliest: Math.min(plan.begins + 300, plan.ends), latest: Math.min(plan.begins + 420, plan.ends) })">They gave hours</button>
+    <h3 class="cap">Stays on</h3>
+    <ul>
+      <li v-for="(each, i) in plan.stays_on" :key="i">
+        <TextField label="What" :value="each.item" :pointer="`/day/stays_on/${i}/item`" :maxlength="80" @change="(item) => keepOn(i, { item })" />
+        <NumberField label="Takes" :value="each.watts" unit="W" :pointer="`/day/stays_on/${i}/watts`" @change="(v) => v !== null && keepOn(i, { watts: v })" />
+        <label class="narrow"><input type="checkbox" :checked="each.fed" @change="keepOn(i, { fed: !each.fed })" /> from the temporary source</label>
+        <NumberField v-if="!each.fed" label="May be off for" :value="each.most_off" unit="min" :pointer="`/day/stays_on/${i}/most_off`" @change="(v) => v !== null && keepOn(i, { most_off: v })" />
+        <button class="ink-button" @click="set('stays_on', plan.stays_on.filter((_, k) => k !== i))">Take it off the list</button>
+      </li>
+    </ul>
+    <button class="ink-button" @click="set('stays_on', [...plan.stays_on, { item: 'Freezer', watts: 200, fed: true, most_off: 0 }])">Something must stay on</button>
+    <NumberField label="Temporary source" :value="plan.source_w" auto="not said" unit="W" pointer="/day/source_w" lockable @change="(v) => set('source_w', v)" />
+    <p v-if="days && days.fed_w" class="narrow" :class="{ danger: days.over_source }">{{ days.fed_w }} W on it<template v-if="plan.source_w !== null"> of {{ plan.source_w }} W</template>{{ days.over_source ? ': more than it gives' : '' }}.</p>
+    <template v-if="dropped.length || days?.gone.length">
+      <h3 class="cap">Changed by hand</h3>
+      <p v-for="c in dropped" :key="c.task" class="narrow">{{ c.task.replaceAll('/', ', ').replaceAll('-', ' ') }}: dropped <button class="ink-button" @click="changeTask(desk, c.task, { dropped: false })">Put it back</button></p>
+      <p v-for="name in days?.gone ?? []" :key="name" class="narrow caution">{{ name.replaceAll('/', ', ').replaceAll('-', ' ') }}: the plan needs it no more <button class="ink-button" @click="changeTask(desk, name, { dropped: false, minutes: null, crew: null, day: null, start: null })">Forget it</button></p>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+h3.cap { margin: 12px 0 3px; font-size: 13px; }
+label { font-size: 15px; margin-right: 8px; }
+input[type='time'] { border: 1px solid var(--rule); background: none; color: var(--ink); font: 13px var(--figures); padding: 2px 4px; }
+input { accent-color: var(--ink); }
+ul { list-style: none; margin: 0; padding: 0; }
+li { border-top: 1px solid var(--rule); padding: 4px 0 6px; }
+p { margin: 4px 0; font-size: 15px; }
+</style>

@@ -1,0 +1,89 @@
+<script setup lang="ts">
+import { computed, inject, ref } from 'vue'
+
+import { clock, spell } from './clock'
+import { changeTask } from './planning'
+import type { DayPlan, Days, Placed } from '@/api/types'
+import { deskKey, useDesk } from '@/stores/desk'
+
+/** One day as a strip of hours: people as rows, tasks as bars, the dark hours as a band with its length on it. */
+const props = defineProps<{ days: Days; day: number; plan: DayPlan }>()
+const chosen = defineModel<string | null>('chosen', { required: true })
+const desk = inject(deskKey, useDesk, true)
+const QUARTER = 15
+const held = ref<{ id: string; x: number; by: number } | null>(null)
+
+const here = computed(() => props.days.tasks.filter((t) => t.day === props.day))
+const dark = computed(() => props.days.dark.filter((d) => d.day === props.day))
+const rows = computed(() => {
+  const outside = (who: string, name: string) => (here.value.some((t) => t.task.outside === who) ? [{ key: who, name, tasks: here.value.filter((t) => t.task.outside === who) }] : [])
+  const people = props.plan.people.map((name, at) => ({ key: String(at), name, tasks: here.value.filter((t) => t.people.includes(at)) }))
+  const nobody = here.value.filter((t) => !t.people.length && !t.task.outside)
+  return [...people, ...(nobody.length ? [{ key: 'nobody', name: 'Nobody', tasks: nobody }] : []), ...outside('utility', 'Utility'), ...outside('inspector', 'Inspector')]
+})
+const hours = computed(() => Array.from({ length: Math.floor(props.plan.ends / 60) - Math.ceil(props.plan.begins / 60) + 1 }, (_, i) => 60 * (Math.ceil(props.plan.begins / 60) + i)))
+const long = computed(() => props.plan.ends - props.plan.begins)
+const at = (minute: number) => `${(100 * (minute - props.plan.begins)) / long.value}%`
+const wide = (from: number, to: number) => `${(100 * Math.max(to - from, 4)) / long.value}%`
+
+function grab(event: PointerEvent, t: Placed) {
+  chosen.value = t.task.id
+  held.value = { id: t.task.id, x: event.clientX, by: 0 }
+  ;(event.currentTarget as HTMLElement).setPointerCapture(event.pointerId)
+}
+function drag(event: PointerEvent) {
+  const lane = (event.currentTarget as HTMLElement).parentElement
+  if (held.value && lane) held.value.by = Math.round(((event.clientX - held.value.x) / lane.clientWidth) * (long.value / QUARTER)) * QUARTER
+}
+function drop(t: Placed) {
+  const by = held.value?.by ?? 0
+  held.value = null
+  if (by) void changeTask(desk, t.task.id, { day: props.day, start: Math.min(Math.max(t.start + by, props.plan.begins), props.plan.ends) })
+}
+function key(event: KeyboardEvent, t: Placed) {
+  const by = { ArrowLeft: -QUARTER, ArrowRight: QUARTER }[event.key]
+  if (!by) return
+  event.preventDefault()
+  void changeTask(desk, t.task.id, { day: props.day, start: Math.min(Math.max(t.start + by, props.plan.begins), props.plan.ends) })
+}
+</script>
+
+<template>
+  <div class="strip" role="group" :aria-label="`Day ${day}`">
+    <div v-for="r in rows" :key="r.key" class="row">
+      <span class="who narrow">{{ r.name }}</span>
+      <div class="lane">
+        <i v-for="h in hours" :key="h" class="hour" :style="{ left: at(h) }" />
+        <div v-for="(d, i) in dark" :key="i" class="dark" :style="{ left: at(d.start), width: wide(d.start, d.end) }" />
+        <div v-for="(d, i) in dark.filter((e) => e.early < e.start)" :key="`e${i}`" class="early" :style="{ left: at(d.early), width: wide(d.early, d.start) }" />
+        <button
+          v-for="t in r.tasks" :key="t.task.id" class="task narrow" :class="[t.task.power, t.task.outside, { chosen: t.task.id === chosen, pinned: t.pinned }]"
+          :style="{ left: at(t.start + (held?.id === t.task.id ? held.by : 0)), width: wide(t.start, t.end) }" :title="`${t.task.name}, ${clock(t.start)} to ${clock(t.end)}`" :aria-label="`${t.task.name}, ${clock(t.start)} to ${clock(t.end)}; arrow keys move it`" :aria-pressed="t.task.id === chosen"
+          @click="chosen = t.task.id" @pointerdown="grab($event, t)" @pointermove="drag" @pointerup="drop(t)" @pointercancel="held = null" @keydown="key($event, t)"
+        >{{ t.task.name }}</button>
+      </div>
+    </div>
+    <div class="row scale"><span class="who" /><div class="lane"><span v-for="h in hours" :key="h" class="mono" :style="{ left: at(h) }">{{ ((h / 60 + 11) % 12) + 1 }}</span></div></div>
+    <p v-for="(d, i) in dark" :key="i" class="narrow dark-words"><b>dark {{ spell(d.end - d.start) }}</b>, {{ clock(d.start) }} to {{ clock(d.end) }}<template v-if="d.early < d.start"> · perhaps from {{ clock(d.early) }}</template></p>
+  </div>
+</template>
+
+<style scoped>
+.strip { padding: 6px 14px; }
+.row { display: grid; grid-template-columns: 92px minmax(0, 1fr); align-items: center; min-height: 44px; border-bottom: 1px solid var(--rule); }
+.who { font-weight: 600; font-size: 15.5px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; padding-right: 6px; }
+.lane { position: relative; height: 44px; }
+.hour { position: absolute; top: 0; bottom: 0; border-left: 1px solid var(--rule); }
+.dark { position: absolute; top: 0; bottom: -1px; background: #1f3b34; }
+.early { position: absolute; top: 0; bottom: 0; background: repeating-linear-gradient(90deg, transparent 0 4px, var(--rule) 4px 5px); }
+.task { position: absolute; top: 7px; height: 30px; padding: 0 5px; border: 1px solid var(--ink); background: var(--soft); color: var(--ink); font-size: 13.5px; text-align: left; overflow: hidden; white-space: nowrap; text-overflow: ellipsis; cursor: grab; touch-action: none; }
+.task.off { background: #fffefa; color: #17332d; border-color: #17332d; }
+.task.utility { border-color: var(--caution); }
+.task.inspector { border-color: var(--good); color: var(--good); background: none; }
+.task.pinned { border-left-width: 4px; }
+.task.chosen { outline: 2px solid var(--caution); z-index: 1; }
+.scale { min-height: 20px; border: 0; }
+.scale .lane { height: 20px; }
+.scale span.mono { position: absolute; transform: translateX(-50%); font-size: 12px; color: var(--quiet); }
+.dark-words { margin: 4px 0 0; font-size: 15.5px; }
+</style>

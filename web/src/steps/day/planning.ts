@@ -1,0 +1,54 @@
+import { onBeforeUnmount, ref, shallowRef, watch } from 'vue'
+
+import { Refused } from '@/api/client'
+import { read } from '@/api/lines'
+import type { DayNews, Job, TaskChange } from '@/api/types'
+import type { Desk } from '@/stores/desk'
+
+/** The days of the job on the desk, planned anew whenever it changes; the search can be stopped with the best so far. */
+export function usePlanning(desk: Desk) {
+  const news = shallowRef<DayNews | null>(null)
+  const soFar = shallowRef<DayNews | null>(null)
+  const trouble = ref('')
+  const busy = ref(false)
+  // How dark it was before the last change: what that cost is told beside it.
+  const before = ref<number | null>(null)
+  let asked: AbortController | null = null
+
+  async function plan(job: Job, seconds = 5) {
+    asked?.abort()
+    const call = (asked = new AbortController())
+    busy.value = true
+    trouble.value = ''
+    soFar.value = null
+    try {
+      const response = await fetch('/api/day', { method: 'POST', body: JSON.stringify({ job, seconds }), headers: { 'Content-Type': 'application/json' }, signal: call.signal })
+      if (!response.ok) throw new Refused(response.status, 'That could not be planned')
+      const found = await read<DayNews, DayNews>(response, (each) => {
+        soFar.value = each
+        return each.days ? each : undefined
+      })
+      before.value = news.value?.days?.tasks.length ? news.value.days.dark_minutes : null
+      news.value = found
+    } catch (error) {
+      if (call.signal.aborted) return
+      trouble.value = error instanceof Refused ? error.message : 'North Span does not answer. Is it still running?'
+    } finally {
+      if (asked === call) busy.value = false
+    }
+  }
+
+  watch(() => desk.key, () => desk.job && desk.solution && void plan(desk.job), { immediate: true })
+  onBeforeUnmount(() => asked?.abort())
+  return { news, soFar, trouble, busy, before, again: (seconds: number) => desk.job && plan(desk.job, seconds) }
+}
+
+/** Change what is changed by hand of a task; all of it blank is as the plan makes it. */
+export function changeTask(desk: Desk, task: string, change: Partial<TaskChange>): Promise<boolean> {
+  const every = desk.job?.day.changes ?? []
+  const was = every.find((c) => c.task === task) ?? { task, dropped: false, minutes: null, crew: null, day: null, start: null }
+  const now = { ...was, ...change }
+  const plain = !now.dropped && now.minutes === null && now.crew === null && now.day === null && now.start === null
+  const rest = every.filter((c) => c.task !== task)
+  return desk.edit([{ op: 'add', path: '/day/changes', value: plain ? rest : [...rest, now] }])
+}
