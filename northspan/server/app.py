@@ -13,6 +13,7 @@ from northspan.server.books import books
 from northspan.server.buying.cuts import cuts
 from northspan.server.buying.materials import materials
 from northspan.server.buying.shop import shop
+from northspan.server.day.kept import Plans
 from northspan.server.day.views import day
 from northspan.server.demos import demos
 from northspan.server.edition import EDITION
@@ -29,7 +30,7 @@ from northspan.server.replies import HANDLERS, on_bad_request, refuse
 from northspan.server.solutions import Solutions
 from northspan.server.solving import solving
 from northspan.server.told import told
-from northspan.server.wiring import ISSUES_KEY, LOOKS_KEY, SHOP_KEY, SOLUTIONS_KEY, STORE_KEY
+from northspan.server.wiring import ISSUES_KEY, LOOKS_KEY, PLANS_KEY, SHOP_KEY, SOLUTIONS_KEY, STORE_KEY
 from northspan.server.workings import workings
 from northspan.store.database import open_database
 from northspan.store.issue_store import IssueStore
@@ -79,6 +80,7 @@ def create_app(
     app.extensions[SHOP_KEY] = ShopStore(engine)
     app.extensions[ISSUES_KEY] = IssueStore(engine)
     app.extensions[LOOKS_KEY] = LookStore(engine)
+    app.extensions[PLANS_KEY] = Plans()
     if with_demo:
         _load_demos(store)
     resources = (

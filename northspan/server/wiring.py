@@ -6,6 +6,7 @@ from typing import Any, cast
 from flask import current_app
 
 from northspan.instruments.supply_house import SimulatedSupplyHouse, SupplyHouse
+from northspan.server.day.kept import Plans
 from northspan.server.solutions import Solutions
 from northspan.shop.csv_lists import shipped_list
 from northspan.shop.lists import ITEMS, Item, ListName, PriceItem
@@ -19,6 +20,7 @@ SHOP_KEY = "northspan.shop_store"
 SOLUTIONS_KEY = "northspan.solutions"
 ISSUES_KEY = "northspan.issue_store"
 LOOKS_KEY = "northspan.look_store"
+PLANS_KEY = "northspan.plans"
 
 
 def job_store() -> JobStore:
@@ -44,6 +46,11 @@ def issue_store() -> IssueStore:
 def look_store() -> LookStore:
     """What inspectors found, as the running application keeps it."""
     return cast(LookStore, current_app.extensions[LOOKS_KEY])
+
+
+def plans() -> Plans:
+    """The days that the running application has planned."""
+    return cast(Plans, current_app.extensions[PLANS_KEY])
 
 
 def shop_list(name: ListName) -> list[Item]:

@@ -104,12 +104,17 @@ class Outage(unittest.TestCase):
                     self.assertLessEqual(then["dark_min"], first["dark_min"], (seed, wider))
 
     def test_a_search_that_is_stopped_says_how_far_it_came(self):
-        case = OutageCase.model_validate(a_day(5, 40, 60, 600))
+        tasks = [{"id": f"d{i}", "duration_min": 5 + 7 * i % 41, "dark": True, "crew": 1 + i % 2} for i in range(40)]
+        case = OutageCase.model_validate({"tasks": tasks, "crew": 3})
         heard = []
         found = plan(case.asked, 20.0, lambda dark, least: heard.append((dark, least)), lambda: bool(heard))
-        self.assertTrue(heard)
+        self.assertEqual(len(heard), 1)
         self.assertFalse(found.proved)
+        self.assertEqual(broken({"tasks": tasks, "crew": 3}, found.starts, list(found.dark)), [])
+        # No plan is shorter than the hands there need for all of it.
+        hands = sum(t["duration_min"] * t["crew"] for t in tasks) / 3
         self.assertLessEqual(found.least_dark, found.dark_minutes)
+        self.assertGreaterEqual(found.dark_minutes, hands)
 
     def test_bad_input_is_named(self):
         task = {"id": "a", "duration_min": 5}

@@ -3,6 +3,7 @@
 import logging
 import threading
 from collections.abc import Iterator
+from datetime import date
 from queue import Empty, SimpleQueue
 
 from flask import Response
@@ -12,16 +13,20 @@ from northspan.core.day.change import change_steps
 from northspan.core.day.customer import customer_note
 from northspan.core.day.days import Days, days
 from northspan.core.day.task import Duration, Durations
-from northspan.core.document.file import sound
+from northspan.core.document.file import JobFileError, sound
+from northspan.core.document.problem import Problem
 from northspan.core.job.job import Job
 from northspan.core.solution import Solution
+from northspan.server.day.kept import Plans
 from northspan.server.day.models import DayNews, DayRequest
-from northspan.server.replies import refusals
+from northspan.server.files import sent_file
+from northspan.server.models import JobPath
+from northspan.server.replies import refusals, sends
 from northspan.server.resource import Resource
-from northspan.server.wiring import shop_list, solutions
+from northspan.server.wiring import job_store, plans, shop_list, solutions
 from northspan.shop.lists import DurationItem
 
-day = Resource("day", __name__, url_prefix="/api/day", abp_tags=[Tag(name="Day")], abp_responses=refusals(422))
+day = Resource("day", __name__, url_prefix="/api/day", abp_tags=[Tag(name="Day")], abp_responses=refusals(404, 422))
 log = logging.getLogger(__name__)
 
 
@@ -32,7 +37,44 @@ def plan_days(body: DayRequest) -> Response:
     """
     job = sound(body.job)
     solution = solutions().of(job).solution
-    return Response(_lines(job, solution, durations(), body.seconds), mimetype="application/x-ndjson")
+    return Response(_lines(job, solution, durations(), body.seconds, plans()), mimetype="application/x-ndjson")
+
+
+@day.get("/<job_id>/days.csv", responses={200: sends("text/csv")})
+def days_csv(path: JobPath) -> Response:
+    """The days of a stored job as CSV, as they were planned last."""
+    from northspan.paper.day.rows import day_sections
+    from northspan.paper.tables.as_csv import as_csv
+
+    job, made = _planned(path)
+    text = as_csv("Days", job.name, day_sections(job, made, customer_note(job, made)))
+    return sent_file(text.encode("utf-8-sig"), f"{job.name} days", "csv", "text/csv")
+
+
+@day.get("/<job_id>/days.ics", responses={200: sends("text/calendar")})
+def days_ics(path: JobPath) -> Response:
+    """The days of a stored job as a calendar, as they were planned last."""
+    from northspan.paper.day.calendar import day_calendar
+
+    job, made = _planned(path)
+    try:
+        first = date.fromisoformat(job.day.first or "")
+    except ValueError:
+        raise JobFileError([Problem("/day/first", "say on which date the first day is")]) from None
+    return sent_file(day_calendar(job, made, first), f"{job.name} days", "ics", "text/calendar")
+
+
+def _planned(path: JobPath) -> tuple[Job, Days]:
+    """A stored job and its days; planned now, where they were not looked at."""
+    job = job_store().get(path.job_id).sound()
+    takes = durations()
+    made = plans().get(job, takes)
+    if made is None:
+        made = days(job, solutions().of(job).solution, takes, 5.0)
+        plans().keep(job, takes, made)
+    if not made.tasks:
+        raise JobFileError([Problem("/day", made.trouble)])
+    return job, made
 
 
 def durations() -> Durations:
@@ -42,7 +84,7 @@ def durations() -> Durations:
     }
 
 
-def _lines(job: Job, solution: Solution, takes: Durations, seconds: float) -> Iterator[str]:
+def _lines(job: Job, solution: Solution, takes: Durations, seconds: float, kept: Plans) -> Iterator[str]:
     found: SimpleQueue[DayNews | Exception] = SimpleQueue()
     hung_up = threading.Event()
 
@@ -50,6 +92,7 @@ def _lines(job: Job, solution: Solution, takes: Durations, seconds: float) -> It
         try:
             heard = lambda dark, least: found.put(DayNews(dark_minutes=dark, least_dark=least))  # noqa: E731
             made: Days = days(job, solution, takes, seconds, heard, hung_up.is_set)
+            kept.keep(job, takes, made)
             steps = list(change_steps(job, solution, made))
             found.put(DayNews(days=made, note=customer_note(job, made), steps=steps))
         except Exception as trouble:

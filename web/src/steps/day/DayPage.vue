@@ -54,6 +54,7 @@ const cost = computed(() => (days.value?.tasks.length && before.value !== null ?
         <h2 class="cap">For the customer</h2>
         <p class="note">{{ news.note }}</p>
       </section>
+      <p v-if="days?.tasks.length" class="narrow files">The days: <a :href="`/api/day/${id}/days.csv`" download>CSV</a> <a v-if="desk.job.day.first" :href="`/api/day/${id}/days.ics`" download>calendar</a><span v-else class="quiet">a calendar once the first date is said</span></p>
       <DaySettings :days="days" :plan="desk.job.day" />
     </template>
   </WorkBench>
@@ -68,6 +69,8 @@ header { padding: 0 14px; }
 .figure .mono { font-size: 12.5px; color: var(--quiet); }
 nav { display: flex; gap: 6px; margin: 6px 0; }
 p { margin: 4px 14px; }
+.files { margin: 0 0 14px; font-size: 15px; }
+.files a { color: var(--ink); margin-right: 6px; }
 .note { margin: 4px 0 16px; line-height: 1.35; }
 .phone { display: none; }
 @media screen and (max-width: 700px) {

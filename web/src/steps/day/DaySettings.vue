@@ -4,8 +4,10 @@ import { computed, inject } from 'vue'
 import { fromField, toField } from './clock'
 import { changeTask } from './planning'
 import type { DayPlan, Days } from '@/api/types'
+import ChoiceField from '@/fields/ChoiceField.vue'
 import NumberField from '@/fields/NumberField.vue'
 import TextField from '@/fields/TextField.vue'
+import { freshId } from '@/steps/jobs/building'
 import { deskKey, useDesk } from '@/stores/desk'
 
 /** Who is there and when, when the utility comes, what stays on. */
@@ -32,6 +34,18 @@ function setPeople(words: string) {
   if (names.length) set('people', names)
 }
 const dropped = computed(() => props.plan.changes.filter((c) => c.dropped))
+const POWERS = [{ value: 'either', words: 'either way' }, { value: 'off', words: 'off' }, { value: 'on', words: 'on' }] as const
+function afters(id: string) {
+  const others = (props.days?.tasks ?? []).filter((t) => t.task.id !== `own/${id}`)
+  return [{ value: '', words: 'nothing' }, ...others.map((t) => ({ value: t.task.id, words: t.task.name }))]
+}
+function setOwn(index: number, part: Partial<DayPlan['own'][number]>) {
+  set('own', props.plan.own.map((each, i) => (i === index ? { ...each, ...part } : each)))
+}
+function addOwn() {
+  const id = freshId('task', props.plan.own.map((each) => each.id))
+  set('own', [...props.plan.own, { id, name: 'Another task', minutes: 30, crew: 1, power: 'either', needs: [] }])
+}
 function keepOn(index: number, part: Partial<DayPlan['stays_on'][number]>) {
   set('stays_on', props.plan.stays_on.map((each, i) => (i === index ? { ...each, ...part } : each)))
 }
@@ -44,6 +58,7 @@ function keepOn(index: number, part: Partial<DayPlan['stays_on'][number]>) {
     <NumberField label="Days" :value="plan.days" unit="" pointer="/day/days" @change="(v) => v !== null && set('days', v)" />
     <label class="narrow">From <input type="time" :value="toField(plan.begins)" @change="setTime('begins', $event)" /></label>
     <label class="narrow">to <input type="time" :value="toField(plan.ends)" @change="setTime('ends', $event)" /></label>
+    <label class="narrow">First day <input type="date" :value="plan.first ?? ''" @change="set('first', ($event.target as HTMLInputElement).value || null)" /></label>
     <NumberField label="Dark in so many goes" :value="plan.goes" unit="" pointer="/day/goes" @change="(v) => v !== null && set('goes', v)" />
     <h3 class="cap">The utility comes</h3>
     <template v-if="plan.utility">
@@ -53,6 +68,18 @@ function keepOn(index: number, part: Partial<DayPlan['stays_on'][number]>) {
       <button class="ink-button" @click="set('utility', null)">Not said yet</button>
     </template>
     <button v-else class="ink-button" @click="set('utility', { day: 1, earliest: Math.min(plan.begins + 300, plan.ends), latest: Math.min(plan.begins + 420, plan.ends) })">They gave hours</button>
+    <h3 class="cap">Put in by hand</h3>
+    <ul>
+      <li v-for="(own, i) in plan.own" :key="own.id">
+        <TextField label="Task" :value="own.name" :pointer="`/day/own/${i}/name`" :maxlength="80" @change="(name) => setOwn(i, { name })" />
+        <NumberField label="Takes" :value="own.minutes" unit="min" :pointer="`/day/own/${i}/minutes`" @change="(v) => v !== null && setOwn(i, { minutes: v })" />
+        <NumberField label="People" :value="own.crew" unit="" :pointer="`/day/own/${i}/crew`" @change="(v) => v !== null && setOwn(i, { crew: v })" />
+        <ChoiceField label="Power" :value="own.power" :choices="POWERS" :pointer="`/day/own/${i}/power`" @change="(power) => setOwn(i, { power })" />
+        <ChoiceField label="After" :value="own.needs[0] ?? ''" :choices="afters(own.id)" :pointer="`/day/own/${i}/needs`" @change="(after) => setOwn(i, { needs: after ? [after] : [] })" />
+        <button class="ink-button" @click="set('own', plan.own.filter((_, k) => k !== i))">Take it out</button>
+      </li>
+    </ul>
+    <button class="ink-button" @click="addOwn">Another task</button>
     <h3 class="cap">Stays on</h3>
     <ul>
       <li v-for="(each, i) in plan.stays_on" :key="i">
@@ -77,7 +104,7 @@ function keepOn(index: number, part: Partial<DayPlan['stays_on'][number]>) {
 <style scoped>
 h3.cap { margin: 12px 0 3px; font-size: 13px; }
 label { font-size: 15px; margin-right: 8px; }
-input[type='time'] { border: 1px solid var(--rule); background: none; color: var(--ink); font: 13px var(--figures); padding: 2px 4px; }
+input[type='time'], input[type='date'] { border: 1px solid var(--rule); background: none; color: var(--ink); font: 13px var(--figures); padding: 2px 4px; }
 input { accent-color: var(--ink); }
 ul { list-style: none; margin: 0; padding: 0; }
 li { border-top: 1px solid var(--rule); padding: 4px 0 6px; }

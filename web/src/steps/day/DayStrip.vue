@@ -21,8 +21,10 @@ const rows = computed(() => {
   const nobody = here.value.filter((t) => !t.people.length && !t.task.outside)
   return [...people, ...(nobody.length ? [{ key: 'nobody', name: 'Nobody', tasks: nobody }] : []), ...outside('utility', 'Utility'), ...outside('inspector', 'Inspector')]
 })
-const hours = computed(() => Array.from({ length: Math.floor(props.plan.ends / 60) - Math.ceil(props.plan.begins / 60) + 1 }, (_, i) => 60 * (Math.ceil(props.plan.begins / 60) + i)))
-const long = computed(() => props.plan.ends - props.plan.begins)
+// The strip ends with the hour after the last task: what is free after it takes no room.
+const ends = computed(() => Math.min(props.plan.ends, 60 * Math.ceil((Math.max(...here.value.map((t) => t.end), props.plan.begins + 60) + 15) / 60)))
+const hours = computed(() => Array.from({ length: Math.floor(ends.value / 60) - Math.ceil(props.plan.begins / 60) + 1 }, (_, i) => 60 * (Math.ceil(props.plan.begins / 60) + i)))
+const long = computed(() => ends.value - props.plan.begins)
 const at = (minute: number) => `${(100 * (minute - props.plan.begins)) / long.value}%`
 const wide = (from: number, to: number) => `${(100 * Math.max(to - from, 4)) / long.value}%`
 
@@ -50,6 +52,10 @@ function key(event: KeyboardEvent, t: Placed) {
 
 <template>
   <div class="strip" role="group" :aria-label="`Day ${day}`">
+    <div v-if="dark.length" class="row head">
+      <span class="who" />
+      <div class="lane"><b v-for="(d, i) in dark" :key="i" class="narrow" :style="{ left: at(d.start), width: wide(d.start, d.end) }">dark {{ spell(d.end - d.start) }}</b></div>
+    </div>
     <div v-for="r in rows" :key="r.key" class="row">
       <span class="who narrow">{{ r.name }}</span>
       <div class="lane">
@@ -61,6 +67,13 @@ function key(event: KeyboardEvent, t: Placed) {
           :style="{ left: at(t.start + (held?.id === t.task.id ? held.by : 0)), width: wide(t.start, t.end) }" :title="`${t.task.name}, ${clock(t.start)} to ${clock(t.end)}`" :aria-label="`${t.task.name}, ${clock(t.start)} to ${clock(t.end)}; arrow keys move it`" :aria-pressed="t.task.id === chosen"
           @click="chosen = t.task.id" @pointerdown="grab($event, t)" @pointermove="drag" @pointerup="drop(t)" @pointercancel="held = null" @keydown="key($event, t)"
         >{{ t.task.name }}</button>
+      </div>
+    </div>
+    <div v-for="each in plan.stays_on" :key="each.item" class="row on">
+      <span class="who narrow">{{ each.item }}</span>
+      <div class="lane">
+        <i class="line" />
+        <i v-for="(d, k) in dark" :key="k" class="line" :class="each.fed ? 'fed' : 'cut'" :style="{ left: at(d.early), width: wide(d.early, d.end), right: 'auto' }" :title="each.fed ? 'on the temporary source' : 'off'" />
       </div>
     </div>
     <div class="row scale"><span class="who" /><div class="lane"><span v-for="h in hours" :key="h" class="mono" :style="{ left: at(h) }">{{ ((h / 60 + 11) % 12) + 1 }}</span></div></div>
@@ -82,6 +95,14 @@ function key(event: KeyboardEvent, t: Placed) {
 .task.inspector { border-color: var(--good); color: var(--good); background: none; }
 .task.pinned { border-left-width: 4px; }
 .task.chosen { outline: 2px solid var(--caution); z-index: 1; }
+.head, .head .lane, .on, .on .lane { min-height: 22px; height: 22px; }
+.head { border: 0; }
+.head b { position: absolute; bottom: 0; padding: 1px 0; background: #1f3b34; color: #fffefa; font-size: 14px; text-align: center; white-space: nowrap; overflow: hidden; }
+.on { border-bottom-style: dotted; }
+.on .who { font-weight: 400; font-size: 14.5px; }
+.line { position: absolute; left: 0; right: 0; top: 10px; height: 3px; background: var(--good); }
+.line.fed { background: var(--caution); }
+.line.cut { background: var(--paper); border-top: 1px dashed var(--danger); }
 .scale { min-height: 20px; border: 0; }
 .scale .lane { height: 20px; }
 .scale span.mono { position: absolute; transform: translateX(-50%); font-size: 12px; color: var(--quiet); }

@@ -1,0 +1,1 @@
+"""The days of a job on paper and in a calendar."""

@@ -1,0 +1,53 @@
+"""The days of a job as a calendar: tasks, inspections, the utility, the dark hours."""
+
+from datetime import date, datetime, timedelta
+
+from icalendar import Calendar, Event
+
+from northspan.core.day.days import Days
+from northspan.core.job.job import Job
+
+
+def day_calendar(job: Job, days: Days, first: date) -> bytes:
+    """An iCalendar file in local time, its first day of work on ``first``; workdays follow one another."""
+    calendar = Calendar()
+    calendar.add("prodid", "-//North Span//days//EN")
+    calendar.add("version", "2.0")
+    calendar.add("x-wr-calname", job.name)
+    for each in days.tasks:
+        people = ", ".join(job.day.people[at] for at in each.people) or each.task.outside
+        said = "; ".join(words for words in (people, "power off" if each.task.power == "off" else "") if words)
+        _add(calendar, each.task.id, each.task.name, (first, each.day, each.start, each.end), said)
+    for at, go in enumerate(days.dark, 1):
+        early = f"perhaps from {go.early // 60}:{go.early % 60:02d}" if go.early < go.start else ""
+        _add(calendar, f"dark-{at}", f"{job.name}: power off", (first, go.day, go.start, go.end), early)
+    return bytes(calendar.to_ical())
+
+
+def _add(calendar: Calendar, key: str, title: str, when: tuple[date, int, int, int], said: str) -> None:
+    first, day, start, end = when
+    midnight = datetime.combine(workday(first, day), datetime.min.time())
+    event = Event()
+    event.add("uid", f"{key}@north-span.invalid")
+    # The same days make the same file: it is stamped with the day that it is for.
+    event.add("dtstamp", datetime.combine(first, datetime.min.time()))
+    event.add("summary", title)
+    event.add("dtstart", midnight + timedelta(minutes=start))
+    event.add("dtend", midnight + timedelta(minutes=max(end, start + 1)))
+    if said:
+        event.add("description", said)
+    calendar.add_component(event)
+
+
+def workday(first: date, day: int) -> date:
+    """The date of a day of work, counted from 1; Saturdays and Sundays are left out after the first.
+
+    >>> workday(date(2026, 11, 26), 3)
+    datetime.date(2026, 11, 30)
+    """
+    found = first
+    for _ in range(day - 1):
+        found += timedelta(days=1)
+        while found.weekday() >= 5:
+            found += timedelta(days=1)
+    return found

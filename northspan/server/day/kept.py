@@ -1,0 +1,36 @@
+"""Days planned lately, kept by the content of their job: what is taken along is what was looked at."""
+
+import hashlib
+import threading
+
+from cachetools import LRUCache
+
+from northspan.core.day.days import Days
+from northspan.core.day.task import Durations
+from northspan.core.job.job import Job
+
+
+class Plans:
+    """Plans, the least lately used let go. May be used by several threads at once."""
+
+    def __init__(self, most: int = 50):
+        self._kept: LRUCache[str, Days] = LRUCache(most)
+        self._lock = threading.Lock()
+
+    def get(self, job: Job, durations: Durations) -> Days | None:
+        """What was planned last of a job with these durations; None where nothing was, or it was let go."""
+        with self._lock:
+            return self._kept.get(_key(job, durations))
+
+    def keep(self, job: Job, durations: Durations, days: Days) -> None:
+        """Keep a plan, unless a better proved one is kept."""
+        key = _key(job, durations)
+        with self._lock:
+            known = self._kept.get(key)
+            if known is None or not known.proved or days.proved:
+                self._kept[key] = days
+
+
+def _key(job: Job, durations: Durations) -> str:
+    said = f"{job.model_dump_json()}{sorted((name, str(each)) for name, each in durations.items())}"
+    return hashlib.sha256(said.encode()).hexdigest()
