@@ -50,7 +50,7 @@ class MovedPanel(unittest.TestCase):
             self.assertTrue(found.tasks, found.trouble)
             when = {each.task.id: (each.day, each.start, each.day, each.end) for each in found.tasks}
             for each in found.tasks:
-                self.assertTrue(made.day.begins <= each.start <= each.end <= made.day.ends)
+                self.assertTrue(made.day.morning <= each.start <= each.end <= made.day.evening)
                 if each.task.minutes and each.task.crew:
                     self.assertEqual(len(each.people), each.task.crew, each.task.name)
                 for need in each.task.needs:

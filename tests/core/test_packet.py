@@ -16,7 +16,7 @@ from pypdf import PdfReader
 from northspan.core.document.file import dump, parse
 from northspan.core.inspection.item import Looked
 from northspan.core.inspection.of_job import inspection_list
-from northspan.core.job.packet import PacketPlan
+from northspan.core.job.planned.packet import PacketPlan
 from northspan.core.materials.of_job import job_counts
 from northspan.core.property.prepared import prepared
 from northspan.core.solve import solve

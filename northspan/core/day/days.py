@@ -7,8 +7,8 @@ from northspan.core.day.from_job import job_tasks
 from northspan.core.day.programme import plan
 from northspan.core.day.task import DayTask, Durations
 from northspan.core.day.work import Asked, Kept, Planned, Work
-from northspan.core.job.day import DayPlan, TaskChange
 from northspan.core.job.job import Job
+from northspan.core.job.planned.day import DayPlan, TaskChange
 from northspan.core.solution import Solution
 
 FEED, UNFEED, ARRIVAL = "temporary-feed", "take-feed-off", "utility-off"
@@ -97,7 +97,7 @@ def _changed(task: DayTask, change: TaskChange | None) -> DayTask:
 
 def asked_of(plan_of: DayPlan, tasks: Sequence[DayTask], arrival: tuple[int, int] | None = None) -> Asked:
     """The days as they are to be planned, in minutes of working time; ``arrival`` in place of the utility's own."""
-    long = plan_of.ends - plan_of.begins
+    long = plan_of.evening - plan_of.morning
     changes = {change.task: change for change in plan_of.changes}
     named = {task.id for task in tasks}
     works = []
@@ -109,7 +109,7 @@ def asked_of(plan_of: DayPlan, tasks: Sequence[DayTask], arrival: tuple[int, int
             first = (change.day - 1) * long
             window = (first, first + long)
             if change.start is not None:
-                at = first + min(max(change.start - plan_of.begins, 0), max(0, long - task.minutes))
+                at = first + min(max(change.start - plan_of.morning, 0), max(0, long - task.minutes))
                 window = (at, at + task.minutes)
         elif task.id == ARRIVAL and plan_of.utility is not None:
             comes = arrival or _arrives(plan_of)
@@ -126,7 +126,7 @@ def asked_of(plan_of: DayPlan, tasks: Sequence[DayTask], arrival: tuple[int, int
 
 def _arrives(plan_of: DayPlan) -> tuple[int, int]:
     assert plan_of.utility is not None
-    first = (plan_of.utility.day - 1) * (plan_of.ends - plan_of.begins) - plan_of.begins
+    first = (plan_of.utility.day - 1) * (plan_of.evening - plan_of.morning) - plan_of.morning
     return first + plan_of.utility.earliest, first + plan_of.utility.latest
 
 
@@ -154,7 +154,7 @@ def days(
 
 def _why_not(plan_of: DayPlan, asked: Asked) -> str:
     """Why there may be no plan, by what is easily seen."""
-    long = plan_of.ends - plan_of.begins
+    long = plan_of.evening - plan_of.morning
     most = max(asked.works, key=lambda work: work.minutes)
     if most.minutes > long:
         return f"One task takes {most.minutes} min and a day has {long}: split it, or make the day longer."
@@ -183,7 +183,7 @@ def _by_arrival(plan_of: DayPlan, tasks: Sequence[DayTask], found: Planned) -> t
 def _placed(
     plan_of: DayPlan, tasks: Sequence[DayTask], asked: Asked, found: Planned
 ) -> tuple[tuple[Placed, ...], tuple[Dark, ...]]:
-    long, begins = plan_of.ends - plan_of.begins, plan_of.begins
+    long, begins = plan_of.evening - plan_of.morning, plan_of.morning
     works = {work.id: work for work in asked.works}
     pinned = {change.task for change in plan_of.changes if change.day is not None}
     free = [0] * len(plan_of.people)

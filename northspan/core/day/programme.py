@@ -3,7 +3,6 @@
 Each of the three is sought with what the one before came to held fast. The library is loaded by whoever first plans.
 """
 
-import time
 from collections.abc import Callable
 from typing import TYPE_CHECKING, Any
 
@@ -31,7 +30,7 @@ def plan(
     """
     if any(w.crew > asked.crew and w.minutes for w in asked.works):
         return None
-    return _Programme(asked).best(time.monotonic() + seconds, on_news, stopped, people)
+    return _Programme(asked).best(seconds, on_news, stopped, people)
 
 
 class _Programme:
@@ -167,7 +166,7 @@ class _Programme:
                 self.model.add(finish - early[go] <= kept.most_off).only_enforce_if(used[go])
 
     def best(
-        self, until: float, on_news: News | None, stopped: Callable[[], bool] | None, people: bool
+        self, left: float, on_news: News | None, stopped: Callable[[], bool] | None, people: bool
     ) -> Planned | None:
         found: Planned | None = None
         least = 0
@@ -175,11 +174,12 @@ class _Programme:
         for at, goal in enumerate(goals):
             self.model.minimize(goal)
             solver = self.cp.CpSolver()
-            solver.parameters.max_time_in_seconds = max(0.05, until - time.monotonic())
+            solver.parameters.max_time_in_seconds = max(0.05, left)
             solver.parameters.num_workers = 1 if len(self.asked.works) <= FEW else WORKERS
             solver.parameters.random_seed = 1
             heard = _heard(self.cp, on_news if at == 0 else None, stopped)
             status = solver.solve(self.model, heard)
+            left -= solver.wall_time
             if status not in (self.cp.OPTIMAL, self.cp.FEASIBLE):
                 return found
             proved = status == self.cp.OPTIMAL

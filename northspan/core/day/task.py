@@ -4,7 +4,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 from typing import Literal
 
-from northspan.core.job.day import Power
+from northspan.core.job.planned.day import Power
 
 # The longest stretch that is planned as one task (minutes).
 MOST_AT_ONCE = 240

@@ -6,13 +6,13 @@ from pydantic import Field, ModelWrapValidatorHandler, field_validator, model_va
 from pydantic_core import PydanticCustomError
 
 from northspan.core.codes.library import code_book, whole_ids
-from northspan.core.job.day import DayPlan
 from northspan.core.job.grounding import Bonding, MetalPath, PlaceGrounding
 from northspan.core.job.house_rules import HouseRules
 from northspan.core.job.load import Load
-from northspan.core.job.packet import PacketPlan
 from northspan.core.job.panel import Panel
 from northspan.core.job.part import AtMost, Id, Name, Note, Part, Phased
+from northspan.core.job.planned.day import DayPlan
+from northspan.core.job.planned.packet import PacketPlan
 from northspan.core.job.reading import Chosen, Told, one_of, reading
 from northspan.core.job.run import Run
 from northspan.core.job.upgrades import upgraded

@@ -8,7 +8,7 @@ from collections.abc import Container, Mapping, Sequence
 from dataclasses import dataclass, field
 
 from northspan.core.job.job import Station
-from northspan.core.job.packet import Nudge
+from northspan.core.job.planned.packet import Nudge
 from northspan.core.job.run import Run
 from northspan.core.property.topology import Network
 from northspan.paper.drawing.shapes import DUST, Mark, Path, Placed, Weight, Words, fitted, moved, width

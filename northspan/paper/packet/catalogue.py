@@ -4,7 +4,7 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 
 from northspan.core.job.job import Job
-from northspan.core.job.packet import PacketPlan, SheetName
+from northspan.core.job.planned.packet import PacketPlan, SheetName
 from northspan.core.solution import Solution
 from northspan.paper.bonds.cans import KEY as CANS_KEY
 from northspan.paper.bonds.cans import cans

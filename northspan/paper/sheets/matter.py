@@ -8,7 +8,7 @@ from functools import cached_property
 from northspan.core.inspection.item import InspectionItem, Looked
 from northspan.core.inspection.of_job import inspection_list
 from northspan.core.job.job import Job
-from northspan.core.job.packet import SheetName
+from northspan.core.job.planned.packet import SheetName
 from northspan.core.materials.priced import MaterialList
 from northspan.core.solution import Solution
 

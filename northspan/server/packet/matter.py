@@ -3,7 +3,7 @@
 from datetime import date
 
 from northspan.core.job.job import Job
-from northspan.core.job.packet import SheetName
+from northspan.core.job.planned.packet import SheetName
 from northspan.paper.packet.catalogue import ticked
 from northspan.paper.packet.changes import revision
 from northspan.paper.sheets.matter import Issue, Matter

@@ -6,7 +6,7 @@ from typing import Literal
 from pydantic import BaseModel, ConfigDict, Field
 
 from northspan.core.job.job import Job
-from northspan.core.job.packet import SheetName
+from northspan.core.job.planned.packet import SheetName
 from northspan.core.working import Level
 from northspan.paper.drawing.inks import INKS
 from northspan.paper.drawing.shapes import MM, Anchor, Circle, Drawing, Font, Layer, Path, Shape, Words

@@ -8,7 +8,7 @@ from flask_openapi3 import Tag
 
 from northspan.core.document.file import JobFileError, sound
 from northspan.core.document.problem import Problem
-from northspan.core.job.packet import SheetName
+from northspan.core.job.planned.packet import SheetName
 from northspan.server.files import sent_file
 from northspan.server.models import JobPath
 from northspan.server.packet.making import making

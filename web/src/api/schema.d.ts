@@ -1692,16 +1692,16 @@ export interface components {
              */
             first: string | null;
             /**
-             * Begins
+             * Morning
              * @description of every day, minutes after midnight
              * @default 420
              */
-            begins: number;
+            morning: number;
             /**
-             * Ends
+             * Evening
              * @default 1020
              */
-            ends: number;
+            evening: number;
             /**
              * Goes
              * @description in so many goes it may be dark
@@ -2682,8 +2682,8 @@ export interface components {
              *       ],
              *       "days": 2,
              *       "first": null,
-             *       "begins": 420,
-             *       "ends": 1020,
+             *       "morning": 420,
+             *       "evening": 1020,
              *       "goes": 1,
              *       "utility": null,
              *       "source_w": null,

@@ -24,7 +24,7 @@ const many = computed(() => Math.max(1, ...(days.value?.tasks.map((t) => t.day) 
 watch(many, (now) => (day.value = Math.min(day.value, now)))
 const task = computed(() => days.value?.tasks.find((t) => t.task.id === chosen.value) ?? null)
 const names = computed(() => Object.fromEntries((days.value?.tasks ?? []).map((t) => [t.task.id, t.task.name])))
-const cost = computed(() => (days.value?.tasks.length && before.value !== null ? days.value.dark_minutes - before.value : 0))
+const cost = computed(() => (days.value?.tasks.length && before.value !== null ? days.value.dark_minutes - before.value : null))
 </script>
 
 <template>
@@ -34,7 +34,7 @@ const cost = computed(() => (days.value?.tasks.length && before.value !== null ?
       <header v-if="days">
         <div v-if="days.tasks.length" class="figure">
           <b>{{ days.dark_minutes ? `dark ${spell(days.dark_minutes)}` : 'never dark' }}</b>
-          <span v-if="cost" class="narrow" :class="cost > 0 ? 'danger' : 'good'">{{ cost > 0 ? '+' : '−' }} {{ spell(Math.abs(cost)) }} by the last change</span>
+          <span v-if="cost !== null" class="narrow" :class="cost > 0 ? 'danger' : 'good'">{{ cost ? `${cost > 0 ? '+' : '−'} ${spell(Math.abs(cost))}` : 'no longer dark' }} by the last change</span>
           <span v-for="[at, minutes] in days.arrivals" :key="at" class="mono">{{ spell(minutes) }} if they come at {{ clock(at) }}</span>
           <span v-if="!days.proved" class="narrow caution">Not proved the least: none is below {{ spell(days.least_dark) }}. <button class="ink-button" @click="again(30)">Seek for longer</button></span>
         </div>

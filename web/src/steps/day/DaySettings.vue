@@ -17,7 +17,7 @@ const desk = inject(deskKey, useDesk, true)
 function set<K extends keyof DayPlan>(field: K, value: DayPlan[K]) {
   void desk.edit([{ op: 'add', path: `/day/${field}`, value }])
 }
-function setTime(field: 'begins' | 'ends', event: Event) {
+function setTime(field: 'morning' | 'evening', event: Event) {
   const minutes = fromField((event.target as HTMLInputElement).value)
   if (minutes !== null) set(field, minutes)
 }
@@ -56,8 +56,8 @@ function keepOn(index: number, part: Partial<DayPlan['stays_on'][number]>) {
     <h2 class="cap">Who and when</h2>
     <TextField label="People, with commas between" :value="people" pointer="/day/people" :maxlength="400" @change="setPeople" />
     <NumberField label="Days" :value="plan.days" unit="" pointer="/day/days" @change="(v) => v !== null && set('days', v)" />
-    <label class="narrow">From <input type="time" :value="toField(plan.begins)" @change="setTime('begins', $event)" /></label>
-    <label class="narrow">to <input type="time" :value="toField(plan.ends)" @change="setTime('ends', $event)" /></label>
+    <label class="narrow">From <input type="time" :value="toField(plan.morning)" @change="setTime('morning', $event)" /></label>
+    <label class="narrow">to <input type="time" :value="toField(plan.evening)" @change="setTime('evening', $event)" /></label>
     <label class="narrow">First day <input type="date" :value="plan.first ?? ''" @change="set('first', ($event.target as HTMLInputElement).value || null)" /></label>
     <NumberField label="Dark in so many goes" :value="plan.goes" unit="" pointer="/day/goes" @change="(v) => v !== null && set('goes', v)" />
     <h3 class="cap">The utility comes</h3>
@@ -67,7 +67,7 @@ function keepOn(index: number, part: Partial<DayPlan['stays_on'][number]>) {
       <label class="narrow">and <input type="time" :value="toField(plan.utility.latest)" @change="setVisitTime('latest', $event)" /></label>
       <button class="ink-button" @click="set('utility', null)">Not said yet</button>
     </template>
-    <button v-else class="ink-button" @click="set('utility', { day: 1, earliest: Math.min(plan.begins + 300, plan.ends), latest: Math.min(plan.begins + 420, plan.ends) })">They gave hours</button>
+    <button v-else class="ink-button" @click="set('utility', { day: 1, earliest: Math.min(plan.morning + 300, plan.evening), latest: Math.min(plan.morning + 420, plan.evening) })">They gave hours</button>
     <h3 class="cap">Put in by hand</h3>
     <ul>
       <li v-for="(own, i) in plan.own" :key="own.id">

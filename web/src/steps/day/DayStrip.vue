@@ -22,10 +22,10 @@ const rows = computed(() => {
   return [...people, ...(nobody.length ? [{ key: 'nobody', name: 'Nobody', tasks: nobody }] : []), ...outside('utility', 'Utility'), ...outside('inspector', 'Inspector')]
 })
 // The strip ends with the hour after the last task: what is free after it takes no room.
-const ends = computed(() => Math.min(props.plan.ends, 60 * Math.ceil((Math.max(...here.value.map((t) => t.end), props.plan.begins + 60) + 15) / 60)))
-const hours = computed(() => Array.from({ length: Math.floor(ends.value / 60) - Math.ceil(props.plan.begins / 60) + 1 }, (_, i) => 60 * (Math.ceil(props.plan.begins / 60) + i)))
-const long = computed(() => ends.value - props.plan.begins)
-const at = (minute: number) => `${(100 * (minute - props.plan.begins)) / long.value}%`
+const ends = computed(() => Math.min(props.plan.evening, 60 * Math.ceil((Math.max(...here.value.map((t) => t.end), props.plan.morning + 60) + 15) / 60)))
+const hours = computed(() => Array.from({ length: Math.floor(ends.value / 60) - Math.ceil(props.plan.morning / 60) + 1 }, (_, i) => 60 * (Math.ceil(props.plan.morning / 60) + i)))
+const long = computed(() => ends.value - props.plan.morning)
+const at = (minute: number) => `${(100 * (minute - props.plan.morning)) / long.value}%`
 const wide = (from: number, to: number) => `${(100 * Math.max(to - from, 4)) / long.value}%`
 
 function grab(event: PointerEvent, t: Placed) {
@@ -40,13 +40,13 @@ function drag(event: PointerEvent) {
 function drop(t: Placed) {
   const by = held.value?.by ?? 0
   held.value = null
-  if (by) void changeTask(desk, t.task.id, { day: props.day, start: Math.min(Math.max(t.start + by, props.plan.begins), props.plan.ends) })
+  if (by) void changeTask(desk, t.task.id, { day: props.day, start: Math.min(Math.max(t.start + by, props.plan.morning), props.plan.evening) })
 }
 function key(event: KeyboardEvent, t: Placed) {
   const by = { ArrowLeft: -QUARTER, ArrowRight: QUARTER }[event.key]
   if (!by) return
   event.preventDefault()
-  void changeTask(desk, t.task.id, { day: props.day, start: Math.min(Math.max(t.start + by, props.plan.begins), props.plan.ends) })
+  void changeTask(desk, t.task.id, { day: props.day, start: Math.min(Math.max(t.start + by, props.plan.morning), props.plan.evening) })
 }
 </script>
 
@@ -69,7 +69,7 @@ function key(event: KeyboardEvent, t: Placed) {
         >{{ t.task.name }}</button>
       </div>
     </div>
-    <div v-for="each in plan.stays_on" :key="each.item" class="row on">
+    <div v-for="each in plan.stays_on" :key="each.item" class="row stays">
       <span class="who narrow">{{ each.item }}</span>
       <div class="lane">
         <i class="line" />
@@ -95,11 +95,11 @@ function key(event: KeyboardEvent, t: Placed) {
 .task.inspector { border-color: var(--good); color: var(--good); background: none; }
 .task.pinned { border-left-width: 4px; }
 .task.chosen { outline: 2px solid var(--caution); z-index: 1; }
-.head, .head .lane, .on, .on .lane { min-height: 22px; height: 22px; }
+.head, .head .lane, .stays, .stays .lane { min-height: 22px; height: 22px; }
 .head { border: 0; }
 .head b { position: absolute; bottom: 0; padding: 1px 0; background: #1f3b34; color: #fffefa; font-size: 14px; text-align: center; white-space: nowrap; overflow: hidden; }
-.on { border-bottom-style: dotted; }
-.on .who { font-weight: 400; font-size: 14.5px; }
+.stays { border-bottom-style: dotted; }
+.stays .who { font-weight: 400; font-size: 14.5px; }
 .line { position: absolute; left: 0; right: 0; top: 10px; height: 3px; background: var(--good); }
 .line.fed { background: var(--caution); }
 .line.cut { background: var(--paper); border-top: 1px dashed var(--danger); }

@@ -64,8 +64,8 @@ class DayPlan(Part):
     first: Annotated[str, StringConstraints(pattern=r"^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$")] | None = Field(
         None, description="the date of the first one"
     )
-    begins: Clock = Field(420, description="of every day, minutes after midnight")
-    ends: Clock = 1020
+    morning: Clock = Field(420, description="of every day, minutes after midnight")
+    evening: Clock = 1020
     goes: int = Field(1, ge=1, le=9, description="in so many goes it may be dark")
     utility: Visit | None = Field(None, description="when the utility switches off, where it has to")
     source_w: float | None = Field(None, ge=0, le=100_000, description="the temporary source, W")
@@ -75,8 +75,11 @@ class DayPlan(Part):
 
     @model_validator(mode="after")
     def _a_day(self) -> Self:
-        if self.ends - self.begins < 60:
+        if self.evening - self.morning < 60:
             raise PydanticCustomError("day", "a working day is an hour long at least")
-        if self.utility is not None and not self.begins <= self.utility.earliest <= self.utility.latest <= self.ends:
+        if (
+            self.utility is not None
+            and not self.morning <= self.utility.earliest <= self.utility.latest <= self.evening
+        ):
             raise PydanticCustomError("day", "the utility comes within the working day")
         return self
