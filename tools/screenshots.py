@@ -1,5 +1,6 @@
 """Take the pictures in docs/screenshots from the demo jobs, one of each main view."""
 
+import re
 import sys
 from pathlib import Path
 
@@ -42,8 +43,6 @@ def main() -> None:
         page.get_by_label("What happens").get_by_text("Hand to earth").wait_for()
         page.wait_for_timeout(6500)
         shoot("ground")
-        page.get_by_role("tab", name="Soil and ohms").click()
-        shoot("soil")
         page.get_by_role("link", name="What if").click()
         page.get_by_role("button", name="Other voltages").click()
         page.locator("thead .variant").nth(1).wait_for()
@@ -89,6 +88,9 @@ def main() -> None:
         page.locator(".ladder").first.wait_for()
         shoot("quick-check-britain")
         desk.open_job("Tamarack Row")
+        page.keyboard.press("7")
+        page.get_by_role("button", name=re.compile("^Bring over")).first.click()
+        shoot("day")
         page.keyboard.press("5")
         page.set_viewport_size({"width": 390, "height": 844})
         page.locator("[data-circuit=water-heater]").click()

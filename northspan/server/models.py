@@ -27,6 +27,11 @@ class _Model(BaseModel):
     model_config = ConfigDict(extra="forbid")
 
 
+def told_by_lines(name: str) -> dict[str, Any]:
+    """For the document: a model that is sent as one JSON object a line."""
+    return {"content": {"application/x-ndjson": {"schema": {"$ref": f"#/components/schemas/{name}"}}}}
+
+
 class JobPath(BaseModel):
     """A job's id in a path."""
 

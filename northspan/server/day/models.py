@@ -5,6 +5,7 @@ from pydantic import BaseModel, ConfigDict, Field
 from northspan.core.day.change import ChangeStep
 from northspan.core.day.days import Days
 from northspan.core.job.job import Job
+from northspan.server.models import told_by_lines
 
 
 class DayRequest(BaseModel):
@@ -20,6 +21,8 @@ class DayNews(BaseModel):
     """How far a plan has come: the dark minutes of the best so far, and what no plan is below; at the end the days,
     what the customer is told, and the steps of the moment of change.
     """
+
+    model_config = ConfigDict(openapi_extra=told_by_lines("DayNews"))  # type: ignore[typeddict-unknown-key]
 
     dark_minutes: int | None = None
     least_dark: int | None = None

@@ -10,7 +10,7 @@ from northspan.core.job.planned.packet import SheetName
 from northspan.core.working import Level
 from northspan.paper.drawing.inks import INKS
 from northspan.paper.drawing.shapes import MM, Anchor, Circle, Drawing, Font, Layer, Path, Shape, Words
-from northspan.server.models import JobPath
+from northspan.server.models import JobPath, told_by_lines
 
 
 class DrawnShape(BaseModel):
@@ -147,6 +147,8 @@ class MakingNews(BaseModel):
     """How far a packet has come: the sheet at hand, how many are done of how many. At the end its name and itself (in
     base 64), the letter that it went out under, or what stopped it.
     """
+
+    model_config = ConfigDict(openapi_extra=told_by_lines("MakingNews"))  # type: ignore[typeddict-unknown-key]
 
     sheet: str = ""
     done: int = 0

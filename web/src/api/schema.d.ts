@@ -9236,6 +9236,7 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DayNews"];
+                    "application/x-ndjson": components["schemas"]["DayNews"];
                 };
             };
             /** @description Bad Request */
@@ -11132,6 +11133,7 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MakingNews"];
+                    "application/x-ndjson": components["schemas"]["MakingNews"];
                 };
             };
             /** @description Bad Request */

@@ -46,6 +46,7 @@ function key(event: KeyboardEvent, t: Placed) {
   const by = { ArrowLeft: -QUARTER, ArrowRight: QUARTER }[event.key]
   if (!by) return
   event.preventDefault()
+  chosen.value = t.task.id
   void changeTask(desk, t.task.id, { day: props.day, start: Math.min(Math.max(t.start + by, props.plan.morning), props.plan.evening) })
 }
 </script>

@@ -1,0 +1,44 @@
+"""The day on screen: a strip, what a moved task costs in the dark, the moment of change ticked, also without signal."""
+
+import re
+
+from playwright.sync_api import expect
+
+from tests.browser.harness import BrowserTest
+
+
+class Day(BrowserTest):
+    # The wire is cut on purpose.
+    expected_faults = ("ERR_INTERNET_DISCONNECTED",)
+
+    def test_a_moved_task_says_what_it_costs_and_ticks_wait_for_the_wire(self):
+        self.desk.open_job("Tamarack Row")
+        page = self.page
+        page.keyboard.press("7")
+        expect(page.get_by_text("dark 2 h 8 min").first).to_be_visible(timeout=20_000)
+        # Moved alone the last dark task takes all of the dark hours along; against a pinned first it costs.
+        page.get_by_role("button", name=re.compile("^Load off, main off.*arrow")).press("Enter")
+        page.get_by_role("button", name="Pin it there").click()
+        expect(page.get_by_text("no longer dark by the last change")).to_be_visible(timeout=20_000)
+        page.get_by_role("button", name=re.compile("^Legs checked.*arrow")).press("ArrowRight")
+        expect(page.get_by_text("+ 15 min by the last change")).to_be_visible(timeout=20_000)
+        task = page.get_by_role("region", name=re.compile("^Legs checked"))
+        task.get_by_role("button", name="Let the plan place it").click()
+        expect(page.get_by_text("− 15 min by the last change")).to_be_visible(timeout=20_000)
+        change = page.get_by_role("region", name="At the moment of change")
+        change.get_by_role("button", name=re.compile("^Done: Main off")).click()
+        expect(change.get_by_role("alert")).to_have_text("Say who ticks, above")
+        change.get_by_label("Ticked by").fill("R. Vale")
+        self.page.context.set_offline(True)
+        change.get_by_role("button", name=re.compile("^Done: Main off")).click()
+        expect(change.get_by_text(re.compile("R. Vale .*not sent yet"))).to_be_visible()
+        self.page.context.set_offline(False)
+        expect(change.get_by_text("not sent yet")).to_have_count(0, timeout=20_000)
+        page.reload()
+        expect(change.get_by_role("button", name=re.compile("^Done: Main off"))).to_have_attribute(
+            "aria-pressed", "true"
+        )
+        page.set_viewport_size({"width": 390, "height": 844})
+        expect(page.get_by_role("listitem").filter(has_text="Bring over 14").first).to_be_visible(timeout=20_000)
+        wide = page.evaluate("document.documentElement.scrollWidth")
+        self.assertLessEqual(wide, 390)
