@@ -14,18 +14,13 @@ from northspan.server.models import JobPath
 from northspan.server.packet.making import making
 from northspan.server.packet.matter import matter_of
 from northspan.server.packet.models import (
-    AnsweredFinding,
-    ChangeEntry,
-    IssuedEntry,
     LetterPath,
     MakeRequest,
     MakingNews,
     PacketReply,
     PacketRequest,
     PageQuery,
-    SheetEntry,
     SheetPath,
-    drawn,
 )
 from northspan.server.replies import refusals, refuse, reply, sends
 from northspan.server.resource import Resource
@@ -41,60 +36,13 @@ packet = Resource(
 @packet.post("", responses={200: PacketReply})
 def look_at(body: PacketRequest) -> Response:
     """The packet of a job as it stands, with the pages of one sheet."""
-    from northspan.paper.packet.bound import bind, facts_of, lay_out
-    from northspan.paper.packet.catalogue import NAMES, ticked
-    from northspan.paper.packet.changes import barred, changes
-    from northspan.paper.sheets.cover import summary
-    from northspan.paper.sheets.named import names_of
     from northspan.paper.tables.pages import SheetTooLong
+    from northspan.server.packet.looked import looked_at
 
-    job = sound(body.job)
-    going = ticked(job.packet)
-    matter = matter_of(job, body.job_id)
     try:
-        every = list(lay_out(matter, NAMES))
+        return reply(looked_at(matter_of(sound(body.job), body.job_id), body.show))
     except SheetTooLong as trouble:
         return refuse(422, str(trouble))
-    out = [sheet for sheet in every if sheet.kind.name in going]
-    # A sheet that does not go out is numbered as if it did.
-    shown = out if body.show in going else [s for s in every if s in out or s.kind.name == body.show]
-    pages = next((s.pages for s in bind(matter, shown) if s.kind.name == body.show), ())
-    before, numbers = matter.before or {}, {s.kind.name: s.kind.number for s in every}
-    barred_now = {
-        s.kind.name: sum(
-            shape.layer == "changes" for page in s.pages for shape in barred(page.shapes, before.get(s.kind.name))
-        )
-        for s in every
-    }
-    found = [
-        ChangeEntry(sheet=c.sheet, number=numbers[c.sheet], was=c.was, now=c.now)
-        for c in changes(before, facts_of(out))
-        if c.sheet in numbers
-    ]
-    names, said = names_of(job), {a.finding: a.words for a in job.packet.answers}
-    return reply(
-        PacketReply(
-            sheets=[
-                SheetEntry(
-                    name=s.kind.name, number=s.kind.number, title=s.kind.title, pages=len(s.pages),
-                    ticked=s.kind.name in going, upright=s.kind.lies_upright(job.packet), drawn=s.drawn,
-                    tables=bool(s.tables), changed=barred_now[s.kind.name],
-                )
-                for s in every
-            ],
-            pages=[drawn(page) for page in pages],
-            revision=matter.revision,
-            issued=[IssuedEntry(letter=each.letter, on=each.on) for each in matter.issued],
-            changes=found[:200],
-            findings=[
-                AnsweredFinding(
-                    key=f.key, level=f.level, title=f.title, where=names.where(f), answer=said.get(f.key, "")
-                )
-                for f in matter.solution.findings
-            ],
-            summary=list(summary(matter)),
-        )
-    )  # fmt: skip
 
 
 @packet.get("/<job_id>/<sheet>.pdf", responses={200: sends("application/pdf")})

@@ -23,6 +23,8 @@ const days = computed(() => news.value?.days ?? null)
 const many = computed(() => Math.max(1, ...(days.value?.tasks.map((t) => t.day) ?? [])))
 watch(many, (now) => (day.value = Math.min(day.value, now)))
 const task = computed(() => days.value?.tasks.find((t) => t.task.id === chosen.value) ?? null)
+// What the day waits for that no hand there can hurry: who comes from outside, and the weather.
+const gates = computed(() => (days.value?.tasks ?? []).filter((t) => t.task.outside || t.task.dry))
 const names = computed(() => Object.fromEntries((days.value?.tasks ?? []).map((t) => [t.task.id, t.task.name])))
 const cost = computed(() => (days.value?.tasks.length && before.value !== null ? days.value.dark_minutes - before.value : null))
 </script>
@@ -54,6 +56,10 @@ const cost = computed(() => (days.value?.tasks.length && before.value !== null ?
         <h2 class="cap">For the customer</h2>
         <p class="note">{{ news.note }}</p>
       </section>
+      <section v-if="gates.length" aria-label="Gates">
+        <h2 class="cap">Gates</h2>
+        <dl class="narrow gates"><template v-for="g in gates" :key="g.task.id"><dt>{{ g.task.name }}</dt><dd>{{ g.task.outside ? `ask for day ${g.day}, ${clock(g.start)}` : `dry on day ${g.day}, ${clock(g.start)} to ${clock(g.end)}` }}</dd></template></dl>
+      </section>
       <p v-if="days?.tasks.length" class="narrow files">The days: <a :href="`/api/day/${id}/days.csv`" download>CSV</a> <a v-if="desk.job.day.first" :href="`/api/day/${id}/days.ics`" download>calendar</a><span v-else class="quiet">a calendar once the first date is said</span></p>
       <DaySettings :days="days" :plan="desk.job.day" />
     </template>
@@ -69,6 +75,9 @@ header { padding: 0 14px; }
 .figure .mono { font-size: 12.5px; color: var(--quiet); }
 nav { display: flex; gap: 6px; margin: 6px 0; }
 p { margin: 4px 14px; }
+.gates { margin: 3px 0 14px; font-size: 15px; }
+.gates dt { font-weight: 500; }
+.gates dd { margin: 0 0 3px; color: var(--quiet); border-bottom: 1px solid var(--rule); }
 .files { margin: 0 0 14px; font-size: 15px; }
 .files a { color: var(--ink); margin-right: 6px; }
 .note { margin: 4px 0 16px; line-height: 1.35; }
