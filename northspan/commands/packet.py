@@ -7,6 +7,8 @@ from pathlib import Path
 from northspan.commands.job_of_file import read_job
 from northspan.commands.outcome import BAD_INPUT, PASSES, complain
 from northspan.core.cuts.of_job import job_cuts
+from northspan.core.day.days import days
+from northspan.core.day.task import Duration, Durations
 from northspan.core.job.job import Job
 from northspan.core.materials.of_job import job_counts
 from northspan.core.materials.priced import MaterialList, material_list
@@ -18,14 +20,18 @@ from northspan.paper.packet.files import packet_files
 from northspan.paper.sheets.matter import Matter
 from northspan.paper.tables.pages import SheetTooLong
 from northspan.shop.csv_lists import shipped_list
-from northspan.shop.lists import PriceItem
+from northspan.shop.lists import DurationItem, PriceItem
+
+SOUGHT_S = 10.0
 
 
 def run(options: argparse.Namespace) -> int:
     """Write the sheets that were asked for (all of them where none were), each under its own name; what was there of
     that name is replaced.
     """
-    asked = [name.strip() for name in options.sheets.split(",")] if options.sheets else list(NAMES)
+    # The days take as long as a plan of them is sought: they are written where they are asked for.
+    usual = [name for name in NAMES if name != "days"]
+    asked = [name.strip() for name in options.sheets.split(",")] if options.sheets else usual
     unknown = [name for name in asked if name not in NAMES]
     if unknown:
         return complain([f"--sheets: there is no sheet {unknown[0]!r}; there are {', '.join(NAMES)}"])
@@ -35,7 +41,9 @@ def run(options: argparse.Namespace) -> int:
     if options.paper is not None:
         job = job.model_copy(update={"packet": job.packet.model_copy(update={"paper": options.paper})})
     wanted = tuple(name for name in NAMES if name in asked)
-    matter = Matter(job, solve(job), _materials(job), wanted, made_on=date.today())
+    solution = solve(job)
+    planned = days(job, solution, _durations(), SOUGHT_S) if "days" in wanted else None
+    matter = Matter(job, solution, _materials(job), wanted, made_on=date.today(), days=planned)
     folder = Path(options.out)
     try:
         folder.mkdir(parents=True, exist_ok=True)
@@ -51,6 +59,12 @@ def run(options: argparse.Namespace) -> int:
     except OSError as error:
         return complain([f"{options.out}: {error.strerror or error}"])
     return PASSES
+
+
+def _durations() -> Durations:
+    """How long work takes, by the list that is shipped."""
+    shipped = (item for item in shipped_list("durations") if isinstance(item, DurationItem))
+    return {item.name: Duration(item.minutes, item.per, item.crew, item.why) for item in shipped}
 
 
 def _materials(job: Job) -> MaterialList:

@@ -292,6 +292,10 @@ class Written(unittest.TestCase):
     def test_a_sheet_with_nothing_on_it_is_left_out(self):
         found = sheets(job())
         self.assertNotIn("boxes", set(found))
+        index = {w.words for w in words(found["cover"])}
+        self.assertIn("Panels", index)
+        self.assertNotIn("Boxes", index)
+        self.assertEqual(next(iter(found)), "cover")
         # Nothing is on the plan, but one trench is dug: a table alone.
         self.assertEqual((found["site-plan"].drawn, len(found["site-plan"].tables)), (0, 1))
         self.assertEqual(PacketPlan().left_out, ("materials", "calculation"))

@@ -3,6 +3,7 @@
 import csv
 import io
 import json
+import time
 
 from icalendar import Calendar
 
@@ -32,6 +33,8 @@ class Day(ServerTest):
         self.assertEqual(
             sum(row[4:5] == ["off"] for row in rows), sum(t["task"]["power"] == "off" for t in days["tasks"])
         )
+        packet = self.client.post("/api/packet", json={"job": state["job"], "job_id": state["id"], "show": "days"}).json
+        self.assertIn("Fetch parts", {s["words"] for page in packet["pages"] for s in page["shapes"]})
         events = Calendar.from_ical(self.client.get(f"/api/day/{state['id']}/days.ics").data).walk("VEVENT")
         begins = {str(e["uid"]).split("@")[0]: e["dtstart"].dt for e in events}
         for each in days["tasks"]:
@@ -43,6 +46,22 @@ class Day(ServerTest):
         slow = [{**i, "minutes": 60} if i["name"] == "restore" else i for i in items]
         self.assertEqual(self.client.put("/api/shop/durations", json={"items": slow}).status_code, 200)
         self.assertEqual(self.planned(ROW)[-1]["days"]["dark_minutes"], 128 + 45)
+
+    def test_a_search_is_stopped_by_its_name(self):
+        tasks = [
+            {"id": f"t{i}", "name": "Work", "minutes": 11 + 7 * i % 31, "crew": 1 + i % 2, "power": "off"}
+            for i in range(40)
+        ]
+        job = {**ROW, "day": {"people": ["A", "B", "C"], "days": 5, "own": tasks}}
+        answer = self.client.post("/api/day", json={"job": job, "seconds": 40, "search": "mine"}, buffered=False)
+        lines = (json.loads(line) for line in answer.response if line.strip())
+        self.assertIsNotNone(next(lines)["dark_minutes"])
+        self.assertTrue(self.client.post("/api/day/stop", json={"search": "mine"}).json["stopped"])
+        started = time.monotonic()
+        last = list(lines)[-1]["days"]
+        self.assertLess(time.monotonic() - started, 20)
+        self.assertTrue(last["tasks"])
+        self.assertFalse(self.client.post("/api/day/stop", json={"search": "mine"}).json["stopped"])
 
     def test_what_cannot_be_planned_says_why(self):
         short = {**ROW, "day": {**ROW["day"], "evening": 500}}

@@ -74,7 +74,23 @@ def tasks_of(job: Job, solution: Solution, durations: Durations) -> tuple[tuple[
         for task in every.values()
         if task.id not in dropped
     ]
-    return tuple(kept), tuple(name for name in changes if name not in known)
+    return _split(kept, changes), tuple(name for name in changes if name not in known)
+
+
+def _split(tasks: Sequence[DayTask], changes: dict[str, TaskChange]) -> tuple[DayTask, ...]:
+    """Tasks that a hand split, in parts side by side; what needed one needs all of its parts."""
+    parts = {name: change.parts for name, change in changes.items() if change.parts}
+    named = {t.id: tuple(f"{t.id}/part-{n + 1}" for n in range(parts[t.id])) for t in tasks if t.id in parts}
+    found = []
+    for task in tasks:
+        needs = tuple(part for need in task.needs for part in named.get(need, (need,)))
+        many = len(named.get(task.id, ()))
+        if not many:
+            found.append(replace(task, needs=needs))
+        for at, part in enumerate(named.get(task.id, ())):
+            share = task.minutes // many + (at < task.minutes % many)
+            found.append(replace(task, id=part, name=f"{task.name}, part {at + 1}", minutes=share, needs=needs))
+    return tuple(found)
 
 
 def _reached(task: DayTask, every: dict[str, DayTask], dropped: set[str]) -> Sequence[str]:

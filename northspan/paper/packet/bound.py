@@ -1,11 +1,11 @@
 """The sheets of a packet laid out, then framed and numbered once it is known how many there are."""
 
-from collections.abc import Collection, Iterator
-from dataclasses import dataclass
+from collections.abc import Collection, Iterable, Iterator
+from dataclasses import dataclass, replace
 
 from northspan.paper.drawing.shapes import Drawing, Mark, Words, moved
 from northspan.paper.glyphs import SAID, all_printable
-from northspan.paper.packet.catalogue import KINDS, Drawn, Kind
+from northspan.paper.packet.catalogue import COVER, KINDS, NAMES, Drawn, Kind
 from northspan.paper.packet.changes import barred, facts
 from northspan.paper.packet.frame import ASIDE, LEFT, MARGIN, Place, frame, paper, room
 from northspan.paper.sheets.matter import Facts, Matter
@@ -35,26 +35,39 @@ class Bound:
 
 
 def lay_out(matter: Matter, names: Collection[str] | None = None) -> Iterator[Laid]:
-    """The sheets that are wanted (or of those the ``names``), one after the other; one on which nothing would stand is
-    left out. Raises SheetTooLong.
+    """The sheets that are wanted (or those of the ``names``), one after the other; one on which nothing would stand is
+    left out. The cover comes last, for it names the others. Raises SheetTooLong.
     """
+    named = [kind for kind in KINDS if kind.name in (matter.wanted if names is None else names)]
+    empty = set()
+    for kind in sorted(named, key=lambda kind: kind.name == COVER):
+        there = tuple(name for name in matter.wanted if name not in empty)
+        sheet = _lay(kind, replace(matter, wanted=there))
+        if sheet.pages:
+            yield sheet
+        else:
+            empty.add(kind.name)
+
+
+def _lay(kind: Kind, matter: Matter) -> Laid:
     plan = matter.job.packet
-    for kind in KINDS:
-        if kind.name not in (matter.wanted if names is None else names):
-            continue
-        size = paper(plan.paper, kind.lies_upright(plan))
-        across, down = room(size)
-        drawings = kind.draw(matter, across, down) if kind.draw is not None else []
-        tables = tuple(kind.write(matter)) if kind.write is not None else ()
-        pages = (*drawings, *(Drawn(page) for page in laid(tables, across, down)))
-        if pages:
-            yield Laid(kind, size, pages, len(drawings), tables)
+    size = paper(plan.paper, kind.lies_upright(plan))
+    across, down = room(size)
+    drawings = kind.draw(matter, across, down) if kind.draw is not None else []
+    tables = tuple(kind.write(matter)) if kind.write is not None else ()
+    pages = (*drawings, *(Drawn(page) for page in laid(tables, across, down)))
+    return Laid(kind, size, pages, len(drawings), tables)
+
+
+def in_order(sheets: Iterable[Laid]) -> list[Laid]:
+    """Sheets as they lie, the cover on top."""
+    return sorted(sheets, key=lambda sheet: NAMES.index(sheet.kind.name))
 
 
 def bind(matter: Matter, sheets: Collection[Laid]) -> Iterator[Bound]:
     """Sheets with their frames, numbered through; beside what the last issue did not say stands a bar."""
     of, at = sum(len(sheet.pages) for sheet in sheets), 0
-    for sheet in sheets:
+    for sheet in in_order(sheets):
         before = (matter.before or {}).get(sheet.kind.name)
         pages = []
         for number, page in enumerate(sheet.pages, 1):
@@ -73,4 +86,4 @@ def bind(matter: Matter, sheets: Collection[Laid]) -> Iterator[Bound]:
 
 def facts_of(sheets: Collection[Laid]) -> Facts:
     """What the sheets say, to be held against the next packet."""
-    return {sheet.kind.name: facts(page.shapes for page in sheet.pages) for sheet in sheets}
+    return {sheet.kind.name: facts(page.shapes for page in sheet.pages) for sheet in in_order(sheets)}

@@ -3,11 +3,13 @@
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 
+from northspan.core.day.customer import customer_note
 from northspan.core.job.job import Job
 from northspan.core.job.planned.packet import PacketPlan, SheetName
 from northspan.core.solution import Solution
 from northspan.paper.bonds.cans import KEY as CANS_KEY
 from northspan.paper.bonds.cans import cans
+from northspan.paper.day.rows import day_sections
 from northspan.paper.drawing.shapes import Placed, Real
 from northspan.paper.oneline.sheets import KEY, one_line
 from northspan.paper.riser.elevation import KEY as RISER_KEY
@@ -61,6 +63,9 @@ class Kind:
         return self.upright != (self.name in plan.turned)
 
 
+COVER: SheetName = "cover"
+
+
 def _drawing(lay: Callable[[Job, Solution, float, float], list[list[Placed]]]) -> Draw:
     return lambda matter, across, down: [Drawn(page) for page in lay(matter.job, matter.solution, across, down)]
 
@@ -78,17 +83,18 @@ def _findings(matter: Matter) -> Iterator[Section]:
     yield answered_section(matter.job, matter.solution)
 
 
+def _days(matter: Matter) -> Iterator[Section]:
+    if matter.days is not None:
+        yield from day_sections(matter.job, matter.days, customer_note(matter.job, matter.days))
+
+
 # Numbered as they lie; each keeps its number whatever else goes out.
 # fmt: off
 KINDS = (
-    Kind("cover", "C", "Cover", True, write=_cover),
+    Kind(COVER, "C", "Cover", True, write=_cover),
     Kind("one-line", "E1", "One-line", draw=_drawing(one_line), key=KEY),
     Kind(
-        "site-plan",
-        "E2",
-        "Site plan",
-        draw=_site_plan,
-        write=lambda m: trench_sections(m.job, m.solution),
+        "site-plan", "E2", "Site plan", draw=_site_plan, write=lambda m: trench_sections(m.job, m.solution),
         key=PLAN_KEY,
     ),
     Kind("riser", "E3", "Service riser", draw=_drawing(risers), key=RISER_KEY),
@@ -107,6 +113,7 @@ KINDS = (
     Kind("inspection", "E10", "Inspection list", write=lambda m: inspection_sections(m.items, m.looked or {})),
     Kind("materials", "E11", "Materials", write=lambda m: material_sections(m.listed)),
     Kind("calculation", "E12", "Every working", write=lambda m: sections(m.job, m.solution)),
+    Kind("days", "E13", "Days", write=_days),
 )
 # fmt: on
 NAMES: tuple[SheetName, ...] = tuple(kind.name for kind in KINDS)

@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from datetime import date
 from functools import cached_property
 
+from northspan.core.day.days import Days
 from northspan.core.inspection.item import InspectionItem, Looked
 from northspan.core.inspection.of_job import inspection_list
 from northspan.core.job.job import Job
@@ -27,7 +28,8 @@ class Issue:
 @dataclass(frozen=True, eq=False)
 class Matter:
     """A job with its solution, its priced materials and what was looked at; the sheets that are wanted; the revision's
-    letter and day (None: not dated yet); what was issued before, and what the last issue said.
+    letter and day (None: not dated yet); what was issued before, and what the last issue said; the days of the
+    work (None: not planned).
     """
 
     job: Job
@@ -39,6 +41,7 @@ class Matter:
     looked: Mapping[str, Looked] | None = None
     issued: tuple[Issue, ...] = ()
     before: Facts | None = None
+    days: Days | None = None
 
     @cached_property
     def items(self) -> tuple[InspectionItem, ...]:

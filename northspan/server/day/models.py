@@ -15,6 +15,21 @@ class DayRequest(BaseModel):
 
     job: Job
     seconds: float = Field(5.0, ge=0.1, le=60)
+    search: str = Field("", pattern="^[a-z0-9-]{0,40}$", description="a name by which the search can be stopped")
+
+
+class StopRequest(BaseModel):
+    """The search that is to be content with what it has found so far."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    search: str = Field(pattern="^[a-z0-9-]{1,40}$")
+
+
+class Stopped(BaseModel):
+    """Whether such a search was under way."""
+
+    stopped: bool
 
 
 class DayNews(BaseModel):

@@ -12,19 +12,19 @@ from flask_openapi3 import Tag
 from northspan.core.day.change import change_steps
 from northspan.core.day.customer import customer_note
 from northspan.core.day.days import Days, days
-from northspan.core.day.task import Duration, Durations
+from northspan.core.day.task import Durations
 from northspan.core.document.file import JobFileError, sound
 from northspan.core.document.problem import Problem
 from northspan.core.job.job import Job
 from northspan.core.solution import Solution
 from northspan.server.day.kept import Plans
-from northspan.server.day.models import DayNews, DayRequest
+from northspan.server.day.models import DayNews, DayRequest, Stopped, StopRequest
+from northspan.server.day.takes import durations
 from northspan.server.files import sent_file
 from northspan.server.models import JobPath
-from northspan.server.replies import refusals, sends
+from northspan.server.replies import refusals, reply, sends
 from northspan.server.resource import Resource
-from northspan.server.wiring import job_store, plans, shop_list, solutions
-from northspan.shop.lists import DurationItem
+from northspan.server.wiring import job_store, plans, solutions
 
 day = Resource("day", __name__, url_prefix="/api/day", abp_tags=[Tag(name="Day")], abp_responses=refusals(404, 422))
 log = logging.getLogger(__name__)
@@ -37,7 +37,14 @@ def plan_days(body: DayRequest) -> Response:
     """
     job = sound(body.job)
     solution = solutions().of(job).solution
-    return Response(_lines(job, solution, durations(), body.seconds, plans()), mimetype="application/x-ndjson")
+    lines = _lines(job, solution, durations(), body, plans())
+    return Response(lines, mimetype="application/x-ndjson")
+
+
+@day.post("/stop", responses={200: Stopped})
+def stop(body: StopRequest) -> Response:
+    """Have a search end with the best so far, which its caller is then told."""
+    return reply(Stopped(stopped=plans().stop(body.search)))
 
 
 @day.get("/<job_id>/days.csv", responses={200: sends("text/csv")})
@@ -77,21 +84,20 @@ def _planned(path: JobPath) -> tuple[Job, Days]:
     return job, made
 
 
-def durations() -> Durations:
-    """How long work takes in the shop, by its kind."""
-    return {
-        i.name: Duration(i.minutes, i.per, i.crew, i.why) for i in shop_list("durations") if isinstance(i, DurationItem)
-    }
+def _lines(job: Job, solution: Solution, takes: Durations, asked: DayRequest, kept: Plans) -> Iterator[str]:
+    with kept.searching(asked.search) as ended:
+        yield from _news(job, solution, takes, asked.seconds, kept, ended)
 
 
-def _lines(job: Job, solution: Solution, takes: Durations, seconds: float, kept: Plans) -> Iterator[str]:
+def _news(
+    job: Job, solution: Solution, takes: Durations, seconds: float, kept: Plans, ended: threading.Event
+) -> Iterator[str]:
     found: SimpleQueue[DayNews | Exception] = SimpleQueue()
-    hung_up = threading.Event()
 
     def seek() -> None:
         try:
             heard = lambda dark, least: found.put(DayNews(dark_minutes=dark, least_dark=least))  # noqa: E731
-            made: Days = days(job, solution, takes, seconds, heard, hung_up.is_set)
+            made: Days = days(job, solution, takes, seconds, heard, ended.is_set)
             kept.keep(job, takes, made)
             steps = list(change_steps(job, solution, made))
             found.put(DayNews(days=made, note=customer_note(job, made), steps=steps))
@@ -114,4 +120,4 @@ def _lines(job: Job, solution: Solution, takes: Durations, seconds: float, kept:
             if news.days is not None:
                 return
     finally:
-        hung_up.set()
+        ended.set()

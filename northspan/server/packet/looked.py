@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 
 from northspan.core.job.planned.packet import SheetName
-from northspan.paper.packet.bound import Laid, bind, facts_of, lay_out
+from northspan.paper.packet.bound import Laid, bind, facts_of, in_order, lay_out
 from northspan.paper.packet.catalogue import NAMES
 from northspan.paper.packet.changes import barred, changes
 from northspan.paper.sheets.cover import summary
@@ -23,7 +23,7 @@ MOST_CHANGES = 200
 
 def looked_at(matter: Matter, show: SheetName) -> PacketReply:
     """The packet of this matter with the pages of the sheet to ``show``. Raises SheetTooLong."""
-    every = list(lay_out(matter, NAMES))
+    every = in_order(lay_out(matter, NAMES))
     # A sheet that does not go out is numbered as if it did.
     out = [sheet for sheet in every if sheet.kind.name in matter.wanted or sheet.kind.name == show]
     pages = next((sheet.pages for sheet in bind(matter, out) if sheet.kind.name == show), ())

@@ -8,7 +8,8 @@ from northspan.paper.packet.catalogue import ticked
 from northspan.paper.packet.changes import revision
 from northspan.paper.sheets.matter import Issue, Matter
 from northspan.server.buying.stock import materials
-from northspan.server.wiring import issue_store, look_store, solutions
+from northspan.server.day.takes import durations
+from northspan.server.wiring import issue_store, look_store, plans, solutions
 
 
 def matter_of(
@@ -28,4 +29,5 @@ def matter_of(
         look_store().looked(job_id) if job_id is not None else None,
         tuple(Issue(each.letter, each.issued_on) for each in issued),
         issued[-1].facts if issued else None,
+        plans().get(job, durations()),
     )

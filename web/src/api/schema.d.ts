@@ -383,6 +383,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/day/stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Have a search end with the best so far, which its caller is then told. */
+        post: operations["day_stop_stop_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/day/{job_id}/days.csv": {
         parameters: {
             query?: never;
@@ -3251,13 +3268,13 @@ export interface components {
              *       "calculation"
              *     ]
              */
-            left_out: ("cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation")[];
+            left_out: ("cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation" | "days")[];
             /**
              * Turned
              * @description sheets that are set the other way than usual: upright for across, across for upright
              * @default []
              */
-            turned: ("cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation")[];
+            turned: ("cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation" | "days")[];
             /**
              * Nudges
              * @default []
@@ -4711,6 +4728,12 @@ export interface components {
              */
             crew: number | null;
             /**
+             * Parts
+             * @description split in so many, which may be done side by side
+             * @default null
+             */
+            parts: number | null;
+            /**
              * Day
              * @description pinned to this day
              * @default null
@@ -5924,6 +5947,28 @@ export interface components {
              * @default 5
              */
             seconds: number;
+            /**
+             * Search
+             * @description a name by which the search can be stopped
+             * @default
+             */
+            search: string;
+        };
+        /**
+         * Stopped
+         * @description Whether such a search was under way.
+         */
+        Stopped: {
+            /** Stopped */
+            stopped: boolean;
+        };
+        /**
+         * StopRequest
+         * @description The search that is to be content with what it has found so far.
+         */
+        StopRequest: {
+            /** Search */
+            search: string;
         };
         /**
          * MaterialsReply
@@ -6239,7 +6284,7 @@ export interface components {
              * Sheet
              * @enum {string}
              */
-            sheet: "cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation";
+            sheet: "cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation" | "days";
             /** Number */
             number: string;
             /** Was */
@@ -6351,7 +6396,7 @@ export interface components {
              * Name
              * @enum {string}
              */
-            name: "cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation";
+            name: "cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation" | "days";
             /** Number */
             number: string;
             /** Title */
@@ -6403,7 +6448,7 @@ export interface components {
              * @default one-line
              * @enum {string}
              */
-            show: "cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation";
+            show: "cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation" | "days";
         };
         /**
          * MakingNews
@@ -9304,6 +9349,93 @@ export interface operations {
             };
         };
     };
+    day_stop_stop_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StopRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stopped"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
     day_days_csv__job_id__days_csv_get: {
         parameters: {
             query?: never;
@@ -10769,7 +10901,7 @@ export interface operations {
             header?: never;
             path: {
                 job_id: string;
-                sheet: "cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation";
+                sheet: "cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation" | "days";
             };
             cookie?: never;
         };
@@ -10855,7 +10987,7 @@ export interface operations {
             header?: never;
             path: {
                 job_id: string;
-                sheet: "cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation";
+                sheet: "cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation" | "days";
             };
             cookie?: never;
         };
@@ -10943,7 +11075,7 @@ export interface operations {
             header?: never;
             path: {
                 job_id: string;
-                sheet: "cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation";
+                sheet: "cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation" | "days";
             };
             cookie?: never;
         };
@@ -11031,7 +11163,7 @@ export interface operations {
             header?: never;
             path: {
                 job_id: string;
-                sheet: "cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation";
+                sheet: "cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation" | "days";
             };
             cookie?: never;
         };

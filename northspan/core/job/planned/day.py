@@ -43,6 +43,7 @@ class TaskChange(Part):
     dropped: bool = False
     minutes: int | None = Field(None, ge=0, le=1440)
     crew: int | None = Field(None, ge=0, le=12)
+    parts: int | None = Field(None, ge=2, le=8, description="split in so many, which may be done side by side")
     day: int | None = Field(None, ge=1, le=10, description="pinned to this day")
     start: Clock | None = Field(None, description="pinned to this minute after midnight of that day")
 

@@ -15,7 +15,7 @@ import { useDesk } from '@/stores/desk'
 const props = defineProps<{ id: string }>()
 const desk = useDesk()
 watch(() => props.id, (id) => desk.open(id), { immediate: true })
-const { news, soFar, trouble, busy, before, again } = usePlanning(desk)
+const { news, soFar, trouble, busy, before, again, stop } = usePlanning(desk)
 const chosen = ref<string | null>(null)
 const day = ref(1)
 
@@ -43,7 +43,7 @@ const cost = computed(() => (days.value?.tasks.length && before.value !== null ?
         <p v-else-if="days.trouble" class="caution">{{ days.trouble }}</p>
         <nav v-if="many > 1" aria-label="Days"><button v-for="n in many" :key="n" class="ink-button" :class="{ solid: n === day }" :aria-pressed="n === day" @click="day = n">Day {{ n }}</button></nav>
       </header>
-      <p v-if="busy" class="narrow quiet" role="status">Planning<template v-if="soFar?.dark_minutes != null">: {{ spell(soFar.dark_minutes) }} dark so far, none is below {{ spell(soFar.least_dark ?? 0) }}</template>…</p>
+      <p v-if="busy" class="narrow quiet" role="status">Planning<template v-if="soFar?.dark_minutes != null">: {{ spell(soFar.dark_minutes) }} dark so far, none is below {{ spell(soFar.least_dark ?? 0) }}</template>… <button v-if="soFar?.dark_minutes != null" class="ink-button" @click="stop">That will do</button></p>
       <template v-if="days?.tasks.length">
         <DayStrip v-model:chosen="chosen" class="wide" :days="days" :day="day" :plan="desk.job.day" />
         <DayList v-model:chosen="chosen" class="phone" :days="days" :day="day" :people="desk.job.day.people" />

@@ -33,6 +33,7 @@ function setPeople(words: string) {
   const names = words.split(',').map((n) => n.trim()).filter(Boolean)
   if (names.length) set('people', names)
 }
+const split = computed(() => props.plan.changes.filter((c) => c.parts))
 const dropped = computed(() => props.plan.changes.filter((c) => c.dropped))
 const POWERS = [{ value: 'either', words: 'either way' }, { value: 'off', words: 'off' }, { value: 'on', words: 'on' }] as const
 function afters(id: string) {
@@ -93,10 +94,11 @@ function keepOn(index: number, part: Partial<DayPlan['stays_on'][number]>) {
     <button class="ink-button" @click="set('stays_on', [...plan.stays_on, { item: 'Freezer', watts: 200, fed: true, most_off: 0 }])">Something must stay on</button>
     <NumberField label="Temporary source" :value="plan.source_w" auto="not said" unit="W" pointer="/day/source_w" lockable @change="(v) => set('source_w', v)" />
     <p v-if="days && days.fed_w" class="narrow" :class="{ danger: days.over_source }">{{ days.fed_w }} W on it<template v-if="plan.source_w !== null"> of {{ plan.source_w }} W</template>{{ days.over_source ? ': more than it gives' : '' }}.</p>
-    <template v-if="dropped.length || days?.gone.length">
+    <template v-if="dropped.length || split.length || days?.gone.length">
       <h3 class="cap">Changed by hand</h3>
       <p v-for="c in dropped" :key="c.task" class="narrow">{{ c.task.replaceAll('/', ', ').replaceAll('-', ' ') }}: dropped <button class="ink-button" @click="changeTask(desk, c.task, { dropped: false })">Put it back</button></p>
-      <p v-for="name in days?.gone ?? []" :key="name" class="narrow caution">{{ name.replaceAll('/', ', ').replaceAll('-', ' ') }}: the plan needs it no more <button class="ink-button" @click="changeTask(desk, name, { dropped: false, minutes: null, crew: null, day: null, start: null })">Forget it</button></p>
+      <p v-for="c in split" :key="c.task" class="narrow">{{ c.task.replaceAll('/', ', ').replaceAll('-', ' ') }}: in {{ c.parts }} parts <button class="ink-button" @click="changeTask(desk, c.task, { parts: null })">In one again</button></p>
+      <p v-for="name in days?.gone ?? []" :key="name" class="narrow caution">{{ name.replaceAll('/', ', ').replaceAll('-', ' ') }}: the plan needs it no more <button class="ink-button" @click="changeTask(desk, name, { dropped: false, minutes: null, crew: null, parts: null, day: null, start: null })">Forget it</button></p>
     </template>
   </section>
 </template>

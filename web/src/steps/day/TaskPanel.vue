@@ -33,6 +33,7 @@ const pointer = computed(() => `/day/changes/${desk.job?.day.changes.findIndex((
       <p class="acts">
         <button v-if="placed.pinned" class="ink-button" @click="changeTask(desk, task.id, { day: null, start: null })">Let the plan place it</button>
         <button v-else class="ink-button" @click="changeTask(desk, task.id, { day: placed.day, start: placed.start })">Pin it there</button>
+        <button v-if="!task.id.includes('/part-')" class="ink-button" @click="changeTask(desk, task.id, { parts: 2, day: null, start: null })">Split it in two</button>
         <button class="ink-button" @click="changeTask(desk, task.id, { dropped: true })">Drop it</button>
       </p>
     </template>

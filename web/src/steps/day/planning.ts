@@ -1,6 +1,6 @@
 import { onBeforeUnmount, ref, shallowRef, watch } from 'vue'
 
-import { Refused } from '@/api/client'
+import { answered, api, Refused } from '@/api/client'
 import { read } from '@/api/lines'
 import type { DayNews, Job, TaskChange } from '@/api/types'
 import type { Desk } from '@/stores/desk'
@@ -14,15 +14,17 @@ export function usePlanning(desk: Desk) {
   // How dark it was before the last change: what that cost is told beside it.
   const before = ref<number | null>(null)
   let asked: AbortController | null = null
+  let search = ''
 
   async function plan(job: Job, seconds = 5) {
     asked?.abort()
     const call = (asked = new AbortController())
+    search = crypto.randomUUID?.() ?? String(Math.random()).slice(2)
     busy.value = true
     trouble.value = ''
     soFar.value = null
     try {
-      const response = await fetch('/api/day', { method: 'POST', body: JSON.stringify({ job, seconds }), headers: { 'Content-Type': 'application/json' }, signal: call.signal })
+      const response = await fetch('/api/day', { method: 'POST', body: JSON.stringify({ job, seconds, search }), headers: { 'Content-Type': 'application/json' }, signal: call.signal })
       if (!response.ok) throw new Refused(response.status, 'That could not be planned')
       const found = await read<DayNews, DayNews>(response, (each) => {
         soFar.value = each
@@ -40,15 +42,17 @@ export function usePlanning(desk: Desk) {
 
   watch(() => desk.key, () => desk.job && desk.solution && void plan(desk.job), { immediate: true })
   onBeforeUnmount(() => asked?.abort())
-  return { news, soFar, trouble, busy, before, again: (seconds: number) => desk.job && plan(desk.job, seconds) }
+  /** Be content with the best so far: the search under way answers with it. */
+  const stop = () => answered(api.POST('/api/day/stop', { body: { search } }))
+  return { news, soFar, stop, trouble, busy, before, again: (seconds: number) => desk.job && plan(desk.job, seconds) }
 }
 
 /** Change what is changed by hand of a task; all of it blank is as the plan makes it. */
 export function changeTask(desk: Desk, task: string, change: Partial<TaskChange>): Promise<boolean> {
   const every = desk.job?.day.changes ?? []
-  const was = every.find((c) => c.task === task) ?? { task, dropped: false, minutes: null, crew: null, day: null, start: null }
+  const was = every.find((c) => c.task === task) ?? { task, dropped: false, minutes: null, crew: null, parts: null, day: null, start: null }
   const now = { ...was, ...change }
-  const plain = !now.dropped && now.minutes === null && now.crew === null && now.day === null && now.start === null
+  const plain = !now.dropped && now.minutes === null && now.crew === null && now.parts === null && now.day === null && now.start === null
   const rest = every.filter((c) => c.task !== task)
   return desk.edit([{ op: 'add', path: '/day/changes', value: plain ? rest : [...rest, now] }])
 }

@@ -1,0 +1,12 @@
+"""How long work takes in the shop, as the core takes it."""
+
+from northspan.core.day.task import Duration, Durations
+from northspan.server.wiring import shop_list
+from northspan.shop.lists import DurationItem
+
+
+def durations() -> Durations:
+    """How long work takes in the shop, by its kind."""
+    return {
+        i.name: Duration(i.minutes, i.per, i.crew, i.why) for i in shop_list("durations") if isinstance(i, DurationItem)
+    }
