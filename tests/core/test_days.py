@@ -128,6 +128,27 @@ class Changed(unittest.TestCase):
         ready = [e for e in found.tasks if e.task.id in named["utility-off"].needs]
         self.assertTrue(all(e.day == 1 or e.end <= 480 for e in ready))
 
+    def test_weather_and_inspectors_are_waited_for(self):
+        made = edited(demo_jobs()["juniper-bend"], **{
+            "day/days": 10, "day/dry": [{"day": d, "earliest": 480, "latest": 960} for d in range(2, 11)],
+            "day/inspections": [{"stage": "trench", "day": 7, "earliest": 600, "latest": 720}],
+        })  # fmt: skip
+        found = planned(made, 6.0)
+        self.assertTrue(found.tasks, found.trouble)
+        for each in found.tasks:
+            if each.task.dry:
+                self.assertTrue(each.day >= 2 and each.start >= 480 and each.end <= 960, each)
+            if each.task.id == "inspection/trench":
+                self.assertTrue(each.day == 7 and each.start >= 600 and each.end <= 720, each)
+
+    def test_what_stays_off_stands_in_the_order_with_its_note(self):
+        off = [{"station": "panel", "circuit": "range", "note": "range not set yet", "until": "Friday"}]
+        made = edited(ROW, **{"day/stays_off": off})
+        keys = [step.key for step in change_steps(made, solve(made), planned(made))]
+        self.assertEqual(keys[-2:], ["off/panel/range", "order"])
+        words = change_steps(made, solve(made), planned(made))[-2].words
+        self.assertIn("until Friday. Its note: range not set yet", words)
+
     def test_a_new_house_is_never_dark_and_long_work_is_done_in_stretches(self):
         made = job()
         self.assertEqual({t.power for t in tasks(made).values()}, {"either", "on"})

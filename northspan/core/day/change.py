@@ -54,6 +54,12 @@ def _steps(job: Job, solution: Solution, days: Days) -> Iterator[ChangeStep]:
         yield ChangeStep("on", "Utility has switched on")
     supply = next((s.supply for s in job.stations if s.kind == "utility" and s.supply), "")
     yield ChangeStep("legs", f"Before any breaker: {_legs(supply)}")
+    says = {(p.station, c.id): c.says or c.id for p in solution.panels for c in p.circuits}
+    for kept in job.day.stays_off:
+        until = f", until {kept.until}" if kept.until else ""
+        circuit = says.get((kept.station, kept.circuit), kept.circuit)
+        words = f"Stays off: {circuit} in {names.get(kept.station, kept.station)}{until}. Its note: {kept.note}"
+        yield ChangeStep(f"off/{kept.station}/{kept.circuit}", words)
     yield ChangeStep("order", "Main on; then breaker by breaker, motors and heat last; what stays off has its note")
 
 

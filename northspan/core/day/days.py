@@ -8,7 +8,7 @@ from northspan.core.day.programme import plan
 from northspan.core.day.task import DayTask, Durations
 from northspan.core.day.work import Asked, Kept, Planned, Work
 from northspan.core.job.job import Job
-from northspan.core.job.planned.day import DayPlan, TaskChange
+from northspan.core.job.planned.day import DayPlan, InspectionVisit, TaskChange
 from northspan.core.solution import Solution
 
 FEED, UNFEED, ARRIVAL = "temporary-feed", "take-feed-off", "utility-off"
@@ -43,7 +43,8 @@ class Days:
     """The days as planned: tasks in the order of their start (empty: no plan keeps everything), the dark goes, how long
     it is dark in all at the earliest, the middle and the latest arrival of the utility (minutes; alike where nobody
     has to come), what no plan is below, whether that is proved; what was changed by hand and is no longer in the plan;
-    the load of what is fed meanwhile (W).
+    the load of what is fed meanwhile (W); why there is no
+    plan, and how many days there is work for at least, where that is why.
     """
 
     tasks: tuple[Placed, ...]
@@ -56,6 +57,7 @@ class Days:
     fed_w: float
     over_source: bool
     trouble: str
+    days_wanted: int = 0
 
 
 def tasks_of(job: Job, solution: Solution, durations: Durations) -> tuple[tuple[DayTask, ...], tuple[str, ...]]:
@@ -116,6 +118,11 @@ def asked_of(plan_of: DayPlan, tasks: Sequence[DayTask], arrival: tuple[int, int
     long = plan_of.evening - plan_of.morning
     changes = {change.task: change for change in plan_of.changes}
     named = {task.id for task in tasks}
+    dry = tuple(
+        ((each.day - 1) * long + each.earliest - plan_of.morning, (each.day - 1) * long + each.latest - plan_of.morning)
+        for each in plan_of.dry
+    )
+    visits = {f"inspection/{each.stage}": _visited(plan_of, each) for each in plan_of.inspections}
     works = []
     for task in tasks:
         change = changes.get(task.id)
@@ -129,8 +136,11 @@ def asked_of(plan_of: DayPlan, tasks: Sequence[DayTask], arrival: tuple[int, int
                 window = (at, at + task.minutes)
         elif task.id == ARRIVAL and plan_of.utility is not None:
             comes = arrival or _arrives(plan_of)
-        power = task.power
-        works.append(Work(task.id, task.minutes, task.needs, power == "off", power == "on", task.crew, window, comes))
+        elif task.id in visits:
+            window = visits[task.id]
+        within = dry if task.dry and window == (None, None) else ()
+        off, on = task.power == "off", task.power == "on"
+        works.append(Work(task.id, task.minutes, task.needs, off, on, task.crew, window, comes, within))
     fed = FEED if FEED in named else None
     kept = tuple(
         Kept(each.item, each.most_off, fed, UNFEED if UNFEED in named else None) if each.fed and fed
@@ -138,6 +148,11 @@ def asked_of(plan_of: DayPlan, tasks: Sequence[DayTask], arrival: tuple[int, int
         for each in plan_of.stays_on
     )  # fmt: skip
     return Asked(tuple(works), len(plan_of.people), plan_of.goes, kept, plan_of.days * long, long)
+
+
+def _visited(plan_of: DayPlan, visit: InspectionVisit) -> tuple[int, int]:
+    first = (visit.day - 1) * (plan_of.evening - plan_of.morning) - plan_of.morning
+    return max(0, first + visit.earliest), max(0, first + visit.latest)
 
 
 def _arrives(plan_of: DayPlan) -> tuple[int, int]:
@@ -161,14 +176,22 @@ def days(
     over = job.day.source_w is not None and fed > job.day.source_w
     found = plan(asked, seconds, on_news, stopped, people=True)
     if found is None:
-        return Days((), (), 0, (), 0, False, gone, fed, over, _why_not(job.day, asked))
+        wanted = _days_wanted(job.day, asked)
+        return Days((), (), 0, (), 0, False, gone, fed, over, _why_not(job.day, asked, wanted), wanted)
     arrivals = _by_arrival(job.day, tasks, found)
     placed, dark = _placed(job.day, tasks, asked, found)
     least, proved = found.least_dark, found.proved
     return Days(placed, dark, found.dark_minutes, arrivals, least, proved, gone, fed, over, "")
 
 
-def _why_not(plan_of: DayPlan, asked: Asked) -> str:
+def _days_wanted(plan_of: DayPlan, asked: Asked) -> int:
+    """How many days there is work for at least; 0 where those that are planned are enough by that."""
+    hands = sum(work.minutes * work.crew for work in asked.works)
+    least = -(-hands // (asked.crew * (plan_of.evening - plan_of.morning)))
+    return least if least > plan_of.days else 0
+
+
+def _why_not(plan_of: DayPlan, asked: Asked, wanted: int) -> str:
     """Why there may be no plan, by what is easily seen."""
     long = plan_of.evening - plan_of.morning
     most = max(asked.works, key=lambda work: work.minutes)
@@ -176,10 +199,8 @@ def _why_not(plan_of: DayPlan, asked: Asked) -> str:
         return f"One task takes {most.minutes} min and a day has {long}: split it, or make the day longer."
     if any(work.crew > asked.crew for work in asked.works):
         return "A task needs more people than there are."
-    hands = sum(work.minutes * work.crew for work in asked.works)
-    if hands > asked.crew * plan_of.days * long:
-        days_wanted = -(-hands // (asked.crew * long))
-        return f"There is work for {days_wanted} days at least with these people; {plan_of.days} are planned."
+    if wanted:
+        return f"There is work for {wanted} days at least with these people; {plan_of.days} are planned."
     return "No order keeps every need, pin, visit and what stays on: take a pin away, or give it more days."
 
 

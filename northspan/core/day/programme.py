@@ -40,7 +40,9 @@ class _Programme:
         self.cp: Any = cp_model
         self.asked = asked
         self.model: CpModel = cp_model.CpModel()
+        stretches = (m for w in asked.works for stretch in w.within for m in stretch)
         known = [m for w in asked.works for m in (*w.window, *(w.arrives or ())) if m is not None]
+        known += stretches
         # Past the last minute that anything waits for, a gap in which nobody works could be left out.
         self.last = max(known, default=0) + sum(w.minutes for w in asked.works)
         if asked.day is not None:
@@ -85,6 +87,12 @@ class _Programme:
             self.model.add(self.makespan >= self._end(work))
             for other in work.needs:
                 self.model.add(self._end(named[other]) <= self._ready(work))
+            if work.within:
+                one = [self.model.new_bool_var(f"{work.id} within {at}") for at in range(len(work.within))]
+                self.model.add_exactly_one(one)
+                for chosen, (first, last) in zip(one, work.within, strict=True):
+                    self.model.add(self.starts[work.id] >= first).only_enforce_if(chosen)
+                    self.model.add(self._end(work) <= last).only_enforce_if(chosen)
 
     def _nights(self) -> None:
         """No work lies across the end of a day; what somebody comes for begins and ends on one."""

@@ -10,6 +10,7 @@ class Work:
 
     ``window`` is what it lies within (None: open on that side). ``arrives`` is when somebody may come, at the earliest
     and the latest: it is planned at the latest, what it needs is done by the earliest, its crew waits from then on.
+    ``within`` are stretches of which it lies in one (none: in any).
     """
 
     id: str
@@ -20,6 +21,7 @@ class Work:
     crew: int = 1
     window: tuple[int | None, int | None] = (None, None)
     arrives: tuple[int, int] | None = None
+    within: tuple[tuple[int, int], ...] = ()
 
     def ready(self, start: int) -> int:
         """When all that it needs is done, as it is planned to start."""

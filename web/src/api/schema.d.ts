@@ -1731,6 +1731,22 @@ export interface components {
              */
             utility: components["schemas"]["Visit"] | null;
             /**
+             * Inspections
+             * @default []
+             */
+            inspections: components["schemas"]["InspectionVisit"][];
+            /**
+             * Dry
+             * @description what wants it dry lies within one of these; none: any hours
+             * @default []
+             */
+            dry: components["schemas"]["DryHours"][];
+            /**
+             * Stays Off
+             * @default []
+             */
+            stays_off: components["schemas"]["StaysOff"][];
+            /**
              * Source W
              * @description the temporary source, W
              * @default null
@@ -1826,6 +1842,21 @@ export interface components {
                 number,
                 number
             ][];
+        };
+        /**
+         * DryHours
+         * @description Hours that are taken to be dry.
+         */
+        DryHours: {
+            /**
+             * Day
+             * @default 1
+             */
+            day: number;
+            /** Earliest */
+            earliest: number;
+            /** Latest */
+            latest: number;
         };
         /**
          * Electrode
@@ -2584,6 +2615,26 @@ export interface components {
             watched: components["schemas"]["Watched"][];
         };
         /**
+         * InspectionVisit
+         * @description Between when and when an inspector comes for a stage of the work.
+         */
+        InspectionVisit: {
+            /**
+             * Day
+             * @default 1
+             */
+            day: number;
+            /** Earliest */
+            earliest: number;
+            /** Latest */
+            latest: number;
+            /**
+             * Stage
+             * @enum {string}
+             */
+            stage: "trench" | "rough-in" | "final";
+        };
+        /**
          * Job
          * @description One property and the work planned on it.
          */
@@ -2703,6 +2754,9 @@ export interface components {
              *       "evening": 1020,
              *       "goes": 1,
              *       "utility": null,
+             *       "inspections": [],
+             *       "dry": [],
+             *       "stays_off": [],
              *       "source_w": null,
              *       "stays_on": [],
              *       "own": [],
@@ -4617,6 +4671,23 @@ export interface components {
             touch_v: number;
         };
         /**
+         * StaysOff
+         * @description A breaker that stays off with a note until what it feeds is ready.
+         */
+        StaysOff: {
+            /** Station */
+            station: string;
+            /** Circuit */
+            circuit: string;
+            /** Note */
+            note: string;
+            /**
+             * Until
+             * @default
+             */
+            until: string;
+        };
+        /**
          * StaysOn
          * @description What must not be off: its load (W), and whether it is fed meanwhile or may be off for so long (minutes).
          */
@@ -5891,7 +5962,8 @@ export interface components {
          * @description The days as planned: tasks in the order of their start (empty: no plan keeps everything), the dark goes, how long
          *     it is dark in all at the earliest, the middle and the latest arrival of the utility (minutes; alike where nobody
          *     has to come), what no plan is below, whether that is proved; what was changed by hand and is no longer in the plan;
-         *     the load of what is fed meanwhile (W).
+         *     the load of what is fed meanwhile (W); why there is no
+         *     plan, and how many days there is work for at least, where that is why.
          */
         Days: {
             /** Tasks */
@@ -5917,6 +5989,11 @@ export interface components {
             over_source: boolean;
             /** Trouble */
             trouble: string;
+            /**
+             * Days Wanted
+             * @default 0
+             */
+            days_wanted: number;
         };
         /**
          * Placed

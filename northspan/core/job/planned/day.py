@@ -57,6 +57,35 @@ class StaysOn(Part):
     most_off: int = Field(0, ge=0, le=1440)
 
 
+class DryHours(Part):
+    """Hours that are taken to be dry."""
+
+    day: int = Field(1, ge=1, le=10)
+    earliest: Clock
+    latest: Clock
+
+    @model_validator(mode="after")
+    def _in_order(self) -> Self:
+        if self.earliest >= self.latest:
+            raise PydanticCustomError("hours", "the hours end after they begin")
+        return self
+
+
+class InspectionVisit(Visit):
+    """Between when and when an inspector comes for a stage of the work."""
+
+    stage: Literal["trench", "rough-in", "final"]
+
+
+class StaysOff(Part):
+    """A breaker that stays off with a note until what it feeds is ready."""
+
+    station: Id
+    circuit: Id
+    note: Name
+    until: Annotated[str, StringConstraints(max_length=40)] = ""
+
+
 class DayPlan(Part):
     """The days of a job."""
 
@@ -69,6 +98,11 @@ class DayPlan(Part):
     evening: Clock = 1020
     goes: int = Field(1, ge=1, le=9, description="in so many goes it may be dark")
     utility: Visit | None = Field(None, description="when the utility switches off, where it has to")
+    inspections: Annotated[tuple[InspectionVisit, ...], AtMost(3)] = ()
+    dry: Annotated[tuple[DryHours, ...], AtMost(20)] = Field(
+        (), description="what wants it dry lies within one of these; none: any hours"
+    )
+    stays_off: Annotated[tuple[StaysOff, ...], AtMost(60)] = ()
     source_w: float | None = Field(None, ge=0, le=100_000, description="the temporary source, W")
     stays_on: Annotated[tuple[StaysOn, ...], AtMost(20)] = ()
     own: Annotated[tuple[OwnTask, ...], AtMost(60)] = ()

@@ -24,7 +24,8 @@ const many = computed(() => Math.max(1, ...(days.value?.tasks.map((t) => t.day) 
 watch(many, (now) => (day.value = Math.min(day.value, now)))
 const task = computed(() => days.value?.tasks.find((t) => t.task.id === chosen.value) ?? null)
 // What the day waits for that no hand there can hurry: who comes from outside, and the weather.
-const gates = computed(() => (days.value?.tasks ?? []).filter((t) => t.task.outside || t.task.dry))
+const gates = computed(() => (days.value?.tasks ?? []).filter((t) => t.task.outside))
+const dryDays = computed(() => [...new Set((days.value?.tasks ?? []).filter((t) => t.task.dry).map((t) => t.day))])
 const names = computed(() => Object.fromEntries((days.value?.tasks ?? []).map((t) => [t.task.id, t.task.name])))
 const cost = computed(() => (days.value?.tasks.length && before.value !== null ? days.value.dark_minutes - before.value : null))
 </script>
@@ -40,7 +41,7 @@ const cost = computed(() => (days.value?.tasks.length && before.value !== null ?
           <span v-for="[at, minutes] in days.arrivals" :key="at" class="mono">{{ spell(minutes) }} if they come at {{ clock(at) }}</span>
           <span v-if="!days.proved" class="narrow caution">Not proved the least: none is below {{ spell(days.least_dark) }}. <button class="ink-button" @click="again(30)">Seek for longer</button></span>
         </div>
-        <p v-else-if="days.trouble" class="caution">{{ days.trouble }}</p>
+        <p v-else-if="days.trouble" class="caution">{{ days.trouble }} <button v-if="days.days_wanted" class="ink-button" @click="desk.edit([{ op: 'add', path: '/day/days', value: Math.min(10, days.days_wanted + 1) }])">Plan {{ Math.min(10, days.days_wanted + 1) }} days</button></p>
         <nav v-if="many > 1" aria-label="Days"><button v-for="n in many" :key="n" class="ink-button" :class="{ solid: n === day }" :aria-pressed="n === day" @click="day = n">Day {{ n }}</button></nav>
       </header>
       <p v-if="busy" class="narrow quiet" role="status">Planning<template v-if="soFar?.dark_minutes != null">: {{ spell(soFar.dark_minutes) }} dark so far, none is below {{ spell(soFar.least_dark ?? 0) }}</template>… <button v-if="soFar?.dark_minutes != null" class="ink-button" @click="stop">That will do</button></p>
@@ -56,9 +57,9 @@ const cost = computed(() => (days.value?.tasks.length && before.value !== null ?
         <h2 class="cap">For the customer</h2>
         <p class="note">{{ news.note }}</p>
       </section>
-      <section v-if="gates.length" aria-label="Gates">
+      <section v-if="gates.length || dryDays.length" aria-label="Gates">
         <h2 class="cap">Gates</h2>
-        <dl class="narrow gates"><template v-for="g in gates" :key="g.task.id"><dt>{{ g.task.name }}</dt><dd>{{ g.task.outside ? `ask for day ${g.day}, ${clock(g.start)}` : `dry on day ${g.day}, ${clock(g.start)} to ${clock(g.end)}` }}</dd></template></dl>
+        <dl class="narrow gates"><template v-for="g in gates" :key="g.task.id"><dt>{{ g.task.name }}</dt><dd>ask for day {{ g.day }}, {{ clock(g.start) }}</dd></template><template v-if="dryDays.length"><dt>Trenches</dt><dd>want it dry on day {{ dryDays.join(', ') }}</dd></template></dl>
       </section>
       <p v-if="days?.tasks.length" class="narrow files">The days: <a :href="`/api/day/${id}/days.csv`" download>CSV</a> <a v-if="desk.job.day.first" :href="`/api/day/${id}/days.ics`" download>calendar</a><span v-else class="quiet">a calendar once the first date is said</span></p>
       <DaySettings :days="days" :plan="desk.job.day" />

@@ -35,6 +35,29 @@ function setPeople(words: string) {
 }
 const split = computed(() => props.plan.changes.filter((c) => c.parts))
 const dropped = computed(() => props.plan.changes.filter((c) => c.dropped))
+const STAGES = [{ value: 'trench', words: 'Trench' }, { value: 'rough-in', words: 'Rough-in' }, { value: 'final', words: 'Final' }] as const
+type Stage = DayPlan['inspections'][number]['stage']
+const visitOf = (stage: Stage) => props.plan.inspections.find((v) => v.stage === stage)
+function setInspection(stage: Stage, part: Partial<DayPlan['inspections'][number]>) {
+  set('inspections', props.plan.inspections.map((v) => (v.stage === stage ? { ...v, ...part } : v)))
+}
+function times(part: 'earliest' | 'latest', event: Event) {
+  const minutes = fromField((event.target as HTMLInputElement).value)
+  return minutes === null ? {} : { [part]: minutes }
+}
+function setDry(index: number, part: Partial<DayPlan['dry'][number]>) {
+  set('dry', props.plan.dry.map((each, i) => (i === index ? { ...each, ...part } : each)))
+}
+const circuits = computed(() =>
+  (desk.solution?.panels ?? []).flatMap((p) => p.circuits.map((c) => ({ value: `${p.station}/${c.id}`, words: c.says || c.id }))),
+)
+function circuitOf(value: string) {
+  const [station, circuit] = value.split('/')
+  return { station, circuit }
+}
+function setOff(index: number, part: Partial<DayPlan['stays_off'][number]>) {
+  set('stays_off', props.plan.stays_off.map((each, i) => (i === index ? { ...each, ...part } : each)))
+}
 const POWERS = [{ value: 'either', words: 'either way' }, { value: 'off', words: 'off' }, { value: 'on', words: 'on' }] as const
 function afters(id: string) {
   const others = (props.days?.tasks ?? []).filter((t) => t.task.id !== `own/${id}`)
@@ -69,6 +92,25 @@ function keepOn(index: number, part: Partial<DayPlan['stays_on'][number]>) {
       <button class="ink-button" @click="set('utility', null)">Not said yet</button>
     </template>
     <button v-else class="ink-button" @click="set('utility', { day: 1, earliest: Math.min(plan.morning + 300, plan.evening), latest: Math.min(plan.morning + 420, plan.evening) })">They gave hours</button>
+    <h3 class="cap">Inspectors come</h3>
+    <p v-for="stage in STAGES" :key="stage.value" class="narrow">
+      {{ stage.words }}
+      <template v-if="visitOf(stage.value)">
+        day <input class="number" type="number" min="1" max="10" :value="visitOf(stage.value)!.day" :aria-label="`${stage.words}, day`" @change="setInspection(stage.value, { day: Number(($event.target as HTMLInputElement).value) })" />
+        <input type="time" :value="toField(visitOf(stage.value)!.earliest)" :aria-label="`${stage.words}, from`" @change="setInspection(stage.value, times('earliest', $event))" />
+        <input type="time" :value="toField(visitOf(stage.value)!.latest)" :aria-label="`${stage.words}, to`" @change="setInspection(stage.value, times('latest', $event))" />
+        <button class="ink-button" @click="set('inspections', plan.inspections.filter((v) => v.stage !== stage.value))">any time</button>
+      </template>
+      <button v-else class="ink-button" @click="set('inspections', [...plan.inspections, { stage: stage.value, day: 1, earliest: plan.morning, latest: plan.evening }])">any time</button>
+    </p>
+    <h3 class="cap">Dry hours</h3>
+    <p v-for="(each, i) in plan.dry" :key="i" class="narrow">
+      day <input class="number" type="number" min="1" max="10" :value="each.day" :aria-label="`Dry hours ${i + 1}, day`" @change="setDry(i, { day: Number(($event.target as HTMLInputElement).value) })" />
+      <input type="time" :value="toField(each.earliest)" :aria-label="`Dry hours ${i + 1}, from`" @change="setDry(i, times('earliest', $event))" />
+      <input type="time" :value="toField(each.latest)" :aria-label="`Dry hours ${i + 1}, to`" @change="setDry(i, times('latest', $event))" />
+      <button class="ink-button" @click="set('dry', plan.dry.filter((_, k) => k !== i))">take out</button>
+    </p>
+    <button class="ink-button" @click="set('dry', [...plan.dry, { day: 1, earliest: plan.morning, latest: plan.evening }])">{{ plan.dry.length ? 'More dry hours' : 'Only some hours are dry' }}</button>
     <h3 class="cap">Put in by hand</h3>
     <ul>
       <li v-for="(own, i) in plan.own" :key="own.id">
@@ -81,6 +123,18 @@ function keepOn(index: number, part: Partial<DayPlan['stays_on'][number]>) {
       </li>
     </ul>
     <button class="ink-button" @click="addOwn">Another task</button>
+    <template v-if="circuits.length">
+      <h3 class="cap">Stays off, with a note</h3>
+      <ul>
+        <li v-for="(each, i) in plan.stays_off" :key="i">
+          <ChoiceField label="Circuit" :value="`${each.station}/${each.circuit}`" :choices="circuits" :pointer="`/day/stays_off/${i}/circuit`" @change="(v) => setOff(i, circuitOf(v))" />
+          <TextField label="Its note" :value="each.note" :pointer="`/day/stays_off/${i}/note`" :maxlength="80" @change="(note) => setOff(i, { note })" />
+          <TextField label="Until" :value="each.until" :pointer="`/day/stays_off/${i}/until`" :maxlength="40" @change="(until) => setOff(i, { until })" />
+          <button class="ink-button" @click="set('stays_off', plan.stays_off.filter((_, k) => k !== i))">It goes on</button>
+        </li>
+      </ul>
+      <button class="ink-button" @click="set('stays_off', [...plan.stays_off, { ...circuitOf(circuits[0].value), note: 'not ready', until: '' }])">A breaker stays off</button>
+    </template>
     <h3 class="cap">Stays on</h3>
     <ul>
       <li v-for="(each, i) in plan.stays_on" :key="i">
@@ -107,6 +161,7 @@ function keepOn(index: number, part: Partial<DayPlan['stays_on'][number]>) {
 h3.cap { margin: 12px 0 3px; font-size: 13px; }
 label { font-size: 15px; margin-right: 8px; }
 input[type='time'], input[type='date'] { border: 1px solid var(--rule); background: none; color: var(--ink); font: 13px var(--figures); padding: 2px 4px; }
+input.number { width: 36px; border: 1px solid var(--rule); background: none; color: var(--ink); font: 13px var(--figures); }
 input { accent-color: var(--ink); }
 ul { list-style: none; margin: 0; padding: 0; }
 li { border-top: 1px solid var(--rule); padding: 4px 0 6px; }
