@@ -96,6 +96,19 @@ class Changed(unittest.TestCase):
             self.assertEqual(at["fetch-parts"], (480, 570, True))
             self.assertGreaterEqual(at["own/sweep"][0], at["restore"][1])
 
+    def test_dark_work_put_in_by_hand_is_done_between_proof_and_restoring_and_nobody_drops_these(self):
+        own = [{"id": "weld", "name": "Weld the bracket", "minutes": 25, "power": "off"}]
+        changes = [{"task": "switch-off-and-prove", "dropped": True}, {"task": "restore", "dropped": True}]
+        made = edited(ROW, **{"day/own": own, "day/changes": changes})
+        at = {e.task.id: (e.start, e.end) for e in planned(made).tasks}
+        self.assertLessEqual(at["switch-off-and-prove"][1], at["own/weld"][0])
+        self.assertLessEqual(at["own/weld"][1], at["restore"][0])
+        # Nothing else of it is dark: the two hold it all the same.
+        bare = edited(made, **{"stations/2/panel": None, "stations/2/existing": True})
+        there = tasks(bare)
+        self.assertLessEqual({"switch-off-and-prove", "restore"}, set(there))
+        self.assertIn("own/weld", there["restore"].needs)
+
     def test_what_is_split_is_shared(self):
         made = edited(ROW, **{"day/changes": [{"task": "land-feeder/panel-feeder", "parts": 2}]})
         there = tasks(made)
@@ -129,10 +142,9 @@ class Changed(unittest.TestCase):
         self.assertTrue(all(e.day == 1 or e.end <= 480 for e in ready))
 
     def test_weather_and_inspectors_are_waited_for(self):
-        made = edited(demo_jobs()["juniper-bend"], **{
-            "day/days": 10, "day/dry": [{"day": d, "earliest": 480, "latest": 960} for d in range(2, 11)],
-            "day/inspections": [{"stage": "trench", "day": 7, "earliest": 600, "latest": 720}],
-        })  # fmt: skip
+        dry = [{"day": d, "earliest": 480, "latest": 960} for d in range(2, 11)]
+        visit = {"stage": "trench", "day": 7, "earliest": 600, "latest": 720}
+        made = edited(demo_jobs()["juniper-bend"], day={"days": 10, "dry": dry, "inspections": [visit]})
         found = planned(made, 6.0)
         self.assertTrue(found.tasks, found.trouble)
         for each in found.tasks:

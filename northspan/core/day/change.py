@@ -4,11 +4,12 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from northspan.core.day.days import ARRIVAL, Days
+from northspan.core.day.from_job import PROVED, RESTORED
 from northspan.core.job.job import Job
 from northspan.core.solution import Solution
 from northspan.core.working import number
 
-SAID_APART = ("switch off and prove", "restore", "utility off", "utility on")
+SAID_APART = (PROVED, RESTORED, "utility off", "utility on")
 
 
 @dataclass(frozen=True, slots=True)

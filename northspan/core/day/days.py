@@ -3,7 +3,7 @@
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 
-from northspan.core.day.from_job import job_tasks
+from northspan.core.day.from_job import PROVED, RESTORED, job_tasks
 from northspan.core.day.programme import plan
 from northspan.core.day.task import DayTask, Durations
 from northspan.core.day.work import Asked, Kept, Planned, Work
@@ -65,12 +65,18 @@ def tasks_of(job: Job, solution: Solution, durations: Durations) -> tuple[tuple[
     made = job_tasks(job, solution, durations)
     known = {task.id for task in made} | {f"own/{own.id}" for own in job.day.own}
     changes = {change.task: change for change in job.day.changes}
+    proved = tuple(task.id for task in made if task.kind == PROVED)
     own = tuple(
-        DayTask(f"own/{o.id}", o.name, "own", o.minutes, "put in by hand", o.crew, o.power, o.needs, own=True)
+        DayTask(
+            f"own/{o.id}", o.name, "own", o.minutes, "put in by hand", o.crew, o.power,
+            # What is done in the dark is done once it is proved to be.
+            (*o.needs, *(proved if o.power == "off" else ())), own=True,
+        )
         for o in job.day.own
-    )
+    )  # fmt: skip
     every = {task.id: task for task in (*made, *own)}
-    dropped = {name for name, change in changes.items() if change.dropped and name in known}
+    kept_in = {task.id for task in made if task.kind in (PROVED, RESTORED)}
+    dropped = {name for name, change in changes.items() if change.dropped and name in known - kept_in}
     kept = [
         _changed(replace(task, needs=tuple(dict.fromkeys(_reached(task, every, dropped)))), changes.get(task.id))
         for task in every.values()

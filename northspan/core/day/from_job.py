@@ -15,6 +15,8 @@ from northspan.core.pull.answer import PullAnswer
 from northspan.core.solution import Solution
 from northspan.core.units import US
 
+# What no hand takes out of a day with dark hours: it is what keeps whoever works there alive.
+PROVED, RESTORED = "switch off and prove", "restore"
 # So many work in one panel at a time.
 HANDS = 2
 OPENED = ("panelboard", "service-disconnect", "disconnect", "transfer-switch")
@@ -204,7 +206,8 @@ class _Made:
             words = "Inspection, rough-in"
             looked = (self.making.add("rough-in", "inspection", words, needs=tuple(self.walls), outside="inspector"),)
         self.ready += self.walls
-        if not self._standing or not self.landings:
+        own = tuple(f"own/{each.id}" for each in self.job.day.own if each.power == "off")
+        if not self._standing or not (self.landings or own):
             for key, kind, words, many, needs in self.landings:
                 self.ready.append(self.making.add(key, kind, words, many, needs=(*needs, *looked)))
             return
@@ -215,13 +218,13 @@ class _Made:
             words = "Utility switches off"
             off = (self.making.add("", "utility off", words, power="off", needs=before, outside="utility"),)
         words = "Load off, main off, locked, proved dead"
-        proved = self.making.add("", "switch off and prove", words, power="off", needs=off)
-        dark = tuple(name for landing in self.landings for name in self._in_the_dark(*landing[:4], proved))
+        proved = self.making.add("", PROVED, words, power="off", needs=off)
+        dark = tuple(name for landing in self.landings for name in self._in_the_dark(*landing[:4], proved)) + own
         last = dark
         if self._service_changes:
             words = "Utility switches on"
             last = (self.making.add("", "utility on", words, power="off", needs=dark, outside="utility"),)
-        self.ready.append(self.making.add("", "restore", "Legs checked, breakers on in order", power="off", needs=last))
+        self.ready.append(self.making.add("", RESTORED, "Legs checked, breakers on in order", power="off", needs=last))
 
     def _in_the_dark(self, key: str, kind: str, words: str, many: float, proved: str) -> Iterator[str]:
         """A piece of dark work; what several hands can share, each with circuits of its own, is shared."""
@@ -241,7 +244,7 @@ class _Made:
         if not self.ready:
             return
         every = tuple(dict.fromkeys(self.ready))
-        restored = tuple(t.id for t in self.making.tasks if t.kind == "restore") or every
+        restored = tuple(t.id for t in self.making.tasks if t.kind == RESTORED) or every
         if any(t.kind == "temporary feed" for t in self.making.tasks):
             self.making.add("", "take feed off", "Temporary feed off", power="on", needs=restored)
         many = sum(len(p.circuits) for p in self.solution.panels) or len(self.landings) or 1

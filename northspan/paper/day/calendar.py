@@ -6,6 +6,7 @@ from icalendar import Calendar, Event
 
 from northspan.core.day.days import Days
 from northspan.core.job.job import Job
+from northspan.paper.day.workdays import workday
 
 
 def day_calendar(job: Job, days: Days, first: date) -> bytes:
@@ -37,17 +38,3 @@ def _add(calendar: Calendar, key: str, title: str, when: tuple[date, int, int, i
     if said:
         event.add("description", said)
     calendar.add_component(event)
-
-
-def workday(first: date, day: int) -> date:
-    """The date of a day of work, counted from 1; Saturdays and Sundays are left out after the first.
-
-    >>> workday(date(2026, 11, 26), 3)
-    datetime.date(2026, 11, 30)
-    """
-    found = first
-    for _ in range(day - 1):
-        found += timedelta(days=1)
-        while found.weekday() >= 5:
-            found += timedelta(days=1)
-    return found

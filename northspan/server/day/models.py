@@ -1,5 +1,7 @@
 """The days of a job as they are sent."""
 
+from datetime import date
+
 from pydantic import BaseModel, ConfigDict, Field
 
 from northspan.core.day.change import ChangeStep
@@ -34,7 +36,8 @@ class Stopped(BaseModel):
 
 class DayNews(BaseModel):
     """How far a plan has come: the dark minutes of the best so far, and what no plan is below; at the end the days,
-    what the customer is told, and the steps of the moment of change.
+    what the customer is told, the steps of the moment of change,
+    and the date of every day of work, where the first is said.
     """
 
     model_config = ConfigDict(openapi_extra=told_by_lines("DayNews"))  # type: ignore[typeddict-unknown-key]
@@ -44,3 +47,4 @@ class DayNews(BaseModel):
     days: Days | None = None
     note: str = ""
     steps: list[ChangeStep] = []
+    dates: list[date] = []

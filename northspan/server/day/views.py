@@ -17,6 +17,7 @@ from northspan.core.document.file import JobFileError, sound
 from northspan.core.document.problem import Problem
 from northspan.core.job.job import Job
 from northspan.core.solution import Solution
+from northspan.paper.day.workdays import workday
 from northspan.server.day.kept import Plans
 from northspan.server.day.models import DayNews, DayRequest, Stopped, StopRequest
 from northspan.server.day.takes import durations
@@ -71,6 +72,15 @@ def days_ics(path: JobPath) -> Response:
     return sent_file(day_calendar(job, made, first), f"{job.name} days", "ics", "text/calendar")
 
 
+def _dates(job: Job) -> list[date]:
+    """The dates of its days of work; none where the first is not said, or is no date."""
+    try:
+        first = date.fromisoformat(job.day.first or "")
+    except ValueError:
+        return []
+    return [workday(first, day) for day in range(1, job.day.days + 1)]
+
+
 def _planned(path: JobPath) -> tuple[Job, Days]:
     """A stored job and its days; planned now, where they were not looked at."""
     job = job_store().get(path.job_id).sound()
@@ -100,7 +110,7 @@ def _news(
             made: Days = days(job, solution, takes, seconds, heard, ended.is_set)
             kept.keep(job, takes, made)
             steps = list(change_steps(job, solution, made))
-            found.put(DayNews(days=made, note=customer_note(job, made), steps=steps))
+            found.put(DayNews(days=made, note=customer_note(job, made), steps=steps, dates=_dates(job)))
         except Exception as trouble:
             found.put(trouble)
 

@@ -5860,7 +5860,8 @@ export interface components {
         /**
          * DayNews
          * @description How far a plan has come: the dark minutes of the best so far, and what no plan is below; at the end the days,
-         *     what the customer is told, and the steps of the moment of change.
+         *     what the customer is told, the steps of the moment of change,
+         *     and the date of every day of work, where the first is said.
          */
         DayNews: {
             /**
@@ -5885,6 +5886,11 @@ export interface components {
              * @default []
              */
             steps: components["schemas"]["ChangeStep"][];
+            /**
+             * Dates
+             * @default []
+             */
+            dates: string[];
         };
         /**
          * ChangeStep

@@ -5,7 +5,7 @@ import { clock } from './clock'
 import type { Days } from '@/api/types'
 
 /** The day in the order in which it is done, for a phone: what is on now stands first. */
-const props = defineProps<{ days: Days; day: number; people: readonly string[] }>()
+const props = defineProps<{ days: Days; day: number; people: readonly string[]; date: string | undefined }>()
 const chosen = defineModel<string | null>('chosen', { required: true })
 const now = ref(minutes())
 const timer = window.setInterval(() => (now.value = minutes()), 30_000)
@@ -15,7 +15,9 @@ function minutes() {
   return 60 * at.getHours() + at.getMinutes()
 }
 const here = computed(() => props.days.tasks.filter((t) => t.day === props.day))
-const on = computed(() => here.value.filter((t) => t.start <= now.value && now.value < t.end))
+// Where the date is said, it is now only on that date.
+const today = computed(() => props.date === undefined || props.date === new Date().toLocaleDateString('sv-SE'))
+const on = computed(() => here.value.filter((t) => today.value && t.start <= now.value && now.value < t.end))
 const still = computed(() => here.value.filter((t) => !on.value.includes(t)))
 </script>
 
@@ -25,7 +27,7 @@ const still = computed(() => here.value.filter((t) => !on.value.includes(t)))
       <h2 class="cap">Now</h2>
       <ul><li v-for="t in on" :key="t.task.id" class="now"><button class="plain" @click="chosen = t.task.id"><b>{{ t.task.name }}</b> to {{ clock(t.end) }}</button></li></ul>
     </template>
-    <h2 class="cap">Day {{ day }}</h2>
+    <h2 class="cap">Day {{ day }}<template v-if="date">, {{ date }}</template></h2>
     <ul>
       <li v-for="t in still" :key="t.task.id" :class="t.task.power">
         <button class="plain" @click="chosen = t.task.id"><span class="mono">{{ clock(t.start) }}</span> {{ t.task.name }} <span class="narrow quiet">{{ t.people.map((p) => people[p]).join(', ') || t.task.outside }}{{ t.task.power === 'off' ? ' · dark' : '' }}</span></button>

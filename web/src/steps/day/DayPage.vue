@@ -42,12 +42,12 @@ const cost = computed(() => (days.value?.tasks.length && before.value !== null ?
           <span v-if="!days.proved" class="narrow caution">Not proved the least: none is below {{ spell(days.least_dark) }}. <button class="ink-button" @click="again(30)">Seek for longer</button></span>
         </div>
         <p v-else-if="days.trouble" class="caution">{{ days.trouble }} <button v-if="days.days_wanted" class="ink-button" @click="desk.edit([{ op: 'add', path: '/day/days', value: Math.min(10, days.days_wanted + 1) }])">Plan {{ Math.min(10, days.days_wanted + 1) }} days</button></p>
-        <nav v-if="many > 1" aria-label="Days"><button v-for="n in many" :key="n" class="ink-button" :class="{ solid: n === day }" :aria-pressed="n === day" @click="day = n">Day {{ n }}</button></nav>
+        <nav v-if="many > 1" aria-label="Days"><button v-for="n in many" :key="n" class="ink-button" :class="{ solid: n === day }" :aria-pressed="n === day" @click="day = n">Day {{ n }}<template v-if="news?.dates?.[n - 1]">, {{ news.dates[n - 1] }}</template></button></nav>
       </header>
       <p v-if="busy" class="narrow quiet" role="status">Planning<template v-if="soFar?.dark_minutes != null">: {{ spell(soFar.dark_minutes) }} dark so far, none is below {{ spell(soFar.least_dark ?? 0) }}</template>… <button v-if="soFar?.dark_minutes != null" class="ink-button" @click="stop">That will do</button></p>
       <template v-if="days?.tasks.length">
         <DayStrip v-model:chosen="chosen" class="wide" :days="days" :day="day" :plan="desk.job.day" />
-        <DayList v-model:chosen="chosen" class="phone" :days="days" :day="day" :people="desk.job.day.people" />
+        <DayList v-model:chosen="chosen" class="phone" :days="days" :day="day" :people="desk.job.day.people" :date="news?.dates?.[day - 1]" />
         <ChangeSteps :job-id="id" :steps="news?.steps ?? []" />
       </template>
     </div>
