@@ -77,9 +77,10 @@ class FromVersion1(unittest.TestCase):
             self.assertEqual(leaves(made | {"version": 1}), leaves(old), path.name)
             self.assertEqual(made["version"], 2)
             job = parse(old)
-            # Version 1 had no panels with their covers off, no burials and pulls, and no word of what stands already.
+            # Version 1 had no panels with their covers off, no burials and pulls, no days, and no word of what stands.
             bare = tuple(s.model_copy(update={"panel": None, "existing": False}) for s in now[job.name].stations)
-            self.assertEqual(unpulled(job), unpulled(now[job.name].model_copy(update={"stations": bare})))
+            before = now[job.name].model_copy(update={"stations": bare, "day": job.day})
+            self.assertEqual(unpulled(job), unpulled(before))
             self.assertEqual(solve(job), solve(parse(dump(job))))
 
     def test_every_renamed_field_arrives_where_it_belongs(self):
