@@ -250,9 +250,9 @@ class Inspected(unittest.TestCase):
     def test_what_was_found_stands_on_the_list(self):
         made = job()
         key = inspection_list(made, solve(made))[0].key
-        found = Looked("correction", "strap the pipe", "R. Vale", "2026-11-20", 7)
+        found = Looked("correction", "label the lid", "R. Vale", "2026-11-20", 7)
         told = " ".join(w.words for w in words(sheets(made, ("inspection",), looked={key: found})["inspection"]))
-        for each in ("strap the pipe", "R. Vale", "2026-11-20", "photo 7"):
+        for each in ("label the lid", "R. Vale", "2026-11-20", "photo 7"):
             self.assertIn(each, told)
 
 
