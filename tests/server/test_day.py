@@ -50,7 +50,7 @@ class Day(ServerTest):
     def test_a_search_is_stopped_by_its_name(self):
         tasks = [
             {"id": f"t{i}", "name": "Work", "minutes": 11 + 7 * i % 31, "crew": 1 + i % 2, "power": "off"}
-            for i in range(40)
+            for i in range(18)
         ]
         job = {**ROW, "day": {"people": ["A", "B", "C"], "days": 5, "own": tasks}}
         answer = self.client.post("/api/day", json={"job": job, "seconds": 40, "search": "mine"}, buffered=False)
