@@ -103,6 +103,7 @@ class Changed(unittest.TestCase):
         at = {e.task.id: (e.start, e.end) for e in planned(made).tasks}
         self.assertLessEqual(at["switch-off-and-prove"][1], at["own/weld"][0])
         self.assertLessEqual(at["own/weld"][1], at["restore"][0])
+        self.assertEqual({t.id for t in tasks(made).values() if t.held}, {"switch-off-and-prove", "restore"})
         # Nothing else of it is dark: the two hold it all the same.
         bare = edited(made, **{"stations/2/panel": None, "stations/2/existing": True})
         there = tasks(bare)

@@ -62,7 +62,7 @@ class Days:
 
 def tasks_of(job: Job, solution: Solution, durations: Durations) -> tuple[tuple[DayTask, ...], tuple[str, ...]]:
     """The tasks of a job with what was changed by hand; and the changes to tasks that the plan no longer makes."""
-    made = job_tasks(job, solution, durations)
+    made = tuple(replace(t, held=t.kind in (PROVED, RESTORED)) for t in job_tasks(job, solution, durations))
     known = {task.id for task in made} | {f"own/{own.id}" for own in job.day.own}
     changes = {change.task: change for change in job.day.changes}
     proved = tuple(task.id for task in made if task.kind == PROVED)
@@ -75,8 +75,8 @@ def tasks_of(job: Job, solution: Solution, durations: Durations) -> tuple[tuple[
         for o in job.day.own
     )  # fmt: skip
     every = {task.id: task for task in (*made, *own)}
-    kept_in = {task.id for task in made if task.kind in (PROVED, RESTORED)}
-    dropped = {name for name, change in changes.items() if change.dropped and name in known - kept_in}
+    held = {task.id for task in made if task.held}
+    dropped = {name for name, change in changes.items() if change.dropped and name in known - held}
     kept = [
         _changed(replace(task, needs=tuple(dict.fromkeys(_reached(task, every, dropped)))), changes.get(task.id))
         for task in every.values()

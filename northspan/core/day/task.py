@@ -28,7 +28,7 @@ Durations = Mapping[str, Duration]
 class DayTask:
     """A task: its id, which stays its own while the plan changes; what it is in words, the kind of work; minutes, how
     they come about; people; whether the power is off for it; what comes first; whether it wants dry weather; who comes
-    from outside for it; whether it was put in by hand.
+    from outside for it; whether it was put in by hand; whether it is held in the day, so that no hand takes it out.
     """
 
     id: str
@@ -42,6 +42,7 @@ class DayTask:
     dry: bool = False
     outside: Outside = ""
     own: bool = False
+    held: bool = False
 
 
 @dataclass(slots=True)

@@ -5920,7 +5920,7 @@ export interface components {
          * DayTask
          * @description A task: its id, which stays its own while the plan changes; what it is in words, the kind of work; minutes, how
          *     they come about; people; whether the power is off for it; what comes first; whether it wants dry weather; who comes
-         *     from outside for it; whether it was put in by hand.
+         *     from outside for it; whether it was put in by hand; whether it is held in the day, so that no hand takes it out.
          */
         DayTask: {
             /** Id */
@@ -5962,6 +5962,11 @@ export interface components {
              * @default false
              */
             own: boolean;
+            /**
+             * Held
+             * @default false
+             */
+            held: boolean;
         };
         /**
          * Days

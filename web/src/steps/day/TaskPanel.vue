@@ -10,8 +10,6 @@ import { deskKey, useDesk } from '@/stores/desk'
 /** The chosen task: how long, who, what comes first; changed by hand where the plan is not right. */
 const props = defineProps<{ placed: Placed; names: Record<string, string> }>()
 const desk = inject(deskKey, useDesk, true)
-// Nobody takes these out of a day with dark hours; the plan would put them back.
-const KEPT_IN = ['switch off and prove', 'restore']
 const POWER = { off: 'off', on: 'on', either: 'either way' } as const
 const task = computed(() => props.placed.task)
 const change = computed(() => desk.job?.day.changes.find((c) => c.task === task.value.id))
@@ -36,7 +34,7 @@ const pointer = computed(() => `/day/changes/${desk.job?.day.changes.findIndex((
         <button v-if="placed.pinned" class="ink-button" @click="changeTask(desk, task.id, { day: null, start: null })">Let the plan place it</button>
         <button v-else class="ink-button" @click="changeTask(desk, task.id, { day: placed.day, start: placed.start })">Pin it there</button>
         <button v-if="!task.id.includes('/part-')" class="ink-button" @click="changeTask(desk, task.id, { parts: 2, day: null, start: null })">Split it in two</button>
-        <button v-if="!KEPT_IN.includes(task.kind)" class="ink-button" @click="changeTask(desk, task.id, { dropped: true })">Drop it</button>
+        <button v-if="!task.held" class="ink-button" @click="changeTask(desk, task.id, { dropped: true })">Drop it</button>
       </p>
     </template>
   </section>
