@@ -148,6 +148,30 @@ class Saved(BrowserTest):
         saved = self.page.request.get(f"{self.desk.address}/api/jobs/{old}").json()
         self.assertIn(245, [r["cable"]["length"] for r in saved["job"]["runs"]])
 
+    def test_a_job_fetched_before_an_edit_was_saved_does_not_come_over_it(self):
+        self.desk.open_job("Juniper Bend")
+        late = []
+
+        def hold(route):
+            if route.request.method == "GET" and not late:
+                late.append((route, route.fetch()))
+            else:
+                route.continue_()
+
+        self.page.route(f"**/api/jobs/{self.job_id()}", hold)
+        steps = self.page.get_by_role("navigation")
+        steps.get_by_role("link", name="Loads").click()
+        steps.get_by_role("link", name="Span").click()
+        length = self.page.get_by_label("Length, one way")
+        length.fill("247")
+        with self.page.expect_response(lambda r: r.request.method == "PATCH"):
+            length.press("Tab")
+        with self.page.expect_response(lambda r: r.request.method == "GET" and r.url == late[0][0].request.url):
+            late[0][0].fulfill(response=late[0][1])
+        self.page.wait_for_timeout(500)
+        expect(length).to_have_value("247")
+        self.assertEqual(self.stored()["job"]["runs"][self.at()]["cable"]["length"], 247)
+
     def test_a_stale_search_does_not_overwrite_the_newer_one(self):
         self.desk.open("/jobs")
 

@@ -73,13 +73,20 @@ function desk() {
     if (!newJob.runs.some((r) => r.id === selectedRun.value)) selectedRun.value = newJob.runs[0]?.id ?? null
   }
 
-  /** Lay a stored job on the desk; an answer that comes after another job was asked for is let go. */
+  /**
+   * Lay a stored job on the desk; an answer that comes after another job was asked for is let go, and one that an edit
+   * saved meanwhile has overtaken is asked for again.
+   */
   async function open(jobId: string) {
     if (id.value !== jobId) clear()
     wanted = jobId
     await attempt(async () => {
-      const state = await answered(api.GET('/api/jobs/{job_id}', { params: { path: { job_id: jobId } } }))
-      if (wanted === jobId) lay(state)
+      for (;;) {
+        const before = versions.get(jobId)
+        const state = await answered(api.GET('/api/jobs/{job_id}', { params: { path: { job_id: jobId } } }))
+        if (wanted !== jobId) return
+        if (versions.get(jobId) === before || state.version === versions.get(jobId)) return lay(state)
+      }
     })
   }
 
