@@ -16,6 +16,8 @@ from pathlib import Path
 from bench.clicking import clicking
 from bench.synthetic import chain_of, property_of, property_with_modes
 from northspan.core.cuts.of_job import job_cuts
+from northspan.core.day.days import days, least_dark
+from northspan.core.day.task import Duration
 from northspan.core.document.file import parse_text
 from northspan.core.ground.solve_ground import solve_ground
 from northspan.core.job.job import Job, Variant
@@ -188,6 +190,16 @@ def handing_over() -> None:
     print(f"the one-line of {len(large.stations)} stations: {milliseconds(lambda: list(lay_out(drawn)), 3):.0f} ms")
 
 
+def planning() -> None:
+    takes = {i.name: Duration(i.minutes, i.per, i.crew, i.why) for i in shipped_list("durations")}
+    for name in ("juniper-bend", "tamarack-row"):
+        job = demo_jobs()[name]
+        solution = solve(job)
+        whole = milliseconds(lambda j=job, s=solution: days(j, s, takes, 5.0), 3)
+        held = milliseconds(lambda j=job, s=solution: least_dark(j, s, takes, 0.5), 3)
+        print(f"the days of {name}: {whole:.0f} ms; what a held task costs: {held:.0f} ms")
+
+
 def forget_pulls() -> None:
     """Let go of every route that was unrolled before."""
     solve_pull.cache_clear()
@@ -282,6 +294,7 @@ if __name__ == "__main__":
     grounding()
     buying()
     handing_over()
+    planning()
     batch()
     for people in (1, 10, 50):
         clicking(people, 8.0)

@@ -4,7 +4,7 @@ import re
 
 from playwright.sync_api import expect
 
-from tests.browser.harness import BrowserTest
+from tests.browser.harness import BrowserTest, box
 
 
 class Day(BrowserTest):
@@ -20,7 +20,14 @@ class Day(BrowserTest):
         page.get_by_role("button", name=re.compile("^Load off, main off.*arrow")).press("Enter")
         page.get_by_role("button", name="Pin it there").click()
         expect(page.get_by_text("no longer dark by the last change")).to_be_visible(timeout=20_000)
-        page.get_by_role("button", name=re.compile("^Legs checked.*arrow")).press("ArrowRight")
+        legs = page.get_by_role("button", name=re.compile("^Legs checked.*arrow"))
+        at, lane = box(legs), box(page.locator(".lane").nth(1))
+        page.mouse.move(at["x"] + 4, at["y"] + 8)
+        page.mouse.down()
+        # The strip is seven hours long: a quarter of an hour further.
+        page.mouse.move(at["x"] + 4 + lane["width"] / 28, at["y"] + 8, steps=3)
+        expect(page.get_by_role("status").filter(has_text="dark + 15 min")).to_be_visible()
+        page.mouse.up()
         expect(page.get_by_text("+ 15 min by the last change")).to_be_visible(timeout=20_000)
         task = page.get_by_role("region", name=re.compile("^Legs checked"))
         task.get_by_role("button", name="Let the plan place it").click()

@@ -1,7 +1,8 @@
 """The days of a job: tasks made from its plan, what is dark and what is not, and what a hand changes."""
 
+import random
 import unittest
-from datetime import date
+from datetime import date, datetime
 from itertools import pairwise
 
 from icalendar import Calendar
@@ -15,6 +16,7 @@ from northspan.demo.library import demo_jobs
 from northspan.paper.day.calendar import day_calendar
 from northspan.shop.csv_lists import shipped_list
 from tests.core.jobs import job
+from tests.core.properties import random_property
 from tests.core.test_packet import edited
 
 TAKES = {i.name: Duration(i.minutes, i.per, i.crew, i.why) for i in shipped_list("durations")}
@@ -23,6 +25,22 @@ ROW = demo_jobs()["tamarack-row"]
 
 def tasks(made):
     return {t.id: t for t in tasks_of(made, solve(made), TAKES)[0]}
+
+
+def with_days(seed):
+    """A random property with something standing, several people, own work and a pin."""
+    pick = random.Random(seed)
+    own = [{"id": f"o{i}", "name": f"Work {i}", "minutes": pick.randrange(90), "crew": pick.randrange(3),
+            "power": pick.choice(["on", "off", "either"])} for i in range(4)]  # fmt: skip
+    changes = [{"task": "label", "day": 8, "start": 600}, {"task": "fetch-parts", "minutes": pick.randrange(200)}]
+    people = ["A", "B", "C", "D"][: pick.randint(2, 4)]
+    return edited(
+        random_property(seed),
+        **{
+            "stations/1/existing": True,
+            "day": {"days": 10, "people": people, "own": own, "changes": changes, "goes": 2},
+        },
+    )
 
 
 def planned(made, seconds=10.0):
@@ -45,9 +63,17 @@ class MovedPanel(unittest.TestCase):
         self.assertEqual(planned(alone).dark_minutes, 15 + 178 + 15)
 
     def test_nobody_does_two_things_at_once_and_nothing_starts_before_what_it_needs(self):
-        for made in (ROW, edited(demo_jobs()["juniper-bend"], **{"day/days": 7})):
-            found = planned(made, 4.0)
+        for made in (ROW, edited(demo_jobs()["juniper-bend"], **{"day/days": 7}), *map(with_days, range(5))):
+            found = planned(made, 2.0)
             self.assertTrue(found.tasks, found.trouble)
+            for go in found.dark:
+                self.assertTrue(
+                    all(
+                        go.end <= e.start or e.end <= go.early
+                        for e in found.tasks
+                        if (e.day, e.task.power) == (go.day, "on")
+                    )
+                )
             when = {each.task.id: (each.day, each.start, each.day, each.end) for each in found.tasks}
             for each in found.tasks:
                 self.assertTrue(made.day.morning <= each.start <= each.end <= made.day.evening)
@@ -139,6 +165,10 @@ class Changed(unittest.TestCase):
         self.assertEqual([at for at, _ in found.arrivals], [480, 540, 600])
         (go,) = found.dark
         self.assertEqual((go.day, go.early, go.start), (2, 480, 600))
+        events = Calendar.from_ical(day_calendar(made, found, date(2026, 11, 27))).walk("VEVENT")
+        window = next(e for e in events if str(e["summary"]) == "Utility may come")
+        hours = (datetime(2026, 11, 30, 8), datetime(2026, 11, 30, 10))
+        self.assertEqual((window["dtstart"].dt, window["dtend"].dt), hours)
         ready = [e for e in found.tasks if e.task.id in named["utility-off"].needs]
         self.assertTrue(all(e.day == 1 or e.end <= 480 for e in ready))
 

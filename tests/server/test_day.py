@@ -47,6 +47,16 @@ class Day(ServerTest):
         self.assertEqual(self.client.put("/api/shop/durations", json={"items": slow}).status_code, 200)
         self.assertEqual(self.planned(ROW)[-1]["days"]["dark_minutes"], 128 + 45)
 
+    def test_a_task_that_is_held_somewhere_says_how_dark_it_would_be(self):
+        pins = [{"task": "switch-off-and-prove", "day": 1, "start": 660}]
+        cost = lambda: self.client.post("/api/day/cost", json={"job": {**ROW, "day": {**ROW["day"], "changes": pins}}})  # noqa: E731
+        self.assertEqual(cost().json["dark_minutes"], 128)
+        # Restored at two: three hours from eleven, and its own quarter of an hour.
+        pins.append({"task": "restore", "day": 1, "start": 840})
+        self.assertEqual(cost().json, {"dark_minutes": 195, "least_dark": 195})
+        pins[1] = {"task": "restore", "day": 1, "start": 700}
+        self.assertIsNone(cost().json["dark_minutes"])
+
     def test_a_search_is_stopped_by_its_name(self):
         tasks = [
             {"id": f"t{i}", "name": "Work", "minutes": 11 + 7 * i % 31, "crew": 1 + i % 2, "power": "off"}

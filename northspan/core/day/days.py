@@ -180,7 +180,7 @@ def days(
     asked = asked_of(job.day, tasks)
     fed = sum(each.watts for each in job.day.stays_on if each.fed)
     over = job.day.source_w is not None and fed > job.day.source_w
-    found = plan(asked, seconds, on_news, stopped, people=True)
+    found = plan(asked, seconds, on_news, stopped, goals=3)
     if found is None:
         wanted = _days_wanted(job.day, asked)
         return Days((), (), 0, (), 0, False, gone, fed, over, _why_not(job.day, asked, wanted), wanted)
@@ -188,6 +188,11 @@ def days(
     placed, dark = _placed(job.day, tasks, asked, found)
     least, proved = found.least_dark, found.proved
     return Days(placed, dark, found.dark_minutes, arrivals, least, proved, gone, fed, over, "")
+
+
+def least_dark(job: Job, solution: Solution, durations: Durations, seconds: float) -> Planned | None:
+    """The least dark time alone, sought for so long: what is told while a task is moved; None where no plan is."""
+    return plan(asked_of(job.day, tasks_of(job, solution, durations)[0]), seconds, goals=1)
 
 
 def _days_wanted(plan_of: DayPlan, asked: Asked) -> int:
@@ -218,7 +223,7 @@ def _by_arrival(plan_of: DayPlan, tasks: Sequence[DayTask], found: Planned) -> t
     to_clock = plan_of.utility.earliest - first
     told = []
     for at in dict.fromkeys((first, (first + last) // 2, last)):
-        one = plan(asked_of(plan_of, tasks, (at, at)), 1.5)
+        one = plan(asked_of(plan_of, tasks, (at, at)), 1.5, goals=1)
         told.append((at + to_clock, found.dark_minutes if one is None else one.dark_minutes))
     return tuple(told)
 

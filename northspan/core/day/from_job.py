@@ -19,6 +19,7 @@ from northspan.core.units import US
 PROVED, RESTORED = "switch off and prove", "restore"
 # So many work in one panel at a time.
 HANDS = 2
+SHARES = ("the first", "the other")
 OPENED = ("panelboard", "service-disconnect", "disconnect", "transfer-switch")
 
 
@@ -231,7 +232,7 @@ class _Made:
         hands = min(HANDS, len(self.job.day.people), int(many)) if kind == "bring over cable" else 1
         for hand in range(hands):
             share = float(int(many) // hands + (hand < int(many) % hands)) if hands > 1 else many
-            named, said = (key, words) if hands == 1 else (f"{key}/{hand + 1}", f"{words}, {share:.0f} of them")
+            named, said = (key, words) if hands == 1 else (f"{key}/{hand + 1}", f"{words}, {SHARES[hand]} {share:.0f}")
             yield self.making.add(named, kind, said, share, power="off", needs=(proved,))
 
     def _feeds(self) -> tuple[str, ...]:

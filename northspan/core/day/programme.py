@@ -4,7 +4,7 @@ Each of the three is sought with what the one before came to held fast. The libr
 """
 
 from collections.abc import Callable
-from typing import TYPE_CHECKING, Any
+from typing import TYPE_CHECKING, Any, Literal
 
 from northspan.core.day.work import Asked, Planned, Work, read_dark
 
@@ -21,16 +21,16 @@ def plan(
     seconds: float,
     on_news: News | None = None,
     stopped: Callable[[], bool] | None = None,
-    people: bool = False,
+    goals: Literal[1, 2, 3] = 2,
 ) -> Planned | None:
     """The best plan found within so many seconds; None where there is none, or none was found.
 
     ``on_news`` hears the dark minutes of each better plan and what no plan is below; ``stopped`` is asked whether to be
-    content with the best so far; ``people``: then the fewest people too.
+    content with the best so far; ``goals``: how many of the three are sought.
     """
     if any(w.crew > asked.crew and w.minutes for w in asked.works):
         return None
-    return _Programme(asked).best(seconds, on_news, stopped, people)
+    return _Programme(asked).best(seconds, on_news, stopped, goals)
 
 
 class _Programme:
@@ -173,13 +173,10 @@ class _Programme:
             for go, finish in enumerate(finishes):
                 self.model.add(finish - early[go] <= kept.most_off).only_enforce_if(used[go])
 
-    def best(
-        self, left: float, on_news: News | None, stopped: Callable[[], bool] | None, people: bool
-    ) -> Planned | None:
+    def best(self, left: float, on_news: News | None, stopped: Callable[[], bool] | None, goals: int) -> Planned | None:
         found: Planned | None = None
         least = 0
-        goals = [self.dark, self.makespan, *([self.people] if people else [])]
-        for at, goal in enumerate(goals):
+        for at, goal in enumerate((self.dark, self.makespan, self.people)[:goals]):
             self.model.minimize(goal)
             solver = self.cp.CpSolver()
             solver.parameters.max_time_in_seconds = max(0.05, left)

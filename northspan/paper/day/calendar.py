@@ -1,11 +1,13 @@
 """The days of a job as a calendar: tasks, inspections, the utility, the dark hours."""
 
+from collections.abc import Iterator
 from datetime import date, datetime, timedelta
 
 from icalendar import Calendar, Event
 
-from northspan.core.day.days import Days
+from northspan.core.day.days import ARRIVAL, Days
 from northspan.core.job.job import Job
+from northspan.core.job.planned.day import Visit
 from northspan.paper.day.workdays import workday
 
 
@@ -19,10 +21,22 @@ def day_calendar(job: Job, days: Days, first: date) -> bytes:
         people = ", ".join(job.day.people[at] for at in each.people) or each.task.outside
         said = "; ".join(words for words in (people, "power off" if each.task.power == "off" else "") if words)
         _add(calendar, each.task.id, each.task.name, (first, each.day, each.start, each.end), said)
+    for key, title, visit in _awaited(job, days):
+        _add(calendar, key, title, (first, visit.day, visit.earliest, visit.latest), "")
     for at, go in enumerate(days.dark, 1):
         early = f"perhaps from {go.early // 60}:{go.early % 60:02d}" if go.early < go.start else ""
         _add(calendar, f"dark-{at}", f"{job.name}: power off", (first, go.day, go.start, go.end), early)
     return bytes(calendar.to_ical())
+
+
+def _awaited(job: Job, days: Days) -> Iterator[tuple[str, str, Visit]]:
+    """Between when and when somebody from outside may come, where that is said and they are needed."""
+    named = {each.task.id for each in days.tasks}
+    if job.day.utility is not None and ARRIVAL in named:
+        yield "utility-window", "Utility may come", job.day.utility
+    for visit in job.day.inspections:
+        if f"inspection/{visit.stage}" in named:
+            yield f"inspector-window-{visit.stage}", f"Inspector may come: {visit.stage}", visit
 
 
 def _add(calendar: Calendar, key: str, title: str, when: tuple[date, int, int, int], said: str) -> None:

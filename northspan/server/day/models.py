@@ -34,6 +34,21 @@ class Stopped(BaseModel):
     stopped: bool
 
 
+class MovedRequest(BaseModel):
+    """A job with a task where it is held just now."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    job: Job
+
+
+class MovedCost(BaseModel):
+    """How long it would be dark then (minutes; none: no plan was found), and what no plan is below."""
+
+    dark_minutes: int | None
+    least_dark: int
+
+
 class DayNews(BaseModel):
     """How far a plan has come: the dark minutes of the best so far, and what no plan is below; at the end the days,
     what the customer is told, the steps of the moment of change,

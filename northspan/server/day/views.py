@@ -11,7 +11,7 @@ from flask_openapi3 import Tag
 
 from northspan.core.day.change import change_steps
 from northspan.core.day.customer import customer_note
-from northspan.core.day.days import Days, days
+from northspan.core.day.days import Days, days, least_dark
 from northspan.core.day.task import Durations
 from northspan.core.document.file import JobFileError, sound
 from northspan.core.document.problem import Problem
@@ -19,7 +19,7 @@ from northspan.core.job.job import Job
 from northspan.core.solution import Solution
 from northspan.paper.day.workdays import workday
 from northspan.server.day.kept import Plans
-from northspan.server.day.models import DayNews, DayRequest, Stopped, StopRequest
+from northspan.server.day.models import DayNews, DayRequest, MovedCost, MovedRequest, Stopped, StopRequest
 from northspan.server.day.takes import durations
 from northspan.server.files import sent_file
 from northspan.server.models import JobPath
@@ -29,6 +29,8 @@ from northspan.server.wiring import job_store, plans, solutions
 
 day = Resource("day", __name__, url_prefix="/api/day", abp_tags=[Tag(name="Day")], abp_responses=refusals(404, 422))
 log = logging.getLogger(__name__)
+# So long (s) a plan is sought while a task is held: what it costs is to be seen before it is let go.
+WHILE_HELD_S = 0.5
 
 
 @day.post("", responses={200: DayNews})
@@ -46,6 +48,15 @@ def plan_days(body: DayRequest) -> Response:
 def stop(body: StopRequest) -> Response:
     """Have a search end with the best so far, which its caller is then told."""
     return reply(Stopped(stopped=plans().stop(body.search)))
+
+
+@day.post("/cost", responses={200: MovedCost})
+def cost(body: MovedRequest) -> Response:
+    """How long it would be dark with a task where it is held just now: the best that is found while a hand waits."""
+    job = sound(body.job)
+    found = least_dark(job, solutions().of(job).solution, durations(), WHILE_HELD_S)
+    dark, least = (None, 0) if found is None else (found.dark_minutes, found.least_dark)
+    return reply(MovedCost(dark_minutes=dark, least_dark=least))
 
 
 @day.get("/<job_id>/days.csv", responses={200: sends("text/csv")})

@@ -1,17 +1,15 @@
 <script setup lang="ts">
-import { computed, inject, ref } from 'vue'
+import { computed, inject } from 'vue'
 
 import { clock, spell } from './clock'
-import { changeTask } from './planning'
-import type { DayPlan, Days, Placed } from '@/api/types'
+import { useDragging } from './dragging'
+import type { DayPlan, Days } from '@/api/types'
 import { deskKey, useDesk } from '@/stores/desk'
 
 /** One day as a strip of hours: people as rows, tasks as bars, the dark hours as a band with its length on it. */
 const props = defineProps<{ days: Days; day: number; plan: DayPlan }>()
 const chosen = defineModel<string | null>('chosen', { required: true })
 const desk = inject(deskKey, useDesk, true)
-const QUARTER = 15
-const held = ref<{ id: string; x: number; by: number } | null>(null)
 
 const here = computed(() => props.days.tasks.filter((t) => t.day === props.day))
 const dark = computed(() => props.days.dark.filter((d) => d.day === props.day))
@@ -28,27 +26,28 @@ const long = computed(() => ends.value - props.plan.morning)
 const at = (minute: number) => `${(100 * (minute - props.plan.morning)) / long.value}%`
 const wide = (from: number, to: number) => `${(100 * Math.max(to - from, 4)) / long.value}%`
 
-function grab(event: PointerEvent, t: Placed) {
-  chosen.value = t.task.id
-  held.value = { id: t.task.id, x: event.clientX, by: 0 }
-  ;(event.currentTarget as HTMLElement).setPointerCapture(event.pointerId)
-}
-function drag(event: PointerEvent) {
-  const lane = (event.currentTarget as HTMLElement).parentElement
-  if (held.value && lane) held.value.by = Math.round(((event.clientX - held.value.x) / lane.clientWidth) * (long.value / QUARTER)) * QUARTER
-}
-function drop(t: Placed) {
-  const by = held.value?.by ?? 0
-  held.value = null
-  if (by) void changeTask(desk, t.task.id, { day: props.day, start: Math.min(Math.max(t.start + by, props.plan.morning), props.plan.evening) })
-}
-function key(event: KeyboardEvent, t: Placed) {
-  const by = { ArrowLeft: -QUARTER, ArrowRight: QUARTER }[event.key]
-  if (!by) return
-  event.preventDefault()
-  chosen.value = t.task.id
-  void changeTask(desk, t.task.id, { day: props.day, start: Math.min(Math.max(t.start + by, props.plan.morning), props.plan.evening) })
-}
+const { held, cost, grab, drag, drop, letGo, key } = useDragging(desk, () => props.plan, () => props.day, () => long.value, chosen)
+const costs = computed(() => {
+  if (!held.value?.by) return ''
+  if (!cost.value) return '…'
+  if (cost.value.dark === null) return 'no plan keeps it there'
+  const more = cost.value.dark - props.days.dark_minutes
+  return `${cost.value.proved ? '' : 'at most '}${more ? `dark ${more > 0 ? '+' : '−'} ${spell(Math.abs(more))}` : 'as dark as now'}`
+})
+
+// What the work waits for that no hand can hurry: hours in which somebody may come, and dry ones.
+const awaited = computed(() => {
+  const inspected = props.plan.inspections.filter((v) => v.day === props.day && here.value.some((t) => t.task.id === `inspection/${v.stage}`))
+  const comes = props.plan.utility?.day === props.day && here.value.some((t) => t.task.id === 'utility-off') ? [props.plan.utility] : []
+  return { inspector: inspected, utility: comes } as Partial<Record<string, { earliest: number; latest: number }[]>>
+})
+const gates = computed(() => here.value.filter((t) => t.task.outside === 'inspector'))
+const dryHours = computed(() => {
+  const wants = here.value.filter((t) => t.task.dry)
+  if (!wants.length) return []
+  const said = props.plan.dry.filter((d) => d.day === props.day)
+  return said.length ? said.map((d) => ({ ...d, words: 'dry' })) : [{ earliest: Math.min(...wants.map((t) => t.start)), latest: Math.max(...wants.map((t) => t.end)), words: 'wants it dry' }]
+})
 </script>
 
 <template>
@@ -63,12 +62,19 @@ function key(event: KeyboardEvent, t: Placed) {
         <i v-for="h in hours" :key="h" class="hour" :style="{ left: at(h) }" />
         <div v-for="(d, i) in dark" :key="i" class="dark" :style="{ left: at(d.start), width: wide(d.start, d.end) }" />
         <div v-for="(d, i) in dark.filter((e) => e.early < e.start)" :key="`e${i}`" class="early" :style="{ left: at(d.early), width: wide(d.early, d.start) }" />
+        <i v-for="g in gates" :key="`g${g.task.id}`" class="gate" :style="{ left: at(g.end) }" />
+        <div v-for="(v, i) in awaited[r.key] ?? []" :key="`v${i}`" class="awaited" :style="{ left: at(v.earliest), width: wide(v.earliest, v.latest) }" :title="`may come ${clock(v.earliest)} to ${clock(v.latest)}`" />
         <button
           v-for="t in r.tasks" :key="t.task.id" class="task narrow" :class="[t.task.power, t.task.outside, { chosen: t.task.id === chosen, pinned: t.pinned }]"
           :style="{ left: at(t.start + (held?.id === t.task.id ? held.by : 0)), width: wide(t.start, t.end) }" :title="`${t.task.name}, ${clock(t.start)} to ${clock(t.end)}`" :aria-label="`${t.task.name}, ${clock(t.start)} to ${clock(t.end)}; arrow keys move it`" :aria-pressed="t.task.id === chosen"
-          @click="chosen = t.task.id" @pointerdown="grab($event, t)" @pointermove="drag" @pointerup="drop(t)" @pointercancel="held = null" @keydown="key($event, t)"
+          @click="chosen = t.task.id" @pointerdown="grab($event, t)" @pointermove="drag($event, t)" @pointerup="drop(t)" @pointercancel="letGo" @keydown="key($event, t)"
         >{{ t.task.name }}</button>
+        <b v-for="t in r.tasks.filter((e) => e.task.id === held?.id && costs)" :key="`c${t.task.id}`" class="cost mono" :class="{ more: (cost?.dark ?? 0) > days.dark_minutes }" role="status" :style="{ left: at(t.start + (held?.by ?? 0)) }">{{ costs }}</b>
       </div>
+    </div>
+    <div v-if="dryHours.length" class="row stays">
+      <span class="who narrow">Weather</span>
+      <div class="lane"><i v-for="(d, k) in dryHours" :key="k" class="dry narrow" :style="{ left: at(d.earliest), width: wide(d.earliest, d.latest) }">{{ d.words }}</i></div>
     </div>
     <div v-for="each in plan.stays_on" :key="each.item" class="row stays">
       <span class="who narrow">{{ each.item }}</span>
@@ -90,7 +96,12 @@ function key(event: KeyboardEvent, t: Placed) {
 .hour { position: absolute; top: 0; bottom: 0; border-left: 1px solid var(--rule); }
 .dark { position: absolute; top: 0; bottom: -1px; background: #1f3b34; }
 .early { position: absolute; top: 0; bottom: 0; background: repeating-linear-gradient(90deg, transparent 0 4px, var(--rule) 4px 5px); }
-.task { position: absolute; top: 7px; height: 30px; padding: 0 5px; border: 1px solid var(--ink); background: var(--soft); color: var(--ink); font-size: 13.5px; text-align: left; overflow: hidden; white-space: nowrap; text-overflow: ellipsis; cursor: grab; touch-action: none; }
+.task { position: absolute; top: 6px; height: 32px; padding: 0 3px 0 4px; border: 1px solid var(--ink); background: var(--soft); color: var(--ink); font-size: 13.5px; line-height: 15px; text-align: left; overflow: hidden; cursor: grab; touch-action: none; }
+.gate { position: absolute; top: 0; bottom: -1px; border-left: 3px double var(--good); }
+.awaited { position: absolute; top: 3px; height: 38px; border: 1px dashed var(--caution); }
+.cost { position: absolute; top: 39px; z-index: 3; padding: 1px 6px; background: var(--paper); border: 1px solid var(--ink); font-size: 12.5px; white-space: nowrap; pointer-events: none; }
+.cost.more { color: var(--danger); border-color: var(--danger); }
+.dry { position: absolute; top: 3px; height: 16px; padding: 0 5px; border: 1px solid var(--good); color: var(--good); font-size: 13px; line-height: 15px; font-style: normal; overflow: hidden; white-space: nowrap; }
 .task.off { background: #fffefa; color: #17332d; border-color: #17332d; }
 .task.utility { border-color: var(--caution); }
 .task.inspector { border-color: var(--good); color: var(--good); background: none; }

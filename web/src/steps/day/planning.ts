@@ -49,10 +49,16 @@ export function usePlanning(desk: Desk) {
 
 /** Change what is changed by hand of a task; all of it blank is as the plan makes it. */
 export function changeTask(desk: Desk, task: string, change: Partial<TaskChange>): Promise<boolean> {
-  const every = desk.job?.day.changes ?? []
+  if (!desk.job) return Promise.resolve(false)
+  return desk.edit([{ op: 'add', path: '/day/changes', value: changesWith(desk.job, task, change) }])
+}
+
+/** All that is changed by hand, with one task changed. */
+export function changesWith(job: Job, task: string, change: Partial<TaskChange>): TaskChange[] {
+  const every = job.day.changes
   const was = every.find((c) => c.task === task) ?? { task, dropped: false, minutes: null, crew: null, parts: null, day: null, start: null }
   const now = { ...was, ...change }
   const plain = !now.dropped && now.minutes === null && now.crew === null && now.parts === null && now.day === null && now.start === null
   const rest = every.filter((c) => c.task !== task)
-  return desk.edit([{ op: 'add', path: '/day/changes', value: plain ? rest : [...rest, now] }])
+  return plain ? rest : [...rest, now]
 }
