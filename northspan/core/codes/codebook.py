@@ -21,6 +21,7 @@ if TYPE_CHECKING:
     from northspan.core.panel.rules import PanelRules
     from northspan.core.property.view import JobView
     from northspan.core.pull.rules import PullRules
+    from northspan.core.readings.measured import ReadingRules
     from northspan.core.run.question import Least, RunQuestion, RunUse
     from northspan.core.run.rung import Rung
     from northspan.core.run.sized import Companions, RunFinding, Sizing
@@ -116,7 +117,7 @@ class CodeBook:
 class WholeBook:
     """A code book that answers whole properties: its four parts, its edition and scale of sizes, and the
     sections that steps of the whole are cited by; ``panels`` judges panels with their covers off, ``pulls`` what is
-    buried and pulled, ``inspection`` says what is looked at (None: not yet).
+    buried and pulled, ``inspection`` says what is looked at, ``readings`` what they are held against (None: not yet).
     """
 
     edition: str
@@ -129,3 +130,4 @@ class WholeBook:
     panels: PanelRules | None = None
     pulls: PullRules | None = None
     inspection: InspectionRules | None = None
+    readings: ReadingRules | None = None

@@ -155,6 +155,10 @@ class ImpedanceNetwork:
                     currents[j] += amps
         return self._solve(currents)
 
+    def impedances(self) -> Complex:
+        """Z = Y⁻¹ (ohm, n by n): the volts at every node that one ampere into each brings."""
+        return self._solve(np.eye(len(self._at), dtype=np.complex128))
+
     def state(self) -> "State":
         """As it runs with no fault."""
         return State(self, self._sound, 0j)

@@ -11,6 +11,7 @@ from northspan.core.codes.nec.findings.rules import NecFindings
 from northspan.core.codes.nec.inspection.rules import NecInspection
 from northspan.core.codes.nec.loads.rules import NecLoads
 from northspan.core.codes.nec.panels.rules import NecPanels
+from northspan.core.codes.nec.readings.rules import NecReadings
 from northspan.core.codes.nec.route.cover.answer import cover
 from northspan.core.codes.nec.route.cover.case import CoverCase
 from northspan.core.codes.nec.route.pull.answer import answer as pull
@@ -31,6 +32,7 @@ WHOLE = WholeBook(
     NecPanels(),
     NecPull(),
     NecInspection(),
+    NecReadings(),
 )
 BOOK = CodeBook(
     "nec-2023",

@@ -1,0 +1,1 @@
+"""What the US code book, and the standards it leans on, say about readings."""

@@ -1,0 +1,44 @@
+"""What readings are held against under the US code book, and what they may point to, in its words."""
+
+import tomllib
+from functools import cache
+from importlib.resources import files
+from typing import Any
+
+from northspan.core.readings.measured import Limit, SuspectWords, What
+from northspan.core.readings.suspects import Kind
+
+# The longest a class A device may take: (20 ÷ mA)^1.43 seconds; UL 943.
+TRIP_MA, TRIP_POWER, TRIES_MA = 20.0, 1.43, 6.0
+
+
+@cache
+def _read(name: str) -> dict[str, Any]:
+    return tomllib.loads((files("northspan.core.codes.nec.readings") / name).read_text("utf-8"))
+
+
+def longest_trip_ms(tried_ma: float) -> float:
+    """The longest (ms) that a class A ground-fault device may take at a current (mA, above 0). UL 943.
+
+    >>> round(longest_trip_ms(20.0)), round(longest_trip_ms(6.0))
+    (1000, 5594)
+    """
+    return float(1000.0 * (TRIP_MA / tried_ma) ** TRIP_POWER)
+
+
+class NecReadings:
+    """The suspects in words, and what is asked of readings."""
+
+    def suspect(self, kind: Kind) -> SuspectWords:
+        """A kind of suspect in words."""
+        told = _read("suspects.toml")[kind]
+        return SuspectWords(told["title"], told["does"], told["section"])
+
+    def limit(self, what: What, tried_ma: float | None) -> Limit | None:
+        """What is asked of a kind of reading; None where nothing is."""
+        if what == "trip-time":
+            tried = tried_ma or TRIES_MA
+            words = f"class A at {tried:g} mA: (20 ÷ mA)^1.43 s"
+            return Limit(None, longest_trip_ms(tried), words, "UL 943")
+        told = _read("limits.toml").get(what)
+        return None if told is None else Limit(told.get("least"), told.get("most"), told["why"], told["section"])

@@ -1,0 +1,174 @@
+"""Every reading held at once against what the job says it should be."""
+
+from collections.abc import Callable, Iterable
+from dataclasses import dataclass
+from typing import Literal
+
+import numpy as np
+
+from northspan.core.ground.answer import PlaceGround
+from northspan.core.physics.altered import Whole
+from northspan.core.physics.earth.fall import FallCurve, judge_fall
+from northspan.core.physics.nodal import EARTH
+from northspan.core.property.prepared import Prepared
+from northspan.core.readings.measured import Conditions, Limit, Measured, ReadingRules
+from northspan.core.readings.of_job import Metered
+from northspan.core.readings.spot import Accuracy, accuracy
+from northspan.core.solution import Solution
+from northspan.core.working import Figure, Step, number
+
+Verdict = Literal["as-expected", "off", "far", "none"]
+# A reading within two standard deviations is as expected, within four it is off, beyond it is far off.
+OFF, FAR = 2.0, 4.0
+# A wrench and a hand come this near to the maker's figure.
+TORQUE_SHARE = 0.10
+METHOD = "nodal analysis of the property as wired"
+
+
+@dataclass(frozen=True, slots=True)
+class Judged:
+    """A reading judged: its value (a fall of potential's from its curve; None where that is not to be judged), what was
+    expected with its working, the band it should lie in (None: open that way), and how it lies.
+    """
+
+    number: int
+    value: float | None
+    expected: Figure | None
+    low: float | None
+    high: float | None
+    verdict: Verdict
+    curve: FallCurve | None = None
+
+
+MeterOf = Callable[[Conditions], Metered]
+
+
+def judge(
+    ready: Prepared, solution: Solution, rules: ReadingRules, readings: Iterable[Measured], meter_of: MeterOf
+) -> tuple[Judged, ...]:
+    """Every reading of a job judged, in the order in which they come. ``meter_of`` gives the property under a load."""
+    places = {p.place: p for p in solution.ground.places}
+    return tuple(_judged(ready, places, rules, each, meter_of) for each in readings)
+
+
+def _judged(
+    ready: Prepared, places: dict[str, PlaceGround], rules: ReadingRules, each: Measured, meter_of: MeterOf
+) -> Judged:
+    if each.what in ("amps", "volts", "continuity"):
+        return _by_network(each, meter_of(each.ran))
+    if each.what == "electrode":
+        curve = None if each.fall is None else _curve(each)
+        value = curve.ohms if curve is not None else each.value
+        place = places.get(each.at)
+        if place is None or place.low_ohm is None or place.high_ohm is None:
+            return Judged(each.number, value, None, None, None, "none", curve)
+        near = accuracy("electrode")
+        low, high = place.low_ohm * (1.0 - OFF * near.instrument), place.high_ohm * (1.0 + OFF * near.instrument)
+        return _in_band(each.number, value, place.ohms, low, high, curve)
+    if each.what == "loop":
+        return _by_loop(each, meter_of(Conditions()))
+    if each.what == "torque":
+        return _by_torque(ready, rules, each)
+    limit = rules.limit(each.what, each.tried_ma)
+    return Judged(each.number, each.value, None, None, None, "none") if limit is None else _by_limit(each, limit)
+
+
+def _curve(each: Measured) -> FallCurve:
+    assert each.fall is not None
+    shares = [at / each.fall.far_m for at, _ in each.fall.points]
+    return judge_fall(shares, [ohm for _, ohm in each.fall.points])
+
+
+def _by_network(each: Measured, metered: Metered) -> Judged:
+    at = metered.meter.at.get(f"{each.what}/{each.at}/{each.part}")
+    if at is None or each.value is None:
+        return Judged(each.number, each.value, None, None, None, "none")
+    expected = float(metered.meter.read_again(())[at])
+    near = accuracy(each.what)
+    steps = (Step(_ran(each.ran, metered), expected, _unit(each.what), METHOD), _band_step(near, expected, each.what))
+    return _by_sigma(each.number, each.value, Figure(expected, _unit(each.what), steps), near.sigma(expected))
+
+
+def _unit(what: str) -> str:
+    return {"amps": "A", "volts": "V"}.get(what, "ohm")
+
+
+def _ran(ran: Conditions, metered: Metered) -> str:
+    share = "Every load as entered" if ran.share == 1.0 else f"{number(100.0 * ran.share)} % of every load"
+    stations = metered.there.net.stations
+    if ran.extra_a and ran.extra_at in stations:
+        share += f", {number(ran.extra_a)} A more on leg A of {stations[ran.extra_at].name}"
+    return f"{share}, the property solved"
+
+
+def _band_step(near: Accuracy, expected: float, what: str) -> Step:
+    sigma = near.sigma(expected)
+    words = (
+        f"One deviation: instrument {number(100.0 * near.instrument)} %, what is not on record "
+        f"{number(100.0 * near.model)} %, at least {number(near.floor)} {_unit(what)}"
+    )
+    return Step(words, sigma, _unit(what), "added as squares")
+
+
+def _by_sigma(reading: int, value: float, expected: Figure, sigma: float) -> Judged:
+    middle = float(expected.value or 0.0)
+    off = abs(value - middle) / sigma
+    verdict: Verdict = "as-expected" if off <= OFF else "off" if off <= FAR else "far"
+    return Judged(reading, value, expected, max(0.0, middle - OFF * sigma), middle + OFF * sigma, verdict)
+
+
+def _in_band(
+    reading: int, value: float | None, expected: Figure, low: float, high: float, curve: FallCurve | None = None
+) -> Judged:
+    verdict: Verdict = "none"
+    if value is not None:
+        verdict = "as-expected" if low <= value <= high else "far" if value > 2.0 * high or value < low / 2.0 else "off"
+    return Judged(reading, value, expected, low, high, verdict, curve)
+
+
+def _by_loop(each: Measured, metered: Metered) -> Judged:
+    """What a clamp on an electrode's wire measures: the electrode in series with all that leads back to the earth."""
+    network = metered.there.network
+    branch = network.branch(f"earth {each.at}")
+    if branch is None or each.value is None:
+        return Judged(each.number, each.value, None, None, None, "none")
+    rest = Whole(network.without(branch.name))
+    at, earth = rest.place[branch.start], rest.place[EARTH]
+    back = abs(complex(rest.altered().between(np.array([at]), np.array([earth]))[0]))
+    own = abs(branch.ohms)
+    steps = (
+        Step("The electrodes of this place", own, "ohm", "soil and electrodes"),
+        Step("All that leads back beside them: neutral, the utility's earth, other places", back, "ohm", METHOD),
+        Step("The loop that a clamp sees", own + back, "ohm", "in series"),
+    )
+    near = accuracy("loop")
+    return _by_sigma(each.number, each.value, Figure(own + back, "ohm", steps), near.sigma(own + back))
+
+
+def _by_torque(ready: Prepared, rules: ReadingRules, each: Measured) -> Judged:
+    maker, asked = _maker_torque(ready, each), rules.limit(each.what, None)
+    if maker is None or asked is None or each.value is None:
+        return Judged(each.number, each.value, None, None, None, "none")
+    unit = ready.entered.told.torque.sign
+    figure = Figure(maker, unit, (Step(asked.why, maker, unit, asked.section),))
+    return _in_band(each.number, each.value, figure, maker * (1.0 - TORQUE_SHARE), maker * (1.0 + TORQUE_SHARE))
+
+
+def _maker_torque(ready: Prepared, each: Measured) -> float | None:
+    """The maker's torque of a terminal, in the job's unit: of the lug for those wires, else of the station's lugs."""
+    station = next((s for s in ready.entered.stations if s.id == each.at), None)
+    if station is None:
+        return None
+    lugs = station.panel.lugs if station.panel is not None else ()
+    return next((lug.torque for lug in lugs if lug.of == each.part and lug.torque is not None), station.gear.torque)
+
+
+def _by_limit(each: Measured, limit: Limit) -> Judged:
+    asked = limit.least if limit.most is None else limit.most
+    unit = {"insulation": "Mohm", "trip-time": "ms", "trip-current": "mA"}.get(each.what, "")
+    figure = Figure(asked, unit, (Step(limit.why, asked, unit, limit.section),))
+    low, high, verdict = limit.least, limit.most, "none"
+    if each.value is not None:
+        within = (low is None or each.value >= low) and (high is None or each.value <= high)
+        verdict = "as-expected" if within else "far"
+    return Judged(each.number, each.value, figure, low, high, verdict)  # type: ignore[arg-type]

@@ -1,0 +1,102 @@
+"""A reading as it was taken, and what a code book says about readings."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Literal, Protocol
+
+from northspan.core.readings.suspects import Kind
+
+What = Literal["amps", "volts", "continuity", "electrode", "loop", "insulation", "torque", "trip-time", "trip-current"]
+# The unit each is read in; a torque in the job's own.
+UNITS: Mapping[What, str] = {
+    "amps": "A", "volts": "V", "continuity": "ohm", "electrode": "ohm", "loop": "ohm", "insulation": "Mohm",
+    "torque": "", "trip-time": "ms", "trip-current": "mA",
+}  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True)
+class FallTest:
+    """A fall of potential: the current probe so far off (m), and the potential probe's places (m) with what was read
+    there (ohm).
+    """
+
+    far_m: float
+    points: tuple[tuple[float, float], ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Conditions:
+    """What ran meanwhile: ``share`` of every load, ``extra_a`` (A) more on leg A of the station ``extra_at``."""
+
+    share: float = 1.0
+    extra_a: float = 0.0
+    extra_at: str | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Measured:
+    """One reading: its number, what was read at which part of which thing, its value in the unit of its kind (None: a
+    fall of potential, judged from its points), what ran, the current a device was tried at (mA), with what and how far
+    that is to be trusted, weather and soil, by whom and when (as ISO says it), photo, note, and the number of the
+    reading that it corrects.
+    """
+
+    number: int
+    what: What
+    at: str
+    part: str
+    value: float | None
+    by: str
+    on: str
+    fall: FallTest | None = None
+    ran: Conditions = Conditions()
+    tried_ma: float | None = None
+    instrument: str = ""
+    calibrated: str = ""
+    weather: str = ""
+    soil: str = ""
+    soil_c: float | None = None
+    photo: int | None = None
+    note: str = ""
+    corrects: int | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class SuspectWords:
+    """A suspect in words, with the names of where it is in braces; what it does; the section behind it."""
+
+    title: str
+    does: str
+    section: str
+
+
+@dataclass(frozen=True, slots=True)
+class Limit:
+    """What is asked of a reading: at least, at most (None: nothing that way), and by what."""
+
+    least: float | None
+    most: float | None
+    why: str
+    section: str
+
+
+class ReadingRules(Protocol):
+    """What a code book, and the standards it leans on, say about readings."""
+
+    def suspect(self, kind: Kind) -> SuspectWords:
+        """A kind of suspect in words."""
+
+    def limit(self, what: What, tried_ma: float | None) -> Limit | None:
+        """What is asked of a kind of reading, with a device tried at so many mA (None: not said); None: nothing."""
+
+
+def standing(readings: tuple[Measured, ...]) -> tuple[Measured, ...]:
+    """The readings that no later one corrects.
+
+    >>> first, second = Measured(1, "volts", "p", "a-n", 12.0, "R. Vale", "2026-11-02T10:00"), None
+    >>> second = Measured(2, "volts", "p", "a-n", 120.0, "R. Vale", "2026-11-02T10:05", corrects=1)
+    >>> [each.number for each in standing((first, second))]
+    [2]
+    """
+    corrected = {each.corrects for each in readings}
+    return tuple(each for each in readings if each.number not in corrected)

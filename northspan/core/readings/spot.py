@@ -1,0 +1,56 @@
+"""Where something is read: a quantity, at a part of the property."""
+
+from dataclasses import dataclass
+from typing import Literal
+
+from northspan.core.tables import load_tables
+
+Quantity = Literal["amps", "volts", "continuity"]
+ACCURACY = load_tables("northspan.core.readings")["accuracy"]
+
+
+@dataclass(frozen=True, slots=True)
+class Spot:
+    """What is read where: ``at`` is the id of a run, a station, a place or a metal path, ``part`` what of it.
+
+    Amperes of a run's ``a``, ``b``, ``neutral``, ``ground`` or ``all`` its circuit wires in one clamp, of a place's
+    ``electrode``, of a ``path``; volts of a station from ``a-n``, ``b-n``, ``a-b``, ``n-can``; continuity (ohm) of its
+    ``can`` to the one that feeds it, nothing disconnected but the power.
+    """
+
+    quantity: Quantity
+    at: str
+    part: str
+
+    @property
+    def key(self) -> str:
+        """The spot as one word.
+
+        >>> Spot("amps", "feeder", "neutral").key
+        'amps/feeder/neutral'
+        """
+        return f"{self.quantity}/{self.at}/{self.part}"
+
+
+@dataclass(frozen=True, slots=True)
+class Accuracy:
+    """One standard deviation of a reading about what is computed: shares of it, and a floor in its own unit."""
+
+    instrument: float
+    floor: float
+    model: float
+
+    def sigma(self, expected: float, with_model: bool = True) -> float:
+        """One standard deviation at an expected value, in its unit.
+
+        >>> round(Accuracy(0.02, 0.02, 0.15).sigma(10.0), 3), Accuracy(0.02, 0.5, 0.15).sigma(0.0)
+        (1.513, 0.5)
+        """
+        model = self.model if with_model else 0.0
+        return float((self.floor**2 + expected**2 * (self.instrument**2 + model**2)) ** 0.5)
+
+
+def accuracy(quantity: str) -> Accuracy:
+    """How near a quantity's readings come. Raises KeyError."""
+    told = [ACCURACY.number(quantity, column) or 0.0 for column in ("instrument", "floor", "model")]
+    return Accuracy(told[0] / 100.0, told[1], told[2] / 100.0)
