@@ -26,16 +26,18 @@ from northspan.server.packet.inspection import inspection
 from northspan.server.packet.views import packet
 from northspan.server.pages import serve_pages
 from northspan.server.panels.views import panels
+from northspan.server.readings.views import readings
 from northspan.server.replies import HANDLERS, on_bad_request, refuse
 from northspan.server.solutions import Solutions
 from northspan.server.solving import solving
 from northspan.server.told import told
-from northspan.server.wiring import ISSUES_KEY, LOOKS_KEY, PLANS_KEY, SHOP_KEY, SOLUTIONS_KEY, STORE_KEY
+from northspan.server.wiring import ISSUES_KEY, LOOKS_KEY, PLANS_KEY, READINGS_KEY, SHOP_KEY, SOLUTIONS_KEY, STORE_KEY
 from northspan.server.workings import workings
 from northspan.store.database import open_database
 from northspan.store.issue_store import IssueStore
 from northspan.store.job_store import JobStore
 from northspan.store.look_store import LookStore
+from northspan.store.reading_store import ReadingStore
 from northspan.store.shop_store import ShopStore
 
 FRONT_END = Path(__file__).parents[2] / "web" / "dist"
@@ -81,6 +83,7 @@ def create_app(
     app.extensions[ISSUES_KEY] = IssueStore(engine)
     app.extensions[LOOKS_KEY] = LookStore(engine)
     app.extensions[PLANS_KEY] = Plans()
+    app.extensions[READINGS_KEY] = ReadingStore(engine)
     if with_demo:
         _load_demos(store)
     resources = (
@@ -96,6 +99,7 @@ def create_app(
         inspection,
         packet,
         panels,
+        readings,
         recordings,
         shop,
         surveys,

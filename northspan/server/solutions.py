@@ -13,6 +13,8 @@ from pydantic_core import to_json
 from northspan.core.ground.answer import RunWires, StationFault
 from northspan.core.job.job import Job
 from northspan.core.property.prepared import Prepared, prepared
+from northspan.core.readings.measured import Conditions
+from northspan.core.readings.of_job import Metered, metered
 from northspan.core.solution import Device, Finding, NextStep, RunAnswer, Solution
 from northspan.core.solve import solution
 from northspan.core.working import Figure
@@ -65,6 +67,16 @@ class Solved:
     def job(self) -> Job:
         """The job as it was entered."""
         return self.ready.entered
+
+    def metered(self, ran: Conditions) -> Metered:
+        """The property under a load, as its meters find it; kept with it."""
+        if ran not in self._metered:
+            self._metered[ran] = metered(self.ready, ran)
+        return self._metered[ran]
+
+    @cached_property
+    def _metered(self) -> dict[Conditions, Metered]:
+        return {}
 
     @cached_property
     def document(self) -> dict[str, Any]:

@@ -13,6 +13,7 @@ from northspan.shop.lists import ITEMS, Item, ListName, PriceItem
 from northspan.store.issue_store import IssueStore
 from northspan.store.job_store import JobStore
 from northspan.store.look_store import LookStore
+from northspan.store.reading_store import ReadingStore
 from northspan.store.shop_store import ShopStore
 
 STORE_KEY = "northspan.job_store"
@@ -21,6 +22,7 @@ SOLUTIONS_KEY = "northspan.solutions"
 ISSUES_KEY = "northspan.issue_store"
 LOOKS_KEY = "northspan.look_store"
 PLANS_KEY = "northspan.plans"
+READINGS_KEY = "northspan.reading_store"
 
 
 def job_store() -> JobStore:
@@ -46,6 +48,11 @@ def issue_store() -> IssueStore:
 def look_store() -> LookStore:
     """What inspectors found, as the running application keeps it."""
     return cast(LookStore, current_app.extensions[LOOKS_KEY])
+
+
+def reading_store() -> ReadingStore:
+    """What was measured, as the running application keeps it."""
+    return cast(ReadingStore, current_app.extensions[READINGS_KEY])
 
 
 def plans() -> Plans:

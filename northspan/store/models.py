@@ -1,4 +1,4 @@
-"""Database tables: jobs and their append-only revisions, the shop's lists, packets issued, what inspectors found."""
+"""Database tables: jobs and their append-only revisions, the shop's lists, packets, looks, photos, readings."""
 
 from datetime import UTC, date, datetime
 from typing import Any
@@ -7,6 +7,7 @@ from sqlalchemy import (
     JSON,
     Date,
     DateTime,
+    Float,
     ForeignKey,
     Index,
     Integer,
@@ -153,3 +154,28 @@ class WatchedRow(Base):
     document: Mapped[dict[str, Any]] = mapped_column(JSON)
     made_at: Mapped[datetime] = mapped_column(UtcDateTime)
     ended_at: Mapped[datetime | None] = mapped_column(UtcDateTime)
+
+
+class ReadingRow(Base):
+    """A reading, never changed once written; one that ``corrects`` another goes before it. ``practice`` names the round
+    of practice it was taken in (empty: the real property); ``rest`` is all that no search asks for.
+    """
+
+    __tablename__ = "readings"
+
+    id: Mapped[int] = mapped_column(Integer, primary_key=True)
+    job_id: Mapped[str] = mapped_column(ForeignKey("jobs.id", ondelete="CASCADE"))
+    practice: Mapped[str] = mapped_column(String(40))
+    what: Mapped[str] = mapped_column(String(20))
+    at: Mapped[str] = mapped_column(String(80))
+    part: Mapped[str] = mapped_column(String(80))
+    value: Mapped[float | None] = mapped_column(Float)
+    by: Mapped[str] = mapped_column(String(80))
+    read_at: Mapped[str] = mapped_column(String(25))
+    soil: Mapped[str] = mapped_column(String(20))
+    corrects: Mapped[int | None] = mapped_column(ForeignKey("readings.id"))
+    photo: Mapped[int | None] = mapped_column(ForeignKey("photos.id"))
+    rest: Mapped[dict[str, Any]] = mapped_column(JSON)
+    made_at: Mapped[datetime] = mapped_column(UtcDateTime)
+
+    __table_args__ = (Index("readings_by_job", "job_id", "practice"),)

@@ -42,6 +42,10 @@ _PLAIN = {
     "string_pattern_mismatch": "must be lower-case letters, digits and hyphens",
     "string_too_short": "must not be empty",
     "tuple_type": "must be a list",
+    "datetime_from_date_parsing": "must be a day and a time, as 2026-11-02T10:00",
+    "datetime_parsing": "must be a day and a time, as 2026-11-02T10:00",
+    "date_from_datetime_parsing": "must be a day, as 2026-11-02",
+    "date_parsing": "must be a day, as 2026-11-02",
     "model_type": "must be an object",
 }
 _LIMITS = {"greater_than": "gt", "greater_than_equal": "ge", "less_than": "lt", "less_than_equal": "le"}

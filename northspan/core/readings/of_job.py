@@ -9,6 +9,7 @@ from northspan.core.ground.network.running import Running
 from northspan.core.ground.network.wired import wired
 from northspan.core.ground.places import place_grounds, place_ohms
 from northspan.core.property.prepared import Prepared
+from northspan.core.readings.measured import Conditions
 from northspan.core.readings.meter import Meter
 from northspan.core.readings.suspects import Suspect, suspects
 
@@ -22,11 +23,11 @@ class Metered:
     suspected: tuple[Suspect, ...]
 
 
-def metered(ready: Prepared, share: float = 1.0, extra_a: float = 0.0, extra_at: str | None = None) -> Metered:
-    """A job on its normal supply with ``share`` of every load, and ``extra_a`` (A) more on leg A of a station."""
+def metered(ready: Prepared, ran: Conditions) -> Metered:
+    """A job on its normal supply under a load."""
     book, job, net, sized = ready.book, ready.job, ready.net, ready.sized
     mode = modes(job, net)[0]
     ohms = place_ohms(place_grounds(book.earthing, job, net, sized))
-    running = Running(share, extra_a, extra_at, steady=True)
+    running = Running(ran.share, ran.extra_a, ran.extra_at, steady=True)
     there = wired(book.earthing, job, net, mode, joins(book.earthing, job, net), sized, ohms, running)
     return Metered(there, Meter(there), suspects(there))

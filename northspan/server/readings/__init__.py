@@ -1,0 +1,1 @@
+"""What was measured on a job: kept, judged, explained; taken from instruments."""

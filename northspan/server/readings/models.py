@@ -1,0 +1,125 @@
+"""Readings as they are sent and taken."""
+
+from datetime import date, datetime
+from typing import Annotated, Literal
+
+from pydantic import BaseModel, ConfigDict, Field, StringConstraints
+
+from northspan.core.job.job import Job
+from northspan.core.job.part import AtMost, Name
+from northspan.core.readings.finding import Finding
+from northspan.core.readings.judge import Judged
+from northspan.core.readings.measured import Conditions, FallTest, Measured, What
+from northspan.core.readings.readable import Readable
+from northspan.core.units import Units
+from northspan.text.delimited import BrokenRow
+
+Practice = Annotated[str, StringConstraints(pattern="^[a-z0-9-]{0,40}$")]
+Weather = Literal["", "dry", "rain", "frost", "thaw"]
+Ground = Literal["", "dry", "damp", "wet", "frozen"]
+Positive = Annotated[float, Field(gt=0, le=1e6, allow_inf_nan=False)]
+Words = Annotated[str, StringConstraints(strip_whitespace=True, max_length=80)]
+
+
+class _Closed(BaseModel):
+    model_config = ConfigDict(extra="forbid")
+
+
+class ReadingsRequest(_Closed):
+    """A job as it stands on the desk, the id that it is stored under (None: not yet), and the round of practice that is
+    asked for (empty: the real property).
+    """
+
+    job: Job
+    job_id: str | None = Field(None, pattern="^[0-9a-f]{32}$")
+    practice: Practice = ""
+
+
+class FallBody(_Closed):
+    """A fall of potential, its places in the job's length: the current probe, then each reading's place and ohms."""
+
+    far: float = Field(gt=0, le=5000)
+    points: Annotated[tuple[tuple[Positive, Positive], ...], AtMost(60)]
+
+
+class ReadingBody(_Closed):
+    """A reading as it was taken. Its value in the unit of what was read; none for a fall of potential."""
+
+    what: What
+    at: str = Field(min_length=1, max_length=80)
+    part: str = Field(min_length=1, max_length=80)
+    value: float | None = Field(None, ge=0, le=1e9, allow_inf_nan=False)
+    by: Name
+    on: datetime
+    fall: FallBody | None = None
+    share: float = Field(1.0, ge=0, le=2)
+    extra_a: float = Field(0.0, ge=0, le=200)
+    extra_at: str | None = Field(None, max_length=80)
+    tried_ma: float | None = Field(None, gt=0, le=1000)
+    instrument: Words = ""
+    calibrated: date | None = None
+    weather: Weather = ""
+    soil: Ground = ""
+    soil_c: float | None = Field(None, ge=-60, le=60)
+    photo: int | None = Field(None, ge=1)
+    note: str = Field("", max_length=1000)
+    corrects: int | None = Field(None, ge=1)
+
+    def measured(self, told: Units) -> Measured:
+        """The reading as the core takes it, lengths in m."""
+        fall = None
+        if self.fall is not None:
+            points = tuple((told.length.si(at), ohm) for at, ohm in self.fall.points)
+            fall = FallTest(told.length.si(self.fall.far), points)
+        ran = Conditions(self.share, self.extra_a, self.extra_at if self.extra_a else None)
+        on = self.on.replace(tzinfo=None).isoformat("T", "minutes")
+        return Measured(
+            0, self.what, self.at, self.part, self.value, self.by, on, fall, ran, self.tried_ma, self.instrument,
+            self.calibrated.isoformat() if self.calibrated else "", self.weather, self.soil, self.soil_c, self.photo,
+            self.note.strip(), self.corrects,
+        )  # fmt: skip
+
+
+class ReadingEntry(BaseModel):
+    """A reading in words, judged; ``standing`` says that none corrects it. Lengths in the job's."""
+
+    measured: Measured
+    words: str
+    unit: str
+    standing: bool
+    judged: Judged
+    fall: FallBody | None
+
+
+class ReadingsReply(BaseModel):
+    """The latest readings, oldest first, and how many there are in all; what would explain them; what can be read."""
+
+    readings: list[ReadingEntry]
+    many: int
+    finding: Finding | None
+    readable: list[Readable]
+
+
+class ReadingPath(BaseModel):
+    """A job, for practice or not."""
+
+    job_id: str = Field(pattern="^[0-9a-f]{32}$")
+
+
+class PracticeIn(_Closed):
+    """The round of practice (empty: the real property)."""
+
+    practice: Practice = ""
+
+
+class ReadingKept(BaseModel):
+    """The number of a reading that is kept."""
+
+    number: int
+
+
+class ReadingsKept(BaseModel):
+    """How many readings of a file were kept, and the lines that were not, each with its reason."""
+
+    kept: int
+    broken: list[BrokenRow]

@@ -1,0 +1,140 @@
+"""Readings of a job: kept as they come, judged and explained as they are looked at."""
+
+from flask import Response
+from flask_openapi3 import Tag
+
+from northspan.core.document.file import JobFileError, sound
+from northspan.core.document.problem import Problem
+from northspan.core.job.job import Job
+from northspan.core.readings.finding import finding
+from northspan.core.readings.judge import judge
+from northspan.core.readings.measured import Conditions, Measured, ReadingRules, standing
+from northspan.core.readings.readable import Readable, readable
+from northspan.core.readings.saying import names as names_of
+from northspan.core.readings.saying import said
+from northspan.core.units import Units
+from northspan.paper.readings.rows import reading_sections
+from northspan.paper.tables.as_csv import as_csv
+from northspan.server.files import sent_file
+from northspan.server.models import CsvFile, JobPath
+from northspan.server.readings.csv_readings import read_csv
+from northspan.server.readings.models import (
+    FallBody,
+    PracticeIn,
+    ReadingBody,
+    ReadingEntry,
+    ReadingKept,
+    ReadingsKept,
+    ReadingsReply,
+    ReadingsRequest,
+)
+from northspan.server.replies import refusals, reply, sends
+from northspan.server.resource import Resource
+from northspan.server.solutions import Solved
+from northspan.server.wiring import job_store, reading_store, solutions
+from northspan.store.look_store import NoSuchPhoto
+from northspan.store.reading_store import NoSuchReading
+from northspan.text.delimited import decoded
+
+# So many of the latest are judged and shown; a file holds them all.
+SHOWN, EVERY = 200, 1_000_000
+readings = Resource(
+    "readings", __name__, url_prefix="/api/readings", abp_tags=[Tag(name="Readings")], abp_responses=refusals(404, 422)
+)
+
+
+@readings.post("", responses={200: ReadingsReply})
+def the_readings(body: ReadingsRequest) -> Response:
+    """The readings of a job as it stands on the desk: judged, and explained."""
+    solved = solutions().of(sound(body.job))
+    rules = _rules(solved)
+    latest, many = reading_store().latest(body.job_id, SHOWN, body.practice) if body.job_id else ((), 0)
+    there = _readable(solved)
+    if rules is None:
+        return reply(ReadingsReply(readings=[], many=many, finding=None, readable=[]))
+    judged = judge(solved.ready, solved.solution, rules, latest, solved.metered)
+    valid = standing(latest)
+    words = solved.ready.book.earthing.words
+    called = names_of(solved.job)
+    units = {(each.what, each.at, each.part): each.unit for each in there}
+    entries = [
+        ReadingEntry(
+            measured=each, words=said(called, words, each.what, each.at, each.part),
+            unit=units.get((each.what, each.at, each.part), ""), standing=each in valid, judged=judgement,
+            fall=_told(each, solved.job.told),
+        )
+        for each, judgement in zip(latest, judged, strict=True)
+    ]  # fmt: skip
+    found = finding(solved.job, words, rules, valid, solved.metered)
+    return reply(ReadingsReply(readings=entries, many=many, finding=found, readable=list(there)))
+
+
+@readings.post("/<job_id>", responses={200: ReadingKept})
+def keep(path: JobPath, query: PracticeIn, body: ReadingBody) -> Response:
+    """Keep a reading; when this is answered it is on the disk."""
+    job = job_store().get(path.job_id).sound()
+    measured = body.measured(job.told)
+    _known(job, body)
+    try:
+        number = reading_store().add(path.job_id, measured, query.practice)
+    except NoSuchReading:
+        raise JobFileError([Problem("/corrects", "there is no such reading with this job")]) from None
+    except NoSuchPhoto:
+        raise JobFileError([Problem("/photo", "there is no such photo with this job")]) from None
+    return reply(ReadingKept(number=number))
+
+
+@readings.post("/<job_id>/csv", responses={200: ReadingsKept})
+def keep_csv(path: JobPath, query: PracticeIn, raw: CsvFile) -> Response:
+    """Keep the readings of a CSV file, all that can be read; the lines that cannot are named."""
+    job = job_store().get(path.job_id).sound()
+    found, broken = read_csv(decoded(raw.get_data()), job, _readable(solutions().of(job)))
+    reading_store().add_many(path.job_id, found, query.practice)
+    return reply(ReadingsKept(kept=len(found), broken=broken))
+
+
+@readings.get("/<job_id>/readings.csv", responses={200: sends("text/csv")})
+def readings_csv(path: JobPath, query: PracticeIn) -> Response:
+    """Every reading of a stored job as CSV."""
+    job = job_store().get(path.job_id).sound()
+    solved = solutions().of(job)
+    every, _ = reading_store().latest(path.job_id, EVERY, query.practice)
+    text = as_csv("Readings", job.name, reading_sections(job, solved.ready.book.earthing.words, every))
+    return sent_file(text.encode("utf-8-sig"), f"{job.name} readings", "csv", "text/csv")
+
+
+def _rules(solved: Solved) -> ReadingRules | None:
+    return solved.ready.book.readings
+
+
+def _readable(solved: Solved) -> tuple[Readable, ...]:
+    return readable(solved.job, solved.metered(Conditions()), solved.ready.book.earthing.words)
+
+
+def _known(job: Job, body: ReadingBody) -> None:
+    """Refuse what cannot be read on this job, in words at its field."""
+    there = _readable(solutions().of(job))
+    problems = []
+    if not any((each.what, each.at) == (body.what, body.at) for each in there):
+        problems.append(Problem("/at", "nothing of the kind is read there on this job"))
+    elif not any((each.what, each.at, each.part) == (body.what, body.at, body.part) for each in there):
+        problems.append(Problem("/part", "that is not read there"))
+    if body.value is None and body.fall is None:
+        problems.append(Problem("/value", "say what was read"))
+    if body.fall is not None:
+        if body.what != "electrode":
+            problems.append(Problem("/fall", "a fall of potential is a reading of electrodes"))
+        elif any(at >= body.fall.far for at, _ in body.fall.points):
+            problems.append(
+                Problem("/fall/points", "the potential probe stands between the electrode and the far probe")
+            )
+    if problems:
+        raise JobFileError(problems)
+
+
+def _told(each: Measured, told: Units) -> FallBody | None:
+    """A fall of potential in the job's length."""
+    if each.fall is None:
+        return None
+    points = tuple((told.length.of(at), ohm) for at, ohm in each.fall.points)
+    return FallBody(far=told.length.of(each.fall.far_m), points=points)
