@@ -6,7 +6,7 @@ import subprocess
 import tempfile
 from pathlib import Path
 
-from northspan.core.physics.nodal import EARTH, LEAK_OHM
+from northspan.core.physics.network.nodal import EARTH, LEAK_OHM
 
 HERTZ = 60.0
 NGSPICE = shutil.which("ngspice")

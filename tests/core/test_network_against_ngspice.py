@@ -7,7 +7,7 @@ from northspan.core.ground.modes import modes
 from northspan.core.ground.network.running import Running
 from northspan.core.ground.network.wired import wired
 from northspan.core.ground.places import place_grounds, place_ohms
-from northspan.core.physics.nodal import EARTH
+from northspan.core.physics.network.nodal import EARTH
 from northspan.core.property.prepared import prepared
 from tests.core import spice
 from tests.core.properties import random_property

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from northspan.core.ground.answer import GroundAnswer, ModeAnswer, PlaceGround
 from northspan.core.ground.modes import Mode
 from northspan.core.job.grounding import NeutralBond
-from northspan.core.physics.nodal import ImpedanceNetwork
+from northspan.core.physics.network.nodal import ImpedanceNetwork
 from northspan.core.property.topology import Network
 
 

@@ -14,7 +14,7 @@ from northspan.core.ground.network.sources import GENERATOR_X_OVER_R, UTILITY_KV
 from northspan.core.ground.network.wired import BOND_OHM, UTILITY_EARTH_OHM, wired
 from northspan.core.ground.places import place_grounds, place_ohms
 from northspan.core.job.job import Job
-from northspan.core.physics.nodal import LEAK_OHM
+from northspan.core.physics.network.nodal import LEAK_OHM
 from northspan.core.property.sized_run import SizedRun
 from northspan.core.property.topology import Network
 from northspan.core.working import number

@@ -7,9 +7,9 @@ from typing import Literal
 import numpy as np
 
 from northspan.core.ground.answer import PlaceGround
-from northspan.core.physics.altered import Whole
 from northspan.core.physics.earth.fall import FallCurve, judge_fall
-from northspan.core.physics.nodal import EARTH
+from northspan.core.physics.network.altered import Whole
+from northspan.core.physics.network.nodal import EARTH
 from northspan.core.property.prepared import Prepared
 from northspan.core.readings.measured import Conditions, Limit, Measured, ReadingRules
 from northspan.core.readings.of_job import Metered

@@ -12,8 +12,8 @@ from numpy.typing import NDArray
 
 from northspan.core.ground.found import Wired
 from northspan.core.ground.network.nodes import node
-from northspan.core.physics.altered import Whole
-from northspan.core.physics.nodal import ImpedanceNetwork
+from northspan.core.physics.network.altered import Whole
+from northspan.core.physics.network.nodal import ImpedanceNetwork
 from northspan.core.readings.spot import Spot
 
 # More than this (ohm) a meter calls open.

@@ -12,6 +12,8 @@ from northspan.paper.bonds.cans import cans
 from northspan.paper.day.rows import day_sections
 from northspan.paper.drawing.shapes import Placed, Real
 from northspan.paper.oneline.sheets import KEY, one_line
+from northspan.paper.readings.curve import KEY as CURVES_KEY
+from northspan.paper.readings.record import curves, record_sections, torque_sections
 from northspan.paper.riser.elevation import KEY as RISER_KEY
 from northspan.paper.riser.elevation import risers
 from northspan.paper.sheets.boxes import box_sections
@@ -88,6 +90,22 @@ def _days(matter: Matter) -> Iterator[Section]:
         yield from day_sections(matter.job, matter.days, customer_note(matter.job, matter.days))
 
 
+def _tests(matter: Matter) -> Iterator[Section]:
+    if matter.taken is not None:
+        yield from record_sections(matter.job, matter.words, matter.taken)
+
+
+def _torque(matter: Matter) -> Iterator[Section]:
+    if matter.taken is not None:
+        yield from torque_sections(matter.job, matter.words, matter.taken)
+
+
+def _curves(matter: Matter, across: float, down: float) -> list[Drawn]:
+    if matter.taken is None:
+        return []
+    return [Drawn(page) for page in curves(matter.job, matter.words, matter.taken, across, down)]
+
+
 # Numbered as they lie; each keeps its number whatever else goes out.
 # fmt: off
 KINDS = (
@@ -114,6 +132,9 @@ KINDS = (
     Kind("materials", "E11", "Materials", write=lambda m: material_sections(m.listed)),
     Kind("calculation", "E12", "Every working", write=lambda m: sections(m.job, m.solution)),
     Kind("days", "E13", "Days", write=_days),
+    Kind("tests", "E14", "Test record", write=_tests),
+    Kind("curves", "E15", "Electrode curves", draw=_curves, key=CURVES_KEY),
+    Kind("torque", "E16", "Torque record", write=_torque),
 )
 # fmt: on
 NAMES: tuple[SheetName, ...] = tuple(kind.name for kind in KINDS)

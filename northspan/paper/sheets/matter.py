@@ -1,7 +1,7 @@
 """What a packet is made from."""
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from datetime import date
 from functools import cached_property
 
@@ -11,6 +11,7 @@ from northspan.core.inspection.of_job import inspection_list
 from northspan.core.job.job import Job
 from northspan.core.job.planned.packet import SheetName
 from northspan.core.materials.priced import MaterialList
+from northspan.core.readings.round import Round
 from northspan.core.solution import Solution
 
 # By sheet, what each piece of it said: by what it speaks of, every line in its order.
@@ -29,7 +30,7 @@ class Issue:
 class Matter:
     """A job with its solution, its priced materials and what was looked at; the sheets that are wanted; the revision's
     letter and day (None: not dated yet); what was issued before, and what the last issue said; the days of the
-    work (None: not planned).
+    work (None: not planned); the readings that were taken (None: none), and the book's words.
     """
 
     job: Job
@@ -42,6 +43,8 @@ class Matter:
     issued: tuple[Issue, ...] = ()
     before: Facts | None = None
     days: Days | None = None
+    taken: Round | None = None
+    words: Mapping[str, str] = field(default_factory=dict)
 
     @cached_property
     def items(self) -> tuple[InspectionItem, ...]:

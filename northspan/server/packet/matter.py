@@ -9,6 +9,7 @@ from northspan.paper.packet.changes import revision
 from northspan.paper.sheets.matter import Issue, Matter
 from northspan.server.buying.stock import materials
 from northspan.server.day.takes import durations
+from northspan.server.readings.taken import taken_of
 from northspan.server.wiring import issue_store, look_store, plans, solutions
 
 
@@ -18,10 +19,11 @@ def matter_of(
     """The matter of a job, stored under an id or not yet; ``wanted`` None: the sheets that are ticked in it. Raises
     JobFileError as ``materials`` does.
     """
+    solved = solutions().of(job)
     issued = issue_store().issues(job_id) if job_id is not None else []
     return Matter(
         job,
-        solutions().of(job).solution,
+        solved.solution,
         materials(job),
         ticked(job.packet) if wanted is None else wanted,
         revision(len(issued)),
@@ -30,4 +32,6 @@ def matter_of(
         tuple(Issue(each.letter, each.issued_on) for each in issued),
         issued[-1].facts if issued else None,
         plans().get(job, durations()),
+        taken_of(solved, job_id),
+        solved.ready.book.earthing.words,
     )

@@ -12,6 +12,7 @@ from northspan.core.readings.judge import Judged
 from northspan.core.readings.measured import Conditions, FallTest, Measured, What
 from northspan.core.readings.readable import Readable
 from northspan.core.units import Units
+from northspan.server.packet.models import DrawnSheet
 from northspan.text.delimited import BrokenRow
 
 Practice = Annotated[str, StringConstraints(pattern="^[a-z0-9-]{0,40}$")]
@@ -81,7 +82,8 @@ class ReadingBody(_Closed):
 
 
 class ReadingEntry(BaseModel):
-    """A reading in words, judged; ``standing`` says that none corrects it. Lengths in the job's."""
+    """A reading in words, judged; ``standing`` says that none corrects it. Lengths in the job's; its curve drawn, where
+    it has one."""
 
     measured: Measured
     words: str
@@ -89,6 +91,7 @@ class ReadingEntry(BaseModel):
     standing: bool
     judged: Judged
     fall: FallBody | None
+    drawn: DrawnSheet | None
 
 
 class ReadingsReply(BaseModel):

@@ -6,17 +6,19 @@ from flask_openapi3 import Tag
 from northspan.core.document.file import JobFileError, sound
 from northspan.core.document.problem import Problem
 from northspan.core.job.job import Job
-from northspan.core.readings.finding import finding
-from northspan.core.readings.judge import judge
-from northspan.core.readings.measured import Conditions, Measured, ReadingRules, standing
+from northspan.core.readings.measured import Conditions, Measured
 from northspan.core.readings.readable import Readable, readable
+from northspan.core.readings.round import Round, round_of
 from northspan.core.readings.saying import names as names_of
 from northspan.core.readings.saying import said
 from northspan.core.units import Units
+from northspan.paper.drawing.shapes import Drawing, Mark
+from northspan.paper.readings.curve import fall_curve
 from northspan.paper.readings.rows import reading_sections
 from northspan.paper.tables.as_csv import as_csv
 from northspan.server.files import sent_file
 from northspan.server.models import CsvFile, JobPath
+from northspan.server.packet.models import drawn
 from northspan.server.readings.csv_readings import read_csv
 from northspan.server.readings.models import (
     FallBody,
@@ -28,6 +30,7 @@ from northspan.server.readings.models import (
     ReadingsReply,
     ReadingsRequest,
 )
+from northspan.server.readings.taken import SHOWN
 from northspan.server.replies import refusals, reply, sends
 from northspan.server.resource import Resource
 from northspan.server.solutions import Solved
@@ -36,8 +39,9 @@ from northspan.store.look_store import NoSuchPhoto
 from northspan.store.reading_store import NoSuchReading
 from northspan.text.delimited import decoded
 
-# So many of the latest are judged and shown; a file holds them all.
-SHOWN, EVERY = 200, 1_000_000
+EVERY = 1_000_000
+# The room of a curve on screen.
+CURVE_MM = (150.0, 62.0)
 readings = Resource(
     "readings", __name__, url_prefix="/api/readings", abp_tags=[Tag(name="Readings")], abp_responses=refusals(404, 422)
 )
@@ -47,26 +51,14 @@ readings = Resource(
 def the_readings(body: ReadingsRequest) -> Response:
     """The readings of a job as it stands on the desk: judged, and explained."""
     solved = solutions().of(sound(body.job))
-    rules = _rules(solved)
     latest, many = reading_store().latest(body.job_id, SHOWN, body.practice) if body.job_id else ((), 0)
-    there = _readable(solved)
-    if rules is None:
+    taken = round_of(solved.ready, solved.solution, latest, solved.metered)
+    if taken is None:
         return reply(ReadingsReply(readings=[], many=many, finding=None, readable=[]))
-    judged = judge(solved.ready, solved.solution, rules, latest, solved.metered)
-    valid = standing(latest)
-    words = solved.ready.book.earthing.words
-    called = names_of(solved.job)
-    units = {(each.what, each.at, each.part): each.unit for each in there}
-    entries = [
-        ReadingEntry(
-            measured=each, words=said(called, words, each.what, each.at, each.part),
-            unit=units.get((each.what, each.at, each.part), ""), standing=each in valid, judged=judgement,
-            fall=_told(each, solved.job.told),
-        )
-        for each, judgement in zip(latest, judged, strict=True)
-    ]  # fmt: skip
-    found = finding(solved.job, words, rules, valid, solved.metered)
-    return reply(ReadingsReply(readings=entries, many=many, finding=found, readable=list(there)))
+    there = _readable(solved)
+    return reply(
+        ReadingsReply(readings=_entries(solved, taken, there), many=many, finding=taken.finding, readable=list(there))
+    )
 
 
 @readings.post("/<job_id>", responses={200: ReadingKept})
@@ -103,8 +95,21 @@ def readings_csv(path: JobPath, query: PracticeIn) -> Response:
     return sent_file(text.encode("utf-8-sig"), f"{job.name} readings", "csv", "text/csv")
 
 
-def _rules(solved: Solved) -> ReadingRules | None:
-    return solved.ready.book.readings
+def _entries(solved: Solved, taken: Round, there: tuple[Readable, ...]) -> list[ReadingEntry]:
+    called, words = names_of(solved.job), solved.ready.book.earthing.words
+    units = {(each.what, each.at, each.part): each.unit for each in there}
+    valid = {each.number for each, _ in taken.valid}
+    found = []
+    for each, judged in zip(taken.readings, taken.judged, strict=True):
+        shapes = fall_curve(solved.job, called.get(each.at, each.at), each, judged, *CURVE_MM)
+        curve = drawn(Drawing("Fall of potential", *CURVE_MM, tuple(s for s in shapes if not isinstance(s, Mark))))
+        entry = ReadingEntry(
+            measured=each, words=said(called, words, each.what, each.at, each.part),
+            unit=units.get((each.what, each.at, each.part), ""), standing=each.number in valid, judged=judged,
+            fall=_told(each, solved.job.told), drawn=curve if shapes else None,
+        )  # fmt: skip
+        found.append(entry)
+    return found
 
 
 def _readable(solved: Solved) -> tuple[Readable, ...]:

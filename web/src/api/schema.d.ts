@@ -895,6 +895,74 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The readings of a job as it stands on the desk: judged, and explained. */
+        post: operations["readings_the_readings_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/readings/{job_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep a reading; when this is answered it is on the disk. */
+        post: operations["readings_keep__job_id__post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/readings/{job_id}/csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep the readings of a CSV file, all that can be read; the lines that cannot are named. */
+        post: operations["readings_keep_csv__job_id__csv_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/readings/{job_id}/readings.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every reading of a stored job as CSV. */
+        get: operations["readings_readings_csv__job_id__readings_csv_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/recordings": {
         parameters: {
             query?: never;
@@ -2127,60 +2195,14 @@ export interface components {
         };
         /**
          * Finding
-         * @description What is wrong or worth knowing: rule, level, place, one plain sentence, fixes where they are known.
-         *
-         *     ``panel`` is the station whose cover is off to see it, ``circuit`` one of its circuits; ``pull`` the run whose route
-         *     is unrolled to see it.
+         * @description The numbers of the readings that were explained, every suspect with the likeliest first, what to read next.
          */
         Finding: {
-            /** Rule */
-            rule: string;
-            /**
-             * Level
-             * @enum {string}
-             */
-            level: "danger" | "violation" | "house" | "advice" | "note";
-            /** Section */
-            section: string;
-            /** Title */
-            title: string;
-            /** Words */
-            words: string;
-            /**
-             * Run
-             * @default null
-             */
-            run: string | null;
-            /**
-             * Station
-             * @default null
-             */
-            station: string | null;
-            /**
-             * Place
-             * @default null
-             */
-            place: string | null;
-            /**
-             * Panel
-             * @default null
-             */
-            panel: string | null;
-            /**
-             * Circuit
-             * @default null
-             */
-            circuit: string | null;
-            /**
-             * Pull
-             * @default null
-             */
-            pull: string | null;
-            /**
-             * Fixes
-             * @default []
-             */
-            fixes: components["schemas"]["Fix"][];
+            /** Readings */
+            readings: number[];
+            /** Suspects */
+            suspects: components["schemas"]["SuspectAnswer"][];
+            next: components["schemas"]["NextAnswer"] | null;
         };
         /**
          * FindingAnswer
@@ -3339,13 +3361,13 @@ export interface components {
              *       "calculation"
              *     ]
              */
-            left_out: ("cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation" | "days")[];
+            left_out: ("cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation" | "days" | "tests" | "curves" | "torque")[];
             /**
              * Turned
              * @description sheets that are set the other way than usual: upright for across, across for upright
              * @default []
              */
-            turned: ("cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation" | "days")[];
+            turned: ("cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation" | "days" | "tests" | "curves" | "torque")[];
             /**
              * Nudges
              * @default []
@@ -6406,7 +6428,7 @@ export interface components {
              * Sheet
              * @enum {string}
              */
-            sheet: "cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation" | "days";
+            sheet: "cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation" | "days" | "tests" | "curves" | "torque";
             /** Number */
             number: string;
             /** Was */
@@ -6518,7 +6540,7 @@ export interface components {
              * Name
              * @enum {string}
              */
-            name: "cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation" | "days";
+            name: "cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation" | "days" | "tests" | "curves" | "torque";
             /** Number */
             number: string;
             /** Title */
@@ -6570,7 +6592,7 @@ export interface components {
              * @default one-line
              * @enum {string}
              */
-            show: "cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation" | "days";
+            show: "cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation" | "days" | "tests" | "curves" | "torque";
         };
         /**
          * MakingNews
@@ -6754,6 +6776,417 @@ export interface components {
             text: string;
         };
         /**
+         * ReadingsReply
+         * @description The latest readings, oldest first, and how many there are in all; what would explain them; what can be read.
+         */
+        ReadingsReply: {
+            /** Readings */
+            readings: components["schemas"]["ReadingEntry"][];
+            /** Many */
+            many: number;
+            finding: components["schemas"]["Finding"] | null;
+            /** Readable */
+            readable: components["schemas"]["Readable"][];
+        };
+        /**
+         * Conditions
+         * @description What ran meanwhile: ``share`` of every load, ``extra_a`` (A) more on leg A of the station ``extra_at``.
+         */
+        Conditions: {
+            /**
+             * Share
+             * @default 1
+             */
+            share: number;
+            /**
+             * Extra A
+             * @default 0
+             */
+            extra_a: number;
+            /**
+             * Extra At
+             * @default null
+             */
+            extra_at: string | null;
+        };
+        /**
+         * FallBody
+         * @description A fall of potential, its places in the job's length: the current probe, then each reading's place and ohms.
+         */
+        FallBody: {
+            /** Far */
+            far: number;
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+        };
+        /**
+         * FallCurve
+         * @description A curve judged: ohms at 61.8 % of the way (None where it is not to be judged), by the slope method (None where
+         *     the slope is outside it), where it is level (shares of the way), how far readings scatter about the curve (share),
+         *     the curve's own ohms at 25 places from ``NEAR`` to ``FAR``, why it is not to be judged.
+         */
+        FallCurve: {
+            /** Ohms */
+            ohms: number | null;
+            /** Slope Ohms */
+            slope_ohms: number | null;
+            /** Slope At */
+            slope_at: number | null;
+            /** Level */
+            level: [
+                number,
+                number
+            ] | null;
+            /** Scatter */
+            scatter: number;
+            /** Curve */
+            curve: [
+                number,
+                number
+            ][];
+            /**
+             * Trouble
+             * @enum {string}
+             */
+            trouble: "" | "few" | "no-middle" | "scatter" | "no-plateau";
+        };
+        /**
+         * FallTest
+         * @description A fall of potential: the current probe so far off (m), and the potential probe's places (m) with what was read
+         *     there (ohm).
+         */
+        FallTest: {
+            /** Far M */
+            far_m: number;
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+        };
+        /**
+         * Judged
+         * @description A reading judged: its value (a fall of potential's from its curve; None where that is not to be judged), what was
+         *     expected with its working, the band it should lie in (None: open that way), and how it lies.
+         */
+        Judged: {
+            /** Number */
+            number: number;
+            /** Value */
+            value: number | null;
+            expected: components["schemas"]["Figure"] | null;
+            /** Low */
+            low: number | null;
+            /** High */
+            high: number | null;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "as-expected" | "off" | "far" | "none";
+            /** @default null */
+            curve: components["schemas"]["FallCurve"] | null;
+        };
+        /**
+         * Measured
+         * @description One reading: its number, what was read at which part of which thing, its value in the unit of its kind (None: a
+         *     fall of potential, judged from its points), what ran, the current a device was tried at (mA), with what and how far
+         *     that is to be trusted, weather and soil, by whom and when (as ISO says it), photo, note, and the number of the
+         *     reading that it corrects.
+         */
+        Measured: {
+            /** Number */
+            number: number;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "amps" | "volts" | "continuity" | "electrode" | "loop" | "insulation" | "torque" | "trip-time" | "trip-current";
+            /** At */
+            at: string;
+            /** Part */
+            part: string;
+            /** Value */
+            value: number | null;
+            /** By */
+            by: string;
+            /** On */
+            on: string;
+            /** @default null */
+            fall: components["schemas"]["FallTest"] | null;
+            /**
+             * @default {
+             *       "share": 1,
+             *       "extra_a": 0,
+             *       "extra_at": null
+             *     }
+             */
+            ran: components["schemas"]["Conditions"];
+            /**
+             * Tried Ma
+             * @default null
+             */
+            tried_ma: number | null;
+            /**
+             * Instrument
+             * @default
+             */
+            instrument: string;
+            /**
+             * Calibrated
+             * @default
+             */
+            calibrated: string;
+            /**
+             * Weather
+             * @default
+             */
+            weather: string;
+            /**
+             * Soil
+             * @default
+             */
+            soil: string;
+            /**
+             * Soil C
+             * @default null
+             */
+            soil_c: number | null;
+            /**
+             * Photo
+             * @default null
+             */
+            photo: number | null;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Corrects
+             * @default null
+             */
+            corrects: number | null;
+        };
+        /**
+         * NextAnswer
+         * @description What to read next, in words, and the two suspects that it tells apart.
+         */
+        NextAnswer: {
+            /** What */
+            what: string;
+            /** At */
+            at: string;
+            /** Part */
+            part: string;
+            /** Words */
+            words: string;
+            /** Tells */
+            tells: [
+                string,
+                string
+            ];
+        };
+        /**
+         * Readable
+         * @description What can be read at which part of which thing (its id), in words, in which unit.
+         */
+        Readable: {
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "amps" | "volts" | "continuity" | "electrode" | "loop" | "insulation" | "torque" | "trip-time" | "trip-current";
+            /** At */
+            at: string;
+            /** Part */
+            part: string;
+            /** Words */
+            words: string;
+            /** Unit */
+            unit: string;
+        };
+        /**
+         * ReadingEntry
+         * @description A reading in words, judged; ``standing`` says that none corrects it. Lengths in the job's; its curve drawn, where
+         *     it has one.
+         */
+        ReadingEntry: {
+            measured: components["schemas"]["Measured"];
+            /** Words */
+            words: string;
+            /** Unit */
+            unit: string;
+            /** Standing */
+            standing: boolean;
+            judged: components["schemas"]["Judged"];
+            fall: components["schemas"]["FallBody"] | null;
+            drawn: components["schemas"]["DrawnSheet"] | null;
+        };
+        /**
+         * SuspectAnswer
+         * @description A suspect: its key, what it is and does, the section, its chance (0 to 1), what it would have read at each
+         *     reading in their order, its own words for what no reading tells it from, and where it is (ids).
+         */
+        SuspectAnswer: {
+            /** Key */
+            key: string;
+            /** Title */
+            title: string;
+            /** Does */
+            does: string;
+            /** Section */
+            section: string;
+            /** Chance */
+            chance: number;
+            /** Would Read */
+            would_read: number[];
+            /** Alike */
+            alike: string[];
+            /** At */
+            at: string[];
+        };
+        /**
+         * ReadingsRequest
+         * @description A job as it stands on the desk, the id that it is stored under (None: not yet), and the round of practice that is
+         *     asked for (empty: the real property).
+         */
+        ReadingsRequest: {
+            job: components["schemas"]["Job"];
+            /**
+             * Job Id
+             * @default null
+             */
+            job_id: string | null;
+            /**
+             * Practice
+             * @default
+             */
+            practice: string;
+        };
+        /**
+         * ReadingKept
+         * @description The number of a reading that is kept.
+         */
+        ReadingKept: {
+            /** Number */
+            number: number;
+        };
+        /**
+         * ReadingBody
+         * @description A reading as it was taken. Its value in the unit of what was read; none for a fall of potential.
+         */
+        ReadingBody: {
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "amps" | "volts" | "continuity" | "electrode" | "loop" | "insulation" | "torque" | "trip-time" | "trip-current";
+            /** At */
+            at: string;
+            /** Part */
+            part: string;
+            /**
+             * Value
+             * @default null
+             */
+            value: number | null;
+            /** By */
+            by: string;
+            /**
+             * On
+             * Format: date-time
+             */
+            on: string;
+            /** @default null */
+            fall: components["schemas"]["FallBody"] | null;
+            /**
+             * Share
+             * @default 1
+             */
+            share: number;
+            /**
+             * Extra A
+             * @default 0
+             */
+            extra_a: number;
+            /**
+             * Extra At
+             * @default null
+             */
+            extra_at: string | null;
+            /**
+             * Tried Ma
+             * @default null
+             */
+            tried_ma: number | null;
+            /**
+             * Instrument
+             * @default
+             */
+            instrument: string;
+            /**
+             * Calibrated
+             * @default null
+             */
+            calibrated: string | null;
+            /**
+             * Weather
+             * @default
+             * @enum {string}
+             */
+            weather: "" | "dry" | "rain" | "frost" | "thaw";
+            /**
+             * Soil
+             * @default
+             * @enum {string}
+             */
+            soil: "" | "dry" | "damp" | "wet" | "frozen";
+            /**
+             * Soil C
+             * @default null
+             */
+            soil_c: number | null;
+            /**
+             * Photo
+             * @default null
+             */
+            photo: number | null;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Corrects
+             * @default null
+             */
+            corrects: number | null;
+        };
+        /**
+         * ReadingsKept
+         * @description How many readings of a file were kept, and the lines that were not, each with its reason.
+         */
+        ReadingsKept: {
+            /** Kept */
+            kept: number;
+            /** Broken */
+            broken: components["schemas"]["BrokenRow"][];
+        };
+        /**
+         * BrokenRow
+         * @description A row that was not counted: its line in the file, and why.
+         */
+        BrokenRow: {
+            /** Line */
+            line: number;
+            /** Words */
+            words: string;
+        };
+        /**
          * RecordingNews
          * @description One line of the answer: how far reading has come, then the recording or what is wrong with the file.
          */
@@ -6767,16 +7200,6 @@ export interface components {
              * @default null
              */
             trouble: string | null;
-        };
-        /**
-         * BrokenRow
-         * @description A row that was not counted: its line in the file, and why.
-         */
-        BrokenRow: {
-            /** Line */
-            line: number;
-            /** Words */
-            words: string;
         };
         /**
          * DayPeak
@@ -11110,7 +11533,7 @@ export interface operations {
             header?: never;
             path: {
                 job_id: string;
-                sheet: "cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation" | "days";
+                sheet: "cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation" | "days" | "tests" | "curves" | "torque";
             };
             cookie?: never;
         };
@@ -11196,7 +11619,7 @@ export interface operations {
             header?: never;
             path: {
                 job_id: string;
-                sheet: "cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation" | "days";
+                sheet: "cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation" | "days" | "tests" | "curves" | "torque";
             };
             cookie?: never;
         };
@@ -11284,7 +11707,7 @@ export interface operations {
             header?: never;
             path: {
                 job_id: string;
-                sheet: "cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation" | "days";
+                sheet: "cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation" | "days" | "tests" | "curves" | "torque";
             };
             cookie?: never;
         };
@@ -11372,7 +11795,7 @@ export interface operations {
             header?: never;
             path: {
                 job_id: string;
-                sheet: "cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation" | "days";
+                sheet: "cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation" | "days" | "tests" | "curves" | "torque";
             };
             cookie?: never;
         };
@@ -12169,6 +12592,362 @@ export interface operations {
                 };
                 content: {
                     "application/pdf": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    readings_the_readings_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadingsRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadingsReply"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    readings_keep__job_id__post: {
+        parameters: {
+            query?: {
+                practice?: string;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadingBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadingKept"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    readings_keep_csv__job_id__csv_post: {
+        parameters: {
+            query?: {
+                practice?: string;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "text/csv": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadingsKept"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    readings_readings_csv__job_id__readings_csv_get: {
+        parameters: {
+            query?: {
+                practice?: string;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
                 };
             };
             /** @description Bad Request */

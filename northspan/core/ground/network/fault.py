@@ -9,7 +9,7 @@ from northspan.core.ground.found import Wired
 from northspan.core.ground.modes import Mode, has_neutral
 from northspan.core.ground.network.nodes import node
 from northspan.core.job.run import Run
-from northspan.core.physics.nodal import EARTH, ImpedanceNetwork, State
+from northspan.core.physics.network.nodal import EARTH, ImpedanceNetwork, State
 from northspan.core.property.sized_run import SizedRun
 from northspan.core.property.topology import Network
 from northspan.core.run.systems import SYSTEMS

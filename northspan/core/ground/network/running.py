@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from northspan.core.ground.modes import Mode
 from northspan.core.ground.network.nodes import node
 from northspan.core.job.job import Station
-from northspan.core.physics.nodal import Branch
+from northspan.core.physics.network.nodal import Branch
 from northspan.core.property.sized_run import SizedRun
 from northspan.core.property.topology import Network
 from northspan.core.run.systems import SYSTEMS

@@ -6,7 +6,7 @@ import math
 from northspan.core.ground.network.nodes import node
 from northspan.core.job.job import Generator, Station, UtilitySource
 from northspan.core.job.run import Run
-from northspan.core.physics.nodal import Branch, Coupling
+from northspan.core.physics.network.nodal import Branch, Coupling
 from northspan.core.physics.transformer import series_ohms
 from northspan.core.property.topology import Network
 from northspan.core.run.systems import SYSTEMS

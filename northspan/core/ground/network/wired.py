@@ -16,7 +16,7 @@ from northspan.core.ground.places import landing_station
 from northspan.core.job.job import Job
 from northspan.core.job.run import Run
 from northspan.core.physics.line import Line
-from northspan.core.physics.nodal import EARTH, Branch, Coupling, ImpedanceNetwork
+from northspan.core.physics.network.nodal import EARTH, Branch, Coupling, ImpedanceNetwork
 from northspan.core.physics.raceway.steel import raceway_ohms
 from northspan.core.property.sized_run import SizedRun
 from northspan.core.property.topology import Network

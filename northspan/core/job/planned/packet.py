@@ -8,7 +8,7 @@ from northspan.core.job.part import AtMost, Id, Note, Part
 
 SheetName = Literal[
     "cover", "one-line", "site-plan", "riser", "loads", "panels", "ground", "pull", "boxes", "findings", "inspection",
-    "materials", "calculation", "days",
+    "materials", "calculation", "days", "tests", "curves", "torque",
 ]  # fmt: skip
 Paper = Literal["letter", "a4"]
 
@@ -35,10 +35,10 @@ class PacketPlan(Part):
     """The packet as it was put together."""
 
     paper: Paper = "letter"
-    left_out: Annotated[tuple[SheetName, ...], AtMost(14)] = Field(
+    left_out: Annotated[tuple[SheetName, ...], AtMost(17)] = Field(
         ("materials", "calculation"), description="sheets that do not go out with the set"
     )
-    turned: Annotated[tuple[SheetName, ...], AtMost(14)] = Field(
+    turned: Annotated[tuple[SheetName, ...], AtMost(17)] = Field(
         (), description="sheets that are set the other way than usual: upright for across, across for upright"
     )
     nudges: Annotated[tuple[Nudge, ...], AtMost(600)] = ()

@@ -13,7 +13,7 @@ from northspan.core.ground.network.wired import BOND_OHM
 from northspan.core.ground.ohms import rods_by_thumb
 from northspan.core.ground.soils import place_soil
 from northspan.core.job.run import Run
-from northspan.core.physics.nodal import EARTH, Branch, ImpedanceNetwork, State
+from northspan.core.physics.network.nodal import EARTH, Branch, ImpedanceNetwork, State
 from northspan.core.run.systems import SYSTEMS
 from northspan.core.units import FOOT_M
 from northspan.core.working import Figure, Step, number

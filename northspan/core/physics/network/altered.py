@@ -11,7 +11,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from northspan.core.physics.nodal import EARTH, ImpedanceNetwork
+from northspan.core.physics.network.nodal import EARTH, ImpedanceNetwork
 
 Complex = NDArray[np.complex128]
 Places = NDArray[np.intp]
@@ -32,7 +32,7 @@ class Whole:
     def altered(self, more: Sequence[More] = ()) -> "Altered":
         """With so much more conductance between pairs of nodes, each told by its place.
 
-        >>> from northspan.core.physics.nodal import Branch
+        >>> from northspan.core.physics.network.nodal import Branch
         >>> loop = Whole(ImpedanceNetwork((Branch("source", EARTH, "a", 1.0, 12.0), Branch("load", "a", EARTH, 5.0))))
         >>> a, earth = loop.place["a"], loop.place[EARTH]
         >>> heavier = loop.altered([(a, earth, 1 / 2.5 - 1 / 5)])
@@ -61,7 +61,7 @@ class Altered:
     def between(self, starts: Places, ends: Places) -> Complex:
         """What an ohmmeter finds between pairs of nodes (ohm), told by their places: Zii + Zjj - Zij - Zji.
 
-        >>> from northspan.core.physics.nodal import Branch
+        >>> from northspan.core.physics.network.nodal import Branch
         >>> two = Whole(ImpedanceNetwork((Branch("one", "a", EARTH, 3.0), Branch("other", "b", EARTH, 4.0))))
         >>> a, b = (np.array([two.place[name]]) for name in "ab")
         >>> round(float(abs(two.altered().between(a, b)[0])), 3)

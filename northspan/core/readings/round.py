@@ -1,0 +1,37 @@
+"""The readings of a job with what was made of them: what goes on its sheets."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from northspan.core.property.prepared import Prepared
+from northspan.core.readings.finding import Finding, finding
+from northspan.core.readings.judge import Judged, MeterOf, judge
+from northspan.core.readings.measured import Measured, standing
+from northspan.core.solution import Solution
+
+
+@dataclass(frozen=True, slots=True)
+class Round:
+    """Readings, each judged, and what would explain them."""
+
+    readings: tuple[Measured, ...]
+    judged: tuple[Judged, ...]
+    finding: Finding
+
+    @property
+    def valid(self) -> tuple[tuple[Measured, Judged], ...]:
+        """Those that no later one corrects."""
+        kept = {each.number for each in standing(self.readings)}
+        return tuple(
+            (each, judged) for each, judged in zip(self.readings, self.judged, strict=True) if each.number in kept
+        )
+
+
+def round_of(ready: Prepared, solution: Solution, readings: Sequence[Measured], meter_of: MeterOf) -> Round | None:
+    """Readings of a job judged and explained; None where its book says nothing about readings."""
+    rules = ready.book.readings
+    if rules is None:
+        return None
+    taken = tuple(readings)
+    found = finding(ready.entered, ready.book.earthing.words, rules, standing(taken), meter_of)
+    return Round(taken, judge(ready, solution, rules, taken, meter_of), found)

@@ -1,0 +1,76 @@
+"""The test record and the torque record of a packet, and its electrode curves."""
+
+from collections.abc import Iterator, Mapping
+
+from northspan.core.job.job import Job
+from northspan.core.readings.judge import Judged, Verdict
+from northspan.core.readings.measured import UNITS, Measured
+from northspan.core.readings.round import Round
+from northspan.core.readings.saying import names, said
+from northspan.core.working import number
+from northspan.paper.drawing.shapes import Placed, moved
+from northspan.paper.readings.curve import fall_curve
+from northspan.paper.tables.section import Section
+
+VERDICTS: dict[Verdict, str] = {"as-expected": "as it should be", "off": "off", "far": "far off", "none": "not judged"}
+HEAD = ("No.", "What", "Expected", "Read", "", "With", "By, when", "Note")
+TORQUE_HEAD = ("No.", "Terminal", "Maker", "Read", "", "Wrench", "By, when", "Note")
+TALL, GAP = 62.0, 6.0
+# So many suspects are told on paper, and only those with this chance.
+MOST_SUSPECTS, LEAST_CHANCE = 4, 0.02
+
+
+def record_sections(job: Job, words: Mapping[str, str], taken: Round) -> Iterator[Section]:
+    """What was measured beside what it should be, and what would explain it."""
+    called = names(job)
+    rows = [_row(job, called, words, m, j) for m, j in taken.valid if m.what != "torque"]
+    if rows:
+        yield Section("What was measured", HEAD, tuple(rows))
+    far = any(j.verdict in ("off", "far") for m, j in taken.valid if m.number in taken.finding.readings)
+    likely = [s for s in taken.finding.suspects if s.chance >= LEAST_CHANCE][:MOST_SUSPECTS]
+    if far and likely:
+        told = tuple((s.title, f"{number(round(100.0 * s.chance))} %", s.does, s.section) for s in likely)
+        yield Section("What would explain it", ("", "Chance", "What it does", "Section"), told)
+
+
+def torque_sections(job: Job, words: Mapping[str, str], taken: Round) -> Iterator[Section]:
+    """What was tightened, with the maker's figure beside it."""
+    called = names(job)
+    rows = [_row(job, called, words, m, j) for m, j in taken.valid if m.what == "torque"]
+    if rows:
+        yield Section("Torque of terminals", TORQUE_HEAD, tuple(rows))
+
+
+def curves(job: Job, words: Mapping[str, str], taken: Round, across: float, down: float) -> list[list[Placed]]:
+    """Every fall of potential, one below the other, on pages of ``across`` by ``down`` (mm)."""
+    called = names(job)
+    pages: list[list[Placed]] = []
+    y = down
+    for measured, judged in taken.valid:
+        shapes = fall_curve(job, called.get(measured.at, measured.at), measured, judged, min(across, 180.0), TALL)
+        if not shapes:
+            continue
+        if y + TALL > down:
+            pages.append([])
+            y = 0.0
+        pages[-1] += moved(shapes, 0.0, y)
+        y += TALL + GAP
+    return pages
+
+
+def _row(
+    job: Job, called: Mapping[str, str], words: Mapping[str, str], measured: Measured, judged: Judged
+) -> tuple[str, ...]:
+    unit = UNITS[measured.what] or job.told.torque.sign
+    value = "" if judged.value is None else f"{number(_short(judged.value))} {unit}"
+    expected = judged.expected.value if judged.expected is not None else None
+    should = "" if not isinstance(expected, float) else f"{number(_short(expected))} {unit}"
+    instrument = f"{measured.instrument}{f', calibrated {measured.calibrated}' if measured.calibrated else ''}"
+    what = said(called, words, measured.what, measured.at, measured.part)
+    by = f"{measured.by}, {measured.on.replace('T', ' ')}"
+    return (str(measured.number), what, should, value, VERDICTS[judged.verdict], instrument, by, measured.note)
+
+
+def _short(value: float) -> float:
+    """Three figures that count."""
+    return float(f"{value:.3g}")
