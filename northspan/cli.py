@@ -38,7 +38,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
 def _parser(arguments: Sequence[str]) -> argparse.ArgumentParser:
     parser = _Parser(prog="northspan", description="Services, feeders and subpanels, sized with the working on show.")
     verbs = "demo | serve | solve | load | check | bonding | box | balance | cover | pull | cuts | outage | "
-    verbs += "least-cost | packet"
+    verbs += "least-cost | packet | instrument"
     commands = parser.add_subparsers(required=True, metavar=verbs)
     for name, words in (("demo", "start with the demo jobs"), ("serve", "start the application")):
         server = commands.add_parser(name, help=words)
@@ -66,6 +66,12 @@ def _parser(arguments: Sequence[str]) -> argparse.ArgumentParser:
     )
     least.add_argument("--json", action="store_true", help="print it as JSON")
     least.set_defaults(command="least_cost")
+    meters = commands.add_parser("instrument", help="a simulated instrument of a job behind a local port")
+    meters.add_argument("kind", help="such as clamp, voltmeter, earth or utility")
+    meters.add_argument("job", help="a job file, or - for standard input")
+    meters.add_argument("--port", type=_port, default=0, help="(default: a free one, which is printed)")
+    meters.add_argument("--practice", default="", metavar="WORDS", help="plant a fault, the same for the same words")
+    meters.set_defaults(command="instrument")
     papers = commands.add_parser("packet", help="write the sheets of a job as PDF, SVG, DXF and CSV")
     papers.add_argument("job", help="a job file, or - for standard input")
     papers.add_argument("--out", required=True, metavar="DIR", help="the folder that they are written to")

@@ -14,7 +14,7 @@ from northspan.core.run.question import Metal
 from northspan.core.run.rung import Ladder
 from northspan.core.working import Figure, Level, NamedFigure, by_key, figure_of
 
-StepName = Literal["walk", "loads", "span", "ground", "panels", "pull", "day", "packet", "what-if", "rules"]
+StepName = Literal["walk", "loads", "span", "ground", "panels", "pull", "day", "test", "packet", "what-if", "rules"]
 
 
 @dataclass(frozen=True, slots=True)

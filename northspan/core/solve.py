@@ -53,7 +53,8 @@ def solution(ready: Prepared) -> Solution:
     findings = [*_run_findings(book, sized), *book.findings.job_findings(book, view)]
     findings.sort(key=lambda f: LEVELS.index(f.level))
     runs = tuple(_run_answer(book, view, sized[run.id]) for run in job.runs)
-    todo = next_steps(job, net, places, findings, book.panels is not None, book.pulls is not None)
+    rooms = (book.panels is not None, book.pulls is not None, book.readings is not None)
+    todo = next_steps(job, net, places, findings, *rooms)
     opened = tuple(panel_answer(book, each) for each in panels.values())
     unrolled = tuple(pull_answer(book, each, job.told) for each in pulls.values())
     return Solution(

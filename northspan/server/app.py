@@ -26,12 +26,22 @@ from northspan.server.packet.inspection import inspection
 from northspan.server.packet.views import packet
 from northspan.server.pages import serve_pages
 from northspan.server.panels.views import panels
+from northspan.server.readings.instruments import instruments
 from northspan.server.readings.views import readings
 from northspan.server.replies import HANDLERS, on_bad_request, refuse
 from northspan.server.solutions import Solutions
 from northspan.server.solving import solving
 from northspan.server.told import told
-from northspan.server.wiring import ISSUES_KEY, LOOKS_KEY, PLANS_KEY, READINGS_KEY, SHOP_KEY, SOLUTIONS_KEY, STORE_KEY
+from northspan.server.wiring import (
+    INSTRUMENTS_FOLDER,
+    ISSUES_KEY,
+    LOOKS_KEY,
+    PLANS_KEY,
+    READINGS_KEY,
+    SHOP_KEY,
+    SOLUTIONS_KEY,
+    STORE_KEY,
+)
 from northspan.server.workings import workings
 from northspan.store.database import open_database
 from northspan.store.issue_store import IssueStore
@@ -58,11 +68,16 @@ CONTENT_SECURITY_POLICY = "; ".join(
 
 
 def create_app(
-    database_url: str, *, with_demo: bool = False, front_end: Path = FRONT_END, hosts: list[str] | None = None
+    database_url: str,
+    *,
+    with_demo: bool = False,
+    front_end: Path = FRONT_END,
+    hosts: list[str] | None = None,
+    instruments_folder: Path | None = None,
 ) -> OpenAPI:
     """Build the application on a database; ``with_demo`` loads the demo jobs that were never loaded before.
 
-    ``hosts`` are the names it answers to; None answers to any.
+    ``hosts`` are the names it answers to; None answers to any. ``instruments_folder`` is where instruments write files.
     """
     app = OpenAPI(
         __name__,
@@ -74,6 +89,7 @@ def create_app(
     )
     app.config["MAX_CONTENT_LENGTH"] = LARGEST_BYTES + 100_000
     app.config["OWN_HOSTS"] = hosts
+    app.config[INSTRUMENTS_FOLDER] = instruments_folder
     engine = open_database(database_url)
     solved = Solutions()
     store = JobStore(engine, prove=solved.of)
@@ -97,6 +113,7 @@ def create_app(
         demos,
         files,
         inspection,
+        instruments,
         packet,
         panels,
         readings,

@@ -16,6 +16,7 @@ from northspan.store.trouble import DatabaseTrouble
 
 LOOPBACK = ["127.0.0.1", "localhost", "::1"]
 DEFAULT_DATABASE = Path("var") / "northspan.sqlite"
+INSTRUMENTS = Path("var") / "instruments"
 LONGEST_FAREWELL_S = 15.0
 _PORTS = {
     errno.EADDRINUSE: "is taken: another program, or another North Span, listens there. Choose one with --port",
@@ -41,7 +42,8 @@ def run(host: str, port: int, database: str | None, *, demo: bool, insecure: boo
     url = database or f"sqlite:///{DEFAULT_DATABASE.absolute()}"
     try:
         # A loopback server answers to its own names only, so that no outside name can be pointed at it.
-        app = create_app(url, with_demo=demo, hosts=[*LOOPBACK, host] if loopback else None)
+        names = [*LOOPBACK, host] if loopback else None
+        app = create_app(url, with_demo=demo, hosts=names, instruments_folder=INSTRUMENTS)
     except DatabaseTrouble as trouble:
         raise StartTrouble(str(trouble)) from trouble
     address = f"[{host}]:{port}" if ":" in host else f"{host}:{port}"

@@ -23,6 +23,8 @@ ISSUES_KEY = "northspan.issue_store"
 LOOKS_KEY = "northspan.look_store"
 PLANS_KEY = "northspan.plans"
 READINGS_KEY = "northspan.reading_store"
+# In the application's configuration: the folder in which instruments write their files, None for none.
+INSTRUMENTS_FOLDER = "INSTRUMENTS_FOLDER"
 
 
 def job_store() -> JobStore:

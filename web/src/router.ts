@@ -18,6 +18,7 @@ export const router = createRouter({
     { path: '/jobs/:id/pull', name: 'pull', component: () => import('@/steps/pull/PullPage.vue'), props: true },
     { path: '/jobs/:id/pull/buy', name: 'buy', component: () => import('@/steps/pull/BuyPage.vue'), props: true, meta: { step: 'pull' } },
     { path: '/jobs/:id/day', name: 'day', component: () => import('@/steps/day/DayPage.vue'), props: true },
+    { path: '/jobs/:id/test', name: 'test', component: () => import('@/steps/test/TestPage.vue'), props: true },
     { path: '/jobs/:id/packet', name: 'packet', component: () => import('@/steps/packet/PacketPage.vue'), props: true },
     { path: '/jobs/:id/packet/inspection', name: 'inspection', component: () => import('@/steps/packet/InspectionPage.vue'), props: true, meta: { step: 'packet' } },
     { path: '/jobs/:id/what-if', name: 'what-if', component: () => import('@/steps/whatif/WhatIfPage.vue'), props: true },

@@ -9,13 +9,20 @@ from northspan.core.solution import Finding, NextStep, StepName
 from northspan.core.working import Level
 
 MUST: tuple[Level, ...] = ("danger", "violation")
+TEST_WORDS = "Write down what the meter reads: it is held against this job at once."
 
 
 def next_steps(
-    job: Job, net: Network, loads: Sequence[PlaceLoad], findings: Sequence[Finding], panels: bool, pulls: bool
+    job: Job,
+    net: Network,
+    loads: Sequence[PlaceLoad],
+    findings: Sequence[Finding],
+    panels: bool,
+    pulls: bool,
+    readings: bool,
 ) -> tuple[NextStep, ...]:
-    """A line for every step, in the order of the job; for Panels and Pull only where the code book judges
-    ``panels`` and ``pulls``.
+    """A line for every step, in the order of the job; for Panels, Pull and Test only where the code book judges
+    ``panels``, ``pulls`` and ``readings``.
     """
     grounding = [f for f in findings if f.place is not None]
     covers_off = [f for f in findings if f.panel is not None]
@@ -39,6 +46,7 @@ def next_steps(
             else ()
         ),
         _line("day", None, "Say who is there and when; the plan orders the work so that it is dark the shortest."),
+        *((_line("test", None, TEST_WORDS),) if readings else ()),
         _line("packet", next(_packet(findings), None), "Nothing that must be mended is open: hand over the sheets."),
         _line("what-if", variants, "Take the column that you build; it becomes the job."),
         _line("rules", None, "Choose how this shop and its inspector read the rules; everything follows at once."),

@@ -8,10 +8,9 @@ import numpy as np
 
 from northspan.core.job.job import Job
 from northspan.core.readings.explain import Explained, Taken, explain
-from northspan.core.readings.judge import MeterOf
 from northspan.core.readings.measured import Conditions, Measured, ReadingRules
 from northspan.core.readings.meter import Edit, Floats
-from northspan.core.readings.of_job import Metered
+from northspan.core.readings.of_job import Metered, MeteredOf
 from northspan.core.readings.saying import names, said
 from northspan.core.readings.spot import Spot, accuracy
 from northspan.core.readings.suspects import Suspect
@@ -50,7 +49,7 @@ class NextAnswer:
 
 
 @dataclass(frozen=True, slots=True)
-class Finding:
+class Explanation:
     """The numbers of the readings that were explained, every suspect with the likeliest first, what to read next."""
 
     readings: tuple[int, ...]
@@ -73,8 +72,8 @@ class _Together:
 
 
 def finding(
-    job: Job, words: Mapping[str, str], rules: ReadingRules, readings: Iterable[Measured], meter_of: MeterOf
-) -> Finding:
+    job: Job, words: Mapping[str, str], rules: ReadingRules, readings: Iterable[Measured], meter_of: MeteredOf
+) -> Explanation:
     """What would explain the readings that the network answers for; ``words`` are the book's."""
     told = [each for each in readings if each.what in READ_BY_NETWORK and each.value is not None]
     loads = list(dict.fromkeys([*(each.ran for each in told), *([] if told else [Conditions()])]))
@@ -101,22 +100,26 @@ def finding(
         for e in explained
     )  # fmt: skip
     if following is None:
-        return Finding(tuple(numbers), answers, None)
+        return Explanation(tuple(numbers), answers, None)
     spot = together.spots[following.spot]
     asked = said(called, words, spot.quantity, spot.at, spot.part)
     tells = (title(following.tells[0]), title(following.tells[1]))
-    return Finding(tuple(numbers), answers, NextAnswer(spot.quantity, spot.at, spot.part, asked, tells))
+    return Explanation(tuple(numbers), answers, NextAnswer(spot.quantity, spot.at, spot.part, asked, tells))
+
+
+def suspect_title(job: Job, rules: ReadingRules, suspect: Suspect, ohms: float | None) -> str:
+    """A suspect in words, by the names of the job."""
+    return _title(names(job), rules, suspect, ohms)
+
+
+def _title(called: Mapping[str, str], rules: ReadingRules, suspect: Suspect, ohms: float | None) -> str:
+    places = [_where(called, suspect, at) for at in suspect.at]
+    return rules.suspect(suspect.kind).title.format(*places, how=_how(ohms))
 
 
 def _titles(called: Mapping[str, str], rules: ReadingRules, explained: Sequence[Explained]) -> Callable[[str], str]:
     by_key = {e.suspect.key: e for e in explained}
-
-    def title(key: str) -> str:
-        each = by_key[key]
-        places = [_where(called, each.suspect, at) for at in each.suspect.at]
-        return rules.suspect(each.suspect.kind).title.format(*places, how=_how(each.ohms))
-
-    return title
+    return lambda key: _title(called, rules, by_key[key].suspect, by_key[key].ohms)
 
 
 def _where(called: Mapping[str, str], suspect: Suspect, at: str) -> str:

@@ -1,19 +1,17 @@
 """Every reading held at once against what the job says it should be."""
 
-from collections.abc import Callable, Iterable
+from collections.abc import Iterable
 from dataclasses import dataclass
 from typing import Literal
 
-import numpy as np
-
 from northspan.core.ground.answer import PlaceGround
 from northspan.core.physics.earth.fall import FallCurve, judge_fall
-from northspan.core.physics.network.altered import Whole
-from northspan.core.physics.network.nodal import EARTH
 from northspan.core.property.prepared import Prepared
+from northspan.core.readings.loops import loop_ohms
 from northspan.core.readings.measured import Conditions, Limit, Measured, ReadingRules
-from northspan.core.readings.of_job import Metered
+from northspan.core.readings.of_job import Metered, MeteredOf
 from northspan.core.readings.spot import Accuracy, accuracy
+from northspan.core.readings.torque import maker_torque
 from northspan.core.solution import Solution
 from northspan.core.working import Figure, Step, number
 
@@ -40,11 +38,8 @@ class Judged:
     curve: FallCurve | None = None
 
 
-MeterOf = Callable[[Conditions], Metered]
-
-
 def judge(
-    ready: Prepared, solution: Solution, rules: ReadingRules, readings: Iterable[Measured], meter_of: MeterOf
+    ready: Prepared, solution: Solution, rules: ReadingRules, readings: Iterable[Measured], meter_of: MeteredOf
 ) -> tuple[Judged, ...]:
     """Every reading of a job judged, in the order in which they come. ``meter_of`` gives the property under a load."""
     places = {p.place: p for p in solution.ground.places}
@@ -52,7 +47,7 @@ def judge(
 
 
 def _judged(
-    ready: Prepared, places: dict[str, PlaceGround], rules: ReadingRules, each: Measured, meter_of: MeterOf
+    ready: Prepared, places: dict[str, PlaceGround], rules: ReadingRules, each: Measured, meter_of: MeteredOf
 ) -> Judged:
     if each.what in ("amps", "volts", "continuity"):
         return _by_network(each, meter_of(each.ran))
@@ -128,14 +123,10 @@ def _in_band(
 
 def _by_loop(each: Measured, metered: Metered) -> Judged:
     """What a clamp on an electrode's wire measures: the electrode in series with all that leads back to the earth."""
-    network = metered.there.network
-    branch = network.branch(f"earth {each.at}")
-    if branch is None or each.value is None:
+    found = loop_ohms(metered, each.at)
+    if found is None or each.value is None:
         return Judged(each.number, each.value, None, None, None, "none")
-    rest = Whole(network.without(branch.name))
-    at, earth = rest.place[branch.start], rest.place[EARTH]
-    back = abs(complex(rest.altered().between(np.array([at]), np.array([earth]))[0]))
-    own = abs(branch.ohms)
+    own, back = found
     steps = (
         Step("The electrodes of this place", own, "ohm", "soil and electrodes"),
         Step("All that leads back beside them: neutral, the utility's earth, other places", back, "ohm", METHOD),
@@ -146,21 +137,12 @@ def _by_loop(each: Measured, metered: Metered) -> Judged:
 
 
 def _by_torque(ready: Prepared, rules: ReadingRules, each: Measured) -> Judged:
-    maker, asked = _maker_torque(ready, each), rules.limit(each.what, None)
+    maker, asked = maker_torque(ready.entered, each.at, each.part), rules.limit(each.what, None)
     if maker is None or asked is None or each.value is None:
         return Judged(each.number, each.value, None, None, None, "none")
     unit = ready.entered.told.torque.sign
     figure = Figure(maker, unit, (Step(asked.why, maker, unit, asked.section),))
     return _in_band(each.number, each.value, figure, maker * (1.0 - TORQUE_SHARE), maker * (1.0 + TORQUE_SHARE))
-
-
-def _maker_torque(ready: Prepared, each: Measured) -> float | None:
-    """The maker's torque of a terminal, in the job's unit: of the lug for those wires, else of the station's lugs."""
-    station = next((s for s in ready.entered.stations if s.id == each.at), None)
-    if station is None:
-        return None
-    lugs = station.panel.lugs if station.panel is not None else ()
-    return next((lug.torque for lug in lugs if lug.of == each.part and lug.torque is not None), station.gear.torque)
 
 
 def _by_limit(each: Measured, limit: Limit) -> Judged:

@@ -1,5 +1,6 @@
 """A job as its meters find it: under a load, in its normal supply, with all that could be wrong with it."""
 
+from collections.abc import Callable
 from dataclasses import dataclass
 
 from northspan.core.ground.found import Wired
@@ -21,6 +22,9 @@ class Metered:
     there: Wired
     meter: Meter
     suspected: tuple[Suspect, ...]
+
+
+MeteredOf = Callable[[Conditions], Metered]
 
 
 def metered(ready: Prepared, ran: Conditions) -> Metered:

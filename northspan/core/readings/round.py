@@ -4,9 +4,10 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from northspan.core.property.prepared import Prepared
-from northspan.core.readings.finding import Finding, finding
-from northspan.core.readings.judge import Judged, MeterOf, judge
+from northspan.core.readings.finding import Explanation, finding
+from northspan.core.readings.judge import Judged, judge
 from northspan.core.readings.measured import Measured, standing
+from northspan.core.readings.of_job import MeteredOf
 from northspan.core.solution import Solution
 
 
@@ -16,7 +17,7 @@ class Round:
 
     readings: tuple[Measured, ...]
     judged: tuple[Judged, ...]
-    finding: Finding
+    finding: Explanation
 
     @property
     def valid(self) -> tuple[tuple[Measured, Judged], ...]:
@@ -27,7 +28,7 @@ class Round:
         )
 
 
-def round_of(ready: Prepared, solution: Solution, readings: Sequence[Measured], meter_of: MeterOf) -> Round | None:
+def round_of(ready: Prepared, solution: Solution, readings: Sequence[Measured], meter_of: MeteredOf) -> Round | None:
     """Readings of a job judged and explained; None where its book says nothing about readings."""
     rules = ready.book.readings
     if rules is None:

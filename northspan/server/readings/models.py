@@ -7,7 +7,7 @@ from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 
 from northspan.core.job.job import Job
 from northspan.core.job.part import AtMost, Name
-from northspan.core.readings.finding import Finding
+from northspan.core.readings.finding import Explanation
 from northspan.core.readings.judge import Judged
 from northspan.core.readings.measured import Conditions, FallTest, Measured, What
 from northspan.core.readings.readable import Readable
@@ -99,7 +99,7 @@ class ReadingsReply(BaseModel):
 
     readings: list[ReadingEntry]
     many: int
-    finding: Finding | None
+    finding: Explanation | None
     readable: list[Readable]
 
 

@@ -12,7 +12,7 @@ from northspan.core.readings.round import Round, round_of
 from northspan.core.readings.saying import names as names_of
 from northspan.core.readings.saying import said
 from northspan.core.units import Units
-from northspan.paper.drawing.shapes import Drawing, Mark
+from northspan.paper.drawing.shapes import Drawing, Mark, moved
 from northspan.paper.readings.curve import fall_curve
 from northspan.paper.readings.rows import reading_sections
 from northspan.paper.tables.as_csv import as_csv
@@ -101,8 +101,13 @@ def _entries(solved: Solved, taken: Round, there: tuple[Readable, ...]) -> list[
     valid = {each.number for each, _ in taken.valid}
     found = []
     for each, judged in zip(taken.readings, taken.judged, strict=True):
-        shapes = fall_curve(solved.job, called.get(each.at, each.at), each, judged, *CURVE_MM)
-        curve = drawn(Drawing("Fall of potential", *CURVE_MM, tuple(s for s in shapes if not isinstance(s, Mark))))
+        room = (CURVE_MM[0] - 6.0, CURVE_MM[1] - 4.0)
+        shapes = fall_curve(solved.job, called.get(each.at, each.at), each, judged, *room)
+        curve = drawn(
+            Drawing(
+                "Fall of potential", *CURVE_MM, tuple(s for s in moved(shapes, 3.0, 2.0) if not isinstance(s, Mark))
+            )
+        )
         entry = ReadingEntry(
             measured=each, words=said(called, words, each.what, each.at, each.part),
             unit=units.get((each.what, each.at, each.part), ""), standing=each.number in valid, judged=judged,

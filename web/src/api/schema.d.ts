@@ -657,6 +657,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/instruments/measure": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put an instrument to something and read it. */
+        post: operations["instruments_measure_measure_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/desk": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Ask an outside desk. */
+        post: operations["instruments_desk_desk_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/practice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What was wrong in a round of practice. */
+        post: operations["instruments_practised_practice_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/packet": {
         parameters: {
             query?: never;
@@ -2195,14 +2246,60 @@ export interface components {
         };
         /**
          * Finding
-         * @description The numbers of the readings that were explained, every suspect with the likeliest first, what to read next.
+         * @description What is wrong or worth knowing: rule, level, place, one plain sentence, fixes where they are known.
+         *
+         *     ``panel`` is the station whose cover is off to see it, ``circuit`` one of its circuits; ``pull`` the run whose route
+         *     is unrolled to see it.
          */
         Finding: {
-            /** Readings */
-            readings: number[];
-            /** Suspects */
-            suspects: components["schemas"]["SuspectAnswer"][];
-            next: components["schemas"]["NextAnswer"] | null;
+            /** Rule */
+            rule: string;
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "danger" | "violation" | "house" | "advice" | "note";
+            /** Section */
+            section: string;
+            /** Title */
+            title: string;
+            /** Words */
+            words: string;
+            /**
+             * Run
+             * @default null
+             */
+            run: string | null;
+            /**
+             * Station
+             * @default null
+             */
+            station: string | null;
+            /**
+             * Place
+             * @default null
+             */
+            place: string | null;
+            /**
+             * Panel
+             * @default null
+             */
+            panel: string | null;
+            /**
+             * Circuit
+             * @default null
+             */
+            circuit: string | null;
+            /**
+             * Pull
+             * @default null
+             */
+            pull: string | null;
+            /**
+             * Fixes
+             * @default []
+             */
+            fixes: components["schemas"]["Fix"][];
         };
         /**
          * FindingAnswer
@@ -3173,7 +3270,7 @@ export interface components {
              * Step
              * @enum {string}
              */
-            step: "walk" | "loads" | "span" | "ground" | "panels" | "pull" | "day" | "packet" | "what-if" | "rules";
+            step: "walk" | "loads" | "span" | "ground" | "panels" | "pull" | "day" | "test" | "packet" | "what-if" | "rules";
             /** Words */
             words: string;
             /** Done */
@@ -6377,6 +6474,153 @@ export interface components {
             watched: components["schemas"]["Watched"];
         };
         /**
+         * MeasureReply
+         * @description What the instrument shows: a figure with its unit, or a whole fall of potential; who it is.
+         */
+        MeasureReply: {
+            /** Name */
+            name: string;
+            /** Calibrated */
+            calibrated: string;
+            /** Value */
+            value: number | null;
+            /** Unit */
+            unit: string;
+            fall: components["schemas"]["FallBody"] | null;
+        };
+        /**
+         * FallBody
+         * @description A fall of potential, its places in the job's length: the current probe, then each reading's place and ohms.
+         */
+        FallBody: {
+            /** Far */
+            far: number;
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+        };
+        /**
+         * MeasureRequest
+         * @description What an instrument is put to, what runs meanwhile; ``far`` (job's length) is the current probe's place.
+         */
+        MeasureRequest: {
+            job: components["schemas"]["Job"];
+            /**
+             * Practice
+             * @default
+             */
+            practice: string;
+            /**
+             * @default {
+             *       "kind": "simulated",
+             *       "port": 0,
+             *       "file": ""
+             *     }
+             */
+            source: components["schemas"]["Source"];
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "amps" | "volts" | "continuity" | "electrode" | "loop" | "insulation" | "torque" | "trip-time" | "trip-current";
+            /** At */
+            at: string;
+            /** Part */
+            part: string;
+            /**
+             * Share
+             * @default 1
+             */
+            share: number;
+            /**
+             * Extra A
+             * @default 0
+             */
+            extra_a: number;
+            /**
+             * Extra At
+             * @default null
+             */
+            extra_at: string | null;
+            /**
+             * Tried Ma
+             * @default null
+             */
+            tried_ma: number | null;
+            /**
+             * Far
+             * @default null
+             */
+            far: number | null;
+        };
+        /**
+         * Source
+         * @description Where an instrument is: simulated here, on a local port, or a file in the folder of instruments.
+         */
+        Source: {
+            /**
+             * Kind
+             * @default simulated
+             * @enum {string}
+             */
+            kind: "simulated" | "port" | "file";
+            /**
+             * Port
+             * @default 0
+             */
+            port: number;
+            /**
+             * File
+             * @default
+             */
+            file: string;
+        };
+        /**
+         * DeskReply
+         * @description Who answers, and what.
+         */
+        DeskReply: {
+            /** Name */
+            name: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * DeskRequest
+         * @description What an outside desk is asked, in the words of its lines.
+         */
+        DeskRequest: {
+            job: components["schemas"]["Job"];
+            /**
+             * Desk
+             * @enum {string}
+             */
+            desk: "utility" | "inspectors" | "supply" | "logger";
+            /** Words */
+            words: string;
+        };
+        /**
+         * PracticeReply
+         * @description What was wrong: its key and its words; empty where the property had room for nothing.
+         */
+        PracticeReply: {
+            /** Key */
+            key: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * PracticeRequest
+         * @description A round of practice that is over.
+         */
+        PracticeRequest: {
+            job: components["schemas"]["Job"];
+            /** Practice */
+            practice: string;
+        };
+        /**
          * PacketReply
          * @description The packet: its sheets, the pages of the one that is looked at, its revision and the issues before, what changed
          *     since the last, the findings with their answers, the job in a line each.
@@ -6784,7 +7028,7 @@ export interface components {
             readings: components["schemas"]["ReadingEntry"][];
             /** Many */
             many: number;
-            finding: components["schemas"]["Finding"] | null;
+            finding: components["schemas"]["Explanation"] | null;
             /** Readable */
             readable: components["schemas"]["Readable"][];
         };
@@ -6810,17 +7054,15 @@ export interface components {
             extra_at: string | null;
         };
         /**
-         * FallBody
-         * @description A fall of potential, its places in the job's length: the current probe, then each reading's place and ohms.
+         * Explanation
+         * @description The numbers of the readings that were explained, every suspect with the likeliest first, what to read next.
          */
-        FallBody: {
-            /** Far */
-            far: number;
-            /** Points */
-            points: [
-                number,
-                number
-            ][];
+        Explanation: {
+            /** Readings */
+            readings: number[];
+            /** Suspects */
+            suspects: components["schemas"]["SuspectAnswer"][];
+            next: components["schemas"]["NextAnswer"] | null;
         };
         /**
          * FallCurve
@@ -11395,6 +11637,240 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    instruments_measure_measure_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeasureRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasureReply"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    instruments_desk_desk_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DeskRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeskReply"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    instruments_practised_practice_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PracticeRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeReply"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -4,7 +4,7 @@ import type { RouteLocationNormalizedLoaded } from 'vue-router'
 export interface Step {
   digit: string
   name: string
-  route: 'walk' | 'loads' | 'span' | 'ground' | 'panels' | 'pull' | 'day' | 'packet' | 'what-if' | 'rules'
+  route: 'walk' | 'loads' | 'span' | 'ground' | 'panels' | 'pull' | 'day' | 'test' | 'packet' | 'what-if' | 'rules'
 }
 
 /** The step that a page belongs to: its own, or the one that it is a part of. */
@@ -20,6 +20,7 @@ export const STEPS: Step[] = [
   { digit: '5', name: 'Panels', route: 'panels' },
   { digit: '6', name: 'Pull', route: 'pull' },
   { digit: '7', name: 'Day', route: 'day' },
+  { digit: '8', name: 'Test', route: 'test' },
   { digit: '9', name: 'Packet', route: 'packet' },
   { digit: '', name: 'What if', route: 'what-if' },
   { digit: '', name: 'House rules', route: 'rules' },

@@ -1,0 +1,48 @@
+"""An instrument that is reached: simulated here, behind a local port, or through a file that it writes."""
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from pathlib import Path
+
+from northspan.instruments.line import LONGEST, Instrument, InstrumentTrouble, answer, ask, understood
+
+
+@dataclass(frozen=True, slots=True)
+class Reached:
+    """Asks an instrument; what it says after ``ok``. ``name`` is what it calls itself, with its date of calibration."""
+
+    name: str
+    calibrated: str
+    ask: Callable[[str], str]
+
+
+def in_here(instrument: Instrument) -> Reached:
+    """A simulated one, without a wire between."""
+    return Reached(
+        instrument.name, instrument.calibrated, lambda line: understood(f"{answer(instrument, line)}\n".encode())
+    )
+
+
+def on_port(port: int) -> Reached:
+    """Whatever listens on a local port. Raises InstrumentTrouble."""
+    name, _, calibrated = ask(port, "who").partition("; calibrated ")
+    return Reached(name[:80], calibrated[:10], lambda line: ask(port, line))
+
+
+def in_file(folder: Path | None, name: str) -> Reached:
+    """One that writes lines to a file of a folder: the last whole one is what it shows. Raises InstrumentTrouble."""
+    if folder is None:
+        raise InstrumentTrouble("no folder is set in which instruments write their files")
+    return Reached(f"file {name}", "", lambda _: understood(_last_line(folder / f"{name}.txt")))
+
+
+def _last_line(path: Path) -> bytes:
+    try:
+        with path.open("rb") as file:
+            file.seek(0, 2)
+            file.seek(max(0, file.tell() - 2 * LONGEST))
+            lines = file.read(2 * LONGEST).split(b"\n")
+    except OSError:
+        raise InstrumentTrouble(f"there is no file {path.name}") from None
+    # What stands after the last end of line is still being written.
+    return lines[-2] + b"\n" if len(lines) > 1 else b""

@@ -1,0 +1,68 @@
+"""A clamp meter, a voltmeter and an ohmmeter on a simulated property."""
+
+import random
+from collections.abc import Mapping
+
+from northspan.core.readings.loops import loop_ohms
+from northspan.core.readings.measured import Conditions
+from northspan.core.readings.of_job import MeteredOf
+from northspan.core.readings.spot import accuracy
+from northspan.instruments.line import InstrumentTrouble, Shown
+from northspan.instruments.simulated.practice import Planted
+
+UNITS = {"amps": "A", "volts": "V", "continuity": "ohm"}
+# What shows on the last digit: a third of the floor that a reading is judged by.
+LAST_DIGIT = 0.3
+
+
+class SimulatedMeter:
+    """Reads the property as it is wired, with what is planted in it, each reading off by its own chance."""
+
+    calibrated = "2026-03-02"
+
+    def __init__(self, what: str, metered_of: MeteredOf, planted: Planted | None, chance: random.Random):
+        self.name = {"amps": "clamp", "volts": "voltmeter", "continuity": "ohmmeter"}[what] + ", simulated"
+        self._what, self._metered_of, self._planted, self._chance = what, metered_of, planted, chance
+
+    def read(self, what: tuple[str, ...], options: Mapping[str, str]) -> Shown:
+        """``amps RUN neutral``, with ``share=0.5``, ``extra=12``, ``at=STATION`` for what runs meanwhile."""
+        metered = self._metered_of(_conditions(options))
+        spot = metered.meter.at.get("/".join(what))
+        if spot is None or what[0] != self._what:
+            raise InstrumentTrouble(f"a {self.name.partition(',')[0]} cannot be put there")
+        edits = () if self._planted is None else self._planted.suspect.edits(self._planted.ohms)
+        true, near = float(metered.meter.read(edits)[spot]), accuracy(self._what)
+        read = true * (1.0 + near.instrument * self._chance.gauss(0.0, 1.0))
+        read += LAST_DIGIT * near.floor * self._chance.gauss(0.0, 1.0)
+        return Shown(max(0.0, round(read, 3)), UNITS[self._what])
+
+
+def _conditions(options: Mapping[str, str]) -> Conditions:
+    try:
+        extra = float(options.get("extra", "0"))
+        return Conditions(float(options.get("share", "1")), extra, options.get("at") if extra else None)
+    except ValueError:
+        raise InstrumentTrouble("share and extra are numbers") from None
+
+
+class SimulatedLoopTester:
+    """A clamp on an electrode's wire that drives its own current, and what trips devices and times them."""
+
+    name, calibrated = "loop and trip tester, simulated", "2026-02-16"
+
+    def __init__(self, metered_of: MeteredOf, chance: random.Random):
+        self._metered_of, self._chance = metered_of, chance
+
+    def read(self, what: tuple[str, ...], options: Mapping[str, str]) -> Shown:
+        """``loop PLACE clamp``, ``trip-time STATION CIRCUIT ma=30``, ``trip-current STATION CIRCUIT``."""
+        match what:
+            case ("loop", place, *_):
+                found = loop_ohms(self._metered_of(Conditions()), place)
+                if found is None:
+                    raise InstrumentTrouble("no electrode wire is there")
+                return Shown(round((found[0] + found[1]) * (1.0 + 0.02 * self._chance.gauss(0.0, 1.0)), 2), "ohm")
+            case ("trip-current", *_):
+                return Shown(round(self._chance.uniform(4.3, 5.7), 1), "mA")
+            case ("trip-time", *_):
+                return Shown(float(round(self._chance.uniform(15.0, 60.0))), "ms")
+        raise InstrumentTrouble("it reads loop, trip-time and trip-current")

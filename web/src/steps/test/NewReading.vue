@@ -1,0 +1,136 @@
+<script setup lang="ts">
+import { computed, ref, useTemplateRef, watch } from 'vue'
+
+import { Refused } from '@/api/client'
+import type { MeasureReply, Readable, ReadingBody, ReadingEntry } from '@/api/types'
+import InstrumentPanel from './InstrumentPanel.vue'
+import { useLooker } from '@/steps/packet/looker'
+
+/** A reading being written down: where, what, how much, what ran meanwhile, by whom. */
+const props = defineProps<{ practice: string; readable: readonly Readable[]; stations: readonly { id: string; name: string }[]; length: string; log: (body: ReadingBody) => Promise<void>; photo: (file: File) => Promise<number> }>()
+const wanted = defineModel<{ what: string; at: string; part: string } | null>('wanted', { required: true })
+const corrected = defineModel<ReadingEntry | null>('corrected', { required: true })
+
+const by = useLooker()
+const key = ref('')
+const value = ref('')
+const share = ref('100')
+const extra = ref('')
+const extraAt = ref('')
+const more = ref(false)
+const [instrument, calibrated, weather, soil, note, tried, far, points] = ['', '', '', '', '', '', '', ''].map((v) => ref(v))
+const busy = ref(false)
+const refusal = ref<Refused | null>(null)
+const file = useTemplateRef<HTMLInputElement>('file')
+const keyOf = (r: { what: string; at: string; part: string }) => `${r.what}|${r.at}|${r.part}`
+
+watch(wanted, (now) => now && (key.value = keyOf(now)))
+watch(corrected, (now) => {
+  if (now) key.value = keyOf(now.measured)
+})
+const groups = computed(() => {
+  const found = new Map<string, Readable[]>()
+  for (const each of props.readable) {
+    const [where] = each.words.split(': ')
+    found.set(where, [...(found.get(where) ?? []), each])
+  }
+  return [...found]
+})
+const spot = computed(() => props.readable.find((r) => keyOf(r) === key.value) ?? null)
+const byLoad = computed(() => spot.value !== null && ['amps', 'volts'].includes(spot.value.what))
+const falls = computed(() => spot.value?.what === 'electrode')
+const trips = computed(() => spot.value?.what.startsWith('trip') ?? false)
+const said = (pointer: string) => refusal.value?.at(pointer)
+
+/** "10 12.1" a line, or with a comma between: the probe's place, then what was read there. */
+const fall = computed(() => {
+  const read = points.value.split('\n').map((line) => line.trim().split(/[\s;,]+/).map(Number)).filter((p) => p.length === 2)
+  return far.value && read.length ? { far: Number(far.value.replace(',', '.')), points: read as [number, number][] } : null
+})
+
+function shown(told: MeasureReply) {
+  instrument.value = told.name
+  calibrated.value = told.calibrated
+  if (told.fall) {
+    far.value = String(told.fall.far)
+    points.value = told.fall.points.map((p) => p.join(' ')).join('\n')
+  } else value.value = String(told.value)
+}
+
+async function keep() {
+  refusal.value = null
+  if (!spot.value) return
+  busy.value = true
+  try {
+    const picture = file.value?.files?.[0]
+    const typed = value.value.trim().replace(',', '.')
+    await props.log({
+      what: spot.value.what, at: spot.value.at, part: spot.value.part, value: typed === '' ? null : (Number.isFinite(Number(typed)) ? Number(typed) : (typed as unknown as number)), by: by.value,
+      on: new Date().toLocaleString('sv-SE').replace(' ', 'T').slice(0, 16), fall: falls.value ? fall.value : null,
+      share: byLoad.value ? Number(share.value) / 100 : 1, extra_a: byLoad.value ? Number(extra.value || 0) : 0, extra_at: byLoad.value && extraAt.value ? extraAt.value : null,
+      tried_ma: tried.value ? Number(tried.value) : null, instrument: instrument.value, calibrated: calibrated.value || null, weather: weather.value as ReadingBody['weather'], soil: soil.value as ReadingBody['soil'],
+      soil_c: null, photo: picture ? await props.photo(picture) : null, note: note.value, corrects: corrected.value?.measured.number ?? null,
+    })
+    value.value = note.value = points.value = ''
+    if (file.value) file.value.value = ''
+    corrected.value = wanted.value = null
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error
+    refusal.value = error
+  } finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <form aria-label="New reading" @submit.prevent="keep">
+    <h2 class="cap">{{ corrected ? `Corrects no. ${corrected.measured.number}` : 'New reading' }}</h2>
+    <label class="narrow">Where, what
+      <select v-model="key" aria-label="Where, what" required>
+        <option value="" disabled>choose what is read</option>
+        <optgroup v-for="[where, parts] in groups" :key="where" :label="where"><option v-for="r in parts" :key="keyOf(r)" :value="keyOf(r)">{{ r.words.slice(where.length + 2) }}{{ r.what === 'continuity' ? ', continuity' : '' }}</option></optgroup>
+      </select>
+    </label>
+    <template v-if="falls">
+      <label class="narrow">Current probe at <span class="entry"><input v-model="far" class="mono" inputmode="decimal" aria-label="Current probe at" /><span class="mono">{{ length }}</span></span></label>
+      <label class="narrow">Potential probe at, read: one a line <textarea v-model="points" class="mono" rows="5" :placeholder="`10 12.4\n20 14.9`" aria-label="Potential probe at, read" /></label>
+      <p class="narrow quiet">Or only its result:</p>
+    </template>
+    <label class="narrow">Read <span class="entry"><input v-model="value" class="mono big" inputmode="decimal" aria-label="Read" :aria-invalid="!!said('/value')" /><span class="mono">{{ spot?.unit }}</span></span></label>
+    <label v-if="trips" class="narrow">Tried at <span class="entry"><input v-model="tried" class="mono" inputmode="decimal" aria-label="Tried at" /><span class="mono">mA</span></span></label>
+    <template v-if="byLoad">
+      <label class="narrow">What ran <span class="entry"><input v-model="share" class="mono" inputmode="decimal" aria-label="Share of the loads that ran" /><span class="mono">% of the loads</span></span></label>
+      <label class="narrow">and a test load of <span class="entry"><input v-model="extra" class="mono" inputmode="decimal" placeholder="0" aria-label="Test load" /><span class="mono">A on leg A at</span></span>
+        <select v-model="extraAt" aria-label="Test load at"><option value="">nowhere</option><option v-for="s in stations" :key="s.id" :value="s.id">{{ s.name }}</option></select>
+      </label>
+    </template>
+    <label class="narrow">By <input v-model="by" maxlength="80" autocomplete="name" aria-label="By" /></label>
+    <InstrumentPanel v-if="spot" :spot="spot" :practice="practice" :share="byLoad ? Number(share) / 100 : 1" :extra="byLoad ? Number(extra || 0) : 0" :extra-at="extraAt" :far="far ? Number(far.replace(',', '.')) : null" :tried="tried ? Number(tried) : null" @shown="shown" />
+    <button type="button" class="plain narrow quiet" :aria-expanded="more" @click="more = !more">{{ more ? 'Less' : 'Instrument, weather, photo, note' }}</button>
+    <template v-if="more">
+      <label class="narrow">Instrument <input v-model="instrument" maxlength="80" /></label>
+      <label class="narrow">Calibrated <input v-model="calibrated" type="date" /></label>
+      <label class="narrow">Ground <select v-model="soil"><option value="">not said</option><option v-for="s in ['dry', 'damp', 'wet', 'frozen']" :key="s">{{ s }}</option></select></label>
+      <label class="narrow">Weather <select v-model="weather"><option value="">not said</option><option v-for="s in ['dry', 'rain', 'frost', 'thaw']" :key="s">{{ s }}</option></select></label>
+      <label class="narrow">Photo <input ref="file" type="file" accept="image/jpeg,image/png" /></label>
+      <label class="narrow">Note <input v-model="note" maxlength="1000" /></label>
+    </template>
+    <p v-if="refusal" class="danger narrow" role="alert">{{ refusal.problems[0]?.pointer === '/by' ? 'By whom? ' : '' }}{{ refusal.problems[0]?.words ?? refusal.message }}</p>
+    <p class="acts"><button class="ink-button solid" :disabled="!spot || busy">Log it</button><button v-if="corrected" type="button" class="ink-button" @click="corrected = null">Not a correction</button></p>
+  </form>
+</template>
+
+<style scoped>
+form { margin-bottom: 16px; }
+label { display: block; margin: 5px 0; font-size: 15px; color: var(--quiet); }
+select, input, textarea { width: 100%; padding: 3px 6px; border: 1px solid var(--rule); background: none; color: var(--ink); font-size: 14px; }
+select { font-family: var(--narrow); font-size: 15px; }
+option, optgroup { background: var(--paper); color: var(--ink); }
+.entry { display: flex; align-items: baseline; gap: 6px; }
+.entry input { width: 90px; }
+.entry .mono:not(input) { font-size: 12.5px; white-space: nowrap; }
+.big { font-size: 20px; font-weight: 600; }
+.acts { display: flex; gap: 8px; margin: 8px 0; }
+p { margin: 3px 0; font-size: 15px; }
+</style>

@@ -1,0 +1,51 @@
+<script setup lang="ts">
+import { inject, ref } from 'vue'
+
+import { answered, api, Refused } from '@/api/client'
+import { deskKey, useDesk } from '@/stores/desk'
+
+/** Practice: a fault is planted in the simulated property, to be found with the meter; its readings stay apart. */
+const practice = defineModel<string>({ required: true })
+const desk = inject(deskKey, useDesk, true)
+const told = ref<string | null>(null)
+const trouble = ref('')
+
+function begin() {
+  told.value = null
+  practice.value = `round-${Date.now().toString(36)}`
+}
+function end() {
+  told.value = null
+  practice.value = ''
+}
+async function show() {
+  if (!desk.job) return
+  trouble.value = ''
+  try {
+    const found = await answered(api.POST('/api/instruments/practice', { body: { job: desk.job, practice: practice.value } }))
+    told.value = found.title || 'Nothing: this property has room for no fault that a meter sees'
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error
+    trouble.value = error.message
+  }
+}
+</script>
+
+<template>
+  <section aria-label="Practice">
+    <h2 class="cap">Practice</h2>
+    <template v-if="practice">
+      <p class="narrow"><b>Something is wrong in this house: find it with the simulated meter.</b> Readings of this round stay apart from the job's own.</p>
+      <p v-if="told" class="narrow" role="status">It is: <b>{{ told }}</b>.</p>
+      <p v-if="trouble" class="danger narrow" role="alert">{{ trouble }}</p>
+      <p class="acts"><button class="ink-button" @click="show">Show what it is</button><button class="ink-button" @click="begin">Another</button><button class="ink-button" @click="end">Back to the job</button></p>
+    </template>
+    <p v-else class="narrow">A fault is planted in the simulated property. <button class="ink-button" @click="begin">Plant one</button></p>
+  </section>
+</template>
+
+<style scoped>
+section { margin-bottom: 16px; }
+p { margin: 3px 0; font-size: 15px; }
+.acts { display: flex; flex-wrap: wrap; gap: 5px; margin-top: 6px; }
+</style>

@@ -1,0 +1,52 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import { measuredText } from './readings'
+import type { NextReading, ReadingEntry, ReadingFinding } from '@/api/types'
+
+/** What would explain the readings: a bar for every likely suspect, and what to read next to tell them apart. */
+const props = defineProps<{ finding: ReadingFinding; entries: readonly ReadingEntry[] }>()
+const emit = defineEmits<{ take: [next: NextReading] }>()
+const MOST = 5
+const LEAST = 0.005
+
+const explained = computed(() => props.finding.readings.map((n) => props.entries.find((e) => e.measured.number === n)))
+const likely = computed(() => props.finding.suspects.filter((s, i) => i === 0 || s.chance >= LEAST).slice(0, MOST))
+const percent = (chance: number) => (chance > 0.995 && chance < 1 ? '> 99' : String(Math.round(100 * chance)))
+const alike = computed(() => (props.finding.suspects[0]?.chance < 0.9 ? props.finding.suspects[0].alike.filter((t) => likely.value.some((s) => s.title === t)) : []))
+</script>
+
+<template>
+  <section class="explain" aria-label="What would explain it">
+    <header><h2 class="cap">What would explain it</h2><span class="narrow quiet">the property solved again for each</span></header>
+    <ol>
+      <li v-for="(s, i) in likely" :key="s.key" :class="{ first: i === 0 }">
+        <span class="name narrow">{{ s.title }}</span>
+        <span class="bar"><i :style="{ width: `${Math.max(1, 100 * s.chance)}%` }" /><b class="mono">{{ percent(s.chance) }} %</b></span>
+        <span class="mono would">would read {{ s.would_read.slice(-3).map((v, k) => measuredText(v, explained.slice(-3)[k]?.unit ?? '')).join(', ') }}</span>
+      </li>
+    </ol>
+    <p v-if="alike.length" class="narrow caution">No reading tells the first from: {{ alike.join('; ') }}.</p>
+    <p v-if="finding.next" class="next narrow"><b>Read next: {{ finding.next.words }}.</b> It tells “{{ finding.next.tells[0] }}” from “{{ finding.next.tells[1] }}”. <button class="ink-button" @click="finding.next && emit('take', finding.next)">Read that</button></p>
+    <p v-else class="narrow quiet">No further reading tells more.</p>
+  </section>
+</template>
+
+<style scoped>
+.explain { padding: 10px 14px; border-top: 1px solid var(--rule); }
+header { display: flex; justify-content: space-between; gap: 10px; }
+ol { list-style: none; margin: 4px 0; padding: 0; }
+li { display: grid; grid-template-columns: minmax(180px, 3fr) minmax(120px, 3fr) minmax(150px, 3fr); gap: 10px; align-items: center; padding: 3px 0; }
+.name { font-size: 15.5px; }
+.first .name { font-weight: 600; }
+.bar { display: flex; align-items: center; gap: 6px; font-size: 13px; }
+.bar i { height: 14px; min-width: 2px; background: var(--bar); }
+.bar b { font-weight: 400; white-space: nowrap; }
+.first .bar i { background: var(--ink); }
+.would { font-size: 12px; color: var(--quiet); text-align: right; }
+p { margin: 4px 0; font-size: 15.5px; }
+@media screen and (max-width: 700px) {
+  li { grid-template-columns: 1fr; gap: 1px; }
+  .would { text-align: left; }
+}
+</style>

@@ -1,0 +1,111 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+
+import DeskPanel from './DeskPanel.vue'
+import NewReading from './NewReading.vue'
+import PracticePanel from './PracticePanel.vue'
+import ReadingRows from './ReadingRows.vue'
+import { measuredText, useReadings } from './readings'
+import SuspectBars from './SuspectBars.vue'
+import { Refused } from '@/api/client'
+import type { NextReading, ReadingEntry, ReadingsKept } from '@/api/types'
+import DrawnPaper from '@/figures/DrawnPaper.vue'
+import WorkingPanel from '@/figures/WorkingPanel.vue'
+import NoJob from '@/shell/NoJob.vue'
+import WorkBench from '@/shell/WorkBench.vue'
+import { useDesk } from '@/stores/desk'
+import { useView } from '@/stores/view'
+
+const props = defineProps<{ id: string }>()
+const desk = useDesk()
+const view = useView()
+watch(() => props.id, (id) => desk.open(id), { immediate: true })
+const practice = ref('')
+const { found, trouble, mine, drop, log, photo, csv } = useReadings(desk, practice)
+const chosen = ref<number | null>(null)
+const wanted = ref<NextReading | null>(null)
+const corrected = ref<ReadingEntry | null>(null)
+const kept = ref<ReadingsKept | null>(null)
+const fileTrouble = ref('')
+
+const entries = computed(() => [...(found.value?.readings ?? [])].reverse())
+const curves = computed(() => entries.value.filter((e) => e.drawn && e.standing))
+const shown = computed(() => curves.value.find((e) => e.measured.number === chosen.value) ?? curves.value[0] ?? null)
+const wrong = computed(() => entries.value.filter((e) => e.standing && ['off', 'far'].includes(e.judged.verdict) && found.value?.finding?.readings.includes(e.measured.number)))
+const first = computed(() => (wrong.value.length ? (found.value?.finding?.suspects.find((s) => !s.key.startsWith('none')) ?? null) : null))
+const stations = computed(() => desk.job?.stations.filter((s) => s.kind !== 'utility') ?? [])
+const length = computed(() => (desk.job?.units === 'metric' ? 'm' : 'ft'))
+
+function take(next: NextReading) {
+  wanted.value = { ...next }
+  document.querySelector<HTMLElement>('[aria-label="New reading"] [aria-label="Read"]')?.focus()
+}
+async function read(event: Event) {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  fileTrouble.value = ''
+  kept.value = null
+  if (!file) return
+  try {
+    kept.value = await csv(file)
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error
+    fileTrouble.value = error.problems[0]?.words ?? error.message
+  } finally {
+    input.value = ''
+  }
+}
+</script>
+
+<template>
+  <WorkBench v-if="desk.job && desk.solution" :desk="desk" without-runs without-left tall-right middle-first>
+    <div class="test">
+      <p v-if="trouble" class="danger pad" role="alert">{{ trouble }}</p>
+      <section class="pad" aria-label="Readings">
+        <header><h2 class="cap">Readings<template v-if="practice"> of this round of practice</template></h2><span v-if="found && found.many > entries.length" class="narrow quiet">the latest {{ entries.length }} of {{ found.many.toLocaleString('en-US') }}; all are in the CSV</span></header>
+        <ul v-if="mine.length" class="narrow waits"><li v-for="(w, i) in mine" :key="i" class="caution">{{ measuredText(w.body.value ?? null, '') }} {{ w.body.what }}: {{ w.refused ? `refused: ${w.refused}` : 'kept here, not sent yet' }} <button v-if="w.refused" class="plain" @click="drop(w)">take off</button></li></ul>
+        <ReadingRows v-if="entries.length" v-model:chosen="chosen" :entries="entries" @correct="corrected = $event" />
+        <p v-else-if="found" class="empty narrow">Nothing is measured yet. Choose at the right what is read, type what the meter says: it is held against this job at once.</p>
+      </section>
+      <SuspectBars v-if="found?.finding && found.finding.readings.length" :finding="found.finding" :entries="found.readings" @take="take" />
+      <section v-if="shown?.drawn" class="pad curve" aria-label="Fall of potential">
+        <h2 class="cap">Fall of potential</h2>
+        <DrawnPaper :sheet="shown.drawn" />
+      </section>
+    </div>
+    <template #right>
+      <WorkingPanel v-if="view.working" />
+      <NewReading v-if="found" v-model:wanted="wanted" v-model:corrected="corrected" :practice="practice" :readable="found.readable" :stations="stations" :length="length" :log="log" :photo="photo" />
+      <section v-if="first" class="finding" aria-label="Finding">
+        <h2 class="cap danger">It points to</h2>
+        <p><b>{{ first.title }}</b>, {{ Math.round(100 * first.chance) }} %. {{ first.does }}</p>
+        <p class="mono cite">{{ first.section }}</p>
+        <p class="narrow">Nothing is opened on the word of a screen: off, locked, proved dead, then looked at.</p>
+      </section>
+      <PracticePanel v-model="practice" />
+      <section aria-label="Files">
+        <h2 class="cap">Readings as a file</h2>
+        <p class="narrow">Columns what, at, part, value, by, when. <a :href="`/api/readings/${id}/readings.csv?practice=${practice}`" download>CSV of all</a></p>
+        <label class="narrow">Take in a CSV <input type="file" accept=".csv,text/csv" aria-label="Take in a CSV" @change="read" /></label>
+        <p v-if="fileTrouble" class="danger narrow" role="alert">{{ fileTrouble }}</p>
+        <div v-if="kept" class="narrow" role="status">{{ kept.kept.toLocaleString('en-US') }} readings are in.<ul v-if="kept.broken.length"><li v-for="b in kept.broken" :key="b.line">Line {{ b.line }}: {{ b.words }}</li></ul></div>
+      </section>
+      <DeskPanel />
+    </template>
+  </WorkBench>
+  <NoJob v-else />
+</template>
+
+<style scoped>
+.pad { padding: 8px 14px; }
+header { display: flex; justify-content: space-between; gap: 10px; }
+.curve { border-top: 1px solid var(--rule); }
+.curve :deep(.paper) { max-width: 760px; }
+.empty { font-size: 16px; padding: 24px 0; }
+.finding { padding: 8px 10px; margin-bottom: 16px; border-left: 4px solid var(--danger); background: var(--danger-soft); }
+.finding p { margin: 3px 0; }
+.cite { font-size: 12px; }
+section p { margin: 3px 0; font-size: 15px; }
+.waits { list-style: none; padding: 0; margin: 2px 0; }
+a { color: var(--ink); }
+</style>

@@ -1,0 +1,61 @@
+import { computed, ref, type Ref } from 'vue'
+
+import { answered, api, asSent, Refused } from '@/api/client'
+import type { ReadingBody, ReadingsReply } from '@/api/types'
+import { useAsked } from '@/stores/asking'
+import type { Desk } from '@/stores/desk'
+import { useKept } from '@/stores/kept'
+
+interface Outgoing {
+  job: string
+  practice: string
+  body: ReadingBody
+}
+
+/** The readings of the job on the desk, judged; what cannot be sent is kept in this browser until it can. */
+export function useReadings(desk: Desk, practice: Ref<string>) {
+  const added = ref(0)
+  const { found, trouble } = useAsked(
+    desk,
+    async (job) => (await answered(api.POST('/api/readings', { body: { job, job_id: desk.id, practice: practice.value } }))) as ReadingsReply,
+    () => [desk.id, practice.value, added.value].join(),
+  )
+  const { waiting, put, drop, send } = useKept<Outgoing>('northspan.readings', post, () => (added.value += 1))
+  const mine = computed(() => waiting.value.filter((w) => w.job === desk.id && w.practice === practice.value))
+
+  function post(each: Outgoing) {
+    return answered(api.POST('/api/readings/{job_id}', { params: { path: { job_id: each.job }, query: { practice: each.practice } }, body: each.body }))
+  }
+  /** Log a reading; a refusal is thrown for its field, no answer at all keeps it here. */
+  async function log(body: ReadingBody) {
+    if (!desk.id) return
+    const each = { job: desk.id, practice: practice.value, body }
+    try {
+      await post(each)
+      added.value += 1
+    } catch (error) {
+      if (!(error instanceof Refused) || !error.passing) throw error
+      put(each)
+    }
+  }
+  async function photo(file: File): Promise<number> {
+    return (await answered(api.POST('/api/inspection/{job_id}/photos', { params: { path: { job_id: desk.id ?? '' } }, ...asSent(file) }))).photo
+  }
+  async function csv(file: File) {
+    const sent = { ...asSent(file), headers: { 'Content-Type': 'text/csv' } }
+    const kept = await answered(api.POST('/api/readings/{job_id}/csv', { params: { path: { job_id: desk.id ?? '' }, query: { practice: practice.value } }, ...sent }))
+    added.value += 1
+    return kept
+  }
+  void send()
+  return { found, trouble, mine, drop, log, photo, csv }
+}
+
+export const VERDICTS = { 'as-expected': 'as it should be', off: 'off', far: 'far off', none: '' } as const
+
+/** A figure that was measured: three digits that count. */
+export function measuredText(value: number | null | undefined, unit: string): string {
+  if (value === null || value === undefined) return '—'
+  if (value >= 9999) return 'open'
+  return `${Number(value.toPrecision(3)).toLocaleString('en-US', { maximumFractionDigits: 4 })} ${unit}`
+}
