@@ -1,7 +1,7 @@
 """What would explain readings: the property solved again for each suspect, and which reading would tell most next.
 
-A suspect's chance goes with how well it would have read so (normal errors, no error ruled out altogether); ohms that
-it has to find are sought where they explain best, for which half the logarithm of the number of readings is paid
+A suspect's chance goes with how well it would have read so, by normal errors and now and then a slip of the pen. Ohms
+that it has to find are sought where they explain best, for which half the logarithm of the number of readings is paid
 (Schwarz, Annals of Statistics 6 (1978), 461). All suspects are as likely beforehand; nothing is certain that the
 readings do not decide.
 """
@@ -19,8 +19,12 @@ from northspan.core.readings.spot import Accuracy, Spot
 from northspan.core.readings.suspects import Suspect
 
 GRID, REFINED = 49, 10
-# A reading that fits not at all counts as one so far off: a slip of the pen does not decide by itself.
-FARTHEST = 6.0
+# One reading in so many is a slip of the pen, which may be anything up to twice what was written.
+SLIP, ROOT_TAU = 1e-3, math.sqrt(2.0 * math.pi)
+# So little draws the search toward ohms that fit better, where none fits yet.
+GUIDE = 1e-3
+# What is told apart by this many standard deviations is told apart.
+TOLD = 6.0
 # Two suspects that would read as near as this (standard deviations) wherever one looks cannot be told apart.
 ALIKE = 1.5
 TYPICAL_OHM = 1.0
@@ -81,6 +85,7 @@ def explain(
     floor = np.array([a.floor for a in of])
     at = np.array([t.spot for t in taken], dtype=np.intp)
     read = np.array([t.value for t in taken])
+    slips = np.maximum(2.0 * read, 20.0 * floor[at])
 
     def sigma(values: Floats) -> Floats:
         return np.asarray(np.sqrt(floor**2 + own * values**2), dtype=np.float64)
@@ -89,8 +94,9 @@ def explain(
         if not len(at):
             return 0.0
         spread = sigma(values)[at]
-        off = np.minimum(np.abs(read - values[at]) / spread, FARTHEST)
-        return float(-0.5 * np.sum(off**2) - np.sum(np.log(spread)))
+        off = (read - values[at]) / spread
+        taken_so = (1.0 - SLIP) * np.exp(-0.5 * off**2) / (spread * ROOT_TAU)
+        return float(np.sum(np.log(taken_so + SLIP / slips) - GUIDE * np.log1p(off**2)))
 
     found = [_best(meter, suspect, likelihood, bool(len(at))) for suspect in suspected]
     paid = [0.5 * math.log(max(1, len(at))) if s.ohms is not None else 0.0 for s in suspected]
@@ -155,7 +161,7 @@ def _next(
     apart = np.abs(values[:, None, :] - values[None, :, :]) / np.maximum(spreads[:, None, :], spreads[None, :, :])
     weights = np.outer(chances, chances) * ~alike
     np.fill_diagonal(weights, 0.0)
-    told = np.minimum(apart, FARTHEST)
+    told = np.minimum(apart, TOLD)
     gain = np.einsum("ij,ijk->k", weights, told)
     gain[list(done)] = -1.0
     best = int(np.argmax(gain))

@@ -33,8 +33,10 @@ def _drawn(
     fall = measured.fall
     assert fall is not None
     top, low, left, right = HEAD, down - FOOT, LEFT, across - 2.0
-    values = [ohm for _, ohm in (*fall.points, *curve.curve)] + ([judged.high] if judged.high else [])
-    most = 1.08 * max(values)
+    # The band of the soil is shown as far as it lies within twice of what was read.
+    most = 1.15 * max(ohm for _, ohm in (*fall.points, *curve.curve))
+    band = [edge for edge in (judged.low, judged.high) if edge is not None and edge <= 2.0 * most]
+    most = max([most, *(1.08 * edge for edge in band)])
 
     def at(share: float, ohm: float) -> tuple[float, float]:
         return left + share * (right - left), low - max(0.0, ohm) / most * (low - top)
@@ -58,11 +60,9 @@ def _drawn(
         yield Path(((left - 1.0, y), (left, y)), "ground", "thin")
         yield Words(left - 1.6, y + 0.9, number(ohm), SIZE, "figures", "end", "quiet")
         ohm += step
-    if judged.low is not None and judged.high is not None:
-        for edge in (judged.low, judged.high):
-            yield Path((at(0.0, edge), at(1.0, edge)), "rules", "thin", ink="rule")
-        _, y = at(0.0, judged.high)
-        yield Words(right, y - 0.8, "computed for this soil", SIZE, anchor="end", ink="quiet")
+    for edge, words in zip(band, ("least of this soil", "most of this soil"), strict=False):
+        yield Path((at(0.0, edge), at(1.0, edge)), "rules", "thin", ink="rule")
+        yield Words(right, at(0.0, edge)[1] - 0.8, words, SIZE, anchor="end", ink="quiet")
     for share in curve.level or ():
         if not curve.trouble:
             x, _ = at(share, 0.0)

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import { measuredText } from './readings'
+import { measuredText, percentText } from './readings'
 import type { NextReading, ReadingEntry, ReadingFinding } from '@/api/types'
 
 /** What would explain the readings: a bar for every likely suspect, and what to read next to tell them apart. */
@@ -12,7 +12,6 @@ const LEAST = 0.005
 
 const explained = computed(() => props.finding.readings.map((n) => props.entries.find((e) => e.measured.number === n)))
 const likely = computed(() => props.finding.suspects.filter((s, i) => i === 0 || s.chance >= LEAST).slice(0, MOST))
-const percent = (chance: number) => (chance > 0.995 && chance < 1 ? '> 99' : String(Math.round(100 * chance)))
 const alike = computed(() => (props.finding.suspects[0]?.chance < 0.9 ? props.finding.suspects[0].alike.filter((t) => likely.value.some((s) => s.title === t)) : []))
 </script>
 
@@ -22,7 +21,7 @@ const alike = computed(() => (props.finding.suspects[0]?.chance < 0.9 ? props.fi
     <ol>
       <li v-for="(s, i) in likely" :key="s.key" :class="{ first: i === 0 }">
         <span class="name narrow">{{ s.title }}</span>
-        <span class="bar"><i :style="{ width: `${Math.max(1, 100 * s.chance)}%` }" /><b class="mono">{{ percent(s.chance) }} %</b></span>
+        <span class="bar"><i :style="{ width: `${Math.max(1, 100 * s.chance)}%` }" /><b class="mono">{{ percentText(s.chance) }}</b></span>
         <span class="mono would">would read {{ s.would_read.slice(-3).map((v, k) => measuredText(v, explained.slice(-3)[k]?.unit ?? '')).join(', ') }}</span>
       </li>
     </ol>

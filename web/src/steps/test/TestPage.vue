@@ -5,7 +5,7 @@ import DeskPanel from './DeskPanel.vue'
 import NewReading from './NewReading.vue'
 import PracticePanel from './PracticePanel.vue'
 import ReadingRows from './ReadingRows.vue'
-import { measuredText, useReadings } from './readings'
+import { measuredText, percentText, useReadings } from './readings'
 import SuspectBars from './SuspectBars.vue'
 import { Refused } from '@/api/client'
 import type { NextReading, ReadingEntry, ReadingsKept } from '@/api/types'
@@ -78,7 +78,7 @@ async function read(event: Event) {
       <NewReading v-if="found" v-model:wanted="wanted" v-model:corrected="corrected" :practice="practice" :readable="found.readable" :stations="stations" :length="length" :log="log" :photo="photo" />
       <section v-if="first" class="finding" aria-label="Finding">
         <h2 class="cap danger">It points to</h2>
-        <p><b>{{ first.title }}</b>, {{ Math.round(100 * first.chance) }} %. {{ first.does }}</p>
+        <p><b>{{ first.title }}</b>, {{ percentText(first.chance) }}. {{ first.does }}</p>
         <p class="mono cite">{{ first.section }}</p>
         <p class="narrow">Nothing is opened on the word of a screen: off, locked, proved dead, then looked at.</p>
       </section>

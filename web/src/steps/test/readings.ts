@@ -59,3 +59,8 @@ export function measuredText(value: number | null | undefined, unit: string): st
   if (value >= 9999) return 'open'
   return `${Number(value.toPrecision(3)).toLocaleString('en-US', { maximumFractionDigits: 4 })} ${unit}`
 }
+
+/** A chance as it is said: nothing is certain that readings only make likely. */
+export function percentText(chance: number): string {
+  return chance > 0.99 ? '> 99 %' : `${Math.round(100 * chance)} %`
+}
