@@ -1,7 +1,8 @@
-"""Kill the server over and over while four clients save: `make kills`, by hand.
+"""Kill the server over and over while four clients save and a meter logs: `make kills`, by hand.
 
-Every client saves to a job of its own and writes down the last save that was answered. After each kill the database
-must be whole, and every job must hold its last answered save, or the one that was under way; else it exits with 1.
+Every client saves to a job of its own and writes down the last save that was answered, the meter every reading that
+was. After each kill the database must be whole, every job must hold its last answered save, or the one that was under
+way, and every answered reading must be there; else it exits with 1.
 """
 
 import argparse
@@ -58,6 +59,24 @@ class Client(threading.Thread):
             self.answered = self.tried
 
 
+class Meter(threading.Thread):
+    """Logs one reading after the other until the server is gone; remembers the numbers of those that were answered."""
+
+    def __init__(self, port: int, job_id: str):
+        super().__init__()
+        self.port, self.job_id, self.answered = port, job_id, [0]
+
+    def run(self) -> None:
+        """Log until nothing answers."""
+        body = {"what": "volts", "at": "shed-panel", "part": "a-n", "value": 118.0, "by": "R. Vale"}
+        body["on"] = "2026-11-02T10:00"
+        while True:
+            try:
+                self.answered.append(call(self.port, "POST", f"/api/readings/{self.job_id}", body)["number"])
+            except (OSError, http.client.HTTPException, ValueError):
+                return
+
+
 def launch(port: int, database: Path) -> subprocess.Popen[bytes]:
     """A server on a database, once it answers."""
     command = [
@@ -86,23 +105,29 @@ def kills(count: int, seed: int) -> int:
     with socket.socket() as free:
         free.bind(("127.0.0.1", 0))
         port = free.getsockname()[1]
-    lost = 0
+    lost = logged = 0
     with tempfile.TemporaryDirectory() as folder:
         database = Path(folder) / "jobs.sqlite"
         server = launch(port, database)
         jobs = [call(port, "POST", "/api/jobs", document(name=f"Client {n}")) for n in range(CLIENTS)]
         for n in range(count):
             clients = [Client(port, job) for job in jobs]
-            for client in clients:
+            meter = Meter(port, jobs[0]["id"])
+            for client in (*clients, meter):
                 client.start()
             time.sleep(chance.uniform(0.02, 0.6))
             os.kill(server.pid, signal.SIGKILL)
             server.wait()
-            for client in clients:
+            for client in (*clients, meter):
                 client.join()
             with sqlite3.connect(database) as connection:
+                kept_numbers = {row[0] for row in connection.execute("select id from readings")}
                 whole = connection.execute("pragma integrity_check").fetchone() == ("ok",)
             connection.close()
+            if gone := set(meter.answered[1:]) - kept_numbers:
+                lost += 1
+                print(f"kill {n}: readings {sorted(gone)} were answered and are gone")
+            logged += len(meter.answered) - 1
             server = launch(port, database)
             jobs = [call(port, "GET", f"/api/jobs/{client.job['id']}") for client in clients]
             for client, job in zip(clients, jobs, strict=True):
@@ -112,7 +137,7 @@ def kills(count: int, seed: int) -> int:
                     print(f"kill {n}: answered {client.answered}, tried {client.tried}, kept {kept}, whole {whole}")
         server.kill()
         server.wait()
-    print(f"{count} kills while {CLIENTS} clients saved: {lost} lost")
+    print(f"{count} kills while {CLIENTS} clients saved and {logged} readings were logged: {lost} lost")
     return 1 if lost else 0
 
 

@@ -22,6 +22,7 @@ from northspan.server.field.surveys import surveys
 from northspan.server.field.tracks import tracks
 from northspan.server.files import files
 from northspan.server.jobs import jobs
+from northspan.server.logbook.views import logbook
 from northspan.server.packet.inspection import inspection
 from northspan.server.packet.views import packet
 from northspan.server.pages import serve_pages
@@ -114,6 +115,7 @@ def create_app(
         files,
         inspection,
         instruments,
+        logbook,
         packet,
         panels,
         readings,

@@ -144,6 +144,17 @@ class JobStore:
                 for row, document in session.execute(query)
             ]
 
+    def revisions(self, job_id: str) -> list[tuple[datetime, tuple[str, ...]]]:
+        """When every revision of a job was made, oldest first, and the places that it changed. Raises NoSuchJob."""
+        with Session(self._engine) as session:
+            self._row(session, job_id)
+            rows = session.execute(
+                select(RevisionRow.created_at, RevisionRow.patch)
+                .where(RevisionRow.job_id == job_id)
+                .order_by(RevisionRow.number)
+            )
+            return [(made, tuple(str(step["path"]) for step in patch or ())) for made, patch in rows]
+
     def edit(self, job_id: str, version: int, patch: Patch) -> StoredJob:
         """Apply a JSON Patch to the job as of ``version``.
 

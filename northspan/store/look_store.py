@@ -7,7 +7,7 @@ from sqlalchemy import Engine, select, update
 from sqlalchemy.orm import Session, undefer
 
 from northspan.core.inspection.item import Looked
-from northspan.store.models import LookRow, PhotoRow, WatchedRow
+from northspan.store.models import JobRow, LookRow, PhotoRow, WatchedRow
 
 
 class NoSuchPhoto(LookupError):
@@ -28,10 +28,19 @@ class LookStore:
         """Everything that was found, oldest first, each with its item."""
         with Session(self._engine) as session:
             rows = session.scalars(select(LookRow).where(LookRow.job_id == job_id).order_by(LookRow.id))
-            return [
-                (row.item, Looked(row.state, row.words, row.by, row.looked_on.isoformat(), row.photo))  # type: ignore[arg-type]
-                for row in rows
-            ]
+            return [(row.item, _looked(row)) for row in rows]
+
+    def corrections(self, most: int) -> list[tuple[str, str, Looked]]:
+        """So many of the latest corrections on every job that is not deleted: its id, the item, what was found."""
+        with Session(self._engine) as session:
+            rows = session.scalars(
+                select(LookRow)
+                .join(JobRow, JobRow.id == LookRow.job_id)
+                .where(LookRow.state != "done", JobRow.deleted_at.is_(None))
+                .order_by(LookRow.id.desc())
+                .limit(most)
+            )
+            return [(row.job_id, row.item, _looked(row)) for row in rows]
 
     def add(self, job_id: str, item: str, looked: Looked) -> None:
         """Keep what was found. Raises NoSuchPhoto."""
@@ -84,3 +93,7 @@ class LookStore:
         if row is None:
             raise NoSuchPhoto(number)
         return row
+
+
+def _looked(row: LookRow) -> Looked:
+    return Looked(row.state, row.words, row.by, row.looked_on.isoformat(), row.photo)  # type: ignore[arg-type]

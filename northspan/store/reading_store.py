@@ -9,7 +9,7 @@ from sqlalchemy.orm import Session
 
 from northspan.core.readings.measured import Conditions, FallTest, Measured
 from northspan.store.look_store import NoSuchPhoto
-from northspan.store.models import PhotoRow, ReadingRow
+from northspan.store.models import JobRow, PhotoRow, ReadingRow
 
 COLUMNS = ("what", "at", "part", "value", "by", "soil", "corrects", "photo")
 REST = ("tried_ma", "instrument", "calibrated", "weather", "soil_c", "note")
@@ -54,6 +54,18 @@ class ReadingStore:
             many = session.scalar(select(func.count()).where(*of_job)) or 0
             rows = session.scalars(select(ReadingRow).where(*of_job).order_by(ReadingRow.id.desc()).limit(most))
             return tuple(measured(row) for row in reversed(rows.all())), many
+
+    def of_kind(self, what: str, most: int) -> list[tuple[str, Measured]]:
+        """So many of the latest readings of a kind on every job that is not deleted, each with its job's id."""
+        with Session(self._engine) as session:
+            rows = session.scalars(
+                select(ReadingRow)
+                .join(JobRow, JobRow.id == ReadingRow.job_id)
+                .where(ReadingRow.what == what, ReadingRow.practice == "", JobRow.deleted_at.is_(None))
+                .order_by(ReadingRow.id.desc())
+                .limit(most)
+            )
+            return [(row.job_id, measured(row)) for row in rows]
 
 
 def _row(each: Measured, job_id: str, practice: str, now: datetime) -> dict[str, Any]:

@@ -23,6 +23,8 @@ export const router = createRouter({
     { path: '/jobs/:id/packet/inspection', name: 'inspection', component: () => import('@/steps/packet/InspectionPage.vue'), props: true, meta: { step: 'packet' } },
     { path: '/jobs/:id/what-if', name: 'what-if', component: () => import('@/steps/whatif/WhatIfPage.vue'), props: true },
     { path: '/jobs/:id/rules', name: 'rules', component: () => import('@/steps/rules/RulesPage.vue'), props: true },
+    { path: '/logbook', name: 'logbook', component: () => import('@/steps/logbook/LogbookPage.vue') },
+    { path: '/jobs/:id/history', name: 'history', component: () => import('@/steps/logbook/HistoryPage.vue'), props: true, meta: { step: 'test' } },
     { path: '/quick/:book?', name: 'quick', component: () => import('@/steps/quick/QuickPage.vue'), props: true },
     { path: '/shop/:list?', name: 'shop', component: () => import('@/steps/shop/ShopPage.vue'), props: true },
     {

@@ -53,7 +53,7 @@ def _judged(
         return _by_network(each, meter_of(each.ran))
     if each.what == "electrode":
         curve = None if each.fall is None else _curve(each)
-        value = curve.ohms if curve is not None else each.value
+        value = electrode_value(each, curve)
         place = places.get(each.at)
         if place is None or place.low_ohm is None or place.high_ohm is None:
             return Judged(each.number, value, None, None, None, "none", curve)
@@ -66,6 +66,13 @@ def _judged(
         return _by_torque(ready, rules, each)
     limit = rules.limit(each.what, each.tried_ma)
     return Judged(each.number, each.value, None, None, None, "none") if limit is None else _by_limit(each, limit)
+
+
+def electrode_value(each: Measured, curve: FallCurve | None = None) -> float | None:
+    """Ohms of a reading of electrodes: as its curve is judged, else as it was written; None where it is not judged."""
+    if each.fall is None:
+        return each.value
+    return (curve or _curve(each)).ohms
 
 
 def _curve(each: Measured) -> FallCurve:

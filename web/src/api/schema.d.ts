@@ -708,6 +708,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/logbook/{job_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What happened on a job: planned, changed, measured, corrected, found, handed over. */
+        get: operations["logbook_history__job_id__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What was measured or asked for on all jobs. */
+        post: operations["logbook_search_search_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/packet": {
         parameters: {
             query?: never;
@@ -6621,64 +6655,50 @@ export interface components {
             practice: string;
         };
         /**
-         * PacketReply
-         * @description The packet: its sheets, the pages of the one that is looked at, its revision and the issues before, what changed
-         *     since the last, the findings with their answers, the job in a line each.
+         * HistoryReply
+         * @description What happened on a job, the latest first.
          */
-        PacketReply: {
-            /** Sheets */
-            sheets: components["schemas"]["SheetEntry"][];
-            /** Pages */
-            pages: components["schemas"]["DrawnSheet"][];
-            /** Revision */
-            revision: string;
-            /** Issued */
-            issued: components["schemas"]["IssuedEntry"][];
-            /** Changes */
-            changes: components["schemas"]["ChangeEntry"][];
-            /** Findings */
-            findings: components["schemas"]["AnsweredFinding"][];
-            /** Summary */
-            summary: [
-                string,
-                string
-            ][];
+        HistoryReply: {
+            /** Name */
+            name: string;
+            /** Events */
+            events: components["schemas"]["Event"][];
         };
         /**
-         * AnsweredFinding
-         * @description A finding by its key, with what is said to it.
+         * Event
+         * @description Something that happened: when (as ISO says it), what kind of thing, in words, by whom (empty: not said).
          */
-        AnsweredFinding: {
-            /** Key */
-            key: string;
+        Event: {
+            /** At */
+            at: string;
             /**
-             * Level
+             * Kind
              * @enum {string}
              */
-            level: "danger" | "violation" | "house" | "advice" | "note";
-            /** Title */
-            title: string;
-            /** Where */
-            where: string;
-            /** Answer */
-            answer: string;
+            kind: "planned" | "changed" | "measured" | "corrected" | "found" | "handed-over";
+            /** Words */
+            words: string;
+            /**
+             * By
+             * @default
+             */
+            by: string;
         };
         /**
-         * ChangeEntry
-         * @description What a sheet says otherwise than in the last packet.
+         * LogbookReply
+         * @description What was found, how much of it there is, drawn; and what the shop's readings say of its soils.
          */
-        ChangeEntry: {
-            /**
-             * Sheet
-             * @enum {string}
-             */
-            sheet: "cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation" | "days" | "tests" | "curves" | "torque";
-            /** Number */
-            number: string;
-            /** Was */
-            was: string;
-            /** Now */
-            now: string;
+        LogbookReply: {
+            /** Rows */
+            rows: components["schemas"]["LogbookRow"][];
+            /** Many */
+            many: number;
+            /** Jobs */
+            jobs: number;
+            /** Drawn */
+            drawn: components["schemas"]["DrawnSheet"][];
+            /** Bands */
+            bands: components["schemas"]["SoilBand"][];
         };
         /**
          * DrawnShape
@@ -6763,6 +6783,197 @@ export interface components {
             spots: components["schemas"]["Spot"][];
         };
         /**
+         * LogbookRow
+         * @description One thing found: which job, where, when, by whom, in words; ohms measured and computed, of electrodes.
+         */
+        LogbookRow: {
+            /** Job Id */
+            job_id: string;
+            /** Job */
+            job: string;
+            /** Where */
+            where: string;
+            /** On */
+            on: string;
+            /** By */
+            by: string;
+            /** Words */
+            words: string;
+            /**
+             * Soil
+             * @default
+             */
+            soil: string;
+            /**
+             * State
+             * @default
+             */
+            state: string;
+            /**
+             * Measured
+             * @default null
+             */
+            measured: number | null;
+            /**
+             * Computed
+             * @default null
+             */
+            computed: number | null;
+        };
+        /**
+         * SoilBand
+         * @description A kind of soil: its words, the shipped band (ohm·m), the one learnt (None: too few), how many readings.
+         */
+        SoilBand: {
+            /** Soil */
+            soil: string;
+            /** Words */
+            words: string;
+            /** Shipped */
+            shipped: [
+                number,
+                number
+            ];
+            /** Learnt */
+            learnt: [
+                number,
+                number
+            ] | null;
+            /** Middle */
+            middle: number | null;
+            /** Readings */
+            readings: number;
+        };
+        /**
+         * Spot
+         * @description Something on a sheet that can be moved by hand: what it is, and its rectangle (mm).
+         */
+        Spot: {
+            /** Key */
+            key: string;
+            /** Words */
+            words: string;
+            /** Left */
+            left: number;
+            /** Top */
+            top: number;
+            /** Right */
+            right: number;
+            /** Bottom */
+            bottom: number;
+        };
+        /**
+         * LogbookQuery
+         * @description What is looked for over all jobs. Blank: whatever it is.
+         */
+        LogbookQuery: {
+            /**
+             * Kind
+             * @default electrodes
+             * @enum {string}
+             */
+            kind: "electrodes" | "corrections";
+            /**
+             * Words
+             * @description in the job's name, the place's, or what was said
+             * @default
+             */
+            words: string;
+            /**
+             * By
+             * @default
+             */
+            by: string;
+            /**
+             * Soil
+             * @description kind of soil on record
+             * @default
+             */
+            soil: string;
+            /**
+             * State
+             * @description of the ground as it was read: dry, damp, wet, frozen
+             * @default
+             */
+            state: string;
+            /**
+             * Most
+             * @description ohm at most
+             * @default null
+             */
+            most: number | null;
+            /**
+             * Since
+             * @default
+             */
+            since: string;
+            /**
+             * Until
+             * @default
+             */
+            until: string;
+        };
+        /**
+         * PacketReply
+         * @description The packet: its sheets, the pages of the one that is looked at, its revision and the issues before, what changed
+         *     since the last, the findings with their answers, the job in a line each.
+         */
+        PacketReply: {
+            /** Sheets */
+            sheets: components["schemas"]["SheetEntry"][];
+            /** Pages */
+            pages: components["schemas"]["DrawnSheet"][];
+            /** Revision */
+            revision: string;
+            /** Issued */
+            issued: components["schemas"]["IssuedEntry"][];
+            /** Changes */
+            changes: components["schemas"]["ChangeEntry"][];
+            /** Findings */
+            findings: components["schemas"]["AnsweredFinding"][];
+            /** Summary */
+            summary: [
+                string,
+                string
+            ][];
+        };
+        /**
+         * AnsweredFinding
+         * @description A finding by its key, with what is said to it.
+         */
+        AnsweredFinding: {
+            /** Key */
+            key: string;
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "danger" | "violation" | "house" | "advice" | "note";
+            /** Title */
+            title: string;
+            /** Where */
+            where: string;
+            /** Answer */
+            answer: string;
+        };
+        /**
+         * ChangeEntry
+         * @description What a sheet says otherwise than in the last packet.
+         */
+        ChangeEntry: {
+            /**
+             * Sheet
+             * @enum {string}
+             */
+            sheet: "cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation" | "days" | "tests" | "curves" | "torque";
+            /** Number */
+            number: string;
+            /** Was */
+            was: string;
+            /** Now */
+            now: string;
+        };
+        /**
          * IssuedEntry
          * @description A packet that went out.
          */
@@ -6801,24 +7012,6 @@ export interface components {
             tables: boolean;
             /** Changed */
             changed: number;
-        };
-        /**
-         * Spot
-         * @description Something on a sheet that can be moved by hand: what it is, and its rectangle (mm).
-         */
-        Spot: {
-            /** Key */
-            key: string;
-            /** Words */
-            words: string;
-            /** Left */
-            left: number;
-            /** Top */
-            top: number;
-            /** Right */
-            right: number;
-            /** Bottom */
-            bottom: number;
         };
         /**
          * PacketRequest
@@ -11871,6 +12064,178 @@ export interface operations {
             };
             /** @description Forbidden */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    logbook_history__job_id__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HistoryReply"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    logbook_search_search_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LogbookQuery"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogbookReply"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

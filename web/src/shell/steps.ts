@@ -28,6 +28,7 @@ export const STEPS: Step[] = [
 
 export const PAGES = [
   { name: 'Jobs', route: 'jobs' },
+  { name: 'Logbook', route: 'logbook' },
   { name: 'Quick check', route: 'quick' },
   { name: 'Shop', route: 'shop' },
   { name: 'Code book', route: 'book' },

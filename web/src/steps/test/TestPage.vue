@@ -7,6 +7,7 @@ import PracticePanel from './PracticePanel.vue'
 import ReadingRows from './ReadingRows.vue'
 import { measuredText, percentText, useReadings } from './readings'
 import SuspectBars from './SuspectBars.vue'
+import TestTabs from './TestTabs.vue'
 import { Refused } from '@/api/client'
 import type { NextReading, ReadingEntry, ReadingsKept } from '@/api/types'
 import DrawnPaper from '@/figures/DrawnPaper.vue'
@@ -59,6 +60,7 @@ async function read(event: Event) {
 
 <template>
   <WorkBench v-if="desk.job && desk.solution" :desk="desk" without-runs without-left tall-right middle-first>
+    <template #over><TestTabs :id="id" /></template>
     <div class="test">
       <p v-if="trouble" class="danger pad" role="alert">{{ trouble }}</p>
       <section class="pad" aria-label="Readings">
