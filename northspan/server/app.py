@@ -8,7 +8,7 @@ from flask import Response, current_app, request
 from flask_openapi3 import Info, OpenAPI
 
 from northspan.core.document.file import LARGEST_BYTES
-from northspan.demo.library import demo_jobs
+from northspan.demo.library import demo_jobs, demo_readings
 from northspan.server.books import books
 from northspan.server.buying.cuts import cuts
 from northspan.server.buying.materials import materials
@@ -28,6 +28,7 @@ from northspan.server.packet.views import packet
 from northspan.server.pages import serve_pages
 from northspan.server.panels.views import panels
 from northspan.server.readings.instruments import instruments
+from northspan.server.readings.models import ReadingBody
 from northspan.server.readings.views import readings
 from northspan.server.replies import HANDLERS, on_bad_request, refuse
 from northspan.server.solutions import Solutions
@@ -102,7 +103,7 @@ def create_app(
     app.extensions[PLANS_KEY] = Plans()
     app.extensions[READINGS_KEY] = ReadingStore(engine)
     if with_demo:
-        _load_demos(store)
+        _load_demos(store, app.extensions[READINGS_KEY])
     resources = (
         jobs,
         solving,
@@ -143,11 +144,13 @@ def create_app(
     return app
 
 
-def _load_demos(store: JobStore) -> None:
-    loaded = store.demo_keys()
+def _load_demos(store: JobStore, readings: ReadingStore) -> None:
+    loaded, measured = store.demo_keys(), demo_readings()
     for key, job in demo_jobs().items():
         if key not in loaded:
-            store.create(job, demo=key)
+            made = store.create(job, demo=key)
+            taken = [ReadingBody.model_validate(each).measured(job.told) for each in measured.get(key, ())]
+            readings.add_many(made.id, taken)
 
 
 def _own_names_only() -> Response | None:
