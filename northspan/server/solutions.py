@@ -14,7 +14,7 @@ from northspan.core.ground.answer import RunWires, StationFault
 from northspan.core.job.job import Job
 from northspan.core.property.prepared import Prepared, prepared
 from northspan.core.readings.measured import Conditions
-from northspan.core.readings.of_job import Metered, metered
+from northspan.core.readings.network.of_job import Metered, metered
 from northspan.core.solution import Device, Finding, NextStep, RunAnswer, Solution
 from northspan.core.solve import solution
 from northspan.core.working import Figure

@@ -14,7 +14,7 @@ from northspan.core.property.prepared import prepared
 from northspan.core.readings.finding import finding
 from northspan.core.readings.judge import judge
 from northspan.core.readings.measured import Conditions, FallTest, Measured
-from northspan.core.readings.of_job import metered
+from northspan.core.readings.network.of_job import metered
 from northspan.core.solve import solution
 from tests.core.finding import looked_for
 from tests.core.jobs import job

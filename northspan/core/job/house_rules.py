@@ -102,6 +102,7 @@ class HouseRules(BaseModel):
     hand_pull_lb: float = Field(75.0, ge=1, le=500, description="What one person pulls by hand, lb")
     make_up_ft: float = Field(3.0, ge=0, le=100, description="Kept of a wire at each of its ends, ft")
     large_colours: Literal["own", "marked"] = Field("own", description="Colours that large wire is bought in")
+    retorque: Literal["once", "again"] = Field("once", description="How often a terminal is tightened to its torque")
     pvc_swing_f: float = Field(100.0, ge=0, le=250, description="Temperature swing of PVC above ground, °F")
     touch_line_v: float = Field(
         50.0,

@@ -7,13 +7,13 @@ from dataclasses import dataclass
 import numpy as np
 
 from northspan.core.job.job import Job
-from northspan.core.readings.explain import Explained, Taken, explain
 from northspan.core.readings.measured import Conditions, Measured, ReadingRules
-from northspan.core.readings.meter import Edit, Floats
-from northspan.core.readings.of_job import Metered, MeteredOf
+from northspan.core.readings.network.explain import Explained, Taken, explain
+from northspan.core.readings.network.meter import Edit, Floats
+from northspan.core.readings.network.of_job import Metered, MeteredOf
+from northspan.core.readings.network.suspects import Suspect
 from northspan.core.readings.saying import names, said
 from northspan.core.readings.spot import Spot, accuracy
-from northspan.core.readings.suspects import Suspect
 from northspan.core.working import number
 
 READ_BY_NETWORK = ("amps", "volts", "continuity")

@@ -7,9 +7,9 @@ from typing import Literal
 from northspan.core.ground.answer import PlaceGround
 from northspan.core.physics.earth.fall import FallCurve, judge_fall
 from northspan.core.property.prepared import Prepared
-from northspan.core.readings.loops import loop_ohms
-from northspan.core.readings.measured import Conditions, Limit, Measured, ReadingRules
-from northspan.core.readings.of_job import Metered, MeteredOf
+from northspan.core.readings.measured import UNITS, Conditions, Limit, Measured, ReadingRules
+from northspan.core.readings.network.loops import loop_ohms
+from northspan.core.readings.network.of_job import Metered, MeteredOf
 from northspan.core.readings.spot import Accuracy, accuracy
 from northspan.core.readings.torque import maker_torque
 from northspan.core.solution import Solution
@@ -154,7 +154,7 @@ def _by_torque(ready: Prepared, rules: ReadingRules, each: Measured) -> Judged:
 
 def _by_limit(each: Measured, limit: Limit) -> Judged:
     asked = limit.least if limit.most is None else limit.most
-    unit = {"insulation": "Mohm", "trip-time": "ms", "trip-current": "mA"}.get(each.what, "")
+    unit = UNITS[each.what]
     figure = Figure(asked, unit, (Step(limit.why, asked, unit, limit.section),))
     low, high, verdict = limit.least, limit.most, "none"
     if each.value is not None:

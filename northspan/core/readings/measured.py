@@ -4,13 +4,15 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Literal, Protocol
 
-from northspan.core.readings.suspects import Kind
+from northspan.core.readings.network.suspects import Kind
 
-What = Literal["amps", "volts", "continuity", "electrode", "loop", "insulation", "torque", "trip-time", "trip-current"]
+What = Literal[
+    "amps", "volts", "continuity", "electrode", "loop", "insulation", "torque", "trip-time", "trip-current", "leakage",
+]  # fmt: skip
 # The unit each is read in; a torque in the job's own.
 UNITS: Mapping[What, str] = {
     "amps": "A", "volts": "V", "continuity": "ohm", "electrode": "ohm", "loop": "ohm", "insulation": "Mohm",
-    "torque": "", "trip-time": "ms", "trip-current": "mA",
+    "torque": "", "trip-time": "ms", "trip-current": "mA", "leakage": "mA",
 }  # fmt: skip
 
 

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 from northspan.core.job.job import Job
 from northspan.core.readings.measured import UNITS, What
-from northspan.core.readings.of_job import Metered
+from northspan.core.readings.network.of_job import Metered
 from northspan.core.readings.saying import names, said
 
 
@@ -45,6 +45,7 @@ def _all(job: Job, metered: Metered) -> Iterator[tuple[What, str, str]]:
         for part in ("line", "neutral", "ground"):
             yield "torque", station.id, part
         for circuit in station.panel.circuits if station.panel is not None else ():
+            yield "leakage", station.id, circuit.id
             if circuit.breaker in ("gfci", "dual") or circuit.first_outlet in ("gfci", "dual"):
                 yield "trip-time", station.id, circuit.id
                 yield "trip-current", station.id, circuit.id

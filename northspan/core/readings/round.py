@@ -4,20 +4,26 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from northspan.core.property.prepared import Prepared
+from northspan.core.readings.drops import Drop, drops
 from northspan.core.readings.finding import Explanation, finding
 from northspan.core.readings.judge import Judged, judge
 from northspan.core.readings.measured import Measured, standing
-from northspan.core.readings.of_job import MeteredOf
+from northspan.core.readings.network.of_job import MeteredOf
+from northspan.core.readings.torque import due_again
 from northspan.core.solution import Solution
 
 
 @dataclass(frozen=True, slots=True)
 class Round:
-    """Readings, each judged, and what would explain them."""
+    """Readings, each judged, and what would explain them; what loads dropped; terminals (station, part) that are to be
+    tightened again.
+    """
 
     readings: tuple[Measured, ...]
     judged: tuple[Judged, ...]
     finding: Explanation
+    drops: tuple[Drop, ...] = ()
+    again: tuple[tuple[str, str], ...] = ()
 
     @property
     def valid(self) -> tuple[tuple[Measured, Judged], ...]:
@@ -35,4 +41,6 @@ def round_of(ready: Prepared, solution: Solution, readings: Sequence[Measured], 
         return None
     taken = tuple(readings)
     found = finding(ready.entered, ready.book.earthing.words, rules, standing(taken), meter_of)
-    return Round(taken, judge(ready, solution, rules, taken, meter_of), found)
+    valid = standing(taken)
+    fallen = drops(ready.entered, valid, meter_of)
+    return Round(taken, judge(ready, solution, rules, taken, meter_of), found, fallen, due_again(ready.entered, valid))

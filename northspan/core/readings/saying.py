@@ -16,6 +16,11 @@ PARTS = {
     ("loop", "clamp"): "electrode wire, loop by clamp", ("insulation", "wires"): "insulation of its wires",
     ("torque", "line"): "line lugs", ("torque", "neutral"): "neutral lug", ("torque", "ground"): "ground lug",
 }  # fmt: skip
+# What is read of a circuit of a panel.
+CIRCUITS = {
+    "trip-time": "device of {}, time to open", "trip-current": "device of {}, current it opens at",
+    "leakage": "{}, clamp round hot and neutral",
+}  # fmt: skip
 
 
 def names(job: Job) -> Mapping[str, str]:
@@ -35,9 +40,8 @@ def said(called: Mapping[str, str], words: Mapping[str, str], what: str, at: str
     'Studio panel: device of c7, time to open'
     """
     where = called.get(at, at)
-    if what in ("trip-time", "trip-current"):
-        asked = "time to open" if what == "trip-time" else "current it opens at"
-        return f"{where}: device of {part}, {asked}"
+    if what in CIRCUITS:
+        return f"{where}: {CIRCUITS[what].format(part)}"
     told = PARTS.get((what, part), part)
     terms = {"hot": "ungrounded", "neutral": "grounded", "protective": "protective", "enclosure": "enclosure"}
     return f"{where}: {told.format(**{term: words[key] for term, key in terms.items()})}"

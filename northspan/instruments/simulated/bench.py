@@ -7,7 +7,7 @@ from datetime import date
 
 from northspan.core.property.prepared import Prepared
 from northspan.core.readings.measured import Conditions
-from northspan.core.readings.of_job import MeteredOf
+from northspan.core.readings.network.of_job import MeteredOf
 from northspan.core.solution import Solution
 from northspan.instruments.line import Instrument, InstrumentTrouble
 from northspan.instruments.simulated.desks import (

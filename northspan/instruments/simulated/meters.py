@@ -3,9 +3,9 @@
 import random
 from collections.abc import Mapping
 
-from northspan.core.readings.loops import loop_ohms
 from northspan.core.readings.measured import Conditions
-from northspan.core.readings.of_job import MeteredOf
+from northspan.core.readings.network.loops import loop_ohms
+from northspan.core.readings.network.of_job import MeteredOf
 from northspan.core.readings.spot import accuracy
 from northspan.instruments.line import InstrumentTrouble, Shown
 from northspan.instruments.simulated.practice import Planted

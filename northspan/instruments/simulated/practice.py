@@ -6,9 +6,9 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from northspan.core.readings.of_job import Metered
+from northspan.core.readings.network.of_job import Metered
+from northspan.core.readings.network.suspects import Suspect
 from northspan.core.readings.spot import accuracy
-from northspan.core.readings.suspects import Suspect
 
 # So many instrument's deviations it shows somewhere at least: what no meter would see is not planted.
 SHOWS, TRIES = 4.0, 60

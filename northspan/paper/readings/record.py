@@ -16,6 +16,7 @@ VERDICTS: dict[Verdict, str] = {"as-expected": "as it should be", "off": "off", 
 HEAD = ("No.", "What", "Expected", "Read", "", "With", "By, when", "Note")
 TORQUE_HEAD = ("No.", "Terminal", "Maker", "Read", "", "Wrench", "By, when", "Note")
 TALL, GAP = 62.0, 6.0
+AGAIN = "once more on another day"
 # So many suspects are told on paper, and only those with this chance.
 MOST_SUSPECTS, LEAST_CHANCE = 4, 0.02
 
@@ -26,17 +27,30 @@ def record_sections(job: Job, words: Mapping[str, str], taken: Round) -> Iterato
     rows = [_row(job, called, words, m, j) for m, j in taken.valid if m.what != "torque"]
     if rows:
         yield Section("What was measured", HEAD, tuple(rows))
+    if taken.drops:
+        sign = job.told.length.sign
+        told = tuple(
+            (called.get(d.run, d.run), f"{number(_short(d.measured_v))} V", f"{number(_short(d.computed_v))} V",
+             f"{number(d.length)} {sign}", "" if d.would_be is None else f"{number(_short(d.would_be))} {sign}")
+            for d in taken.drops
+        )  # fmt: skip
+        yield Section("What a load dropped", ("Run", "Measured", "Computed", "Length", "As it drops"), told)
     far = any(j.verdict in ("off", "far") for m, j in taken.valid if m.number in taken.finding.readings)
     likely = [s for s in taken.finding.suspects if s.chance >= LEAST_CHANCE][:MOST_SUSPECTS]
     if far and likely:
-        told = tuple((s.title, f"{number(round(100.0 * s.chance))} %", s.does, s.section) for s in likely)
-        yield Section("What would explain it", ("", "Chance", "What it does", "Section"), told)
+        suspected = tuple((s.title, f"{number(round(100.0 * s.chance))} %", s.does, s.section) for s in likely)
+        yield Section("What would explain it", ("", "Chance", "What it does", "Section"), suspected)
 
 
 def torque_sections(job: Job, words: Mapping[str, str], taken: Round) -> Iterator[Section]:
     """What was tightened, with the maker's figure beside it."""
     called = names(job)
-    rows = [_row(job, called, words, m, j) for m, j in taken.valid if m.what == "torque"]
+    rows = []
+    for measured, judged in taken.valid:
+        if measured.what == "torque":
+            *cells, note = _row(job, called, words, measured, judged)
+            again = AGAIN if (measured.at, measured.part) in taken.again else ""
+            rows.append((*cells, "; ".join(each for each in (note, again) if each)))
     if rows:
         yield Section("Torque of terminals", TORQUE_HEAD, tuple(rows))
 

@@ -7,6 +7,7 @@ from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 
 from northspan.core.job.job import Job
 from northspan.core.job.part import AtMost, Name
+from northspan.core.readings.drops import Drop
 from northspan.core.readings.finding import Explanation
 from northspan.core.readings.judge import Judged
 from northspan.core.readings.measured import Conditions, FallTest, Measured, What
@@ -95,12 +96,16 @@ class ReadingEntry(BaseModel):
 
 
 class ReadingsReply(BaseModel):
-    """The latest readings, oldest first, and how many there are in all; what would explain them; what can be read."""
+    """The latest readings, oldest first, and how many there are in all; what would explain them; what can be read;
+    what loads dropped; the terminals that are to be tightened again, in words.
+    """
 
     readings: list[ReadingEntry]
     many: int
     finding: Explanation | None
     readable: list[Readable]
+    drops: list[Drop] = []
+    again: list[str] = []
 
 
 class ReadingPath(BaseModel):

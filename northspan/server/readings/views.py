@@ -56,9 +56,14 @@ def the_readings(body: ReadingsRequest) -> Response:
     if taken is None:
         return reply(ReadingsReply(readings=[], many=many, finding=None, readable=[]))
     there = _readable(solved)
+    called, words = names_of(solved.job), solved.ready.book.earthing.words
+    again = [said(called, words, "torque", at, part) for at, part in taken.again]
     return reply(
-        ReadingsReply(readings=_entries(solved, taken, there), many=many, finding=taken.finding, readable=list(there))
-    )
+        ReadingsReply(
+            readings=_entries(solved, taken, there), many=many, finding=taken.finding, readable=list(there),
+            drops=list(taken.drops), again=again,
+        )
+    )  # fmt: skip
 
 
 @readings.post("/<job_id>", responses={200: ReadingKept})

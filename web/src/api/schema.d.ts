@@ -2754,6 +2754,13 @@ export interface components {
              */
             large_colours: "own" | "marked";
             /**
+             * Retorque
+             * @description How often a terminal is tightened to its torque
+             * @default once
+             * @enum {string}
+             */
+            retorque: "once" | "again";
+            /**
              * Pvc Swing F
              * @description Temperature swing of PVC above ground, °F
              * @default 100
@@ -2866,6 +2873,7 @@ export interface components {
              *       "hand_pull_lb": 75,
              *       "make_up_ft": 3,
              *       "large_colours": "own",
+             *       "retorque": "once",
              *       "pvc_swing_f": 100,
              *       "touch_line_v": 50,
              *       "energy_price": 0.15,
@@ -6558,7 +6566,7 @@ export interface components {
              * What
              * @enum {string}
              */
-            what: "amps" | "volts" | "continuity" | "electrode" | "loop" | "insulation" | "torque" | "trip-time" | "trip-current";
+            what: "amps" | "volts" | "continuity" | "electrode" | "loop" | "insulation" | "torque" | "trip-time" | "trip-current" | "leakage";
             /** At */
             at: string;
             /** Part */
@@ -7214,7 +7222,8 @@ export interface components {
         };
         /**
          * ReadingsReply
-         * @description The latest readings, oldest first, and how many there are in all; what would explain them; what can be read.
+         * @description The latest readings, oldest first, and how many there are in all; what would explain them; what can be read;
+         *     what loads dropped; the terminals that are to be tightened again, in words.
          */
         ReadingsReply: {
             /** Readings */
@@ -7224,6 +7233,16 @@ export interface components {
             finding: components["schemas"]["Explanation"] | null;
             /** Readable */
             readable: components["schemas"]["Readable"][];
+            /**
+             * Drops
+             * @default []
+             */
+            drops: components["schemas"]["Drop"][];
+            /**
+             * Again
+             * @default []
+             */
+            again: string[];
         };
         /**
          * Conditions
@@ -7245,6 +7264,29 @@ export interface components {
              * @default null
              */
             extra_at: string | null;
+        };
+        /**
+         * Drop
+         * @description Two readings of a leg, without and with more load: their numbers, the run that leads there, volts dropped as
+         *     measured and as computed, the run's length as entered and as that drop would have it (job's length; None: what
+         *     drops ahead of it explains more than was measured).
+         */
+        Drop: {
+            /** Readings */
+            readings: [
+                number,
+                number
+            ];
+            /** Run */
+            run: string;
+            /** Measured V */
+            measured_v: number;
+            /** Computed V */
+            computed_v: number;
+            /** Length */
+            length: number;
+            /** Would Be */
+            would_be: number | null;
         };
         /**
          * Explanation
@@ -7339,7 +7381,7 @@ export interface components {
              * What
              * @enum {string}
              */
-            what: "amps" | "volts" | "continuity" | "electrode" | "loop" | "insulation" | "torque" | "trip-time" | "trip-current";
+            what: "amps" | "volts" | "continuity" | "electrode" | "loop" | "insulation" | "torque" | "trip-time" | "trip-current" | "leakage";
             /** At */
             at: string;
             /** Part */
@@ -7434,7 +7476,7 @@ export interface components {
              * What
              * @enum {string}
              */
-            what: "amps" | "volts" | "continuity" | "electrode" | "loop" | "insulation" | "torque" | "trip-time" | "trip-current";
+            what: "amps" | "volts" | "continuity" | "electrode" | "loop" | "insulation" | "torque" | "trip-time" | "trip-current" | "leakage";
             /** At */
             at: string;
             /** Part */
@@ -7519,7 +7561,7 @@ export interface components {
              * What
              * @enum {string}
              */
-            what: "amps" | "volts" | "continuity" | "electrode" | "loop" | "insulation" | "torque" | "trip-time" | "trip-current";
+            what: "amps" | "volts" | "continuity" | "electrode" | "loop" | "insulation" | "torque" | "trip-time" | "trip-current" | "leakage";
             /** At */
             at: string;
             /** Part */

@@ -32,7 +32,7 @@ const when = (on: string) => on.replace('T', ' ').slice(5)
         <th class="narrow">
           <button class="plain" :aria-pressed="e.measured.number === chosen">{{ e.words }}</button>
           <span v-if="e.measured.corrects" class="quiet"> corrects no. {{ e.measured.corrects }}</span>
-          <span v-if="e.measured.note" class="quiet"> {{ e.measured.note }}</span>
+          <span v-if="e.measured.note" class="quiet"> · {{ e.measured.note }}</span>
         </th>
         <td class="n"><FigureButton v-if="e.judged.expected" :figure="e.judged.expected" :title="`${e.words}, expected`" :places="places(e)" /></td>
         <td class="n mono read">{{ measuredText(e.judged.value, e.unit) }}</td>

@@ -3,11 +3,13 @@ import { computed, ref, watch } from 'vue'
 
 import DeskPanel from './DeskPanel.vue'
 import NewReading from './NewReading.vue'
+import PunchList from './PunchList.vue'
 import PracticePanel from './PracticePanel.vue'
 import ReadingRows from './ReadingRows.vue'
 import { measuredText, percentText, useReadings } from './readings'
 import SuspectBars from './SuspectBars.vue'
 import TestTabs from './TestTabs.vue'
+import TracePanel from './TracePanel.vue'
 import { Refused } from '@/api/client'
 import type { NextReading, ReadingEntry, ReadingsKept } from '@/api/types'
 import DrawnPaper from '@/figures/DrawnPaper.vue'
@@ -35,6 +37,7 @@ const shown = computed(() => curves.value.find((e) => e.measured.number === chos
 const wrong = computed(() => entries.value.filter((e) => e.standing && ['off', 'far'].includes(e.judged.verdict) && found.value?.finding?.readings.includes(e.measured.number)))
 const first = computed(() => (wrong.value.length ? (found.value?.finding?.suspects.find((s) => !s.key.startsWith('none')) ?? null) : null))
 const stations = computed(() => desk.job?.stations.filter((s) => s.kind !== 'utility') ?? [])
+const runs = computed(() => new Map((desk.job?.runs ?? []).map((r) => [r.id, desk.job?.stations.find((s) => s.id === r.to_station)?.name ?? r.to_station])))
 const length = computed(() => (desk.job?.units === 'metric' ? 'm' : 'ft'))
 
 function take(next: NextReading) {
@@ -70,6 +73,13 @@ async function read(event: Event) {
         <p v-else-if="found" class="empty narrow">Nothing is measured yet. Choose at the right what is read, type what the meter says: it is held against this job at once.</p>
       </section>
       <SuspectBars v-if="found?.finding && found.finding.readings.length" :finding="found.finding" :entries="found.readings" @take="take" />
+      <section v-if="found?.drops?.length || found?.again?.length" class="pad more" aria-label="Drop and torque">
+        <template v-if="found.drops?.length">
+          <h2 class="cap">What a load dropped</h2>
+          <p v-for="d in found.drops" :key="d.readings.join()" class="narrow">To {{ runs.get(d.run) }}: {{ measuredText(d.measured_v, 'V') }} measured, {{ measuredText(d.computed_v, 'V') }} computed for {{ measuredText(d.length, length) }} of wire; <b>{{ d.would_be === null ? 'less than what drops ahead of it' : `as long a wire as ${measuredText(d.would_be, length)}` }}</b>.</p>
+        </template>
+        <p v-if="found.again?.length" class="narrow caution">House rule: to be tightened once more on another day: {{ found.again.join('; ') }}.</p>
+      </section>
       <section v-if="shown?.drawn" class="pad curve" aria-label="Fall of potential">
         <h2 class="cap">Fall of potential</h2>
         <DrawnPaper :sheet="shown.drawn" />
@@ -84,6 +94,8 @@ async function read(event: Event) {
         <p class="mono cite">{{ first.section }}</p>
         <p class="narrow">Nothing is opened on the word of a screen: off, locked, proved dead, then looked at.</p>
       </section>
+      <PunchList />
+      <TracePanel />
       <PracticePanel v-model="practice" />
       <section aria-label="Files">
         <h2 class="cap">Readings as a file</h2>
@@ -101,7 +113,7 @@ async function read(event: Event) {
 <style scoped>
 .pad { padding: 8px 14px; }
 header { display: flex; justify-content: space-between; gap: 10px; }
-.curve { border-top: 1px solid var(--rule); }
+.curve, .more { border-top: 1px solid var(--rule); }
 .curve :deep(.paper) { max-width: 760px; }
 .empty { font-size: 16px; padding: 24px 0; }
 .finding { padding: 8px 10px; margin-bottom: 16px; border-left: 4px solid var(--danger); background: var(--danger-soft); }

@@ -14,9 +14,9 @@ from typing import Protocol
 import numpy as np
 from numpy.typing import NDArray
 
-from northspan.core.readings.meter import Edit, Floats
+from northspan.core.readings.network.meter import Edit, Floats
+from northspan.core.readings.network.suspects import Suspect
 from northspan.core.readings.spot import Accuracy, Spot
-from northspan.core.readings.suspects import Suspect
 
 GRID, REFINED = 49, 10
 # One reading in so many is a slip of the pen, which may be anything up to twice what was written.

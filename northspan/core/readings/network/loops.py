@@ -4,7 +4,7 @@ import numpy as np
 
 from northspan.core.physics.network.altered import Whole
 from northspan.core.physics.network.nodal import EARTH
-from northspan.core.readings.of_job import Metered
+from northspan.core.readings.network.of_job import Metered
 
 
 def loop_ohms(metered: Metered, place: str) -> tuple[float, float] | None:

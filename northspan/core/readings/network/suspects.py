@@ -8,7 +8,7 @@ from typing import Literal
 from northspan.core.ground.found import Wired
 from northspan.core.ground.network.nodes import node
 from northspan.core.ground.network.wired import BOND_OHM
-from northspan.core.readings.meter import Edit
+from northspan.core.readings.network.meter import Edit
 
 Kind = Literal[
     "none", "loose-neutral", "second-bond", "missing-bond", "missing-ground", "shared-neutral", "electrode-off"

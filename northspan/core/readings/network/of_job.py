@@ -11,8 +11,8 @@ from northspan.core.ground.network.wired import wired
 from northspan.core.ground.places import place_grounds, place_ohms
 from northspan.core.property.prepared import Prepared
 from northspan.core.readings.measured import Conditions
-from northspan.core.readings.meter import Meter
-from northspan.core.readings.suspects import Suspect, suspects
+from northspan.core.readings.network.meter import Meter
+from northspan.core.readings.network.suspects import Suspect, suspects
 
 
 @dataclass(frozen=True)
