@@ -8,10 +8,10 @@ from northspan.core.codes.nec.boxes.conduit_body import ConduitBodyCase, conduit
 from northspan.core.codes.nec.data import AWG, NOTES, TABLES, VOCABULARY
 from northspan.core.codes.nec.earthing.rules import NecEarthing
 from northspan.core.codes.nec.findings.rules import NecFindings
-from northspan.core.codes.nec.inspection.rules import NecInspection
 from northspan.core.codes.nec.loads.rules import NecLoads
 from northspan.core.codes.nec.panels.rules import NecPanels
-from northspan.core.codes.nec.readings.rules import NecReadings
+from northspan.core.codes.nec.proof.inspection.rules import NecInspection
+from northspan.core.codes.nec.proof.readings.rules import NecReadings
 from northspan.core.codes.nec.route.cover.answer import cover
 from northspan.core.codes.nec.route.cover.case import CoverCase
 from northspan.core.codes.nec.route.pull.answer import answer as pull

@@ -4,7 +4,7 @@ from collections.abc import Iterator
 from itertools import groupby
 
 from northspan.core.codes.nec.data import INSULATIONS, VOCABULARY
-from northspan.core.codes.nec.inspection.saying import item, told
+from northspan.core.codes.nec.proof.inspection.saying import item, told
 from northspan.core.inspection.item import InspectionItem
 from northspan.core.job.job import Job
 from northspan.core.job.run import Run

@@ -14,7 +14,7 @@ TRIP_MA, TRIP_POWER, TRIES_MA = 20.0, 1.43, 6.0
 
 @cache
 def _read(name: str) -> dict[str, Any]:
-    return tomllib.loads((files("northspan.core.codes.nec.readings") / name).read_text("utf-8"))
+    return tomllib.loads((files("northspan.core.codes.nec.proof.readings") / name).read_text("utf-8"))
 
 
 def longest_trip_ms(tried_ma: float) -> float:

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterator
 
-from northspan.core.codes.nec.inspection.saying import item, told
+from northspan.core.codes.nec.proof.inspection.saying import item, told
 from northspan.core.inspection.item import InspectionItem
 from northspan.core.job.job import Job, Station
 from northspan.core.job.panel import Panel, PanelCircuit

@@ -12,7 +12,7 @@ from northspan.core.working import Figure, number
 
 @cache
 def _said() -> Mapping[str, Mapping[str, Any]]:
-    return tomllib.loads((files("northspan.core.codes.nec.inspection") / "items.toml").read_text("utf-8"))
+    return tomllib.loads((files("northspan.core.codes.nec.proof.inspection") / "items.toml").read_text("utf-8"))
 
 
 def item(rule: str, thing: str, where: str, section: str = "", **facts: str) -> InspectionItem:

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterator
 
-from northspan.core.codes.nec.inspection.saying import item
+from northspan.core.codes.nec.proof.inspection.saying import item
 from northspan.core.ground.answer import ModeAnswer, PlaceGround
 from northspan.core.inspection.item import InspectionItem
 from northspan.core.job.grounding import DRIVEN, Electrode

@@ -1,0 +1,1 @@
+"""How work is proved under the US code book: looked at, and measured."""
