@@ -10,7 +10,8 @@ from tests.browser.harness import BrowserTest, Desk
 AXE = (Path(__file__).parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js").read_text("utf-8")
 PANELS = ("panels?circuit=dishwasher", *(f"panels?tab={tab}" for tab in ("list", "bought", "move", "boxes")))
 GROUND = tuple(f"ground?tab={tab}" for tab in ("answers", "electrodes", "soil"))
-STEPS = ("walk", "loads", *GROUND, *PANELS, "pull?run=studio-feeder", "pull/buy", "packet", "what-if", "rules", "span")
+STEPS = ("walk", "loads", *GROUND, *PANELS, "pull?run=studio-feeder", "pull/buy", "day", "test",
+         "history", "packet", "what-if", "rules", "span")  # fmt: skip
 PAGES = (
     "/quick",
     "/shop/catalogue",
@@ -20,6 +21,7 @@ PAGES = (
     "/shop/spools",
     "/shop/van",
     "/book",
+    "/logbook",
 )
 
 

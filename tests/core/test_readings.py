@@ -3,18 +3,23 @@
 import math
 import random
 import unittest
+from dataclasses import replace
 from functools import cache
 
 import numpy as np
 
+from northspan.core.logbook.soils import EarthReading, soil_bands
 from northspan.core.physics.earth.fall import fall_readings, judge_fall
 from northspan.core.physics.earth.soil import Line, Soil, transfer_ohms
 from northspan.core.physics.network.nodal import Branch
 from northspan.core.property.prepared import prepared
+from northspan.core.readings.drops import drops
 from northspan.core.readings.finding import finding
 from northspan.core.readings.judge import judge
 from northspan.core.readings.measured import Conditions, FallTest, Measured
 from northspan.core.readings.network.of_job import metered
+from northspan.core.readings.round import round_of
+from northspan.core.readings.torque import due_again
 from northspan.core.solve import solution
 from tests.core.finding import looked_for
 from tests.core.jobs import job
@@ -190,11 +195,49 @@ class Judging(unittest.TestCase):
         right = small.value("amps/feeder/neutral")
         slip = reading(1, "amps", "feeder", "neutral", 10.0 * right)
         mended = reading(2, "amps", "feeder", "neutral", right, corrects=1)
-        from northspan.core.readings.round import round_of
-
         found = round_of(small.ready, small.solution, (slip, mended), small.metered_of)
         self.assertEqual(found.finding.readings, (2,))
         self.assertEqual([each.number for each, _ in found.valid], [2])
+
+
+class Learnt(unittest.TestCase):
+    def test_a_drop_tells_how_long_the_wire_is(self):
+        """A feeder twice as long as entered drops twice as much; what drops ahead of it is taken off first."""
+        there = Small(**{"runs/1/cable/length": 300})
+        loads = (Conditions(0.0), Conditions(0.0, 15.0, "shed-panel"))
+        read = []
+        for number, load in enumerate(loads, 1):
+            meter = there.metered_of(load).meter
+            value = float(meter.read()[meter.at["volts/shed-panel/a-n"]])
+            read.append(reading(number, "volts", "shed-panel", "a-n", value, ran=load))
+        sizes = {r.id: next(f.figure.value for f in r.figures if f.key == "size") for r in there.solution.runs}
+        entered = Small(**{"runs/1/locks": {"size": sizes["feeder"]}})
+        (found,) = drops(entered.ready.entered, read, entered.metered_of)
+        self.assertEqual((found.run, found.length, found.readings), ("feeder", 150, (1, 2)))
+        self.assertAlmostEqual(found.would_be, 300.0, delta=9.0)
+        self.assertGreater(found.measured_v, 1.5 * found.computed_v)
+
+    def test_terminals_are_tightened_again_where_the_shop_says_so(self):
+        readings = (
+            reading(1, "torque", "panel", "line", 250.0), reading(2, "torque", "shed-panel", "line", 100.0),
+            replace(reading(3, "torque", "panel", "line", 250.0), on="2026-11-03T09:00"),
+        )  # fmt: skip
+        self.assertEqual(due_again(job(), readings), ())
+        again = job(house_rules={"retorque": "again"})
+        self.assertEqual(due_again(again, readings), (("shed-panel", "line"),))
+
+    def test_bands_of_soils_come_from_what_was_measured(self):
+        """Rods that read twice what was computed stand in a soil of twice the resistivity; logs are averaged."""
+        taken = [EarthReading("clay", 2.0 * c, c, 40.0, 5) for c in (5.0, 10.0, 20.0)]
+        taken += [EarthReading("sand", m, 50.0, 300.0, 7) for m in (25.0, 50.0, 100.0)] + [
+            EarthReading("loam", 9, 9, 77, 1)
+        ]
+        clay, loam, sand = soil_bands(taken)
+        self.assertEqual((clay.middle, clay.learnt, clay.readings), (80.0, (80.0, 80.0), 3))
+        self.assertEqual((loam.learnt, loam.readings), (None, 1))
+        # Half, all and twice 300 ohm·m: a deviation of ln 2, and 1.2816 of it either way.
+        self.assertAlmostEqual(sand.middle, 300.0, places=2)
+        self.assertAlmostEqual(sand.learnt[1] / sand.middle, 2.0**1.2816, places=3)
 
 
 class FallOfPotential(unittest.TestCase):

@@ -199,3 +199,34 @@ class Readings(ServerTest):
         self.assertRegex(ask("supply", "price wire cu 6")["words"], r"^\d+\.\d+ \$$")
         self.assertRegex(ask("logger", "load minute=1110")["words"], "kVA$")
         self.assertIn("it answers", ask("utility", "the moon")["problems"][0]["words"])
+
+    def test_the_logbook_tells_a_job_s_history_and_answers_over_all_of_them(self):
+        self.client.post(self.where, json=READING)
+        self.client.post(self.where, json={**READING, "value": 1.7, "corrects": 1, "on": "2026-11-02T10:09"})
+        look = {
+            "item": "x/1",
+            "state": "correction",
+            "words": "strap the pipe",
+            "by": "Inspector Lund",
+            "on": "2026-11-03",
+        }
+        self.client.post(f"/api/inspection/{self.state['id']}/looks", json=look)
+        events = self.client.get(f"/api/logbook/{self.state['id']}").json["events"]
+        self.assertEqual({e["kind"] for e in events}, {"planned", "measured", "corrected", "found"})
+        self.assertEqual(events, sorted(events, key=lambda e: e["at"], reverse=True))
+        earth = {**READING, "what": "electrode", "part": "fall", "soil": "damp"}
+        for at, value in (("studio", 19.0), ("studio", 31.0), ("house", 22.0)):
+            self.client.post(self.where, json={**earth, "at": at, "value": value})
+
+        def found(**asked):
+            return self.client.post("/api/logbook/search", json=asked).json
+
+        self.assertEqual((found()["many"], found()["jobs"]), (3, 1))
+        (row,) = found(soil="clay", most=25)["rows"]
+        self.assertEqual((row["where"], row["measured"], row["state"]), ("Ceramics studio", 19.0, "damp"))
+        self.assertEqual(found(since="2027-01-01")["many"], 0)
+        self.assertEqual(len(found()["drawn"]), 2)
+        (asked,) = found(kind="corrections", by="lund")["rows"]
+        self.assertIn("strap the pipe", asked["words"])
+        self.client.put(f"/api/jobs/{self.state['id']}/shelf/deleted")
+        self.assertEqual(found()["many"], 0)

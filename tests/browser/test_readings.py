@@ -1,0 +1,93 @@
+"""Test on screen: readings logged, corrected, kept without signal; a fault found with the meter; the logbook."""
+
+import re
+
+from playwright.sync_api import expect
+
+from tests.browser.harness import BrowserTest
+
+
+class Readings(BrowserTest):
+    # The wire is cut on purpose.
+    expected_faults = ("ERR_INTERNET_DISCONNECTED", "422")
+
+    def open(self, job="Juniper Bend"):
+        self.desk.open_job(job)
+        self.page.keyboard.press("8")
+        return self.page.get_by_role("form", name="New reading")
+
+    def test_a_reading_is_judged_refused_corrected_and_waits_for_the_wire(self):
+        form, page = self.open("Tamarack Row"), self.page
+        form.get_by_label("Where, what").select_option("volts|panel|n-can")
+        form.get_by_label("Read", exact=True).fill("9")
+        form.get_by_role("button", name="Log it").click()
+        expect(form.get_by_role("alert")).to_contain_text("By whom?")
+        expect(form.get_by_label("Read", exact=True)).to_have_value("9")
+        form.get_by_label("By", exact=True).fill("R. Vale")
+        form.get_by_role("button", name="Log it").click()
+        row = page.get_by_role("row").filter(has_text="neutral to can")
+        expect(row.get_by_text("far off")).to_have_count(1)
+        expect(page.get_by_role("region", name="Finding")).to_be_visible()
+        row.get_by_role("button", name=re.compile("^Correct no")).click()
+        self.page.context.set_offline(True)
+        form.get_by_label("Read", exact=True).fill("0")
+        form.get_by_role("button", name="Log it").click()
+        expect(page.get_by_text("kept here, not sent yet")).to_be_visible()
+        self.page.context.set_offline(False)
+        expect(page.get_by_text("not sent yet")).to_have_count(0, timeout=20_000)
+        expect(page.get_by_role("row").filter(has_text="corrects no.")).to_have_count(1)
+        expect(page.locator("tr.gone")).to_have_count(1)
+        page.get_by_role("link", name="History of this job").click()
+        expect(page.get_by_role("listitem").filter(has_text="in place of no.")).to_be_visible()
+        page.set_viewport_size({"width": 390, "height": 844})
+        self.assertLessEqual(page.evaluate("document.documentElement.scrollWidth"), 390)
+
+    def test_a_planted_fault_is_found_with_the_simulated_meter(self):
+        form, page = self.open(), self.page
+        page.get_by_role("button", name="Plant one").click()
+        expect(page.get_by_text("Something is wrong in this house")).to_be_visible()
+        form.get_by_label("By", exact=True).fill("R. Vale")
+        form.get_by_label("Where, what").select_option("amps|house-feeder|all")
+        for number in range(1, 8):
+            form.get_by_role("button", name="Take it from there").click()
+            expect(form.get_by_label("Read", exact=True)).not_to_have_value("")
+            form.get_by_role("button", name="Log it").click()
+            expect(page.locator("tbody tr")).to_have_count(number)
+            following = page.get_by_role("button", name="Read that")
+            page.wait_for_timeout(300)
+            if not following.count():
+                break
+            following.click()
+        page.get_by_role("button", name="Show what it is").click()
+        said = page.get_by_role("region", name="Practice").get_by_role("status").locator("b")
+        explained = page.get_by_role("region", name="What would explain it")
+        # Ohms are found within the meter's error; what it is and where is found.
+        expect(explained).to_contain_text(re.split(r" is loose| is open", said.inner_text())[0])
+        page.get_by_role("button", name="Back to the job").click()
+        expect(page.get_by_role("row").filter(has_text="insulation")).to_have_count(1)
+
+    def test_a_circuit_that_is_found_fills_the_directory(self):
+        self.open()
+        page = self.page
+        page.get_by_role("region", name="Find circuits").get_by_label("Panel").select_option(label="House panel")
+        field = page.get_by_label(re.compile("^Feeds, space")).first
+        field.fill("Hall lights, north")
+        field.press("Enter")
+        page.wait_for_timeout(800)
+        page.keyboard.press("Escape")
+        page.reload()
+        page.get_by_role("region", name="Find circuits").get_by_label("Panel").select_option(label="House panel")
+        expect(page.get_by_label(re.compile("^Feeds, space")).first).to_have_value("Hall lights, north")
+
+    def test_the_logbook_answers_over_all_jobs(self):
+        self.desk.open("/logbook")
+        page = self.page
+        rows = page.get_by_role("table", name="Found").get_by_role("row")
+        expect(rows).to_have_count(7)
+        page.get_by_label("Ohm at most").fill("25")
+        page.get_by_role("combobox", name=re.compile("^Soil")).select_option("clay")
+        expect(rows).to_have_count(2)
+        expect(rows.last).to_contain_text("Ceramics studio")
+        expect(page.get_by_text("1 reading on 1 job")).to_be_visible()
+        page.get_by_role("tab", name="What inspectors asked for").click()
+        expect(page.get_by_text("Nothing was asked for yet")).to_be_visible()
