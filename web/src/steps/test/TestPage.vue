@@ -40,8 +40,12 @@ const stations = computed(() => desk.job?.stations.filter((s) => s.kind !== 'uti
 const runs = computed(() => new Map((desk.job?.runs ?? []).map((r) => [r.id, desk.job?.stations.find((s) => s.id === r.to_station)?.name ?? r.to_station])))
 const length = computed(() => (desk.job?.units === 'metric' ? 'm' : 'ft'))
 
+function toForm() {
+  document.querySelector('[aria-label="New reading"]')?.scrollIntoView()
+}
 function take(next: NextReading) {
   wanted.value = { ...next }
+  toForm()
   document.querySelector<HTMLElement>('[aria-label="New reading"] [aria-label="Read"]')?.focus()
 }
 async function read(event: Event) {
@@ -67,7 +71,7 @@ async function read(event: Event) {
     <div class="test">
       <p v-if="trouble" class="danger pad" role="alert">{{ trouble }}</p>
       <section class="pad" aria-label="Readings">
-        <header><h2 class="cap">Readings<template v-if="practice"> of this round of practice</template></h2><span v-if="found && found.many > entries.length" class="narrow quiet">the latest {{ entries.length }} of {{ found.many.toLocaleString('en-US') }}; all are in the CSV</span></header>
+        <header><h2 class="cap">Readings<template v-if="practice"> of this round of practice</template></h2><span v-if="found && found.many > entries.length" class="narrow quiet">the latest {{ entries.length }} of {{ found.many.toLocaleString('en-US') }}; all are in the CSV</span><button class="ink-button solid to-form" @click="toForm">New reading</button></header>
         <ul v-if="mine.length" class="narrow waits"><li v-for="(w, i) in mine" :key="i" class="caution">{{ measuredText(w.body.value ?? null, '') }} {{ w.body.what }}: {{ w.refused ? `refused: ${w.refused}` : 'kept here, not sent yet' }} <button v-if="w.refused" class="plain" @click="drop(w)">take off</button></li></ul>
         <ReadingRows v-if="entries.length" v-model:chosen="chosen" :entries="entries" @correct="corrected = $event" />
         <p v-else-if="found" class="empty narrow">Nothing is measured yet. Choose at the right what is read, type what the meter says: it is held against this job at once.</p>
@@ -122,4 +126,9 @@ header { display: flex; justify-content: space-between; gap: 10px; }
 section p { margin: 3px 0; font-size: 15px; }
 .waits { list-style: none; padding: 0; margin: 2px 0; }
 a { color: var(--ink); }
+/* Where the form stands below what was read, a button leads to it. */
+.to-form { display: none; }
+@media screen and (max-width: 1000px) {
+  .to-form { display: inline-flex; }
+}
 </style>
