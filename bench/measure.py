@@ -26,6 +26,8 @@ from northspan.core.materials.of_job import job_counts
 from northspan.core.opened.fault import FaultQuestion, fault_answer
 from northspan.core.property.prepared import prepared
 from northspan.core.pull.solve_pulls import solve_pull, solve_pulls
+from northspan.core.readings.finding import finding
+from northspan.core.readings.measured import Conditions, Measured
 from northspan.core.solve import solve
 from northspan.core.whatif.least.least_cost import least_cost
 from northspan.core.whatif.least.lines import least_lines
@@ -34,7 +36,8 @@ from northspan.demo.library import demo_jobs
 from northspan.instruments.recording import read_recording
 from northspan.paper.packet.bound import bind, lay_out
 from northspan.paper.packet.files import archive, packet_files
-from northspan.server.app import FRONT_END
+from northspan.server.app import FRONT_END, create_app
+from northspan.server.solutions import Solutions
 from northspan.shop.csv_lists import shipped_list
 from northspan.shop.lists import PriceItem
 from tests.browser.harness import Desk
@@ -200,6 +203,26 @@ def planning() -> None:
         print(f"the days of {name}: {whole:.0f} ms; what a held task costs: {held:.0f} ms")
 
 
+def logged() -> None:
+    job = demo_jobs()["juniper-bend"]
+    lines = ["what,at,part,value,by,when,soil"]
+    lines += [
+        f"volts,studio-panel,a-n,{110 + i % 9},R. Vale,2026-11-{i % 28 + 1:02d}T08:00,damp" for i in range(10_000)
+    ]
+    with tempfile.TemporaryDirectory() as folder:
+        client = create_app(f"sqlite:///{Path(folder) / 'jobs.sqlite'}").test_client()
+        body = client.post("/api/jobs", json=job.model_dump(mode="json")).json or {}
+        where, sent = f"/api/readings/{body['id']}/csv", {"Content-Type": "text/csv"}
+        taken = milliseconds(lambda: client.post(where, data="\n".join(lines), headers=sent), 3)
+    print(f"10,000 readings by CSV, kept: {taken:.0f} ms")
+    solved = Solutions().of(job)
+    readings = [Measured(n, "amps", "house-feeder", p, 10.0, "R. Vale", "") for n, p in enumerate(("all", "neutral"))]
+    words, rules = solved.ready.book.earthing.words, solved.ready.book.readings
+    assert rules is not None
+    told = milliseconds(lambda: finding(job, words, rules, readings, solved.metered), 5)
+    print(f"two readings explained by {len(solved.metered(Conditions()).suspected)} suspects: {told:.0f} ms")
+
+
 def forget_pulls() -> None:
     """Let go of every route that was unrolled before."""
     solve_pull.cache_clear()
@@ -295,6 +318,7 @@ if __name__ == "__main__":
     buying()
     handing_over()
     planning()
+    logged()
     batch()
     for people in (1, 10, 50):
         clicking(people, 8.0)

@@ -21,6 +21,7 @@ from northspan.core.readings.network.of_job import metered
 from northspan.core.readings.round import round_of
 from northspan.core.readings.torque import due_again
 from northspan.core.solve import solution
+from northspan.demo.library import demo_jobs
 from tests.core.finding import looked_for
 from tests.core.jobs import job
 from tests.core.properties import random_property
@@ -180,6 +181,24 @@ class Judging(unittest.TestCase):
         # Two deviations: instrument 1 %, what is not on record 2 %, as squares, and 0.3 V.
         sigma = math.hypot(0.3, volts * math.hypot(0.01, 0.02))
         self.assertAlmostEqual(found[0].high, volts + 2.0 * sigma, places=6)
+
+    def test_a_circuit_s_wires_are_held_against_its_breaker_and_against_nothing(self):
+        row = demo_jobs()["tamarack-row"]
+        ready = prepared(row)
+        solved = solution(ready)
+        panel = solved.panels[0]
+        circuit = next(c for c in panel.circuits if c.breaker_a)
+        at = (panel.station, circuit.id)
+        readings = [
+            reading(n, what, *at, value)
+            for n, (what, value) in enumerate(
+                [("circuit-hot", circuit.breaker_a), ("circuit-hot", circuit.breaker_a + 1), ("circuit-ground", 0.01),
+                 ("circuit-ground", 0.4), ("circuit-neutral", 9.0), ("leakage", 1.0), ("leakage", 5.0)]
+            )
+        ]  # fmt: skip
+        found = judge(ready, solved, ready.book.readings, readings, cache(lambda ran: metered(ready, ran)))
+        want = ["as-expected", "far", "as-expected", "far", "none", "as-expected", "far"]
+        self.assertEqual([j.verdict for j in found], want)
 
     def test_a_clamp_on_the_electrode_reads_the_loop(self):
         small = Small()

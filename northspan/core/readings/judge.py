@@ -1,7 +1,7 @@
 """Every reading held at once against what the job says it should be."""
 
-from collections.abc import Iterable
-from dataclasses import dataclass
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass, replace
 from typing import Literal
 
 from northspan.core.ground.answer import PlaceGround
@@ -43,11 +43,17 @@ def judge(
 ) -> tuple[Judged, ...]:
     """Every reading of a job judged, in the order in which they come. ``meter_of`` gives the property under a load."""
     places = {p.place: p for p in solution.ground.places}
-    return tuple(_judged(ready, places, rules, each, meter_of) for each in readings)
+    breakers = {(p.station, c.id): c.breaker_a for p in solution.panels for c in p.circuits}
+    return tuple(_judged(ready, places, breakers, rules, each, meter_of) for each in readings)
 
 
 def _judged(
-    ready: Prepared, places: dict[str, PlaceGround], rules: ReadingRules, each: Measured, meter_of: MeteredOf
+    ready: Prepared,
+    places: Mapping[str, PlaceGround],
+    breakers: Mapping[tuple[str, str], float | None],
+    rules: ReadingRules,
+    each: Measured,
+    meter_of: MeteredOf,
 ) -> Judged:
     if each.what in ("amps", "volts", "continuity"):
         return _by_network(each, meter_of(each.ran))
@@ -65,6 +71,8 @@ def _judged(
     if each.what == "torque":
         return _by_torque(ready, rules, each)
     limit = rules.limit(each.what, each.tried_ma)
+    if each.what == "circuit-hot" and limit is not None:
+        limit = replace(limit, most=breakers.get((each.at, each.part)))
     return Judged(each.number, each.value, None, None, None, "none") if limit is None else _by_limit(each, limit)
 
 
@@ -154,6 +162,8 @@ def _by_torque(ready: Prepared, rules: ReadingRules, each: Measured) -> Judged:
 
 def _by_limit(each: Measured, limit: Limit) -> Judged:
     asked = limit.least if limit.most is None else limit.most
+    if asked is None:
+        return Judged(each.number, each.value, None, None, None, "none")
     unit = UNITS[each.what]
     figure = Figure(asked, unit, (Step(limit.why, asked, unit, limit.section),))
     low, high, verdict = limit.least, limit.most, "none"

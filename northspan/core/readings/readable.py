@@ -8,6 +8,9 @@ from northspan.core.readings.measured import UNITS, What
 from northspan.core.readings.network.of_job import Metered
 from northspan.core.readings.saying import names, said
 
+# What a clamp reads of every circuit in its panel.
+OF_CIRCUITS: tuple[What, ...] = ("circuit-hot", "circuit-neutral", "circuit-ground", "leakage")
+
 
 @dataclass(frozen=True, slots=True)
 class Readable:
@@ -45,7 +48,8 @@ def _all(job: Job, metered: Metered) -> Iterator[tuple[What, str, str]]:
         for part in ("line", "neutral", "ground"):
             yield "torque", station.id, part
         for circuit in station.panel.circuits if station.panel is not None else ():
-            yield "leakage", station.id, circuit.id
+            for what in OF_CIRCUITS:
+                yield what, station.id, circuit.id
             if circuit.breaker in ("gfci", "dual") or circuit.first_outlet in ("gfci", "dual"):
                 yield "trip-time", station.id, circuit.id
                 yield "trip-current", station.id, circuit.id

@@ -20,6 +20,7 @@ PARTS = {
 CIRCUITS = {
     "trip-time": "device of {}, time to open", "trip-current": "device of {}, current it opens at",
     "leakage": "{}, clamp round hot and neutral",
+    "circuit-hot": "{}, its hot", "circuit-neutral": "{}, its neutral", "circuit-ground": "{}, its ground",
 }  # fmt: skip
 
 

@@ -37,7 +37,7 @@ from northspan.server.solutions import Solved
 from northspan.server.wiring import job_store, reading_store, solutions
 from northspan.store.look_store import NoSuchPhoto
 from northspan.store.reading_store import NoSuchReading
-from northspan.text.delimited import decoded
+from northspan.text.delimited import decoded, named
 
 EVERY = 1_000_000
 # The room of a curve on screen.
@@ -87,7 +87,7 @@ def keep_csv(path: JobPath, query: PracticeIn, raw: CsvFile) -> Response:
     job = job_store().get(path.job_id).sound()
     found, broken = read_csv(decoded(raw.get_data()), job, _readable(solutions().of(job)))
     reading_store().add_many(path.job_id, found, query.practice)
-    return reply(ReadingsKept(kept=len(found), broken=broken))
+    return reply(ReadingsKept(kept=len(found), broken=list(named(broken))))
 
 
 @readings.get("/<job_id>/readings.csv", responses={200: sends("text/csv")})

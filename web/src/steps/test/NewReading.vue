@@ -18,7 +18,7 @@ const share = ref('100')
 const extra = ref('')
 const extraAt = ref('')
 const more = ref(false)
-const [instrument, calibrated, weather, soil, note, tried, far, points] = ['', '', '', '', '', '', '', ''].map((v) => ref(v))
+const [instrument, calibrated, weather, soil, soilC, note, tried, far, points] = ['', '', '', '', '', '', '', '', ''].map((v) => ref(v))
 const busy = ref(false)
 const refusal = ref<Refused | null>(null)
 const file = useTemplateRef<HTMLInputElement>('file')
@@ -69,7 +69,7 @@ async function keep() {
       on: new Date().toLocaleString('sv-SE').replace(' ', 'T').slice(0, 16), fall: falls.value ? fall.value : null,
       share: byLoad.value ? Number(share.value) / 100 : 1, extra_a: byLoad.value ? Number(extra.value || 0) : 0, extra_at: byLoad.value && extraAt.value ? extraAt.value : null,
       tried_ma: tried.value ? Number(tried.value) : null, instrument: instrument.value, calibrated: calibrated.value || null, weather: weather.value as ReadingBody['weather'], soil: soil.value as ReadingBody['soil'],
-      soil_c: null, photo: picture ? await props.photo(picture) : null, note: note.value, corrects: corrected.value?.measured.number ?? null,
+      soil_c: soilC.value.trim() ? Number(soilC.value.replace(',', '.')) : null, photo: picture ? await props.photo(picture) : null, note: note.value, corrects: corrected.value?.measured.number ?? null,
     })
     value.value = note.value = points.value = ''
     if (file.value) file.value.value = ''
@@ -114,6 +114,7 @@ async function keep() {
       <label class="narrow">Calibrated <input v-model="calibrated" type="date" /></label>
       <label class="narrow">Ground <select v-model="soil"><option value="">not said</option><option v-for="s in ['dry', 'damp', 'wet', 'frozen']" :key="s">{{ s }}</option></select></label>
       <label class="narrow">Weather <select v-model="weather"><option value="">not said</option><option v-for="s in ['dry', 'rain', 'frost', 'thaw']" :key="s">{{ s }}</option></select></label>
+      <label class="narrow">Ground at <span class="entry"><input v-model="soilC" class="mono" inputmode="decimal" aria-label="Ground at" /><span class="mono">°C</span></span></label>
       <label class="narrow">Photo <input ref="file" type="file" accept="image/jpeg,image/png" /></label>
       <label class="narrow">Note <input v-model="note" maxlength="1000" /></label>
     </template>

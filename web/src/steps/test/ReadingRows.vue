@@ -4,7 +4,7 @@ import type { ReadingEntry } from '@/api/types'
 import FigureButton from '@/figures/FigureButton.vue'
 
 /** Readings beside what they should be, each on a scale of its own with the band that it should lie in. */
-defineProps<{ entries: readonly ReadingEntry[] }>()
+defineProps<{ entries: readonly ReadingEntry[]; jobId: string }>()
 const chosen = defineModel<number | null>('chosen', { required: true })
 const emit = defineEmits<{ correct: [entry: ReadingEntry] }>()
 // The band takes the middle of the scale; what lies beyond stops at its ends.
@@ -32,6 +32,7 @@ const when = (on: string) => on.replace('T', ' ').slice(5)
         <th class="narrow">
           <button class="plain" :aria-pressed="e.measured.number === chosen">{{ e.words }}</button>
           <span v-if="e.measured.corrects" class="quiet"> corrects no. {{ e.measured.corrects }}</span>
+          <a v-if="e.measured.photo" :href="`/api/inspection/${jobId}/photos/${e.measured.photo}`" target="_blank" rel="noopener" @click.stop>photo</a>
           <span v-if="e.measured.note" class="quiet"> · {{ e.measured.note }}</span>
         </th>
         <td class="n"><FigureButton v-if="e.judged.expected" :figure="e.judged.expected" :title="`${e.words}, expected`" :places="places(e)" /></td>
@@ -63,6 +64,7 @@ tbody th, td { border-bottom: 1px solid var(--rule); padding: 3px 8px 3px 0; }
 .by { font-size: 14px; color: var(--quiet); }
 .by .mono { font-size: 11.5px; }
 .correct { text-decoration: underline; text-underline-offset: 3px; }
+a { color: var(--ink); }
 .gone th, .gone .read { text-decoration: line-through; color: var(--quiet); }
 .chosen { background: var(--soft); }
 @media screen and (max-width: 700px) {

@@ -73,7 +73,7 @@ async function read(event: Event) {
       <section class="pad" aria-label="Readings">
         <header><h2 class="cap">Readings<template v-if="practice"> of this round of practice</template></h2><span v-if="found && found.many > entries.length" class="narrow quiet">the latest {{ entries.length }} of {{ found.many.toLocaleString('en-US') }}; all are in the CSV</span><button class="ink-button solid to-form" @click="toForm">New reading</button></header>
         <ul v-if="mine.length" class="narrow waits"><li v-for="(w, i) in mine" :key="i" class="caution">{{ measuredText(w.body.value ?? null, '') }} {{ w.body.what }}: {{ w.refused ? `refused: ${w.refused}` : 'kept here, not sent yet' }} <button v-if="w.refused" class="plain" @click="drop(w)">take off</button></li></ul>
-        <ReadingRows v-if="entries.length" v-model:chosen="chosen" :entries="entries" @correct="corrected = $event" />
+        <ReadingRows v-if="entries.length" v-model:chosen="chosen" :entries="entries" :job-id="id" @correct="corrected = $event" />
         <p v-else-if="found" class="empty narrow">Nothing is measured yet. Choose at the right what is read, type what the meter says: it is held against this job at once.</p>
       </section>
       <SuspectBars v-if="found?.finding && found.finding.readings.length" :finding="found.finding" :entries="found.readings" @take="take" />
