@@ -14,10 +14,11 @@ from northspan.core.ground.answer import RunWires, StationFault
 from northspan.core.job.job import Job
 from northspan.core.property.prepared import Prepared, prepared
 from northspan.core.readings.measured import Conditions
-from northspan.core.readings.network.of_job import Metered, metered
+from northspan.core.readings.network.of_job import Metered
 from northspan.core.solution import Device, Finding, NextStep, RunAnswer, Solution
 from northspan.core.solve import solution
 from northspan.core.working import Figure
+from northspan.server.readings.meters import Meters
 
 # In stations and runs: about what 64 MB hold.
 LARGEST = 6000
@@ -62,6 +63,7 @@ class Solved:
     key: str
     ready: Prepared
     solution: Solution
+    meters: Meters
 
     @property
     def job(self) -> Job:
@@ -69,14 +71,8 @@ class Solved:
         return self.ready.entered
 
     def metered(self, ran: Conditions) -> Metered:
-        """The property under a load, as its meters find it; kept with it."""
-        if ran not in self._metered:
-            self._metered[ran] = metered(self.ready, ran)
-        return self._metered[ran]
-
-    @cached_property
-    def _metered(self) -> dict[Conditions, Metered]:
-        return {}
+        """The property under a load, as its meters find it."""
+        return self.meters.of(self.key, self.ready, ran)
 
     @cached_property
     def document(self) -> dict[str, Any]:
@@ -102,6 +98,7 @@ class Solutions:
     def __init__(self, largest: int = LARGEST):
         self._kept: LRUCache[str, Solved] = LRUCache(largest, getsizeof=_size)
         self._shown: LRUCache[tuple[str, int], str] = LRUCache(REMEMBERED)
+        self._meters = Meters()
         self._lock = threading.Lock()
 
     def of(self, job: Job) -> Solved:
@@ -111,7 +108,7 @@ class Solutions:
         if known is not None:
             return known
         ready = prepared(job)
-        found = Solved(key, ready, solution(ready))
+        found = Solved(key, ready, solution(ready), self._meters)
         with self._lock:
             if _size(found) <= self._kept.maxsize:
                 self._kept[key] = found

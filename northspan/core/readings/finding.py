@@ -19,6 +19,7 @@ from northspan.core.working import number
 READ_BY_NETWORK = ("amps", "volts", "continuity")
 # A neutral of more ohms than this is called open.
 OPEN_FROM_OHM = 2000.0
+MOST_LOADS = 6
 
 
 @dataclass(frozen=True, slots=True)
@@ -76,7 +77,9 @@ def finding(
 ) -> Explanation:
     """What would explain the readings that the network answers for; ``words`` are the book's."""
     told = [each for each in readings if each.what in READ_BY_NETWORK and each.value is not None]
-    loads = list(dict.fromkeys([*(each.ran for each in told), *([] if told else [Conditions()])]))
+    # The latest loads: every further one is a property of its own to be solved for every suspect.
+    loads = list(dict.fromkeys(each.ran for each in reversed(told)))[:MOST_LOADS] or [Conditions()]
+    told = [each for each in told if each.ran in loads]
     several = [meter_of(load) for load in loads]
     begins = dict(zip(loads, np.cumsum([0, *(len(m.meter.spots) for m in several)]).tolist(), strict=False))
     taken, numbers = [], []

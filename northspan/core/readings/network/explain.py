@@ -18,7 +18,10 @@ from northspan.core.readings.network.meter import Edit, Floats
 from northspan.core.readings.network.suspects import Suspect
 from northspan.core.readings.spot import Accuracy, Spot
 
-GRID, REFINED = 49, 10
+# Ohms are first tried so far apart (in the logarithm), then halved so often about the best.
+STEP, REFINED = 0.33, 10
+# So many suspects are told apart from one another.
+MOST_APART = 40
 # One reading in so many is a slip of the pen, which may be anything up to twice what was written.
 SLIP, ROOT_TAU = 1e-3, math.sqrt(2.0 * math.pi)
 # So little draws the search toward ohms that fit better, where none fits yet.
@@ -53,14 +56,13 @@ class Taken:
 @dataclass(frozen=True, slots=True)
 class Explained:
     """A suspect: its chance (0 to 1), the ohms that explain best (None: it has none), what it would have read at each
-    reading's spot and at every spot; which others no reading tells it from.
+    reading's spot; which others no reading tells it from.
     """
 
     suspect: Suspect
     chance: float
     ohms: float | None
     would_read: Floats
-    everywhere: Floats
     alike: tuple[str, ...]
 
 
@@ -103,18 +105,22 @@ def explain(
     logs = np.array([log - price for (log, _, _), price in zip(found, paid, strict=True)])
     chances = np.exp(logs - logs.max())
     chances /= chances.sum()
-    values = np.array([v for _, _, v in found])
-    spreads = np.array([sigma(v) for v in values])
-    alike = _alike(values, spreads)
     order = sorted(range(len(suspected)), key=lambda i: (-chances[i], i))
+    # Only the likely ones are told apart: what is out of the question needs no reading more.
+    likely = order[:MOST_APART]
+    values = np.array([found[i][2] for i in likely])
+    spreads = np.array([sigma(v) for v in values])
+    apart = np.abs(values[:, None, :] - values[None, :, :]) / np.maximum(spreads[:, None, :], spreads[None, :, :])
+    same = apart.max(axis=2) < ALIKE
+    alike = {
+        i: tuple(suspected[j].key for other, j in enumerate(likely) if other != at_i and same[at_i, other])
+        for at_i, i in enumerate(likely)
+    }
     told = tuple(
-        Explained(
-            suspected[i], float(chances[i]), found[i][1], values[i][at], values[i],
-            tuple(suspected[j].key for j in range(len(suspected)) if j != i and alike[i, j]),
-        )
-        for i in order
-    )  # fmt: skip
-    return told, _next(suspected, chances, values, spreads, alike, set(at.tolist()))
+        Explained(suspected[i], float(chances[i]), found[i][1], found[i][2][at], alike.get(i, ())) for i in order
+    )
+    keys = [suspected[i].key for i in likely]
+    return told, _next(keys, chances[likely], apart, same, set(at.tolist()))
 
 
 def _best(
@@ -134,8 +140,9 @@ def _best(
         values = meter.read_again(edits) if again else meter.read(edits)
         return likelihood(values), log_ohm, values
 
-    step = (high - low) / (GRID - 1)
-    best = max((tried(low + i * step, again=True) for i in range(GRID)), key=lambda t: t[0])
+    many = math.ceil((high - low) / STEP)
+    step = (high - low) / many
+    best = max((tried(low + i * step, again=True) for i in range(many + 1)), key=lambda t: t[0])
     # Halved about the best until it moves no further than a meter could see.
     for _ in range(REFINED):
         step /= 2.0
@@ -144,22 +151,9 @@ def _best(
     return best[0], math.exp(best[1]), best[2]
 
 
-def _alike(values: Floats, spreads: Floats) -> NDArray[np.bool_]:
-    apart = np.abs(values[:, None, :] - values[None, :, :]) / np.maximum(spreads[:, None, :], spreads[None, :, :])
-    return np.asarray(apart.max(axis=2) < ALIKE, dtype=np.bool_)
-
-
-def _next(
-    suspected: Sequence[Suspect],
-    chances: Floats,
-    values: Floats,
-    spreads: Floats,
-    alike: NDArray[np.bool_],
-    done: set[int],
-) -> Next | None:
+def _next(keys: Sequence[str], chances: Floats, apart: Floats, same: NDArray[np.bool_], done: set[int]) -> Next | None:
     """The spot that tells likely suspects apart most: pairs by their chances, each up to as sure as need be."""
-    apart = np.abs(values[:, None, :] - values[None, :, :]) / np.maximum(spreads[:, None, :], spreads[None, :, :])
-    weights = np.outer(chances, chances) * ~alike
+    weights = np.outer(chances, chances) * ~same
     np.fill_diagonal(weights, 0.0)
     told = np.minimum(apart, TOLD)
     gain = np.einsum("ij,ijk->k", weights, told)
@@ -169,4 +163,4 @@ def _next(
         return None
     pair = np.unravel_index(int(np.argmax(weights * told[:, :, best])), weights.shape)
     one, other = sorted((int(pair[0]), int(pair[1])), key=lambda i: -chances[i])
-    return Next(best, (suspected[one].key, suspected[other].key))
+    return Next(best, (keys[one], keys[other]))

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterator
 from dataclasses import dataclass
-from itertools import combinations
+from itertools import combinations, islice
 from typing import Literal
 
 from northspan.core.ground.found import Wired
@@ -17,6 +17,8 @@ Kind = Literal[
 LOOSE_OHM = (0.05, 3.0e5)
 SHARED_OHM = (0.02, 2.0)
 CUT_OHM = 3.0e6
+# Pairs go with the square of the panels in a place; more than these are not suspected.
+MOST_SHARED = 100
 
 
 @dataclass(frozen=True, slots=True)
@@ -85,7 +87,11 @@ def _has_neutral(there: Wired, station: str) -> bool:
 
 
 def _shared(there: Wired) -> Iterator[Suspect]:
-    """Neutrals of two feeds to one place that meet beyond them, where neither feeds the other."""
+    """Neutrals of two feeds to one place that meet beyond them, where neither feeds the other; the first so many."""
+    yield from islice(_meeting(there), MOST_SHARED)
+
+
+def _meeting(there: Wired) -> Iterator[Suspect]:
     fed = [s for s in there.net.stations.values() if s.id in there.reached and _has_neutral(there, s.id)]
     for one, other in combinations(fed, 2):
         if one.place != other.place:
