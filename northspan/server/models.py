@@ -32,6 +32,10 @@ def told_by_lines(name: str) -> dict[str, Any]:
     return {"content": {"application/x-ndjson": {"schema": {"$ref": f"#/components/schemas/{name}"}}}}
 
 
+# The number of a row that is kept: what JSON and every database hold exactly.
+RowNumber = Annotated[int, Field(ge=1, le=2**53)]
+
+
 class JobPath(BaseModel):
     """A job's id in a path."""
 

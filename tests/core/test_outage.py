@@ -10,6 +10,7 @@ from pydantic import ValidationError
 from northspan.core.day.answer import outage
 from northspan.core.day.case import OutageCase
 from northspan.core.day.programme import plan
+from northspan.core.day.work import Asked, Work
 from tests.core.independent_outage import best, broken
 
 HAND = {
@@ -102,6 +103,16 @@ class Outage(unittest.TestCase):
                 then = outage(OutageCase.model_validate({**case, **wider})).values
                 if first["feasible"]:
                     self.assertLessEqual(then["dark_min"], first["dark_min"], (seed, wider))
+
+    def test_of_plans_alike_the_one_with_the_fewest_people_is_taken(self):
+        """Three hours by one, six half hours by whoever is free: two people are enough, and one is not."""
+        works = [Work("long", 180), *(Work(f"short-{i}", 30) for i in range(6))]
+        found = plan(Asked(tuple(works), crew=6), 5.0, goals=3)
+        self.assertEqual(found.makespan, 180)
+        at_once = max(
+            sum(found.starts[w.id] <= minute < found.starts[w.id] + w.minutes for w in works) for minute in range(180)
+        )
+        self.assertEqual(at_once, 2)
 
     def test_a_search_that_is_stopped_says_how_far_it_came(self):
         tasks = [{"id": f"d{i}", "duration_min": 5 + 7 * i % 41, "dark": True, "crew": 1 + i % 2} for i in range(40)]

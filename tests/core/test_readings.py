@@ -8,6 +8,7 @@ from functools import cache
 
 import numpy as np
 
+from northspan.core.document.file import parse
 from northspan.core.logbook.soils import EarthReading, soil_bands
 from northspan.core.physics.earth.fall import fall_readings, judge_fall
 from northspan.core.physics.earth.soil import Line, Soil, transfer_ohms
@@ -142,6 +143,12 @@ class Finding(unittest.TestCase):
         self.assertLess(one.suspects[0].chance, 0.9995)
         self.assertNotEqual(one.suspects[0].key, "none")
         self.assertIn("Shed panel", one.suspects[0].title)
+
+    def test_a_job_with_nothing_to_read_has_nothing_to_say(self):
+        bare = parse({"version": 2, "name": "Bare"})
+        ready = prepared(bare)
+        told = finding(bare, {}, ready.book.readings, (), lambda ran: metered(ready, ran))
+        self.assertEqual(([s.key for s in told.suspects], told.next), (["none"], None))
 
     def test_readings_under_several_loads_are_one_story(self):
         small = Small()

@@ -128,6 +128,7 @@ class Readings(ServerTest):
             with self.subTest(kind=kind):
                 self.assertEqual(answer.status_code, 422)
                 self.assertTrue(answer.json["problems"][0]["words"].startswith("The instrument: "), answer.json)
+                self.assertEqual("floods" in str(answer.json), kind == "flood")
         with socket.socket() as silent:
             silent.bind(("127.0.0.1", 0))
             silent.listen()
@@ -226,6 +227,9 @@ class Readings(ServerTest):
         self.assertEqual((row["where"], row["measured"], row["state"]), ("Ceramics studio", 19.0, "damp"))
         self.assertEqual(found(since="2027-01-01")["many"], 0)
         self.assertEqual(len(found()["drawn"]), 2)
+        at = {**earth, "at": "house", "value": 21.0, "corrects": self.told()["readings"][-1]["measured"]["number"]}
+        self.client.post(self.where, json=at)
+        self.assertEqual(sorted(r["measured"] for r in found()["rows"]), [19.0, 21.0, 31.0])
         (asked,) = found(kind="corrections", by="lund")["rows"]
         self.assertIn("strap the pipe", asked["words"])
         self.client.put(f"/api/jobs/{self.state['id']}/shelf/deleted")

@@ -14,7 +14,7 @@ from northspan.core.inspection.of_job import inspection_list
 from northspan.core.job.house_rules import Watched
 from northspan.core.job.job import Job
 from northspan.core.job.part import Name
-from northspan.server.models import JobPath
+from northspan.server.models import JobPath, RowNumber
 from northspan.server.replies import refusals, refuse, reply, sends
 from northspan.server.resource import Resource
 from northspan.server.wiring import job_store, look_store, solutions
@@ -70,7 +70,7 @@ class LookBody(BaseModel):
     words: str = Field("", max_length=1000)
     by: Name
     on: date
-    photo: int | None = Field(None, ge=1)
+    photo: RowNumber | None = None
 
 
 class LookEntry(BaseModel):
@@ -95,7 +95,7 @@ class PhotoReply(BaseModel):
 class PhotoPath(JobPath):
     """A photo of a job."""
 
-    number: int = Field(ge=1)
+    number: RowNumber
 
 
 class WatchedEntry(BaseModel):
@@ -114,7 +114,7 @@ class WatchedReply(BaseModel):
 class WatchedPath(BaseModel):
     """One of what is watched."""
 
-    number: int = Field(ge=1)
+    number: RowNumber
 
 
 class Kept(BaseModel):

@@ -13,6 +13,7 @@ from northspan.core.readings.judge import Judged
 from northspan.core.readings.measured import Conditions, FallTest, Measured, What
 from northspan.core.readings.readable import Readable
 from northspan.core.units import Units
+from northspan.server.models import RowNumber
 from northspan.server.packet.models import DrawnSheet
 from northspan.text.delimited import BrokenRow
 
@@ -63,9 +64,9 @@ class ReadingBody(_Closed):
     weather: Weather = ""
     soil: Ground = ""
     soil_c: float | None = Field(None, ge=-60, le=60)
-    photo: int | None = Field(None, ge=1)
+    photo: RowNumber | None = None
     note: str = Field("", max_length=1000)
-    corrects: int | None = Field(None, ge=1)
+    corrects: RowNumber | None = None
 
     def measured(self, told: Units) -> Measured:
         """The reading as the core takes it, lengths in m."""

@@ -111,7 +111,7 @@ def explain(
     values = np.array([found[i][2] for i in likely])
     spreads = np.array([sigma(v) for v in values])
     apart = np.abs(values[:, None, :] - values[None, :, :]) / np.maximum(spreads[:, None, :], spreads[None, :, :])
-    same = apart.max(axis=2) < ALIKE
+    same = apart.max(axis=2, initial=0.0) < ALIKE
     alike = {
         i: tuple(suspected[j].key for other, j in enumerate(likely) if other != at_i and same[at_i, other])
         for at_i, i in enumerate(likely)
@@ -153,6 +153,8 @@ def _best(
 
 def _next(keys: Sequence[str], chances: Floats, apart: Floats, same: NDArray[np.bool_], done: set[int]) -> Next | None:
     """The spot that tells likely suspects apart most: pairs by their chances, each up to as sure as need be."""
+    if not apart.shape[2]:
+        return None
     weights = np.outer(chances, chances) * ~same
     np.fill_diagonal(weights, 0.0)
     told = np.minimum(apart, TOLD)
