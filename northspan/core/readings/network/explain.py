@@ -24,8 +24,6 @@ STEP, REFINED = 0.33, 10
 MOST_APART = 40
 # One reading in so many is a slip of the pen, which may be anything up to twice what was written.
 SLIP, ROOT_TAU = 1e-3, math.sqrt(2.0 * math.pi)
-# So little draws the search toward ohms that fit better, where none fits yet.
-GUIDE = 1e-3
 # What is told apart by this many standard deviations is told apart.
 TOLD = 6.0
 # Two suspects that would read as near as this (standard deviations) wherever one looks cannot be told apart.
@@ -98,7 +96,7 @@ def explain(
         spread = sigma(values)[at]
         off = (read - values[at]) / spread
         taken_so = (1.0 - SLIP) * np.exp(-0.5 * off**2) / (spread * ROOT_TAU)
-        return float(np.sum(np.log(taken_so + SLIP / slips) - GUIDE * np.log1p(off**2)))
+        return float(np.sum(np.log(taken_so + SLIP / slips)))
 
     found = [_best(meter, suspect, likelihood, bool(len(at))) for suspect in suspected]
     paid = [0.5 * math.log(max(1, len(at))) if s.ohms is not None else 0.0 for s in suspected]
