@@ -200,11 +200,12 @@ class Judging(unittest.TestCase):
             reading(n, what, *at, value)
             for n, (what, value) in enumerate(
                 [("circuit-hot", circuit.breaker_a), ("circuit-hot", circuit.breaker_a + 1), ("circuit-ground", 0.01),
-                 ("circuit-ground", 0.4), ("circuit-neutral", 9.0), ("leakage", 1.0), ("leakage", 5.0)]
+                 ("circuit-ground", 0.4), ("circuit-neutral", 9.0), ("leakage", 1.0), ("leakage", 5.0),
+                 ("test-button", 1.0), ("test-button", 0.0)]
             )
         ]  # fmt: skip
         found = judge(ready, solved, ready.book.readings, readings, cache(lambda ran: metered(ready, ran)))
-        want = ["as-expected", "far", "as-expected", "far", "none", "as-expected", "far"]
+        want = ["as-expected", "far", "as-expected", "far", "none", "as-expected", "far", "as-expected", "far"]
         self.assertEqual([j.verdict for j in found], want)
 
     def test_a_clamp_on_the_electrode_reads_the_loop(self):

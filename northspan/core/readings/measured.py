@@ -8,13 +8,13 @@ from northspan.core.readings.network.suspects import Kind
 
 What = Literal[
     "amps", "volts", "continuity", "electrode", "loop", "insulation", "torque", "trip-time", "trip-current", "leakage",
-    "circuit-hot", "circuit-neutral", "circuit-ground",
+    "circuit-hot", "circuit-neutral", "circuit-ground", "test-button",
 ]  # fmt: skip
 # The unit each is read in; a torque in the job's own.
 UNITS: Mapping[What, str] = {
     "amps": "A", "volts": "V", "continuity": "ohm", "electrode": "ohm", "loop": "ohm", "insulation": "Mohm",
     "torque": "", "trip-time": "ms", "trip-current": "mA", "leakage": "mA",
-    "circuit-hot": "A", "circuit-neutral": "A", "circuit-ground": "A",
+    "circuit-hot": "A", "circuit-neutral": "A", "circuit-ground": "A", "test-button": "times opened",
 }  # fmt: skip
 
 

@@ -50,6 +50,8 @@ def _all(job: Job, metered: Metered) -> Iterator[tuple[What, str, str]]:
         for circuit in station.panel.circuits if station.panel is not None else ():
             for what in OF_CIRCUITS:
                 yield what, station.id, circuit.id
+            if circuit.breaker != "standard" or circuit.first_outlet is not None:
+                yield "test-button", station.id, circuit.id
             if circuit.breaker in ("gfci", "dual") or circuit.first_outlet in ("gfci", "dual"):
                 yield "trip-time", station.id, circuit.id
                 yield "trip-current", station.id, circuit.id

@@ -3,6 +3,7 @@
 from collections.abc import Mapping
 
 from northspan.core.job.job import Job
+from northspan.core.working import number
 
 # What of a thing is read, as the trade says it; the book's own words are filled in.
 PARTS = {
@@ -21,6 +22,7 @@ CIRCUITS = {
     "trip-time": "device of {}, time to open", "trip-current": "device of {}, current it opens at",
     "leakage": "{}, clamp round hot and neutral",
     "circuit-hot": "{}, its hot", "circuit-neutral": "{}, its neutral", "circuit-ground": "{}, its ground",
+    "test-button": "device of {}, its own button",
 }  # fmt: skip
 
 
@@ -46,3 +48,14 @@ def said(called: Mapping[str, str], words: Mapping[str, str], what: str, at: str
     told = PARTS.get((what, part), part)
     terms = {"hot": "ungrounded", "neutral": "grounded", "protective": "protective", "enclosure": "enclosure"}
     return f"{where}: {told.format(**{term: words[key] for term, key in terms.items()})}"
+
+
+def valued(what: str, value: float, unit: str) -> str:
+    """What was read, with its unit; a button's in words.
+
+    >>> valued("amps", 3.1, "A"), valued("test-button", 1.0, "times opened")
+    ('3.1 A', 'opened')
+    """
+    if what == "test-button":
+        return "opened" if value else "did not open"
+    return f"{number(value)} {unit}"

@@ -6,7 +6,7 @@ from northspan.core.job.job import Job
 from northspan.core.readings.judge import Judged, Verdict
 from northspan.core.readings.measured import UNITS, Measured
 from northspan.core.readings.round import Round
-from northspan.core.readings.saying import names, said
+from northspan.core.readings.saying import names, said, valued
 from northspan.core.working import number
 from northspan.paper.drawing.shapes import Placed, moved
 from northspan.paper.readings.curve import fall_curve
@@ -76,9 +76,9 @@ def _row(
     job: Job, called: Mapping[str, str], words: Mapping[str, str], measured: Measured, judged: Judged
 ) -> tuple[str, ...]:
     unit = UNITS[measured.what] or job.told.torque.sign
-    value = "" if judged.value is None else f"{number(_short(judged.value))} {unit}"
+    value = "" if judged.value is None else valued(measured.what, _short(judged.value), unit)
     expected = judged.expected.value if judged.expected is not None else None
-    should = "" if not isinstance(expected, float) else f"{number(_short(expected))} {unit}"
+    should = "" if not isinstance(expected, float) else valued(measured.what, _short(expected), unit)
     instrument = f"{measured.instrument}{f', calibrated {measured.calibrated}' if measured.calibrated else ''}"
     what = said(called, words, measured.what, measured.at, measured.part)
     by = f"{measured.by}, {measured.on.replace('T', ' ')}"

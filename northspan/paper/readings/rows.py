@@ -4,7 +4,7 @@ from collections.abc import Iterator, Mapping, Sequence
 
 from northspan.core.job.job import Job
 from northspan.core.readings.measured import UNITS, Measured
-from northspan.core.readings.saying import names, said
+from northspan.core.readings.saying import names, said, valued
 from northspan.core.working import number
 from northspan.paper.tables.section import Section
 
@@ -25,7 +25,7 @@ def reading_sections(job: Job, words: Mapping[str, str], readings: Sequence[Meas
 
 def _row(job: Job, called: Mapping[str, str], words: Mapping[str, str], each: Measured) -> tuple[str, ...]:
     unit = UNITS[each.what] or job.told.torque.sign
-    value = "by its curve" if each.value is None else f"{number(each.value)} {unit}"
+    value = "by its curve" if each.value is None else valued(each.what, each.value, unit)
     instrument = f"{each.instrument}{f', calibrated {each.calibrated}' if each.calibrated else ''}"
     ground = ", ".join(word for word in (each.soil, each.weather) if word)
     corrects = "" if each.corrects is None else f"No. {each.corrects}"

@@ -8,8 +8,8 @@ from flask_openapi3 import Tag
 from northspan.core.inspection.of_job import inspection_list
 from northspan.core.logbook.events import Event, Revision, changes
 from northspan.core.logbook.soils import soil_bands
-from northspan.core.readings.saying import names, said
-from northspan.core.working import number
+from northspan.core.readings.measured import UNITS
+from northspan.core.readings.saying import names, said, valued
 from northspan.server.logbook.models import HistoryReply, LogbookQuery, LogbookReply
 from northspan.server.logbook.search import corrections, electrodes
 from northspan.server.models import JobPath
@@ -66,10 +66,10 @@ def _readings(job_id: str) -> list[Event]:
     if not latest:
         return []
     solved = solutions().of(job_store().get(job_id).sound())
-    called, words = names(solved.job), solved.ready.book.earthing.words
+    called, words, torque = names(solved.job), solved.ready.book.earthing.words, solved.job.told.torque.sign
     found = []
     for each in latest:
-        value = "a curve" if each.value is None else number(each.value)
+        value = "a curve" if each.value is None else valued(each.what, each.value, UNITS[each.what] or torque)
         what = f"{said(called, words, each.what, each.at, each.part)}: {value}"
         if each.corrects is None:
             found.append(Event(each.on, "measured", what, each.by))

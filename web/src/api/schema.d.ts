@@ -6566,7 +6566,7 @@ export interface components {
              * What
              * @enum {string}
              */
-            what: "amps" | "volts" | "continuity" | "electrode" | "loop" | "insulation" | "torque" | "trip-time" | "trip-current" | "leakage" | "circuit-hot" | "circuit-neutral" | "circuit-ground";
+            what: "amps" | "volts" | "continuity" | "electrode" | "loop" | "insulation" | "torque" | "trip-time" | "trip-current" | "leakage" | "circuit-hot" | "circuit-neutral" | "circuit-ground" | "test-button";
             /** At */
             at: string;
             /** Part */
@@ -7381,7 +7381,7 @@ export interface components {
              * What
              * @enum {string}
              */
-            what: "amps" | "volts" | "continuity" | "electrode" | "loop" | "insulation" | "torque" | "trip-time" | "trip-current" | "leakage" | "circuit-hot" | "circuit-neutral" | "circuit-ground";
+            what: "amps" | "volts" | "continuity" | "electrode" | "loop" | "insulation" | "torque" | "trip-time" | "trip-current" | "leakage" | "circuit-hot" | "circuit-neutral" | "circuit-ground" | "test-button";
             /** At */
             at: string;
             /** Part */
@@ -7476,7 +7476,7 @@ export interface components {
              * What
              * @enum {string}
              */
-            what: "amps" | "volts" | "continuity" | "electrode" | "loop" | "insulation" | "torque" | "trip-time" | "trip-current" | "leakage" | "circuit-hot" | "circuit-neutral" | "circuit-ground";
+            what: "amps" | "volts" | "continuity" | "electrode" | "loop" | "insulation" | "torque" | "trip-time" | "trip-current" | "leakage" | "circuit-hot" | "circuit-neutral" | "circuit-ground" | "test-button";
             /** At */
             at: string;
             /** Part */
@@ -7561,7 +7561,7 @@ export interface components {
              * What
              * @enum {string}
              */
-            what: "amps" | "volts" | "continuity" | "electrode" | "loop" | "insulation" | "torque" | "trip-time" | "trip-current" | "leakage" | "circuit-hot" | "circuit-neutral" | "circuit-ground";
+            what: "amps" | "volts" | "continuity" | "electrode" | "loop" | "insulation" | "torque" | "trip-time" | "trip-current" | "leakage" | "circuit-hot" | "circuit-neutral" | "circuit-ground" | "test-button";
             /** At */
             at: string;
             /** Part */

@@ -98,7 +98,8 @@ async function keep() {
       <label class="narrow">Potential probe at, read: one a line <textarea v-model="points" class="mono" rows="5" :placeholder="`10 12.4\n20 14.9`" aria-label="Potential probe at, read" /></label>
       <p class="narrow quiet">Or only its result:</p>
     </template>
-    <label class="narrow">Read <span class="entry"><input v-model="value" class="mono big" inputmode="decimal" aria-label="Read" :aria-invalid="!!said('/value')" /><span class="mono">{{ spot?.unit }}</span></span></label>
+    <label v-if="spot?.what === 'test-button'" class="narrow">Its button was pressed <select v-model="value" aria-label="Read"><option value="1">it opened</option><option value="0">it did not open</option></select></label>
+    <label v-else class="narrow">Read <span class="entry"><input v-model="value" class="mono big" inputmode="decimal" aria-label="Read" :aria-invalid="!!said('/value')" /><span class="mono">{{ spot?.unit }}</span></span></label>
     <label v-if="trips" class="narrow">Tried at <span class="entry"><input v-model="tried" class="mono" inputmode="decimal" aria-label="Tried at" /><span class="mono">mA</span></span></label>
     <template v-if="byLoad">
       <label class="narrow">What ran <span class="entry"><input v-model="share" class="mono" inputmode="decimal" aria-label="Share of the loads that ran" /><span class="mono">% of the loads</span></span></label>

@@ -57,6 +57,7 @@ export const VERDICTS = { 'as-expected': 'as it should be', off: 'off', far: 'fa
 export function measuredText(value: number | null | undefined, unit: string): string {
   if (value === null || value === undefined) return '—'
   if (value >= 9999) return 'open'
+  if (unit === 'times opened') return value ? 'opened' : 'did not open'
   return `${Number(value.toPrecision(3)).toLocaleString('en-US', { maximumFractionDigits: 4 })} ${unit}`
 }
 
