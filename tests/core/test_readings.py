@@ -23,6 +23,8 @@ from northspan.core.readings.round import round_of
 from northspan.core.readings.torque import due_again
 from northspan.core.solve import solution
 from northspan.demo.library import demo_jobs
+from northspan.paper.drawing.shapes import Path, Words
+from northspan.paper.readings.curve import fall_curve
 from tests.core.finding import looked_for
 from tests.core.jobs import job
 from tests.core.properties import random_property
@@ -306,6 +308,28 @@ class FallOfPotential(unittest.TestCase):
         self.assertEqual(judge_fall(PLACES, wild).trouble, "scatter")
         for found in (judge_fall(PLACES, wild), judge_fall(PLACES[:4], [10, 11, 12, 13])):
             self.assertIsNone(found.ohms)
+
+    def test_no_words_lie_on_words_or_on_the_curve(self):
+        small = Small()
+        rod, soil = Line(0.0, 2.4), Soil(60.0, 3.0, 25.0)
+        for far, factor in ((12.0, 1.0), (40.0, 1.0), (40.0, 0.3), (40.0, 4.0)):
+            read = fall_readings(soil, rod, 0.008, far, PLACES)
+            points = tuple((p * far, factor * r) for p, r in zip(PLACES, read, strict=True))
+            taken = reading(1, "electrode", "house", "fall", None, fall=FallTest(far, points))
+            (judged,) = small.judged(taken)
+            if factor == 0.3:
+                judged = replace(judged, low=5.0, high=5.1)
+            shapes = fall_curve(small.ready.entered, "House", taken, judged, 144.0, 58.0)
+            words = [s.rect for s in shapes if isinstance(s, Words)]
+            self.assertGreater(len(words), 6)
+            for at, (left, top, right, low) in enumerate(words):
+                self.assertTrue(left >= 0 and right <= 144.0 and top >= 0 and low <= 58.0, words[at])
+                for other in words[at + 1 :]:
+                    apart = right <= other[0] or other[2] <= left or low <= other[1] or other[3] <= top
+                    self.assertTrue(apart, (words[at], other))
+                for shape in shapes:
+                    if isinstance(shape, Path) and shape.weight == "heavy":
+                        self.assertFalse(any(left < x < right and top < y < low for x, y in shape.points))
 
     def test_a_curve_that_is_not_judged_says_so_in_its_reading(self):
         small = Small()

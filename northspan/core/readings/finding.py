@@ -93,7 +93,7 @@ def finding(
     together = _Together(several)
     explained, following = explain(together, several[0].suspected, taken, accuracies)
     called = names(job)
-    title = _titles(called, rules, explained)
+    title = _titles(job, rules, explained)
     answers = tuple(
         SuspectAnswer(
             e.suspect.key, title(e.suspect.key), rules.suspect(e.suspect.kind).does,
@@ -111,24 +111,17 @@ def finding(
 
 
 def suspect_title(job: Job, rules: ReadingRules, suspect: Suspect, ohms: float | None) -> str:
-    """A suspect in words, by the names of the job."""
-    return _title(names(job), rules, suspect, ohms)
-
-
-def _title(called: Mapping[str, str], rules: ReadingRules, suspect: Suspect, ohms: float | None) -> str:
-    places = [_where(called, suspect, at) for at in suspect.at]
+    """A suspect in words, by the names of the job: a run by where it leads, everything else by its own."""
+    stations = {s.id: s.name for s in job.stations}
+    ends = {r.id: stations[r.to_station] for r in job.runs}
+    called = {**names(job), **(ends if suspect.kind in ("loose-neutral", "missing-ground") else {})}
+    places = [called.get(at, at) for at in suspect.at]
     return rules.suspect(suspect.kind).title.format(*places, how=_how(ohms))
 
 
-def _titles(called: Mapping[str, str], rules: ReadingRules, explained: Sequence[Explained]) -> Callable[[str], str]:
+def _titles(job: Job, rules: ReadingRules, explained: Sequence[Explained]) -> Callable[[str], str]:
     by_key = {e.suspect.key: e for e in explained}
-    return lambda key: _title(called, rules, by_key[key].suspect, by_key[key].ohms)
-
-
-def _where(called: Mapping[str, str], suspect: Suspect, at: str) -> str:
-    """A run by the station that it leads to, everything else by its name."""
-    told = called.get(at, at)
-    return told.partition(" → ")[2] or told if suspect.kind in ("loose-neutral", "missing-ground") else told
+    return lambda key: suspect_title(job, rules, by_key[key].suspect, by_key[key].ohms)
 
 
 def _how(ohms: float | None) -> str:

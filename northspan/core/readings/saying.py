@@ -27,10 +27,10 @@ CIRCUITS = {
 
 
 def names(job: Job) -> Mapping[str, str]:
-    """What everything that is read at is called, by its id; a run by where it leads."""
+    """What everything that is read at is called, by its id; a run by both its ends."""
     stations = {s.id: s.name for s in job.stations}
     called = {p.id: p.name for p in job.places} | {p.id: p.name for p in job.metal_paths} | stations
-    return called | {r.id: f"{stations[r.from_station]} → {stations[r.to_station]}" for r in job.runs}
+    return called | {r.id: f"{stations[r.from_station]} to {stations[r.to_station]}" for r in job.runs}
 
 
 def said(called: Mapping[str, str], words: Mapping[str, str], what: str, at: str, part: str) -> str:

@@ -10,7 +10,9 @@ from northspan.core.working import number
 from northspan.paper.drawing.shapes import Circle, Path, Placed, Words, fitted
 
 KEY = "circles as read, line laid through them; between the dashed uprights it is level"
-SIZE, LEFT, HEAD, FOOT = 2.6, 12.0, 12.0, 8.0
+# What the edges of the soil's band are called: apart, and where they all but meet.
+TOLD = (("least of this soil", "most of this soil"), ("", "of this soil"))
+SIZE, LEFT, HEAD, FOOT, ASIDE = 2.6, 12.0, 12.0, 8.0, 24.0
 # What stands above the curve where it is not to be judged.
 SAID: dict[FallTrouble, str] = {
     "few": "five places at least between a tenth and nine tenths of the way",
@@ -32,7 +34,7 @@ def _drawn(
 ) -> Iterator[Placed]:
     fall = measured.fall
     assert fall is not None
-    top, low, left, right = HEAD, down - FOOT, LEFT, across - 2.0
+    top, low, left, right = HEAD, down - FOOT, LEFT, across - ASIDE
     # The band of the soil is shown as far as it lies within twice of what was read.
     most = 1.15 * max(ohm for _, ohm in (*fall.points, *curve.curve))
     band = [edge for edge in (judged.low, judged.high) if edge is not None and edge <= 2.0 * most]
@@ -60,9 +62,11 @@ def _drawn(
         yield Path(((left - 1.0, y), (left, y)), "ground", "thin")
         yield Words(left - 1.6, y + 0.9, number(ohm), SIZE, "figures", "end", "quiet")
         ohm += step
-    for edge, words in zip(band, ("least of this soil", "most of this soil"), strict=False):
+    close = len(band) == 2 and abs(at(0.0, band[0])[1] - at(0.0, band[1])[1]) < SIZE + 1.0
+    for edge, words in zip(band, TOLD[close], strict=False):
         yield Path((at(0.0, edge), at(1.0, edge)), "rules", "thin", ink="rule")
-        yield Words(right, at(0.0, edge)[1] - 0.8, words, SIZE, anchor="end", ink="quiet")
+        if words:
+            yield Words(right + 1.5, at(0.0, edge)[1] + 0.9, words, SIZE, ink="quiet")
     for share in curve.level or ():
         if not curve.trouble:
             x, _ = at(share, 0.0)

@@ -38,7 +38,7 @@ def record_sections(job: Job, words: Mapping[str, str], taken: Round) -> Iterato
     far = any(j.verdict in ("off", "far") for m, j in taken.valid if m.number in taken.finding.readings)
     likely = [s for s in taken.finding.suspects if s.chance >= LEAST_CHANCE][:MOST_SUSPECTS]
     if far and likely:
-        suspected = tuple((s.title, f"{number(round(100.0 * s.chance))} %", s.does, s.section) for s in likely)
+        suspected = tuple((s.title, _percent(s.chance), s.does, s.section) for s in likely)
         yield Section("What would explain it", ("", "Chance", "What it does", "Section"), suspected)
 
 
@@ -83,6 +83,11 @@ def _row(
     what = said(called, words, measured.what, measured.at, measured.part)
     by = f"{measured.by}, {measured.on.replace('T', ' ')}"
     return (str(measured.number), what, should, value, VERDICTS[judged.verdict], instrument, by, measured.note)
+
+
+def _percent(chance: float) -> str:
+    """A chance as it is said: nothing is certain that readings only make likely."""
+    return "> 99 %" if chance > 0.99 else f"{number(round(100.0 * chance))} %"
 
 
 def _short(value: float) -> float:
