@@ -2,8 +2,11 @@
 
 import csv
 import io
+import json
 import socket
 import socketserver
+import subprocess
+import sys
 import tempfile
 import threading
 from contextlib import suppress
@@ -160,6 +163,22 @@ class Readings(ServerTest):
             lost = self.measured(source={"kind": "file", "file": "none"})
             self.assertIn("no file none.txt", lost.json["problems"][0]["words"])
         self.assertEqual(self.measured(source={"kind": "file", "file": "../etc"}).status_code, 422)
+
+    def test_a_simulated_instrument_listens_on_a_port_of_its_own(self):
+        with tempfile.NamedTemporaryFile("w", suffix=".json") as file:
+            json.dump(JOB, file)
+            file.flush()
+            command = [sys.executable, "-m", "northspan.cli", "instrument", "clamp", file.name]
+            with subprocess.Popen(command, stdout=subprocess.PIPE, text=True) as meter:
+                try:
+                    port = int(meter.stdout.readline().split()[-1])
+                    shown = self.measured(source={"kind": "port", "port": port}).json
+                    self.assertEqual((shown["name"], shown["unit"]), ("clamp, simulated", "A"))
+                    self.assertAlmostEqual(shown["value"], 63.2, delta=6.3)
+                    refused = self.measured(part="lid", source={"kind": "port", "port": port})
+                    self.assertIn("cannot be put there", str(refused.json))
+                finally:
+                    meter.kill()
 
     def test_a_round_of_practice_is_found_and_stays_apart(self):
         practice = "round-7"
