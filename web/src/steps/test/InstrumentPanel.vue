@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, inject, ref, watch } from 'vue'
+import { inject, ref, watch } from 'vue'
 
 import { measuredText } from './readings'
 import { answered, api, Refused } from '@/api/client'
@@ -10,14 +10,12 @@ import { deskKey, useDesk } from '@/stores/desk'
 const props = defineProps<{ spot: Readable; practice: string; share: number; extra: number; extraAt: string; far: number | null; tried: number | null }>()
 const emit = defineEmits<{ shown: [told: MeasureReply] }>()
 const desk = inject(deskKey, useDesk, true)
-const SIMULATED = ['amps', 'volts', 'continuity', 'electrode', 'loop', 'trip-time', 'trip-current', 'torque']
 const kind = ref<'simulated' | 'port' | 'file'>('simulated')
 const port = ref('4101')
 const file = ref('')
 const told = ref<MeasureReply | null>(null)
 const trouble = ref('')
 const busy = ref(false)
-const lacks = computed(() => kind.value === 'simulated' && !SIMULATED.includes(props.spot.what))
 
 watch(() => [props.spot.what, props.spot.at, props.spot.part], () => {
   told.value = null
@@ -55,9 +53,8 @@ async function read() {
       <select v-model="kind" aria-label="Instrument"><option value="simulated">a simulated one</option><option value="port">a local port</option><option value="file">a file</option></select>
       <input v-if="kind === 'port'" v-model="port" class="mono" inputmode="numeric" aria-label="Port" />
       <input v-if="kind === 'file'" v-model="file" class="mono" placeholder="name" aria-label="File" />
-      <button type="button" class="ink-button" :disabled="busy || lacks" @click="read">Take it from there</button>
+      <button type="button" class="ink-button" :disabled="busy" @click="read">Take it from there</button>
     </p>
-    <p v-if="lacks" class="narrow quiet">None of the simulated ones reads that.</p>
     <p v-if="trouble" class="danger narrow" role="alert">{{ trouble }}</p>
   </div>
 </template>
