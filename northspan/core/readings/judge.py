@@ -7,7 +7,7 @@ from typing import Literal
 from northspan.core.ground.answer import PlaceGround
 from northspan.core.physics.earth.fall import FallCurve, judge_fall
 from northspan.core.property.prepared import Prepared
-from northspan.core.readings.measured import UNITS, Conditions, Limit, Measured, ReadingRules
+from northspan.core.readings.measured import UNITS, Conditions, Limit, Measured, ReadingRules, What
 from northspan.core.readings.network.loops import loop_ohms
 from northspan.core.readings.network.of_job import Metered, MeteredOf
 from northspan.core.readings.spot import Accuracy, accuracy
@@ -95,12 +95,8 @@ def _by_network(each: Measured, metered: Metered) -> Judged:
         return Judged(each.number, each.value, None, None, None, "none")
     expected = float(metered.meter.read_again(())[at])
     near = accuracy(each.what)
-    steps = (Step(_ran(each.ran, metered), expected, _unit(each.what), METHOD), _band_step(near, expected, each.what))
-    return _by_sigma(each.number, each.value, Figure(expected, _unit(each.what), steps), near.sigma(expected))
-
-
-def _unit(what: str) -> str:
-    return {"amps": "A", "volts": "V"}.get(what, "ohm")
+    steps = (Step(_ran(each.ran, metered), expected, UNITS[each.what], METHOD), _band_step(near, expected, each.what))
+    return _by_sigma(each.number, each.value, Figure(expected, UNITS[each.what], steps), near.sigma(expected))
 
 
 def _ran(ran: Conditions, metered: Metered) -> str:
@@ -111,13 +107,13 @@ def _ran(ran: Conditions, metered: Metered) -> str:
     return f"{share}, the property solved"
 
 
-def _band_step(near: Accuracy, expected: float, what: str) -> Step:
+def _band_step(near: Accuracy, expected: float, what: What) -> Step:
     sigma = near.sigma(expected)
     words = (
         f"One deviation: instrument {number(100.0 * near.instrument)} %, what is not on record "
-        f"{number(100.0 * near.model)} %, at least {number(near.floor)} {_unit(what)}"
+        f"{number(100.0 * near.model)} %, at least {number(near.floor)} {UNITS[what]}"
     )
-    return Step(words, sigma, _unit(what), "added as squares")
+    return Step(words, sigma, UNITS[what], "added as squares")
 
 
 def _by_sigma(reading: int, value: float, expected: Figure, sigma: float) -> Judged:

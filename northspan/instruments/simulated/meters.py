@@ -3,14 +3,14 @@
 import random
 from collections.abc import Mapping
 
-from northspan.core.readings.measured import Conditions
+from northspan.core.readings.measured import UNITS, Conditions, What
 from northspan.core.readings.network.loops import loop_ohms
 from northspan.core.readings.network.of_job import MeteredOf
 from northspan.core.readings.spot import accuracy
 from northspan.instruments.line import InstrumentTrouble, Shown
 from northspan.instruments.simulated.practice import Planted
 
-UNITS = {"amps": "A", "volts": "V", "continuity": "ohm"}
+NAMES: dict[What, str] = {"amps": "clamp", "volts": "voltmeter", "continuity": "ohmmeter"}
 # What shows on the last digit: a third of the floor that a reading is judged by.
 LAST_DIGIT = 0.3
 
@@ -20,8 +20,8 @@ class SimulatedMeter:
 
     calibrated = "2026-03-02"
 
-    def __init__(self, what: str, metered_of: MeteredOf, planted: Planted | None, chance: random.Random):
-        self.name = {"amps": "clamp", "volts": "voltmeter", "continuity": "ohmmeter"}[what] + ", simulated"
+    def __init__(self, what: What, metered_of: MeteredOf, planted: Planted | None, chance: random.Random):
+        self.name = f"{NAMES[what]}, simulated"
         self._what, self._metered_of, self._planted, self._chance = what, metered_of, planted, chance
 
     def read(self, what: tuple[str, ...], options: Mapping[str, str]) -> Shown:

@@ -109,12 +109,6 @@ class ReadingsReply(BaseModel):
     again: list[str] = []
 
 
-class ReadingPath(BaseModel):
-    """A job, for practice or not."""
-
-    job_id: str = Field(pattern="^[0-9a-f]{32}$")
-
-
 class PracticeIn(_Closed):
     """The round of practice (empty: the real property)."""
 
