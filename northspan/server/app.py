@@ -15,13 +15,13 @@ from northspan.server.buying.materials import materials
 from northspan.server.buying.shop import shop
 from northspan.server.day.kept import Plans
 from northspan.server.day.views import day
-from northspan.server.demos import demos
 from northspan.server.edition import EDITION
 from northspan.server.field.recordings import recordings
 from northspan.server.field.surveys import surveys
 from northspan.server.field.tracks import tracks
 from northspan.server.files import files
-from northspan.server.jobs import jobs
+from northspan.server.jobs.demos import demos
+from northspan.server.jobs.views import jobs
 from northspan.server.logbook.views import logbook
 from northspan.server.packet.inspection import inspection
 from northspan.server.packet.views import packet
@@ -31,8 +31,9 @@ from northspan.server.readings.instruments import instruments
 from northspan.server.readings.models import ReadingBody
 from northspan.server.readings.views import readings
 from northspan.server.replies import HANDLERS, on_bad_request, refuse
-from northspan.server.solutions import Solutions
-from northspan.server.solving import solving
+from northspan.server.solving.solutions import Solutions
+from northspan.server.solving.views import solving
+from northspan.server.solving.workings import workings
 from northspan.server.told import told
 from northspan.server.wiring import (
     INSTRUMENTS_FOLDER,
@@ -44,7 +45,6 @@ from northspan.server.wiring import (
     SOLUTIONS_KEY,
     STORE_KEY,
 )
-from northspan.server.workings import workings
 from northspan.store.database import open_database
 from northspan.store.issue_store import IssueStore
 from northspan.store.job_store import JobStore

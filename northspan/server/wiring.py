@@ -7,7 +7,7 @@ from flask import current_app
 
 from northspan.instruments.supply_house import SimulatedSupplyHouse, SupplyHouse
 from northspan.server.day.kept import Plans
-from northspan.server.solutions import Solutions
+from northspan.server.solving.solutions import Solutions
 from northspan.shop.csv_lists import shipped_list
 from northspan.shop.lists import ITEMS, Item, ListName, PriceItem
 from northspan.store.issue_store import IssueStore

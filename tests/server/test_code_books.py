@@ -4,7 +4,7 @@ import json
 
 from bench.synthetic import property_of
 from northspan.core.document.file import dump
-from northspan.server.changes import changes
+from northspan.server.jobs.changes import changes
 from tests.core.jobs import document
 from tests.server.harness import ServerTest
 

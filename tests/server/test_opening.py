@@ -11,7 +11,7 @@ from tests.core.jobs import document, laid
 from tests.server.harness import ServerTest
 
 VERSION_1 = Path(__file__).parents[1] / "core" / "version1"
-SOLVE = "northspan.server.solutions.solution"
+SOLVE = "northspan.server.solving.solutions.solution"
 
 
 class Opening(ServerTest):

@@ -7,7 +7,7 @@ from northspan.core.job.job import Job
 from northspan.core.logbook.soils import EarthReading
 from northspan.core.readings.judge import electrode_value
 from northspan.server.logbook.models import LogbookQuery, LogbookRow
-from northspan.server.solutions import Solved
+from northspan.server.solving.solutions import Solved
 from northspan.server.wiring import job_store, look_store, reading_store, solutions
 from northspan.store.job_store import NoSuchJob
 

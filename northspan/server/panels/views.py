@@ -29,7 +29,7 @@ from northspan.server.panels.models import (
 )
 from northspan.server.replies import refusals, refuse, reply, sends
 from northspan.server.resource import Resource
-from northspan.server.solutions import Solved
+from northspan.server.solving.solutions import Solved
 from northspan.server.wiring import job_store, shop_list, solutions
 from northspan.shop.lists import PanelItem
 from northspan.shop.panels import bought

@@ -10,7 +10,7 @@ from northspan.core.working import Figure, NamedFigure
 from northspan.server.models import CellsReply, FigurePlace, RunPath, RunReply, SolutionPath, WorkingReply
 from northspan.server.replies import refusals, reply
 from northspan.server.resource import Resource
-from northspan.server.solutions import Solved
+from northspan.server.solving.solutions import Solved
 from northspan.server.wiring import solutions
 
 workings = Resource(

@@ -12,8 +12,8 @@ from northspan.core.document.file import JobFileError, parse_text, sound
 from northspan.core.document.problem import Problem
 from northspan.core.job.house_rules import Watched
 from northspan.core.job.job import Job
-from northspan.server.changes import changes
 from northspan.server.edition import EDITION
+from northspan.server.jobs.changes import changes
 from northspan.server.models import (
     EditHeaders,
     JobFile,
@@ -27,7 +27,7 @@ from northspan.server.models import (
 )
 from northspan.server.replies import named, refusals, refuse, reply, whole
 from northspan.server.resource import Resource
-from northspan.server.solutions import Solved
+from northspan.server.solving.solutions import Solved
 from northspan.server.wiring import job_store, look_store, solutions
 from northspan.store.job_store import JobEntry, Standing, StoredJob
 

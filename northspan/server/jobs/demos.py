@@ -4,7 +4,7 @@ from flask import Response, abort
 from flask_openapi3 import Tag
 
 from northspan.demo.library import demo_jobs
-from northspan.server.jobs import state
+from northspan.server.jobs.views import state
 from northspan.server.models import DemoJob, DemoList, DemoPath, JobState
 from northspan.server.replies import refusals, reply
 from northspan.server.resource import Resource

@@ -72,7 +72,7 @@ class Solved:
 
     def metered(self, ran: Conditions) -> Metered:
         """The property under a load, as its meters find it."""
-        return self.meters.of(self.key, self.ready, ran)
+        return self.meters.of(self.key, self.ready, self.solution.panels, ran)
 
     @cached_property
     def document(self) -> dict[str, Any]:

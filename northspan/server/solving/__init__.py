@@ -1,0 +1,1 @@
+"""Jobs as they are solved, and how their figures came out."""
