@@ -37,7 +37,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
 
 def _parser(arguments: Sequence[str]) -> argparse.ArgumentParser:
     parser = _Parser(prog="northspan", description="Services, feeders and subpanels, sized with the working on show.")
-    verbs = "demo | serve | solve | load | check | bonding | box | balance | cover | pull | cuts | outage | "
+    verbs = "demo | serve | solve | load | check | trip | bonding | box | balance | cover | pull | cuts | outage | "
     verbs += "least-cost | packet | instrument"
     commands = parser.add_subparsers(required=True, metavar=verbs)
     for name, words in (("demo", "start with the demo jobs"), ("serve", "start the application")):
@@ -82,6 +82,10 @@ def _parser(arguments: Sequence[str]) -> argparse.ArgumentParser:
     _cases(checker, "check")
     if "check" in arguments:
         case_flags.add(checker, _case_of("check", arguments))
+    tripper = commands.add_parser("trip", help="a residual device tested: its times against what they may be")
+    _cases(tripper, "trip")
+    if "trip" in arguments:
+        case_flags.add(tripper, _case_of("trip", arguments))
     bonding = commands.add_parser("bonding", help="earthing conductor and bonding of an installation")
     bonding.add_argument("case", nargs="?", help="a file with one case, or - for standard input")
     _cases(bonding, "bonding")
@@ -113,8 +117,8 @@ def _case_of(verb: str, arguments: Sequence[str]) -> type[BaseModel]:
     finder = argparse.ArgumentParser(add_help=False, allow_abbrev=False)
     finder.add_argument("--book", default=USUAL_BOOK)
     named = finder.parse_known_args(arguments)[0].book
-    cases = code_book(named if named in book_ids() else USUAL_BOOK).cases
-    return cases[verb].model
+    asked = (code_book(book).cases.get(verb) for book in (named, USUAL_BOOK, *book_ids()) if book in book_ids())
+    return next(cases for cases in asked if cases is not None).model
 
 
 def _years(text: str) -> float:

@@ -1,4 +1,4 @@
-"""Answer cases, one from flags or a file or many from a file of lines: ``northspan check``, ``northspan bonding``."""
+"""Answer cases, one from flags or a file or many from a file of lines: ``northspan check``, ``trip``, ``bonding``."""
 
 import argparse
 import json

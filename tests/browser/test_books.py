@@ -38,6 +38,18 @@ class Books(BrowserTest):
         expect(page.get_by_role("alert").first).to_contain_text("must be a number")
         expect(page.get_by_label("Design current")).to_have_value("none")
 
+    def test_a_residual_device_is_held_against_its_times(self):
+        page = self.page
+        self.desk.open("/quick/bs7671-2018a2")
+        page.get_by_role("tab", name="Residual device tested").click()
+        expect(page.get_by_label("Answer").locator("h2")).to_contain_text("as it should be")
+        field = page.get_by_role("textbox", name="At five times")
+        field.fill("41")
+        field.press("Enter")
+        expect(page.get_by_label("Answer")).to_contain_text("At 150 mA it took 41 ms; 40 ms are allowed")
+        page.get_by_role("tab", name="Quick check", exact=True).click()
+        expect(page.get_by_label("Design current")).to_be_visible()
+
     def test_what_is_typed_in_one_book_is_there_again_after_another(self):
         page = self.page
         self.desk.open("/quick/cec-2024")

@@ -20,6 +20,17 @@ class Case(BaseModel):
     model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)
 
 
+def whole_number(given: object) -> object:
+    """A whole number as it is typed or sent, as one of a list of whole numbers is; anything else as it came.
+
+    >>> whole_number("30"), whole_number(30.0), whole_number("thirty")
+    (30, 30, 'thirty')
+    """
+    if isinstance(given, float) and given == int(given):
+        return int(given)
+    return int(given) if isinstance(given, str) and given.isdecimal() else given
+
+
 @dataclass(frozen=True, slots=True)
 class CaseFinding:
     """What is wrong or worth knowing of a case: rule, level, section, a title and one plain sentence."""

@@ -5,6 +5,7 @@ from northspan.core.codes.bs7671.earthing.bonding import bonding
 from northspan.core.codes.bs7671.earthing.case import BondingCase
 from northspan.core.codes.bs7671.sizing.answer import answer
 from northspan.core.codes.bs7671.sizing.case import CheckCase
+from northspan.core.codes.bs7671.tested.residual import TripCase, tested
 from northspan.core.codes.case import Cases
 from northspan.core.codes.codebook import CodeBook
 
@@ -16,5 +17,5 @@ BOOK = CodeBook(
     METRIC,
     TABLES,
     VOCABULARY,
-    {"check": Cases(CheckCase, answer), "bonding": Cases(BondingCase, bonding)},
+    {"check": Cases(CheckCase, answer), "bonding": Cases(BondingCase, bonding), "trip": Cases(TripCase, tested)},
 )

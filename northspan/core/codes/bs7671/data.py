@@ -19,6 +19,7 @@ TWIN, TWIN_CPC = TABLES["4D5"], TABLES["twin and earth cpc"]
 RESISTANCE, OPERATING = TABLES["conductor resistance"], TABLES["operating factors"]
 RATINGS, SUPPLY = TABLES["device ratings"], TABLES["supply"]
 PROTECTIVE, BURIED, MAIN_BONDING = TABLES["54.7"], TABLES["54.1"], TABLES["54.8"]
+RCD_TIMES = TABLES["rcd times"]
 IN_CABLE, SHEATH = TABLES["k 54.3"], TABLES["k 54.4"]
 
 STANDARD_MM2 = (1.0, 1.5, 2.5, 4.0, 6.0, 10.0, 16.0, 25.0, 35.0, 50.0, 70.0, 95.0, 120.0)

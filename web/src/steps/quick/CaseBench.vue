@@ -13,10 +13,10 @@ import WorkingPanel from '@/figures/WorkingPanel.vue'
 import { deskKey, type Desk } from '@/stores/desk'
 import { useView } from '@/stores/view'
 
-const props = defineProps<{ book: string; vocabulary: Vocabulary }>()
+const props = defineProps<{ book: string; verb: string; vocabulary: Vocabulary }>()
 const view = useView()
-const form = props.vocabulary.cases.check
-const own = useCase(props.book, 'check', form)
+const form = props.vocabulary.cases[props.verb]
+const own = useCase(props.book, props.verb, form)
 const { answer, fields, notice } = own
 // The fields ask a desk what was refused and what has settled; here the case is all that lies on it.
 provide(deskKey, reactive({ problems: own.problems, notice, settled: own.settled, trouble: '', job: null, unsentAt: () => undefined }) as unknown as Desk)
@@ -83,7 +83,7 @@ defineExpose({ startOver: own.startOver })
           </template>
         </dl>
         <MarginBars :margins="form.margins" :values="answer.values" />
-        <CaseLadder :form="form" :values="answer.values" />
+        <CaseLadder v-if="form.ladder.length" :form="form" :values="answer.values" />
         <ul class="findings">
           <li v-for="finding in findings" :key="finding.rule" :class="finding.level">
             <b class="narrow">{{ finding.title }}</b> <span class="mono cite">{{ finding.section }}</span>

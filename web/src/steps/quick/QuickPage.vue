@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref, shallowRef, watch } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
 import CaseBench from './CaseBench.vue'
@@ -10,11 +10,16 @@ import BookTabs from '@/figures/BookTabs.vue'
 import { useBooks } from '@/stores/books'
 import { USUAL_BOOK } from '@/stores/words'
 
+const USUAL_CASE = 'check'
 const props = defineProps<{ book?: string }>()
 const books = useBooks()
 const router = useRouter()
 const open = shallowRef<{ id: string; vocabulary: Vocabulary } | null>(null)
 const notice = ref('')
+const verbs = computed(() => Object.keys(open.value?.vocabulary.cases ?? {}))
+const wanted = ref(USUAL_CASE)
+/** What is checked: as chosen, where this book has that. */
+const chosen = computed({ get: () => (verbs.value.includes(wanted.value) ? wanted.value : USUAL_CASE), set: (verb: string) => (wanted.value = verb) })
 const bench = ref<{ startOver: () => void } | null>(null)
 
 watch(
@@ -50,11 +55,14 @@ function choose(id: string) {
     <header>
       <h1>Quick check</h1>
       <BookTabs :chosen="open.id" @choose="choose" />
-      <span class="narrow quiet">{{ open.vocabulary.cases.check.says }}</span>
+      <span v-if="verbs.length > 1" class="verbs" role="tablist" aria-label="What is checked">
+        <button v-for="(form, verb) in open.vocabulary.cases" :key="verb" class="plain narrow" role="tab" :aria-selected="verb === chosen" @click="chosen = String(verb)">{{ form.title }}</button>
+      </span>
+      <span class="narrow quiet">{{ open.vocabulary.cases[chosen].says }}</span>
       <span class="gap" />
       <button class="ink-button" @click="bench?.startOver()">Start over</button>
     </header>
-    <CaseBench :key="open.id" ref="bench" :book="open.id" :vocabulary="open.vocabulary" />
+    <CaseBench :key="open.id + chosen" ref="bench" :book="open.id" :verb="chosen" :vocabulary="open.vocabulary" />
   </div>
 </template>
 
@@ -62,6 +70,8 @@ function choose(id: string) {
 .page { display: grid; grid-template-rows: auto minmax(0, 1fr); height: 100%; }
 header { display: flex; flex-wrap: wrap; align-items: center; gap: 8px 14px; padding: 10px 14px; border-bottom: 1px solid var(--rule); }
 h1 { font-size: 20px; }
+.verbs { display: flex; gap: 14px; }
+.verbs [aria-selected='true'] { font-weight: 600; border-bottom: 2px solid var(--ink); }
 .gap { flex: 1; }
 .alone { padding: 20px; }
 @media screen and (max-width: 1000px) { .page { height: auto; } }

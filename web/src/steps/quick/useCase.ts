@@ -9,7 +9,8 @@ const KEPT = 'case-'
 
 /** One case of a code book as it is entered, with its answer; what is typed is kept over a reload and a refusal. */
 export function useCase(book: string, verb: string, form: CaseForm) {
-  const entered = reactive<Record<string, CaseValue>>(kept<Record<string, CaseValue>>(KEPT + book) as Record<string, CaseValue>)
+  const name = KEPT + book + (verb === 'check' ? '' : `-${verb}`)
+  const entered = reactive<Record<string, CaseValue>>(kept<Record<string, CaseValue>>(name) as Record<string, CaseValue>)
 
   /** The fields that mean something for what is entered so far; of several with one key the first that does. */
   const fields = computed(() => {
@@ -39,7 +40,7 @@ export function useCase(book: string, verb: string, form: CaseForm) {
     for (const field of form.fields) entered[field.key] = field.default ?? null
   }
 
-  watch(given, () => keep(KEPT + book, entered), { immediate: true })
+  watch(given, () => keep(name, entered), { immediate: true })
   const { answer, problems, notice, settled } = useAnswer(computed(() => ({ book, verb, case: given.value })))
 
   return { fields, valueOf, set, startOver, answer, problems, notice, settled }

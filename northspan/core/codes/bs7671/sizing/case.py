@@ -6,7 +6,7 @@ from pydantic import Field, field_validator, model_validator
 from pydantic_core import PydanticCustomError
 
 from northspan.core.codes.bs7671.data import RATINGS, STANDARD_MM2, SUPPLY
-from northspan.core.codes.case import Case
+from northspan.core.codes.case import Case, whole_number
 
 Cable = Literal["te", "singles", "swa70", "swa90"]
 Device = Literal["B", "C", "D", "BS88-2", "BS88-3", "BS3036", "BS1361"]
@@ -75,12 +75,7 @@ class CheckCase(Case):
     def _text_of_number(cls, given: object) -> object:
         return f"{given:g}" if isinstance(given, (int, float)) and not isinstance(given, bool) else given
 
-    @field_validator("phases", "terminals", "rcd_ma", mode="before")
-    @classmethod
-    def _number_of_words(cls, given: object) -> object:
-        if isinstance(given, float) and given == int(given):
-            return int(given)
-        return int(given) if isinstance(given, str) and given.isdecimal() else given
+    _whole = field_validator("phases", "terminals", "rcd_ma", mode="before")(whole_number)
 
     @model_validator(mode="after")
     def _makes_sense(self) -> Self:

@@ -1,0 +1,1 @@
+"""What the British book asks of what is tested."""
