@@ -197,6 +197,23 @@ class Entering(GroundTest):
         expect(page.get_by_label("Four-pin survey")).to_contain_text(re.compile(r"Misfit [\d.]+ %"))
         expect(page.get_by_label(re.compile("^Apparent resistivity"))).to_be_visible()
 
+    def test_the_shops_own_readings_of_a_soil_take_hold(self):
+        page = self.page
+        job_id = page.url.split("/jobs/")[1].split("/")[0]
+        for ohm in (90.0, 120.0, 150.0):
+            body = {"what": "electrode", "at": "press", "part": "fall", "value": ohm, "by": "R. Vale"}
+            body["on"] = "2026-11-02T10:00"
+            self.assertTrue(page.request.post(f"{self.desk.address}/api/readings/{job_id}", data=body).ok)
+        self.station("Press house panel")
+        page.get_by_role("tab", name="Soil and ohms").click()
+        soil = page.get_by_role("region", name="Soil", exact=True)
+        soil.get_by_role("button", name="What do our own readings say").click()
+        expect(soil).to_contain_text("4 measured")
+        soil.get_by_role("button", name="Reckon with ours").click()
+        expect(soil).to_contain_text("by 4 readings of our own")
+        soil.get_by_role("button", name="Back to the shipped range").click()
+        expect(soil).to_contain_text("200 to 3000 ohm·m")
+
     def test_a_reading_is_typed_and_none_is_made_up(self):
         page = self.page
         page.get_by_role("tab", name="Soil and ohms").click()

@@ -132,6 +132,13 @@ class HowTheyStand(unittest.TestCase):
         ohms = [grounds(**{"places/0/soil": kind})[0].ohms.value for kind in kinds]
         self.assertEqual(ohms, sorted(ohms))
         typed = grounds(**{"places/0/soil": "rock", f"{HOUSE}/soil_ohm_m": 60})[0]
+        learnt = {"soil": "clay", "low": 20.0, "high": 80.0, "readings": 7}
+        ours = grounds(**{"places/0/soil": "clay", f"{HOUSE}/learnt": learnt})[0].soil
+        self.assertEqual((ours.low, round(ours.middle), ours.high), (20.0, 40, 80.0))
+        self.assertIn("7 readings of our own", ours.words)
+        # What was learnt of clay says nothing of rock.
+        rock = [grounds(**{"places/0/soil": "rock", f"{HOUSE}/learnt": each})[0].soil for each in (learnt, None)]
+        self.assertEqual(rock[0], rock[1])
         self.assertEqual((typed.soil.low, typed.soil.high), (60, 60))
 
 

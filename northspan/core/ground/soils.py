@@ -31,7 +31,9 @@ class PlaceSoil:
 
 
 def place_soil(place: Place, told: Units) -> PlaceSoil:
-    """What is known of a place's soil, the surest first: four-pin survey, typed resistivity, kind of soil."""
+    """What is known of a place's soil, the surest first: four-pin survey, typed resistivity, the shop's own readings of
+    that kind of soil, the kind's range.
+    """
     known = place.grounding
     surveyed = _surveyed(known.survey, told)
     if surveyed is not None:
@@ -42,11 +44,15 @@ def place_soil(place: Place, told: Units) -> PlaceSoil:
         return PlaceSoil(Soil(rho), 1.0, answer, Step("Resistivity as entered", rho, "ohm·m", "entered"))
     row = place.soil or "unknown"
     low, high = SOILS.number(row, "low") or 1.0, SOILS.number(row, "high") or 1.0
+    words, cite = SOILS.word(row, "words"), "range of the kind of soil"
+    if known.learnt is not None and known.learnt.soil == row:
+        low, high = known.learnt.low, known.learnt.high
+        many = known.learnt.readings
+        words, cite = f"{words}, by {many} reading{'s' * (many > 1)} of our own", "the shop's logbook"
     middle, times = math.sqrt(low * high), math.sqrt(high / low)
-    words = SOILS.word(row, "words")
     answer = SoilAnswer(words, low, middle, high, None, None, None, _points(known.survey, told))
     what = f"{words[:1].upper()}{words[1:]}: {number(low)} to {number(high)} ohm·m, their geometric middle"
-    return PlaceSoil(Soil(middle), times, answer, Step(what, middle, "ohm·m", "range of the kind of soil"))
+    return PlaceSoil(Soil(middle), times, answer, Step(what, middle, "ohm·m", cite))
 
 
 @lru_cache(maxsize=256)

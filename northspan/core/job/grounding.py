@@ -3,9 +3,10 @@
 Blank means "work it out": the solver plans what belongs there. A value is what is there.
 """
 
-from typing import Annotated, Literal
+from typing import Annotated, Literal, Self
 
-from pydantic import Field
+from pydantic import Field, model_validator
+from pydantic_core import PydanticCustomError
 
 from northspan.core.job.part import AtMost, Id, Name, Part
 from northspan.core.job.reading import Chosen, Told
@@ -94,6 +95,23 @@ class SurveyReading(Part):
     )
 
 
+class LearntBand(Part):
+    """What the shop's own readings say of a kind of soil: from the tenth to the ninetieth of a hundred, and how many
+    readings stand behind it. It counts for that kind alone.
+    """
+
+    soil: Name
+    low: float = Field(ge=0.1, le=100_000, description="ohm·m")
+    high: float = Field(ge=0.1, le=100_000, description="ohm·m")
+    readings: int = Field(ge=1, le=1_000_000)
+
+    @model_validator(mode="after")
+    def _in_order(self) -> Self:
+        if self.high < self.low:
+            raise PydanticCustomError("band", "the band ends below where it begins")
+        return self
+
+
 class PlaceGrounding(Part):
     """Grounding of a place."""
 
@@ -101,6 +119,7 @@ class PlaceGrounding(Part):
     electrodes: Annotated[tuple[Electrode, ...], AtMost(40)] = ()
     conductor: ElectrodeConductor = ElectrodeConductor()
     soil_ohm_m: float | None = Field(None, ge=0.1, le=100_000, description="resistivity, where it is known, ohm·m")
+    learnt: LearntBand | None = Field(None, description="the shop's own readings in place of the shipped range")
     survey: Annotated[tuple[SurveyReading, ...], AtMost(60)] = ()
     water_piping: bool = Field(False, description="metal water piping inside")
     water_bonded: bool | None = None

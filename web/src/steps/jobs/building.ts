@@ -60,7 +60,7 @@ const BLANK_CONDUCTOR = {
 } as const // prettier-ignore
 
 const BLANK_GROUNDING: Omit<Place['grounding'], 'conductor'> = {
-  seen: false, electrodes: [], soil_ohm_m: null, survey: [], water_piping: false, water_bonded: null,
+  seen: false, electrodes: [], soil_ohm_m: null, learnt: null, survey: [], water_piping: false, water_bonded: null,
   water_jumper: null, gas_piping: false, gas_bonded: null, intersystem_terminals: null,
 } // prettier-ignore
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, reactive, ref, toRef } from 'vue'
 
+import OwnReadings from './OwnReadings.vue'
 import SurveyPlot from './SurveyPlot.vue'
 import { useGrounding } from '../useGrounding'
 import { answered, api, asSent, Refused } from '@/api/client'
@@ -73,6 +74,7 @@ async function read(event: Event) {
       <h3 class="cap">Soil</h3>
       <ChoiceField label="Kind" :value="place.soil" :choices="SOILS" :pointer="base.replace('/grounding', '/soil')" @change="setSoil" />
       <NumberField label="Resistivity, where known" :value="known.soil_ohm_m" auto="by kind" unit="ohm·m" lockable set-word="clear" :pointer="`${base}/soil_ohm_m`" @change="(v) => set('soil_ohm_m', v)" />
+      <OwnReadings v-if="known.soil_ohm_m === null && !surveyed" :soil="place.soil ?? 'unknown'" :learnt="known.learnt" @use="(v) => set('learnt', v)" />
       <p class="narrow">Reckoned with: {{ soil.words }}<template v-if="!surveyed">, <span class="mono">{{ soil.low.toFixed(0) }}{{ soil.high > soil.low ? ` to ${soil.high.toFixed(0)}` : '' }} ohm·m</span></template>.</p>
       <template v-if="ground.ohms.value !== null">
         <p class="narrow pair"><span>All electrodes here</span><FigureButton :figure="ground.ohms" :title="`ohms to earth at ${place.name}`" :places="1" /></p>
