@@ -26,7 +26,7 @@ from northspan.core.materials.of_job import job_counts
 from northspan.core.opened.fault import FaultQuestion, fault_answer
 from northspan.core.property.prepared import prepared
 from northspan.core.pull.solve_pulls import solve_pull, solve_pulls
-from northspan.core.readings.finding import finding
+from northspan.core.readings.finding.finding import finding
 from northspan.core.readings.measured import Conditions, Measured
 from northspan.core.solve import solve
 from northspan.core.whatif.least.least_cost import least_cost
@@ -37,7 +37,7 @@ from northspan.instruments.recording import read_recording
 from northspan.paper.packet.bound import bind, lay_out
 from northspan.paper.packet.files import archive, packet_files
 from northspan.server.app import FRONT_END, create_app
-from northspan.server.solutions import Solutions
+from northspan.server.solving.solutions import Solutions
 from northspan.shop.csv_lists import shipped_list
 from northspan.shop.lists import PriceItem
 from tests.browser.harness import Desk

@@ -26,7 +26,9 @@ def run(options: argparse.Namespace) -> int:
     ready = prepared(job)
     supply = SimulatedSupplyHouse({i.name: i.price for i in shipped_list("prices") if isinstance(i, PriceItem)})
     today = datetime.now(UTC).date()
-    bench = Bench(ready, solution(ready), cache(lambda ran: metered(ready, ran)), supply, today, options.practice)
+    solved = solution(ready)
+    metered_of = cache(lambda ran: metered(ready, solved.panels, ran))
+    bench = Bench(ready, solved, metered_of, supply, today, options.practice)
     try:
         server = listening(bench.instrument(options.kind), options.port)
     except InstrumentTrouble as trouble:

@@ -21,7 +21,7 @@ def looked_for(seed):
     meter would see any fault in that property.
     """
     ready = prepared(random_property(seed))
-    metered_of = cache(lambda ran: metered(ready, ran))
+    metered_of = cache(lambda ran: metered(ready, (), ran))
     here = metered_of(Conditions())
     planted = plant(here, str(seed))
     if planted is None:

@@ -161,6 +161,11 @@ class Laid(unittest.TestCase):
             self.assertAlmostEqual(moved[key][1], y)
         lower = at(small, [{"station": shed, "right": 0, "down": 8, "rank": 0}])
         self.assertAlmostEqual(lower[f"station/{shed}"][1] - plain[f"station/{shed}"][1], 10.0)
+        # What hangs under another goes aside too, its own line turning with it.
+        below = small.stations[1].id
+        aside = at(small, [{"station": below, "right": 10, "down": 0, "rank": 0}])
+        self.assertAlmostEqual(aside[f"station/{below}"][0] - plain[f"station/{below}"][0], 12.5)
+        self.assertAlmostEqual(aside[f"station/{below}"][1], plain[f"station/{below}"][1])
         first = at(demo_jobs()["juniper-bend"], [{"station": "pump-stand", "right": 0, "down": 0, "rank": -2}])
         self.assertLess(first["station/pump-stand"][1], first["station/studio-panel"][1])
 

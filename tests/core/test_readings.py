@@ -15,7 +15,7 @@ from northspan.core.physics.earth.soil import Line, Soil, transfer_ohms
 from northspan.core.physics.network.nodal import Branch
 from northspan.core.property.prepared import prepared
 from northspan.core.readings.drops import drops
-from northspan.core.readings.finding import finding
+from northspan.core.readings.finding.finding import finding
 from northspan.core.readings.judge import judge
 from northspan.core.readings.measured import Conditions, FallTest, Measured
 from northspan.core.readings.network.of_job import metered
@@ -38,7 +38,7 @@ class Small:
     def __init__(self, **changes):
         self.ready = prepared(job(**changes))
         self.solution = solution(self.ready)
-        self.metered_of = cache(lambda ran: metered(self.ready, ran))
+        self.metered_of = cache(lambda ran: metered(self.ready, self.solution.panels, ran))
         self.here = self.metered_of(Conditions())
         self.rules = self.ready.book.readings
 
@@ -85,7 +85,7 @@ class Meters(unittest.TestCase):
     def test_what_is_altered_is_what_is_solved_anew(self):
         pick = random.Random(5)
         for seed in range(12):
-            here = metered(prepared(random_property(seed)), Conditions(0.7, 9.0, "s1"))
+            here = metered(prepared(random_property(seed)), (), Conditions(0.7, 9.0, "s1"))
             suspect = pick.choice(here.suspected[1:])
             ohms = None if suspect.ohms is None else math.exp(pick.uniform(*map(math.log, suspect.ohms)))
             edits = suspect.edits(ohms)
@@ -113,6 +113,11 @@ class Meters(unittest.TestCase):
         self.assertAlmostEqual(small.value("continuity/shed-panel/can"), want, delta=0.01 * want)
         cut = small.value("continuity/shed-panel/can", small.suspect("missing-ground/feeder").edits())
         self.assertGreater(cut, 10.0)
+        # A second bond puts the neutral beside it, from can to can by two bonds.
+        beside = wire["N feeder"] + 2 * 0.0005
+        both = abs(1.0 / (1.0 / (wire["G feeder"] + 2 * 0.0005) + 1.0 / beside))
+        second = small.value("continuity/shed-panel/can", small.suspect("second-bond/shed-panel").edits())
+        self.assertAlmostEqual(second, both, delta=0.02 * both)
 
 
 class Finding(unittest.TestCase):
@@ -149,7 +154,7 @@ class Finding(unittest.TestCase):
     def test_a_job_with_nothing_to_read_has_nothing_to_say(self):
         bare = parse({"version": 2, "name": "Bare"})
         ready = prepared(bare)
-        told = finding(bare, {}, ready.book.readings, (), lambda ran: metered(ready, ran))
+        told = finding(bare, {}, ready.book.readings, (), lambda ran: metered(ready, (), ran))
         self.assertEqual(([s.key for s in told.suspects], told.next), (["none"], None))
 
     def test_readings_under_several_loads_are_one_story(self):
@@ -206,9 +211,18 @@ class Judging(unittest.TestCase):
                  ("test-button", 1.0), ("test-button", 0.0)]
             )
         ]  # fmt: skip
-        found = judge(ready, solved, ready.book.readings, readings, cache(lambda ran: metered(ready, ran)))
+        metered_of = cache(lambda ran: metered(ready, solved.panels, ran))
+        found = judge(ready, solved, ready.book.readings, readings, metered_of)
         want = ["as-expected", "far", "as-expected", "far", "none", "as-expected", "far", "as-expected", "far"]
         self.assertEqual([j.verdict for j in found], want)
+        # (20 / 30)^1.43 s is 560 ms for what guards against shock; of an arc-fault device its maker speaks.
+        bend = prepared(demo_jobs()["juniper-bend"])
+        guarded = {c.guards: (s.id, c.id) for s in bend.entered.stations if s.panel for c in s.panel.circuits}
+        timed = [reading(n, "trip-time", *guarded[frozenset(guards)], 900.0, tried_ma=30.0)
+                 for n, guards in enumerate([{"afci"}, {"afci", "gfci"}])]  # fmt: skip
+        arc, both = judge(bend, solution(bend), bend.book.readings, timed, metered_of)
+        self.assertEqual((arc.verdict, both.verdict, round(both.high)), ("none", "far", 560))
+        self.assertIn("maker", arc.wanting)
 
     def test_a_clamp_on_the_electrode_reads_the_loop(self):
         small = Small()

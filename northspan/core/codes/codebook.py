@@ -21,7 +21,7 @@ if TYPE_CHECKING:
     from northspan.core.panel.rules import PanelRules
     from northspan.core.property.view import JobView
     from northspan.core.pull.rules import PullRules
-    from northspan.core.readings.measured import ReadingRules
+    from northspan.core.readings.rules import ReadingRules
     from northspan.core.run.question import Least, RunQuestion, RunUse
     from northspan.core.run.rung import Rung
     from northspan.core.run.sized import Companions, RunFinding, Sizing

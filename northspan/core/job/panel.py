@@ -99,6 +99,16 @@ class PanelCircuit(Part):
     )
     splice_box: Name | None = Field(None, description="of a moved panel: the box it is spliced in, if it is short")
 
+    @property
+    def guards(self) -> frozenset[str]:
+        """``gfci`` and ``afci``, as its breaker or its first outlet has them.
+
+        >>> sorted(PanelCircuit(id="c", breaker="dual").guards), sorted(PanelCircuit(id="c").guards)
+        (['afci', 'gfci'], [])
+        """
+        kinds = {self.breaker, self.first_outlet}
+        return frozenset(guard for guard in ("gfci", "afci") if kinds & {guard, "dual"})
+
 
 class Move(Part):
     """Where a panel is moved to."""

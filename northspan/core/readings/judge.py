@@ -1,16 +1,24 @@
 """Every reading held at once against what the job says it should be."""
 
+import math
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, replace
 from typing import Literal
 
 from northspan.core.ground.answer import PlaceGround
+from northspan.core.job.job import Job
+from northspan.core.job.panel import PanelCircuit
 from northspan.core.physics.earth.fall import FallCurve, judge_fall
 from northspan.core.property.prepared import Prepared
-from northspan.core.readings.measured import UNITS, Conditions, Limit, Measured, ReadingRules, What
+from northspan.core.readings.circuits_ran import OUTLETS
+from northspan.core.readings.measured import UNITS, Conditions, Measured, What
 from northspan.core.readings.network.loops import loop_ohms
+from northspan.core.readings.network.meter import LOW_OHM
 from northspan.core.readings.network.of_job import Metered, MeteredOf
-from northspan.core.readings.spot import Accuracy, accuracy
+from northspan.core.readings.network.spots import UNREAD_A
+from northspan.core.readings.rules import Limit, ReadingRules
+from northspan.core.readings.saying import LOW_IMPEDANCE
+from northspan.core.readings.spot import accuracy
 from northspan.core.readings.torque import maker_torque
 from northspan.core.solution import Solution
 from northspan.core.working import Figure, Step, number
@@ -20,13 +28,20 @@ Verdict = Literal["as-expected", "off", "far", "none"]
 OFF, FAR = 2.0, 4.0
 # A wrench and a hand come this near to the maker's figure.
 TORQUE_SHARE = 0.10
+HOTS_WANTING = "clamp the hot of every circuit on that neutral the same day, under the same loads: then it is judged"
+TWO_POLES = "what a two-pole circuit leaves on its neutral its hots do not tell"
+ARC_FAULT = "how soon an arc-fault device opens its maker's sheet says; its own button is its test"
+BLURS = (
+    "what the hots on it were read wrong by",
+    f"what {number(UNREAD_A)} A drop on its wire, for its hot was not read",
+)
 METHOD = "nodal analysis of the property as wired"
 
 
 @dataclass(frozen=True, slots=True)
 class Judged:
     """A reading judged: its value (a fall of potential's from its curve; None where that is not to be judged), what was
-    expected with its working, the band it should lie in (None: open that way), and how it lies.
+    expected with its working, the band it should lie in (None: open that way), how it lies, what it wants to be judged.
     """
 
     number: int
@@ -36,43 +51,60 @@ class Judged:
     high: float | None
     verdict: Verdict
     curve: FallCurve | None = None
+    wanting: str = ""
 
 
 def judge(
     ready: Prepared, solution: Solution, rules: ReadingRules, readings: Iterable[Measured], meter_of: MeteredOf
 ) -> tuple[Judged, ...]:
     """Every reading of a job judged, in the order in which they come. ``meter_of`` gives the property under a load."""
-    places = {p.place: p for p in solution.ground.places}
-    breakers = {(p.station, c.id): c.breaker_a for p in solution.panels for c in p.circuits}
-    return tuple(_judged(ready, places, breakers, rules, each, meter_of) for each in readings)
+    known = _Known(
+        ready.entered,
+        {p.place: p for p in solution.ground.places},
+        {(p.station, c.id): c.breaker_a for p in solution.panels for c in p.circuits},
+        {(s.id, c.id): c for s in ready.entered.stations if s.panel is not None for c in s.panel.circuits},
+    )
+    return tuple(_judged(known, rules, meter_of, each) for each in readings)
 
 
-def _judged(
-    ready: Prepared,
-    places: Mapping[str, PlaceGround],
-    breakers: Mapping[tuple[str, str], float | None],
-    rules: ReadingRules,
-    each: Measured,
-    meter_of: MeteredOf,
-) -> Judged:
-    if each.what in ("amps", "volts", "continuity"):
-        return _by_network(each, meter_of(each.ran))
+@dataclass(frozen=True, slots=True)
+class _Known:
+    """What readings are held against: the job, its places by id, its circuits and breakers (A) by panel and id."""
+
+    job: Job
+    places: Mapping[str, PlaceGround]
+    breakers: Mapping[tuple[str, str], float | None]
+    circuits: Mapping[tuple[str, str], PanelCircuit]
+
+
+def _judged(known: _Known, rules: ReadingRules, meter_of: MeteredOf, each: Measured) -> Judged:
+    circuit = known.circuits.get((each.at, each.part))
+    if each.what in ("amps", "volts", "continuity", "circuit-neutral", *OUTLETS):
+        return _by_network(each, meter_of(each.ran), circuit)
     if each.what == "electrode":
         curve = None if each.fall is None else _curve(each)
         value = electrode_value(each, curve)
-        place = places.get(each.at)
+        place = known.places.get(each.at)
         if place is None or place.low_ohm is None or place.high_ohm is None:
             return Judged(each.number, value, None, None, None, "none", curve)
         near = accuracy("electrode")
         low, high = place.low_ohm * (1.0 - OFF * near.instrument), place.high_ohm * (1.0 + OFF * near.instrument)
-        return _in_band(each.number, value, place.ohms, low, high, curve)
+        words = f"with {number(100.0 * OFF * near.instrument)} % of the instrument either way"
+        steps = (
+            *place.ohms.steps,
+            Step(f"Least of this soil, {words}", low, "ohm", "range of the soil"),
+            Step(f"Most of this soil, {words}", high, "ohm", "range of the soil"),
+        )
+        return _in_band(each.number, value, replace(place.ohms, steps=steps), low, high, curve)
     if each.what == "loop":
         return _by_loop(each, meter_of(Conditions()))
     if each.what == "torque":
-        return _by_torque(ready, rules, each)
+        return _by_torque(known.job, rules, each)
+    if each.what == "trip-time" and circuit is not None and "gfci" not in circuit.guards:
+        return Judged(each.number, each.value, None, None, None, "none", wanting=ARC_FAULT)
     limit = rules.limit(each.what, each.tried_ma)
     if each.what == "circuit-hot" and limit is not None:
-        limit = replace(limit, most=breakers.get((each.at, each.part)))
+        limit = replace(limit, most=known.breakers.get((each.at, each.part)))
     return Judged(each.number, each.value, None, None, None, "none") if limit is None else _by_limit(each, limit)
 
 
@@ -89,14 +121,20 @@ def _curve(each: Measured) -> FallCurve:
     return judge_fall(shares, [ohm for _, ohm in each.fall.points])
 
 
-def _by_network(each: Measured, metered: Metered) -> Judged:
+def _by_network(each: Measured, metered: Metered, circuit: PanelCircuit | None) -> Judged:
     at = metered.meter.at.get(f"{each.what}/{each.at}/{each.part}")
     if at is None or each.value is None:
-        return Judged(each.number, each.value, None, None, None, "none")
+        wanting = HOTS_WANTING if circuit is None or circuit.poles == 1 else TWO_POLES
+        return Judged(
+            each.number, each.value, None, None, None, "none", wanting=wanting if each.what == "circuit-neutral" else ""
+        )
     expected = float(metered.meter.read_again(())[at])
-    near = accuracy(each.what)
-    steps = (Step(_ran(each.ran, metered), expected, UNITS[each.what], METHOD), _band_step(near, expected, each.what))
-    return _by_sigma(each.number, each.value, Figure(expected, UNITS[each.what], steps), near.sigma(expected))
+    blur = float(metered.meter.blur[at])
+    sigma = math.hypot(accuracy(each.what).sigma(expected), blur)
+    by = (Step(LOW_IMPEDANCE, LOW_OHM, "ohm", "customary"),) if each.what in OUTLETS else ()
+    solved = Step(_ran(each.ran, metered), expected, UNITS[each.what], METHOD)
+    steps = (*by, solved, _band_step(sigma, each.what, blur))
+    return _by_sigma(each.number, each.value, Figure(expected, UNITS[each.what], steps), sigma)
 
 
 def _ran(ran: Conditions, metered: Metered) -> str:
@@ -104,14 +142,18 @@ def _ran(ran: Conditions, metered: Metered) -> str:
     stations = metered.there.net.stations
     if ran.extra_a and ran.extra_at in stations:
         share += f", {number(ran.extra_a)} A more on leg A of {stations[ran.extra_at].name}"
+    hots = len([each for each in ran.circuits if each.amps is not None])
+    if hots:
+        share += f", {hots} circuit{'s' * (hots > 1)} as the hot was read"
     return f"{share}, the property solved"
 
 
-def _band_step(near: Accuracy, expected: float, what: What) -> Step:
-    sigma = near.sigma(expected)
+def _band_step(sigma: float, what: What, blur: float) -> Step:
+    near = accuracy(what)
     words = (
         f"One deviation: instrument {number(100.0 * near.instrument)} %, what is not on record "
         f"{number(100.0 * near.model)} %, at least {number(near.floor)} {UNITS[what]}"
+        f"{f', and {number(blur)} {UNITS[what]}: {BLURS[what in OUTLETS]}' if blur else ''}"
     )
     return Step(words, sigma, UNITS[what], "added as squares")
 
@@ -147,11 +189,11 @@ def _by_loop(each: Measured, metered: Metered) -> Judged:
     return _by_sigma(each.number, each.value, Figure(own + back, "ohm", steps), near.sigma(own + back))
 
 
-def _by_torque(ready: Prepared, rules: ReadingRules, each: Measured) -> Judged:
-    maker, asked = maker_torque(ready.entered, each.at, each.part), rules.limit(each.what, None)
+def _by_torque(job: Job, rules: ReadingRules, each: Measured) -> Judged:
+    maker, asked = maker_torque(job, each.at, each.part), rules.limit(each.what, None)
     if maker is None or asked is None or each.value is None:
         return Judged(each.number, each.value, None, None, None, "none")
-    unit = ready.entered.told.torque.sign
+    unit = job.told.torque.sign
     figure = Figure(maker, unit, (Step(asked.why, maker, unit, asked.section),))
     return _in_band(each.number, each.value, figure, maker * (1.0 - TORQUE_SHARE), maker * (1.0 + TORQUE_SHARE))
 

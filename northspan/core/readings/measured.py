@@ -1,20 +1,20 @@
-"""A reading as it was taken, and what a code book says about readings."""
+"""A reading as it was taken."""
 
 from collections.abc import Mapping
 from dataclasses import dataclass
-from typing import Literal, Protocol
-
-from northspan.core.readings.network.suspects import Kind
+from typing import Literal
 
 What = Literal[
     "amps", "volts", "continuity", "electrode", "loop", "insulation", "torque", "trip-time", "trip-current", "leakage",
-    "circuit-hot", "circuit-neutral", "circuit-ground", "test-button",
+    "circuit-hot", "circuit-neutral", "circuit-ground", "outlet-volts", "outlet-ground", "outlet-neutral",
+    "test-button",
 ]  # fmt: skip
 # The unit each is read in; a torque in the job's own.
 UNITS: Mapping[What, str] = {
     "amps": "A", "volts": "V", "continuity": "ohm", "electrode": "ohm", "loop": "ohm", "insulation": "Mohm",
     "torque": "", "trip-time": "ms", "trip-current": "mA", "leakage": "mA",
-    "circuit-hot": "A", "circuit-neutral": "A", "circuit-ground": "A", "test-button": "times opened",
+    "circuit-hot": "A", "circuit-neutral": "A", "circuit-ground": "A",
+    "outlet-volts": "V", "outlet-ground": "V", "outlet-neutral": "V", "test-button": "times opened",
 }  # fmt: skip
 
 
@@ -29,12 +29,24 @@ class FallTest:
 
 
 @dataclass(frozen=True, slots=True)
+class CircuitRan:
+    """A circuit of a panel (their ids) that was read at, and the A that its hot was read to carry (None: not read)."""
+
+    station: str
+    circuit: str
+    amps: float | None = None
+
+
+@dataclass(frozen=True, slots=True)
 class Conditions:
-    """What ran meanwhile: ``share`` of every load, ``extra_a`` (A) more on leg A of the station ``extra_at``."""
+    """What ran meanwhile: ``share`` of every load, ``extra_a`` (A) more on leg A of the station ``extra_at``, and the
+    circuits that are known by themselves.
+    """
 
     share: float = 1.0
     extra_a: float = 0.0
     extra_at: str | None = None
+    circuits: tuple[CircuitRan, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -63,35 +75,6 @@ class Measured:
     photo: int | None = None
     note: str = ""
     corrects: int | None = None
-
-
-@dataclass(frozen=True, slots=True)
-class SuspectWords:
-    """A suspect in words, with the names of where it is in braces; what it does; the section behind it."""
-
-    title: str
-    does: str
-    section: str
-
-
-@dataclass(frozen=True, slots=True)
-class Limit:
-    """What is asked of a reading: at least, at most (None: nothing that way), and by what."""
-
-    least: float | None
-    most: float | None
-    why: str
-    section: str
-
-
-class ReadingRules(Protocol):
-    """What a code book, and the standards it leans on, say about readings."""
-
-    def suspect(self, kind: Kind) -> SuspectWords:
-        """A kind of suspect in words."""
-
-    def limit(self, what: What, tried_ma: float | None) -> Limit | None:
-        """What is asked of a kind of reading, with a device tried at so many mA (None: not said); None: nothing."""
 
 
 def standing(readings: tuple[Measured, ...]) -> tuple[Measured, ...]:

@@ -4,30 +4,29 @@ from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 
 from northspan.core.job.job import Job
+from northspan.core.readings.circuits_ran import CLAMPED, outlet_readings
 from northspan.core.readings.measured import UNITS, What
 from northspan.core.readings.network.of_job import Metered
-from northspan.core.readings.saying import names, said
-
-# What a clamp reads of every circuit in its panel.
-OF_CIRCUITS: tuple[What, ...] = ("circuit-hot", "circuit-neutral", "circuit-ground", "leakage")
+from northspan.core.readings.saying import how, names, said
 
 
 @dataclass(frozen=True, slots=True)
 class Readable:
-    """What can be read at which part of which thing (its id), in words, in which unit."""
+    """What can be read at which part of which thing (its id), in words, in which unit; how, where it is to be said."""
 
     what: What
     at: str
     part: str
     words: str
     unit: str
+    how: str
 
 
 def readable(job: Job, metered: Metered, words: Mapping[str, str]) -> tuple[Readable, ...]:
     """All of it; ``words`` are the book's."""
     called, torque = names(job), job.told.torque.sign
     return tuple(
-        Readable(what, at, part, said(called, words, what, at, part), UNITS[what] or torque)
+        Readable(what, at, part, said(called, words, what, at, part), UNITS[what] or torque, how(what))
         for what, at, part in _all(job, metered)
     )
 
@@ -48,10 +47,12 @@ def _all(job: Job, metered: Metered) -> Iterator[tuple[What, str, str]]:
         for part in ("line", "neutral", "ground"):
             yield "torque", station.id, part
         for circuit in station.panel.circuits if station.panel is not None else ():
-            for what in OF_CIRCUITS:
+            if circuit.use != "spare":
+                yield from ((what, station.id, circuit.id) for what in CLAMPED)
+            for what in outlet_readings(circuit):
                 yield what, station.id, circuit.id
-            if circuit.breaker != "standard" or circuit.first_outlet is not None:
+            if circuit.guards:
                 yield "test-button", station.id, circuit.id
-            if circuit.breaker in ("gfci", "dual") or circuit.first_outlet in ("gfci", "dual"):
                 yield "trip-time", station.id, circuit.id
+            if "gfci" in circuit.guards:
                 yield "trip-current", station.id, circuit.id

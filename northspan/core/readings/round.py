@@ -4,8 +4,10 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from northspan.core.property.prepared import Prepared
+from northspan.core.readings.circuits_ran import with_circuits
 from northspan.core.readings.drops import Drop, drops
-from northspan.core.readings.finding import Explanation, finding
+from northspan.core.readings.finding.answer import Explanation
+from northspan.core.readings.finding.finding import finding
 from northspan.core.readings.judge import Judged, judge
 from northspan.core.readings.measured import Measured, standing
 from northspan.core.readings.network.of_job import MeteredOf
@@ -40,7 +42,7 @@ def round_of(ready: Prepared, solution: Solution, readings: Sequence[Measured], 
     if rules is None:
         return None
     taken = tuple(readings)
-    found = finding(ready.entered, ready.book.earthing.words, rules, standing(taken), meter_of)
-    valid = standing(taken)
+    known, valid = with_circuits(taken), standing(taken)
+    found = finding(ready.entered, ready.book.earthing.words, rules, standing(known), meter_of)
     fallen = drops(ready.entered, valid, meter_of)
-    return Round(taken, judge(ready, solution, rules, taken, meter_of), found, fallen, due_again(ready.entered, valid))
+    return Round(taken, judge(ready, solution, rules, known, meter_of), found, fallen, due_again(ready.entered, valid))

@@ -3,6 +3,9 @@
 from collections.abc import Mapping
 
 from northspan.core.job.job import Job
+from northspan.core.job.panel import PanelCircuit
+from northspan.core.readings.circuits_ran import OUTLETS
+from northspan.core.readings.network.splices import splice_boxes
 from northspan.core.working import number
 
 # What of a thing is read, as the trade says it; the book's own words are filled in.
@@ -17,20 +20,39 @@ PARTS = {
     ("loop", "clamp"): "electrode wire, loop by clamp", ("insulation", "wires"): "insulation of its wires",
     ("torque", "line"): "line lugs", ("torque", "neutral"): "neutral lug", ("torque", "ground"): "ground lug",
 }  # fmt: skip
+# By what a wire that leads nowhere reads next to nothing.
+LOW_IMPEDANCE = "meter on low impedance; hot to ground it may open the device that guards the circuit"
 # What is read of a circuit of a panel.
 CIRCUITS = {
     "trip-time": "device of {}, time to open", "trip-current": "device of {}, current it opens at",
     "leakage": "{}, clamp round hot and neutral",
     "circuit-hot": "{}, its hot", "circuit-neutral": "{}, its neutral", "circuit-ground": "{}, its ground",
-    "test-button": "device of {}, its own button",
+    "outlet-volts": "{}, at its outlet, hot to neutral", "outlet-ground": "{}, at its outlet, hot to ground",
+    "outlet-neutral": "{}, at its outlet, neutral to ground", "test-button": "device of {}, its own button",
 }  # fmt: skip
 
 
 def names(job: Job) -> Mapping[str, str]:
-    """What everything that is read at is called, by its id; a run by both its ends."""
+    """What everything that is read at is called, by its id: a run by both its ends, a circuit (by its panel's id and
+    its own) by its line in the directory and its space, a box along a run (by its id and a number) by how far on.
+    """
     stations = {s.id: s.name for s in job.stations}
     called = {p.id: p.name for p in job.places} | {p.id: p.name for p in job.metal_paths} | stations
-    return called | {r.id: f"{stations[r.from_station]} to {stations[r.to_station]}" for r in job.runs}
+    circuits = {f"{s.id}/{c.id}": _circuit(c) for s in job.stations if s.panel is not None for c in s.panel.circuits}
+    sign = job.told.length.sign
+    boxes = {
+        f"{r.id}#{box.number}": f"the box {number(round(box.share * r.cable.length))} {sign} on"
+        for r in job.runs
+        for box in splice_boxes(r)
+    }
+    return (
+        called | {r.id: f"{stations[r.from_station]} to {stations[r.to_station]}" for r in job.runs} | circuits | boxes
+    )
+
+
+def _circuit(circuit: PanelCircuit) -> str:
+    said = circuit.name or circuit.id
+    return said if circuit.space is None else f"{said} ({circuit.space}{circuit.half or ''})"
 
 
 def said(called: Mapping[str, str], words: Mapping[str, str], what: str, at: str, part: str) -> str:
@@ -44,10 +66,18 @@ def said(called: Mapping[str, str], words: Mapping[str, str], what: str, at: str
     """
     where = called.get(at, at)
     if what in CIRCUITS:
-        return f"{where}: {CIRCUITS[what].format(part)}"
-    told = PARTS.get((what, part), part)
+        return f"{where}: {CIRCUITS[what].format(called.get(f'{at}/{part}', part))}"
+    of, _, box = part.partition("#")
+    told = PARTS.get((what, of), of)
+    if box:
+        told = f"{called.get(f'{at}#{box}', box)}, {told}, on the side it comes from"
     terms = {"hot": "ungrounded", "neutral": "grounded", "protective": "protective", "enclosure": "enclosure"}
     return f"{where}: {told.format(**{term: words[key] for term, key in terms.items()})}"
+
+
+def how(what: str) -> str:
+    """How something is read, where that is to be said; else empty."""
+    return LOW_IMPEDANCE if what in OUTLETS else ""
 
 
 def valued(what: str, value: float, unit: str) -> str:

@@ -2,14 +2,17 @@
 
 import random
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from datetime import date
+from functools import cached_property
 
 from northspan.core.property.prepared import Prepared
-from northspan.core.readings.measured import Conditions
-from northspan.core.readings.network.of_job import MeteredOf
+from northspan.core.readings.circuits_ran import CLAMPED, OUTLETS
+from northspan.core.readings.measured import CircuitRan, Conditions
+from northspan.core.readings.network.of_job import Metered, MeteredOf
 from northspan.core.solution import Solution
 from northspan.instruments.line import Instrument, InstrumentTrouble
+from northspan.instruments.simulated.circuits import circuits_running
 from northspan.instruments.simulated.desks import (
     SimulatedInspectors,
     SimulatedLogger,
@@ -23,9 +26,10 @@ from northspan.instruments.simulated.wrench import SimulatedWrench
 from northspan.instruments.supply_house import SupplyHouse
 
 # Which instrument reads what a reading is of.
-READS = {
+READS: dict[str, str] = {
     "amps": "clamp", "volts": "voltmeter", "continuity": "ohmmeter", "electrode": "earth", "loop": "loop",
-    "trip-time": "loop", "trip-current": "loop", "torque": "wrench",
+    "trip-time": "loop", "trip-current": "loop", "torque": "wrench", **dict.fromkeys(CLAMPED, "clamp"),
+    **dict.fromkeys(OUTLETS, "voltmeter"),
 }  # fmt: skip
 
 
@@ -46,7 +50,17 @@ class Bench:
     @property
     def planted(self) -> Planted | None:
         """What is wrong with the property in this round."""
-        return plant(self.metered_of(Conditions()), self.practice) if self.practice else None
+        return plant(self.running(Conditions()), self.practice) if self.practice else None
+
+    def running(self, ran: Conditions) -> Metered:
+        """The property under a load, with what runs on its circuits."""
+        return self.metered_of(
+            replace(ran, circuits=tuple(replace(c, amps=(c.amps or 0.0) * ran.share) for c in self._circuits))
+        )
+
+    @cached_property
+    def _circuits(self) -> tuple[CircuitRan, ...]:
+        return circuits_running(self.metered_of(Conditions()), self.solution, self.practice)
 
     def instrument(self, kind: str) -> Instrument:
         """An instrument by its kind. Raises InstrumentTrouble."""
@@ -61,9 +75,9 @@ def _logger(bench: Bench) -> Instrument:
 
 
 _KINDS: Mapping[str, Callable[[Bench], Instrument]] = {
-    "clamp": lambda b: SimulatedMeter("amps", b.metered_of, b.planted, b.chance),
-    "voltmeter": lambda b: SimulatedMeter("volts", b.metered_of, b.planted, b.chance),
-    "ohmmeter": lambda b: SimulatedMeter("continuity", b.metered_of, b.planted, b.chance),
+    "clamp": lambda b: SimulatedMeter("amps", b.running, b.planted, b.chance),
+    "voltmeter": lambda b: SimulatedMeter("volts", b.running, b.planted, b.chance),
+    "ohmmeter": lambda b: SimulatedMeter("continuity", b.running, b.planted, b.chance),
     "earth": lambda b: SimulatedEarthTester(b.ready, b.solution, b.chance),
     "loop": lambda b: SimulatedLoopTester(b.metered_of, b.chance),
     "wrench": lambda b: SimulatedWrench(b.ready.entered, b.chance),

@@ -4,6 +4,7 @@ import hashlib
 import math
 from collections.abc import Mapping
 from datetime import date, timedelta
+from typing import Literal
 
 from northspan.core.ground.network.sources import UTILITY_KVA, UTILITY_PCT
 from northspan.core.job.job import Job
@@ -11,7 +12,17 @@ from northspan.core.solution import Solution
 from northspan.instruments.line import InstrumentTrouble, Shown
 from northspan.instruments.supply_house import SupplyHouse
 
+DeskName = Literal["utility", "inspectors", "supply", "logger"]
 LEAD_DAYS = {"utility": 6, "trench": 2, "rough-in": 3, "final": 4}
+# What each desk is asked on screen: the desk, the line that asks it, in words.
+QUESTIONS: tuple[tuple[DeskName, str, str], ...] = (
+    ("utility", "transformer", "Utility: transformer"),
+    ("utility", "fault", "Utility: fault current there"),
+    ("utility", "window", "Utility: when it can switch off"),
+    ("inspectors", "window rough-in", "Inspectors: rough-in, when"),
+    ("inspectors", "corrections rough-in", "Inspectors: rough-in, corrections"),
+    ("inspectors", "window final", "Inspectors: final, when"),
+)
 CORRECTIONS = (
     "strap within 8 in of the box", "bushing on the pipe's end", "ground clamp marked for burial",
     "directory filled in", "working space kept clear",

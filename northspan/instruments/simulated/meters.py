@@ -3,14 +3,19 @@
 import random
 from collections.abc import Mapping
 
+from northspan.core.readings.circuits_ran import CLAMPED, OUTLETS
 from northspan.core.readings.measured import UNITS, Conditions, What
 from northspan.core.readings.network.loops import loop_ohms
-from northspan.core.readings.network.of_job import MeteredOf
+from northspan.core.readings.network.of_job import Metered, MeteredOf
 from northspan.core.readings.spot import accuracy
 from northspan.instruments.line import InstrumentTrouble, Shown
 from northspan.instruments.simulated.practice import Planted
 
 NAMES: dict[What, str] = {"amps": "clamp", "volts": "voltmeter", "continuity": "ohmmeter"}
+# What each may be put to.
+PUT_TO: dict[What, tuple[What, ...]] = {
+    "amps": ("amps", *CLAMPED), "volts": ("volts", *OUTLETS), "continuity": ("continuity",),
+}  # fmt: skip
 # What shows on the last digit: a third of the floor that a reading is judged by.
 LAST_DIGIT = 0.3
 
@@ -25,16 +30,26 @@ class SimulatedMeter:
         self._what, self._metered_of, self._planted, self._chance = what, metered_of, planted, chance
 
     def read(self, what: tuple[str, ...], options: Mapping[str, str]) -> Shown:
-        """``amps RUN neutral``, with ``share=0.5``, ``extra=12``, ``at=STATION`` for what runs meanwhile."""
+        """``amps RUN neutral``, ``circuit-hot PANEL CIRCUIT``; what runs as ``share=0.5 extra=12 at=STATION``."""
         metered = self._metered_of(_conditions(options))
-        spot = metered.meter.at.get("/".join(what))
-        if spot is None or what[0] != self._what:
+        kind = next((each for each in PUT_TO[self._what] if what[:1] == (each,)), None)
+        true = None if kind is None else self._true(metered, kind, what)
+        if kind is None or true is None:
             raise InstrumentTrouble(f"a {self.name.partition(',')[0]} cannot be put there")
-        edits = () if self._planted is None else self._planted.suspect.edits(self._planted.ohms)
-        true, near = float(metered.meter.read(edits)[spot]), accuracy(self._what)
+        near = accuracy(self._what if kind == "circuit-hot" else kind)
         read = true * (1.0 + near.instrument * self._chance.gauss(0.0, 1.0))
         read += LAST_DIGIT * near.floor * self._chance.gauss(0.0, 1.0)
-        return Shown(max(0.0, round(read, 3)), UNITS[self._what])
+        return Shown(max(0.0, round(read, 3)), UNITS[kind])
+
+    def _true(self, metered: Metered, kind: What, what: tuple[str, ...]) -> float | None:
+        edits = () if self._planted is None else self._planted.suspect.edits(self._planted.ohms)
+        if kind == "circuit-hot":
+            circuit = next((c for c in metered.circuits if (c.station, c.id) == what[1:]), None)
+            if circuit is None:
+                return None
+            return metered.meter.carried([b.name for b in circuit.branches if b.end == circuit.hot], edits)
+        spot = metered.meter.at.get("/".join(what))
+        return None if spot is None else float(metered.meter.read(edits)[spot])
 
 
 def _conditions(options: Mapping[str, str]) -> Conditions:

@@ -2,17 +2,24 @@
 
 import math
 import random
+from collections.abc import Mapping
 from dataclasses import dataclass
 
 import numpy as np
 
+from northspan.core.readings.circuits_ran import OF_CIRCUITS
+from northspan.core.readings.network.circuit_suspects import circuit_suspects
 from northspan.core.readings.network.of_job import Metered
-from northspan.core.readings.network.suspects import Suspect
+from northspan.core.readings.network.suspects import HARMLESS, Kind, Suspect, in_panel
 from northspan.core.readings.spot import accuracy
 
 # So many instrument's deviations it shows somewhere at least: what no meter would see is not planted.
 SHOWS, TRIES = 4.0, 60
-OHMS = {"loose-neutral": (0.2, 30.0), "shared-neutral": (0.02, 2.0)}
+OHMS: Mapping[Kind, tuple[float, float]] = {
+    "loose-neutral": (0.2, 30.0), "shared-neutral": (0.02, 2.0), "neutral-on-ground": (0.02, 3.0),
+    "leak": (200.0, 8000.0), "circuits-meet": (0.02, 1.0), "loose-hot": (0.5, 30.0),
+    "loose-circuit-neutral": (0.5, 30.0), "open-circuit-neutral": (15.0, 150.0),
+}  # fmt: skip
 OPEN_SHARE = 0.4
 
 
@@ -29,10 +36,18 @@ def plant(metered: Metered, seed: str) -> Planted | None:
     pick = random.Random(seed)
     sound = metered.meter.read_again(())
     sigma = np.array([accuracy(s.quantity).sigma(v, False) for s, v in zip(metered.meter.spots, sound, strict=True)])
-    for _ in range(TRIES):
-        suspect = pick.choice(metered.suspected)
+    circuits = circuit_suspects(metered.circuits, [s for s in metered.meter.spots if s.quantity in OF_CIRCUITS])
+    at_panels = np.array([spot.quantity in OF_CIRCUITS for spot in metered.meter.spots], dtype=bool)
+    # What is astray in a panel is so at one of its circuits.
+    faults = [each for each in (*metered.suspected, *circuits) if each.kind not in HARMLESS and not in_panel(each.key)]
+    kinds = sorted({each.kind for each in faults})
+    for _ in range(TRIES if faults else 0):
+        kind = pick.choice(kinds)
+        suspect = pick.choice([each for each in faults if each.kind == kind])
         ohms = _ohms(suspect, pick)
-        if np.max(np.abs(metered.meter.read(suspect.edits(ohms)) - sound) / sigma, initial=0.0) > SHOWS:
+        # What is wrong with a circuit is to be seen in its panel or at its outlet.
+        off = np.abs(metered.meter.read(suspect.edits(ohms)) - sound) / sigma
+        if np.max(off[at_panels] if suspect in circuits else off, initial=0.0) > SHOWS:
             return Planted(suspect, ohms)
     return None
 
@@ -40,7 +55,7 @@ def plant(metered: Metered, seed: str) -> Planted | None:
 def _ohms(suspect: Suspect, pick: random.Random) -> float | None:
     if suspect.ohms is None:
         return None
-    if suspect.kind == "loose-neutral" and pick.random() < OPEN_SHARE:
+    if suspect.kind in ("loose-neutral", "loose-hot") and pick.random() < OPEN_SHARE:
         return suspect.ohms[1]
     low, high = OHMS[suspect.kind]
     return math.exp(pick.uniform(math.log(low), math.log(high)))

@@ -73,9 +73,12 @@ class Laying:
             column, deep = max(column, strip.width), deep + strip.height
         below = self._below(station, runs)
         for run, other in below:
+            aside = self.nudge(other).right
             chained = other not in self._sources(station)
             hung = self._hung(run, other, (across, down - deep), chained, splits)
-            shapes += [_line(run, (INSET, box.height), (INSET, deep + hung.top))]
+            shapes.append(
+                _line(run, (INSET, box.height), *self._turn(run, other, deep), (INSET + aside, deep + hung.top))
+            )
             shapes += moved(hung.shapes, 0.0, deep)
             column, deep = max(column, hung.width), deep + hung.height
             if run in runs:
@@ -135,14 +138,20 @@ class Laying:
     def _hung(self, run: Run, other: str, room: tuple[float, float], chained: bool, splits: bool) -> Block:
         """A station under another, with the words of the run between them."""
         lines = self.said.runs[run.id]
-        top = LEADING * len(lines) + DROP + self.nudge(other).down
+        aside, top = self.nudge(other).right, LEADING * len(lines) + DROP + self.nudge(other).down
         shapes = [*_lines(lines, INSET + 1.6, DROP / 2.0, WIDEST), _mark(run, lines, INSET + 0.9, DROP / 2.0)]
         reach = INSET + 1.6 + max(width(fitted(ln.words, ln.font, SIZE, WIDEST), ln.font, SIZE) for ln in lines)
         under = self.box(self.net.stations[other])
         if chained:
-            under = self._fitting(other, room[0], room[1] - top, splits)
-        shapes += moved(under.shapes, 0.0, top)
-        return Block(max(reach, under.width), top + under.height, 0.0, top + under.top, shapes)
+            under = self._fitting(other, room[0] - aside, room[1] - top, splits)
+        shapes += moved(under.shapes, aside, top)
+        return Block(max(reach, aside + under.width), top + under.height, 0.0, top + under.top, shapes)
+
+    def _turn(self, run: Run, other: str, deep: float) -> tuple[tuple[float, float], ...]:
+        """Where the line to a station below turns if that was moved aside: under the words of its run."""
+        y = deep + LEADING * len(self.said.runs[run.id]) + 0.75 * DROP
+        aside = self.nudge(other).right
+        return ((INSET, y), (INSET + aside, y)) if aside else ()
 
     def _with_branches(
         self, station: str, own: Block, box_width: float, runs: Sequence[Run], room: tuple[float, float], splits: bool
@@ -212,9 +221,9 @@ class Laying:
         return self.nudges.get(station) or Nudge(station=station)
 
 
-def _line(run: Run, start: tuple[float, float], end: tuple[float, float]) -> Path:
+def _line(run: Run, *points: tuple[float, float]) -> Path:
     weight: Weight = "heavy" if run.bought else "line"
-    return Path((start, end), "runs", weight, dashed=run.future)
+    return Path(points, "runs", weight, dashed=run.future)
 
 
 def _mark(run: Run, lines: Sequence[Line], x: float, top: float) -> Mark:

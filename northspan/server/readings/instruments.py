@@ -11,11 +11,12 @@ from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 from northspan.core.document.file import JobFileError, sound
 from northspan.core.document.problem import Problem
 from northspan.core.job.job import Job
-from northspan.core.readings.finding import suspect_title
+from northspan.core.readings.finding.titles import suspect_title
 from northspan.core.readings.measured import What
 from northspan.instruments.line import InstrumentTrouble, figure
 from northspan.instruments.reached import Reached, in_file, in_here, on_port
 from northspan.instruments.simulated.bench import READS, Bench
+from northspan.instruments.simulated.desks import QUESTIONS, DeskName
 from northspan.server.readings.models import FallBody, Practice
 from northspan.server.replies import refusals, reply
 from northspan.server.resource import Resource
@@ -73,8 +74,22 @@ class DeskRequest(BaseModel):
     model_config = ConfigDict(extra="forbid")
 
     job: Job
-    desk: Literal["utility", "inspectors", "supply", "logger"]
+    desk: DeskName
     words: Annotated[str, StringConstraints(min_length=1, max_length=120, pattern="^[^\\n\\r]*$")]
+
+
+class DeskQuestion(BaseModel):
+    """What a desk may be asked: the desk, the line that asks it, in words."""
+
+    desk: DeskName
+    line: str
+    words: str
+
+
+class DesksReply(BaseModel):
+    """Everything that desks are asked on screen."""
+
+    questions: list[DeskQuestion]
 
 
 class DeskReply(BaseModel):
@@ -116,6 +131,13 @@ def measure(body: MeasureRequest) -> Response:
     return reply(
         MeasureReply(name=found.name, calibrated=found.calibrated, value=shown.value, unit=shown.unit, fall=None)
     )
+
+
+@instruments.get("/desks", responses={200: DesksReply})
+def desks() -> Response:
+    """What outside desks may be asked."""
+    asked = [DeskQuestion(desk=desk, line=line, words=words) for desk, line, words in QUESTIONS]
+    return reply(DesksReply(questions=asked))
 
 
 @instruments.post("/desk", responses={200: DeskReply})

@@ -1,9 +1,11 @@
 """Properties under a load, as their meters find them: the latest of all jobs are kept."""
 
 import threading
+from collections.abc import Sequence
 
 from cachetools import LRUCache
 
+from northspan.core.panel.answer import PanelAnswer
 from northspan.core.property.prepared import Prepared
 from northspan.core.readings.measured import Conditions
 from northspan.core.readings.network.of_job import Metered, metered
@@ -19,12 +21,12 @@ class Meters:
         self._kept: LRUCache[tuple[str, Conditions], Metered] = LRUCache(MOST)
         self._lock = threading.Lock()
 
-    def of(self, key: str, ready: Prepared, ran: Conditions) -> Metered:
+    def of(self, key: str, ready: Prepared, panels: Sequence[PanelAnswer], ran: Conditions) -> Metered:
         """The property of a key under a load."""
         with self._lock:
             known = self._kept.get((key, ran))
         if known is None:
-            known = metered(ready, ran)
+            known = metered(ready, panels, ran)
             with self._lock:
                 self._kept[key, ran] = known
         return known

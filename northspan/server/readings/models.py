@@ -8,7 +8,7 @@ from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 from northspan.core.job.job import Job
 from northspan.core.job.part import AtMost, Name
 from northspan.core.readings.drops import Drop
-from northspan.core.readings.finding import Explanation
+from northspan.core.readings.finding.answer import Explanation
 from northspan.core.readings.judge import Judged
 from northspan.core.readings.measured import Conditions, FallTest, Measured, What
 from northspan.core.readings.readable import Readable

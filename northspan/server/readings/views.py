@@ -8,7 +8,7 @@ from northspan.core.document.problem import Problem
 from northspan.core.job.job import Job
 from northspan.core.readings.measured import Conditions, Measured
 from northspan.core.readings.readable import Readable, readable
-from northspan.core.readings.round import Round, round_of
+from northspan.core.readings.round import Round
 from northspan.core.readings.saying import names as names_of
 from northspan.core.readings.saying import said
 from northspan.core.units import Units
@@ -30,10 +30,10 @@ from northspan.server.readings.models import (
     ReadingsReply,
     ReadingsRequest,
 )
-from northspan.server.readings.taken import SHOWN
+from northspan.server.readings.taken import judged, latest_of
 from northspan.server.replies import refusals, reply, sends
 from northspan.server.resource import Resource
-from northspan.server.solutions import Solved
+from northspan.server.solving.solutions import Solved
 from northspan.server.wiring import job_store, reading_store, solutions
 from northspan.store.look_store import NoSuchPhoto
 from northspan.store.reading_store import NoSuchReading
@@ -51,8 +51,8 @@ readings = Resource(
 def the_readings(body: ReadingsRequest) -> Response:
     """The readings of a job as it stands on the desk: judged, and explained."""
     solved = solutions().of(sound(body.job))
-    latest, many = reading_store().latest(body.job_id, SHOWN, body.practice) if body.job_id else ((), 0)
-    taken = round_of(solved.ready, solved.solution, latest, solved.metered)
+    latest, many = latest_of(body.job_id, body.practice)
+    taken = judged(solved, latest)
     if taken is None:
         return reply(ReadingsReply(readings=[], many=many, finding=None, readable=[]))
     there = _readable(solved)
@@ -105,9 +105,9 @@ def _entries(solved: Solved, taken: Round, there: tuple[Readable, ...]) -> list[
     units = {(each.what, each.at, each.part): each.unit for each in there}
     valid = {each.number for each, _ in taken.valid}
     found = []
-    for each, judged in zip(taken.readings, taken.judged, strict=True):
+    for each, held in zip(taken.readings, taken.judged, strict=True):
         room = (CURVE_MM[0] - 6.0, CURVE_MM[1] - 4.0)
-        shapes = fall_curve(solved.job, called.get(each.at, each.at), each, judged, *room)
+        shapes = fall_curve(solved.job, called.get(each.at, each.at), each, held, *room)
         curve = drawn(
             Drawing(
                 "Fall of potential", *CURVE_MM, tuple(s for s in moved(shapes, 3.0, 2.0) if not isinstance(s, Mark))
@@ -115,7 +115,7 @@ def _entries(solved: Solved, taken: Round, there: tuple[Readable, ...]) -> list[
         )
         entry = ReadingEntry(
             measured=each, words=said(called, words, each.what, each.at, each.part),
-            unit=units.get((each.what, each.at, each.part), ""), standing=each.number in valid, judged=judged,
+            unit=units.get((each.what, each.at, each.part), ""), standing=each.number in valid, judged=held,
             fall=_told(each, solved.job.told), drawn=curve if shapes else None,
         )  # fmt: skip
         found.append(entry)

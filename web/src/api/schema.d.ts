@@ -674,6 +674,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/instruments/desks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What outside desks may be asked. */
+        get: operations["instruments_desks_desks_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/instruments/desk": {
         parameters: {
             query?: never;
@@ -3010,6 +3027,27 @@ export interface components {
             laid: boolean;
         };
         /**
+         * LearntBand
+         * @description What the shop's own readings say of a kind of soil: from the tenth to the ninetieth of a hundred, and how many
+         *     readings stand behind it. It counts for that kind alone.
+         */
+        LearntBand: {
+            /** Soil */
+            soil: string;
+            /**
+             * Low
+             * @description ohm·m
+             */
+            low: number;
+            /**
+             * High
+             * @description ohm·m
+             */
+            high: number;
+            /** Readings */
+            readings: number;
+        };
+        /**
          * LegAnswer
          * @description A leg: its load as VA and as A at the voltage to the neutral.
          */
@@ -3977,6 +4015,7 @@ export interface components {
              *         "steel_sleeve": false
              *       },
              *       "soil_ohm_m": null,
+             *       "learnt": null,
              *       "survey": [],
              *       "water_piping": false,
              *       "water_bonded": null,
@@ -4065,6 +4104,11 @@ export interface components {
              * @default null
              */
             soil_ohm_m: number | null;
+            /**
+             * @description the shop's own readings in place of the shipped range
+             * @default null
+             */
+            learnt: components["schemas"]["LearntBand"] | null;
             /**
              * Survey
              * @default []
@@ -6566,7 +6610,7 @@ export interface components {
              * What
              * @enum {string}
              */
-            what: "amps" | "volts" | "continuity" | "electrode" | "loop" | "insulation" | "torque" | "trip-time" | "trip-current" | "leakage" | "circuit-hot" | "circuit-neutral" | "circuit-ground" | "test-button";
+            what: "amps" | "volts" | "continuity" | "electrode" | "loop" | "insulation" | "torque" | "trip-time" | "trip-current" | "leakage" | "circuit-hot" | "circuit-neutral" | "circuit-ground" | "outlet-volts" | "outlet-ground" | "outlet-neutral" | "test-button";
             /** At */
             at: string;
             /** Part */
@@ -6618,6 +6662,29 @@ export interface components {
              * @default
              */
             file: string;
+        };
+        /**
+         * DesksReply
+         * @description Everything that desks are asked on screen.
+         */
+        DesksReply: {
+            /** Questions */
+            questions: components["schemas"]["DeskQuestion"][];
+        };
+        /**
+         * DeskQuestion
+         * @description What a desk may be asked: the desk, the line that asks it, in words.
+         */
+        DeskQuestion: {
+            /**
+             * Desk
+             * @enum {string}
+             */
+            desk: "utility" | "inspectors" | "supply" | "logger";
+            /** Line */
+            line: string;
+            /** Words */
+            words: string;
         };
         /**
          * DeskReply
@@ -7245,8 +7312,24 @@ export interface components {
             again: string[];
         };
         /**
+         * CircuitRan
+         * @description A circuit of a panel (their ids) that was read at, and the A that its hot was read to carry (None: not read).
+         */
+        CircuitRan: {
+            /** Station */
+            station: string;
+            /** Circuit */
+            circuit: string;
+            /**
+             * Amps
+             * @default null
+             */
+            amps: number | null;
+        };
+        /**
          * Conditions
-         * @description What ran meanwhile: ``share`` of every load, ``extra_a`` (A) more on leg A of the station ``extra_at``.
+         * @description What ran meanwhile: ``share`` of every load, ``extra_a`` (A) more on leg A of the station ``extra_at``, and the
+         *     circuits that are known by themselves.
          */
         Conditions: {
             /**
@@ -7264,6 +7347,11 @@ export interface components {
              * @default null
              */
             extra_at: string | null;
+            /**
+             * Circuits
+             * @default []
+             */
+            circuits: components["schemas"]["CircuitRan"][];
         };
         /**
          * Drop
@@ -7347,7 +7435,7 @@ export interface components {
         /**
          * Judged
          * @description A reading judged: its value (a fall of potential's from its curve; None where that is not to be judged), what was
-         *     expected with its working, the band it should lie in (None: open that way), and how it lies.
+         *     expected with its working, the band it should lie in (None: open that way), how it lies, what it wants to be judged.
          */
         Judged: {
             /** Number */
@@ -7366,6 +7454,11 @@ export interface components {
             verdict: "as-expected" | "off" | "far" | "none";
             /** @default null */
             curve: components["schemas"]["FallCurve"] | null;
+            /**
+             * Wanting
+             * @default
+             */
+            wanting: string;
         };
         /**
          * Measured
@@ -7381,7 +7474,7 @@ export interface components {
              * What
              * @enum {string}
              */
-            what: "amps" | "volts" | "continuity" | "electrode" | "loop" | "insulation" | "torque" | "trip-time" | "trip-current" | "leakage" | "circuit-hot" | "circuit-neutral" | "circuit-ground" | "test-button";
+            what: "amps" | "volts" | "continuity" | "electrode" | "loop" | "insulation" | "torque" | "trip-time" | "trip-current" | "leakage" | "circuit-hot" | "circuit-neutral" | "circuit-ground" | "outlet-volts" | "outlet-ground" | "outlet-neutral" | "test-button";
             /** At */
             at: string;
             /** Part */
@@ -7398,7 +7491,8 @@ export interface components {
              * @default {
              *       "share": 1,
              *       "extra_a": 0,
-             *       "extra_at": null
+             *       "extra_at": null,
+             *       "circuits": []
              *     }
              */
             ran: components["schemas"]["Conditions"];
@@ -7469,14 +7563,14 @@ export interface components {
         };
         /**
          * Readable
-         * @description What can be read at which part of which thing (its id), in words, in which unit.
+         * @description What can be read at which part of which thing (its id), in words, in which unit; how, where it is to be said.
          */
         Readable: {
             /**
              * What
              * @enum {string}
              */
-            what: "amps" | "volts" | "continuity" | "electrode" | "loop" | "insulation" | "torque" | "trip-time" | "trip-current" | "leakage" | "circuit-hot" | "circuit-neutral" | "circuit-ground" | "test-button";
+            what: "amps" | "volts" | "continuity" | "electrode" | "loop" | "insulation" | "torque" | "trip-time" | "trip-current" | "leakage" | "circuit-hot" | "circuit-neutral" | "circuit-ground" | "outlet-volts" | "outlet-ground" | "outlet-neutral" | "test-button";
             /** At */
             at: string;
             /** Part */
@@ -7485,6 +7579,8 @@ export interface components {
             words: string;
             /** Unit */
             unit: string;
+            /** How */
+            how: string;
         };
         /**
          * ReadingEntry
@@ -7506,7 +7602,8 @@ export interface components {
         /**
          * SuspectAnswer
          * @description A suspect: its key, what it is and does, the section, its chance (0 to 1), what it would have read at each
-         *     reading in their order, its own words for what no reading tells it from, and where it is (ids).
+         *     reading in their order, its own words for what no reading tells it from, where it is (ids), and whether nothing is
+         *     wrong if it is that.
          */
         SuspectAnswer: {
             /** Key */
@@ -7525,6 +7622,8 @@ export interface components {
             alike: string[];
             /** At */
             at: string[];
+            /** Harmless */
+            harmless: boolean;
         };
         /**
          * ReadingsRequest
@@ -7561,7 +7660,7 @@ export interface components {
              * What
              * @enum {string}
              */
-            what: "amps" | "volts" | "continuity" | "electrode" | "loop" | "insulation" | "torque" | "trip-time" | "trip-current" | "leakage" | "circuit-hot" | "circuit-neutral" | "circuit-ground" | "test-button";
+            what: "amps" | "volts" | "continuity" | "electrode" | "loop" | "insulation" | "torque" | "trip-time" | "trip-current" | "leakage" | "circuit-hot" | "circuit-neutral" | "circuit-ground" | "outlet-volts" | "outlet-ground" | "outlet-neutral" | "test-button";
             /** At */
             at: string;
             /** Part */
@@ -11937,6 +12036,80 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MeasureReply"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    instruments_desks_desks_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DesksReply"];
                 };
             };
             /** @description Bad Request */

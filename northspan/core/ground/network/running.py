@@ -3,7 +3,7 @@
 import cmath
 import math
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 from northspan.core.ground.modes import Mode
 from northspan.core.ground.network.nodes import node
@@ -20,6 +20,7 @@ LEG_SHARE = 0.5
 class Running:
     """What runs: every load as the job has it, times ``share``, and ``extra_a`` (A) more on leg A of a station.
 
+    ``apart`` is what of a station's load (A on leg A, on leg B) is wired circuit by circuit, not to be counted again.
     ``steady`` says that nothing is at fault, so that a standby source holds its voltage by its regulator.
     """
 
@@ -27,6 +28,7 @@ class Running:
     extra_a: float = 0.0
     extra_at: str | None = None
     steady: bool = False
+    apart: Mapping[str, tuple[float, float]] = field(default_factory=dict)
 
 
 def at_fault(mode: Mode, share: float = 1.0) -> Running:
@@ -51,7 +53,8 @@ def load_branches(
         beyond = [sized[r.id].sizing.question for r in net.leaving.get(at, ())]
         amps = running.share * max(0.0, _normal_amps(net, sized, at) - sum(b.amps for b in beyond))
         unbalance = running.share * max(0.0, _unbalance(net, sized, at))
-        found += _load(net, at, feed.system, amps, min(unbalance, amps), _own_pf(net, sized, at))
+        amps, unbalance = rest(amps, min(unbalance, amps), *running.apart.get(at, (0.0, 0.0)))
+        found += _load(net, at, feed.system, amps, unbalance, _own_pf(net, sized, at))
         if running.extra_at == at and running.extra_a > 0.0:
             found += _one_leg(net, at, feed.system, "extra", running.extra_a, 1.0)
     return found
@@ -62,7 +65,19 @@ def _at_secondary(net: Network, station: Station, running: Running) -> list[Bran
     if station.load is None or station.transformer is None:
         return []
     amps, unbalance = running.share * station.load.amps, running.share * (station.load.neutral_amps or 0.0)
+    amps, unbalance = rest(amps, unbalance, *running.apart.get(station.id, (0.0, 0.0)))
     return _load(net, station.id, station.transformer.secondary, amps, unbalance, station.load.power_factor)
+
+
+def rest(amps: float, unbalance: float, on_a: float, on_b: float) -> tuple[float, float]:
+    """What is left of a load (A on its heavier leg; A more on leg A than on leg B, negative the other way round) once
+    so much of it on each leg is counted apart.
+
+    >>> rest(40.0, 10.0, 5.0, 0.0), rest(40.0, 0.0, 12.0, 0.0), rest(4.0, 0.0, 9.0, 9.0)
+    ((35.0, 5.0), (40.0, -12.0), (0.0, 0.0))
+    """
+    left_a, left_b = max(0.0, amps - on_a), max(0.0, amps - unbalance - on_b)
+    return max(left_a, left_b), left_a - left_b
 
 
 def _normal_amps(net: Network, sized: Mapping[str, SizedRun], station: str) -> float:
@@ -101,7 +116,7 @@ def _load(net: Network, at: str, system: str, amps: float, unbalance: float, pf:
     if wiring.to_neutral is not None and wiring.ungrounded == 1:
         return _one_leg(net, at, system, "load", amps, pf)
     a, b, n = (node(net, at, letter, True) for letter in "ABN")
-    balanced = amps - unbalance
+    balanced = amps - abs(unbalance)
     between = balanced if wiring.to_neutral is None else balanced * (1.0 - LEG_SHARE)
     found = []
     if between > 0.0:
@@ -111,15 +126,15 @@ def _load(net: Network, at: str, system: str, amps: float, unbalance: float, pf:
         for leg, end in (("A", a), ("B", b)):
             if to_leg > 0.0:
                 found.append(Branch(f"load {leg} {at}", end, n, _ohms(wiring.to_neutral, to_leg, pf)))
-        found += _one_leg(net, at, system, "unbalance", unbalance, pf)
+        found += _one_leg(net, at, system, "unbalance", abs(unbalance), pf, "A" if unbalance > 0.0 else "B")
     return found
 
 
-def _one_leg(net: Network, at: str, system: str, name: str, amps: float, pf: float) -> list[Branch]:
+def _one_leg(net: Network, at: str, system: str, name: str, amps: float, pf: float, leg: str = "A") -> list[Branch]:
     volts = SYSTEMS[system].to_neutral
     if volts is None or amps <= 0.0:
         return []
-    ends = node(net, at, "A", True), node(net, at, "N", True)
+    ends = node(net, at, leg, True), node(net, at, "N", True)
     return [Branch(f"{name} {at}", *ends, _ohms(volts, amps, pf))]
 
 

@@ -1,8 +1,9 @@
 """A network solved whole, and solved again with a few of its conductances another. Belongs to no code book.
 
-With conductances y more between pairs of nodes, B holding +1 at the one node of each and -1 at the other,
-V' = V - ZB (diag(1/y) + BᵗZB)⁻¹ BᵗV, and Z' likewise: as much work as there are changes, no new solving. Source:
-Woodbury, Inverting modified matrices (1950); Sherman and Morrison, Annals of Mathematical Statistics 21 (1950), 124.
+With conductances Y (diagonal) more between pairs of nodes, B holding +1 at the one node of each and -1 at the other,
+V' = V - ZB (I + Y BᵗZB)⁻¹ Y BᵗV, and Z' likewise: as much work as there are changes, no new solving; several sets of
+values at once. Source: Woodbury, Inverting modified matrices (1950); Sherman and Morrison, Annals of Mathematical
+Statistics 21 (1950), 124.
 """
 
 from collections.abc import Sequence
@@ -15,8 +16,7 @@ from northspan.core.physics.network.nodal import EARTH, ImpedanceNetwork
 
 Complex = NDArray[np.complex128]
 Places = NDArray[np.intp]
-# A pair of nodes, and the conductance (siemens) that is more between them; less where it is negative.
-More = tuple[int, int, complex]
+Pairs = Sequence[tuple[int, int]]
 
 
 class Whole:
@@ -29,29 +29,33 @@ class Whole:
         self._ohms[:-1, :-1] = network.impedances()
         self._volts = np.append(network.state().volts, 0j)
 
-    def altered(self, more: Sequence[More] = ()) -> "Altered":
-        """With so much more conductance between pairs of nodes, each told by its place.
+    def altered(self, pairs: Pairs = (), more: Complex | None = None) -> "Altered":
+        """With so much more conductance (siemens, less where negative) between pairs of nodes, told by their places: a
+        row of ``more`` for each network that is wanted, a column for each pair.
 
         >>> from northspan.core.physics.network.nodal import Branch
         >>> loop = Whole(ImpedanceNetwork((Branch("source", EARTH, "a", 1.0, 12.0), Branch("load", "a", EARTH, 5.0))))
         >>> a, earth = loop.place["a"], loop.place[EARTH]
-        >>> heavier = loop.altered([(a, earth, 1 / 2.5 - 1 / 5)])
-        >>> round(float(abs(loop.altered().volts[a])), 3), round(float(abs(heavier.volts[a])), 3)
-        (10.0, 8.571)
+        >>> two = loop.altered([(a, earth)], np.array([[0j], [1 / 2.5 - 1 / 5]]))
+        >>> abs(two.volts[:, a]).round(3).tolist()
+        [10.0, 8.571]
         """
-        changed = [each for each in more if each[2] != 0.0]
-        i = np.array([each[0] for each in changed], dtype=np.intp)
-        j = np.array([each[1] for each in changed], dtype=np.intp)
+        i = np.array([pair[0] for pair in pairs], dtype=np.intp)
+        j = np.array([pair[1] for pair in pairs], dtype=np.intp)
+        y = np.zeros((1, 0), dtype=np.complex128) if more is None else more
         reached = self._ohms[:, i] - self._ohms[:, j]
-        own = np.array([1.0 / each[2] for each in changed], dtype=np.complex128)
-        inner = np.asarray(np.linalg.inv(np.diag(own) + reached[i] - reached[j]), dtype=np.complex128)
-        volts = self._volts - reached @ (inner @ (self._volts[i] - self._volts[j]))
+        own = reached[i] - reached[j]
+        if len(pairs) == 1:
+            inner = (y / (1.0 + y * own[0, 0]))[:, :, None]
+        else:
+            inner = np.linalg.solve(np.eye(len(pairs)) + y[:, :, None] * own, y[:, :, None] * np.eye(len(pairs)))
+        volts = self._volts - (inner @ (self._volts[i] - self._volts[j])) @ reached.T
         return Altered(self._ohms, volts, reached, inner)
 
 
 @dataclass(frozen=True, slots=True)
 class Altered:
-    """A network as it is now: its ``volts`` (V) by the places of its nodes."""
+    """Networks as they are now, a row of ``volts`` (V) for each, by the places of its nodes."""
 
     _ohms: Complex
     volts: Complex
@@ -59,14 +63,15 @@ class Altered:
     _inner: Complex
 
     def between(self, starts: Places, ends: Places) -> Complex:
-        """What an ohmmeter finds between pairs of nodes (ohm), told by their places: Zii + Zjj - Zij - Zji.
+        """What an ohmmeter finds between pairs of nodes (ohm), told by their places: Zii + Zjj - Zij - Zji; a row for
+        each network.
 
         >>> from northspan.core.physics.network.nodal import Branch
         >>> two = Whole(ImpedanceNetwork((Branch("one", "a", EARTH, 3.0), Branch("other", "b", EARTH, 4.0))))
         >>> a, b = (np.array([two.place[name]]) for name in "ab")
-        >>> round(float(abs(two.altered().between(a, b)[0])), 3)
-        7.0
+        >>> abs(two.altered().between(a, b)).round(3).tolist()
+        [[7.0]]
         """
         z, apart = self._ohms, self._reached[starts] - self._reached[ends]
         before = z[starts, starts] + z[ends, ends] - z[starts, ends] - z[ends, starts]
-        return np.asarray(before - np.einsum("mk,kl,ml->m", apart, self._inner, apart), dtype=np.complex128)
+        return np.asarray(before - np.einsum("pa,kab,pb->kp", apart, self._inner, apart), dtype=np.complex128)

@@ -7,7 +7,7 @@ readings do not decide.
 """
 
 import math
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Collection, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Protocol
 
@@ -18,28 +18,30 @@ from northspan.core.readings.network.meter import Edit, Floats
 from northspan.core.readings.network.suspects import Suspect
 from northspan.core.readings.spot import Accuracy, Spot
 
-# Ohms are first tried so far apart (in the logarithm), then halved so often about the best.
-STEP, REFINED = 0.33, 10
+# Ohms are first tried so far apart (in the logarithm), then so often so many times finer about the best.
+STEP, ROUNDS, FINER = 0.33, 2, 10
 # So many suspects are told apart from one another.
-MOST_APART = 40
+MOST_APART = 80
 # One reading in so many is a slip of the pen, which may be anything up to twice what was written.
 SLIP, ROOT_TAU = 1e-3, math.sqrt(2.0 * math.pi)
 # What is told apart by this many standard deviations is told apart.
 TOLD = 6.0
 # Two suspects that would read as near as this (standard deviations) wherever one looks cannot be told apart.
 ALIKE = 1.5
-TYPICAL_OHM = 1.0
+# Ohms that explain so nearly as well (in the logarithm) are not ruled out.
+AS_WELL = 2.0
 
 
 class Reads(Protocol):
     """A meter, or several as one: all that can be read, and what is read there with something changed."""
 
     spots: tuple[Spot, ...]
+    blur: Floats
 
-    def read(self, edits: Sequence[Edit] = ()) -> Floats:
-        """What is read at every spot."""
+    def sweep(self, sets: Sequence[Sequence[Edit]]) -> Floats:
+        """What is read at every spot with each of several sets of edits, a row each."""
 
-    def read_again(self, edits: tuple[Edit, ...]) -> Floats:
+    def sweep_again(self, sets: tuple[tuple[Edit, ...], ...]) -> Floats:
         """The same, kept."""
 
 
@@ -53,8 +55,8 @@ class Taken:
 
 @dataclass(frozen=True, slots=True)
 class Explained:
-    """A suspect: its chance (0 to 1), the ohms that explain best (None: it has none), what it would have read at each
-    reading's spot; which others no reading tells it from.
+    """A suspect: its chance (0 to 1), the ohms that explain best (None: it has none, or nothing tells them), what it
+    would have read at each reading's spot; which others no reading tells it from.
     """
 
     suspect: Suspect
@@ -78,8 +80,11 @@ def explain(
     taken: Sequence[Taken],
     accuracies: Mapping[str, Accuracy],
     with_model: bool = True,
+    far: Collection[int] = (),
 ) -> tuple[tuple[Explained, ...], Next | None]:
-    """Every suspect by its chance, the likeliest first; and what to read next, None where nothing tells any apart."""
+    """Every suspect by its chance, the likeliest first; and what to read next, None where nothing tells any apart.
+    Spots in ``far`` are not asked for.
+    """
     of = [accuracies[spot.quantity] for spot in meter.spots]
     own = np.array([a.instrument**2 + (a.model**2 if with_model else 0.0) for a in of])
     floor = np.array([a.floor for a in of])
@@ -88,25 +93,29 @@ def explain(
     slips = np.maximum(2.0 * read, 20.0 * floor[at])
 
     def sigma(values: Floats) -> Floats:
-        return np.asarray(np.sqrt(floor**2 + own * values**2), dtype=np.float64)
+        return np.asarray(np.sqrt(floor**2 + meter.blur**2 + own * values**2), dtype=np.float64)
 
-    def likelihood(values: Floats) -> float:
-        if not len(at):
-            return 0.0
-        spread = sigma(values)[at]
-        off = (read - values[at]) / spread
+    def likelihood(values: Floats) -> Floats:
+        spread = sigma(values)[:, at]
+        off = (read - values[:, at]) / spread
         taken_so = (1.0 - SLIP) * np.exp(-0.5 * off**2) / (spread * ROOT_TAU)
-        return float(np.sum(np.log(taken_so + SLIP / slips)))
+        return np.asarray(np.sum(np.log(taken_so + SLIP / slips), axis=1), dtype=np.float64)
 
-    found = [_best(meter, suspect, likelihood, bool(len(at))) for suspect in suspected]
+    sound = meter.sweep_again(((),))[0]
+    deviation = sigma(sound)
+
+    def shows(values: Floats) -> Floats:
+        return np.asarray(np.max(np.abs(values - sound) / deviation, axis=1, initial=0.0), dtype=np.float64)
+
+    found = [_best(meter, suspect, likelihood, shows) for suspect in suspected]
     paid = [0.5 * math.log(max(1, len(at))) if s.ohms is not None else 0.0 for s in suspected]
-    logs = np.array([log - price for (log, _, _), price in zip(found, paid, strict=True)])
+    logs = np.array([each.log - price for each, price in zip(found, paid, strict=True)])
     chances = np.exp(logs - logs.max())
     chances /= chances.sum()
     order = sorted(range(len(suspected)), key=lambda i: (-chances[i], i))
     # Only the likely ones are told apart: what is out of the question needs no reading more.
     likely = order[:MOST_APART]
-    values = np.array([found[i][2] for i in likely])
+    values = np.array([found[i].plainest for i in likely])
     spreads = np.array([sigma(v) for v in values])
     apart = np.abs(values[:, None, :] - values[None, :, :]) / np.maximum(spreads[:, None, :], spreads[None, :, :])
     same = apart.max(axis=2, initial=0.0) < ALIKE
@@ -115,38 +124,47 @@ def explain(
         for at_i, i in enumerate(likely)
     }
     told = tuple(
-        Explained(suspected[i], float(chances[i]), found[i][1], found[i][2][at], alike.get(i, ())) for i in order
+        Explained(suspected[i], float(chances[i]), found[i].ohms, found[i].values[at], alike.get(i, ())) for i in order
     )
     keys = [suspected[i].key for i in likely]
-    return told, _next(keys, chances[likely], apart, same, set(at.tolist()))
+    return told, _next(keys, chances[likely], apart, same, {*at.tolist(), *far})
+
+
+@dataclass(frozen=True, slots=True)
+class _Best:
+    """A suspect at the ohms that explain best: its likelihood, its ohms (None: nothing read tells them), what is read
+    everywhere; and what is read with those ohms, of all that explain about as well, that show most.
+    """
+
+    log: float
+    ohms: float | None
+    values: Floats
+    plainest: Floats
 
 
 def _best(
-    meter: Reads, suspect: Suspect, likelihood: Callable[[Floats], float], sought: bool
-) -> tuple[float, float | None, Floats]:
-    """Its likelihood, ohms and readings, at the ohms that explain best."""
+    meter: Reads, suspect: Suspect, likelihood: Callable[[Floats], Floats], shows: Callable[[Floats], Floats]
+) -> _Best:
     if suspect.ohms is None:
-        values = meter.read_again(suspect.edits())
-        return likelihood(values), None, values
+        values = meter.sweep_again((suspect.edits(),))
+        return _Best(float(likelihood(values)[0]), None, values[0], values[0])
     low, high = (math.log(end) for end in suspect.ohms)
-    if not sought:
-        typical = min(max(TYPICAL_OHM, suspect.ohms[0]), suspect.ohms[1])
-        return 0.0, typical, meter.read_again(suspect.edits(typical))
-
-    def tried(log_ohm: float, again: bool = False) -> tuple[float, float, Floats]:
-        edits = suspect.edits(math.exp(log_ohm))
-        values = meter.read_again(edits) if again else meter.read(edits)
-        return likelihood(values), log_ohm, values
-
     many = math.ceil((high - low) / STEP)
-    step = (high - low) / many
-    best = max((tried(low + i * step, again=True) for i in range(many + 1)), key=lambda t: t[0])
-    # Halved about the best until it moves no further than a meter could see.
-    for _ in range(REFINED):
-        step /= 2.0
-        near = [tried(best[1] + d) for d in (-step, step) if low <= best[1] + d <= high]
-        best = max([best, *near], key=lambda t: t[0])
-    return best[0], math.exp(best[1]), best[2]
+    tried, step = np.linspace(low, high, many + 1), (high - low) / many
+    values = coarse = meter.sweep_again(tuple(suspect.edits(math.exp(x)) for x in tried))
+    logs = coarse_logs = likelihood(coarse)
+    best = int(np.argmax(logs))
+    # Looked for ever finer about the best, until it moves no further than a meter could see.
+    for _ in range(ROUNDS):
+        tried = np.clip(tried[best] + step * np.linspace(-1.0, 1.0, 2 * FINER + 1), low, high)
+        values = meter.sweep([suspect.edits(math.exp(x)) for x in tried])
+        logs, step = likelihood(values), step / FINER
+        best = int(np.argmax(logs))
+    told = bool(logs[best] - coarse_logs.min() > AS_WELL)
+    # What hides at ohms that hardly show is looked for where it would show.
+    as_well = np.concatenate([values[best : best + 1], coarse[coarse_logs > logs[best] - AS_WELL]])
+    plainest = as_well[int(np.argmax(shows(as_well)))]
+    return _Best(float(logs[best]), math.exp(tried[best]) if told else None, values[best], plainest)
 
 
 def _next(keys: Sequence[str], chances: Floats, apart: Floats, same: NDArray[np.bool_], done: set[int]) -> Next | None:

@@ -15,4 +15,4 @@ def loop_ohms(metered: Metered, place: str) -> tuple[float, float] | None:
         return None
     rest = Whole(network.without(branch.name))
     at, earth = np.array([rest.place[branch.start]]), np.array([rest.place[EARTH]])
-    return abs(branch.ohms), float(abs(rest.altered().between(at, earth)[0]))
+    return abs(branch.ohms), float(abs(rest.altered().between(at, earth)[0, 0]))

@@ -1,7 +1,7 @@
 """A job as its meters find it: under a load, in its normal supply, with all that could be wrong with it."""
 
-from collections.abc import Callable
-from dataclasses import dataclass
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, replace
 
 from northspan.core.ground.found import Wired
 from northspan.core.ground.joins import joins
@@ -9,29 +9,41 @@ from northspan.core.ground.modes import modes
 from northspan.core.ground.network.running import Running
 from northspan.core.ground.network.wired import wired
 from northspan.core.ground.places import place_grounds, place_ohms
+from northspan.core.panel.answer import PanelAnswer
 from northspan.core.property.prepared import Prepared
 from northspan.core.readings.measured import Conditions
+from northspan.core.readings.network.circuits import CircuitWires, apart, circuit_wires, settled
 from northspan.core.readings.network.meter import Meter
+from northspan.core.readings.network.splices import spliced
 from northspan.core.readings.network.suspects import Suspect, suspects
 
 
 @dataclass(frozen=True)
 class Metered:
-    """A job wired and loaded, its meter, what is suspected of it."""
+    """A job wired and loaded, its meter, what is suspected of it, the circuits that were read at."""
 
     there: Wired
     meter: Meter
     suspected: tuple[Suspect, ...]
+    circuits: tuple[CircuitWires, ...]
 
 
 MeteredOf = Callable[[Conditions], Metered]
 
 
-def metered(ready: Prepared, ran: Conditions) -> Metered:
-    """A job on its normal supply under a load."""
+def metered(ready: Prepared, panels: Sequence[PanelAnswer], ran: Conditions) -> Metered:
+    """A job on its normal supply under a load; ``panels`` as they are solved."""
     book, job, net, sized = ready.book, ready.job, ready.net, ready.sized
     mode = modes(job, net)[0]
     ohms = place_ohms(place_grounds(book.earthing, job, net, sized))
-    running = Running(ran.share, ran.extra_a, ran.extra_at, steady=True)
+    circuits = circuit_wires(book.earthing, job, net, panels, ran.circuits)
+    running = Running(ran.share, ran.extra_a, ran.extra_at, steady=True, apart=apart(circuits))
     there = wired(book.earthing, job, net, mode, joins(book.earthing, job, net), sized, ohms, running)
-    return Metered(there, Meter(there), suspects(there))
+    network = spliced(there.network, net.order).with_branches(*(b for each in circuits for b in each.branches))
+    network, circuits = settled(network, circuits)
+    whole = replace(there, network=network)
+    meter = Meter(whole, circuits)
+    # A property that is kept goes from thread to thread; the factors of its network may not: the library that made them
+    # gives their memory back in the thread that took it alone, and trips over the rest at the end.
+    kept = replace(whole, network=whole.network.without())
+    return Metered(kept, meter, suspects(kept), circuits)

@@ -1,4 +1,6 @@
-"""What could be wrong with a property that a meter would show: one thing at a time, each as a change of the network."""
+"""What could be wrong with a property that a meter would show, or run unsaid: one thing at a time, each as a change of
+the network.
+"""
 
 from collections.abc import Iterator
 from dataclasses import dataclass
@@ -8,23 +10,37 @@ from typing import Literal
 from northspan.core.ground.found import Wired
 from northspan.core.ground.network.nodes import node
 from northspan.core.ground.network.wired import BOND_OHM
+from northspan.core.physics.network.nodal import Branch
 from northspan.core.readings.network.meter import Edit
+from northspan.core.readings.network.splices import piece, splice_boxes
+from northspan.core.run.systems import SYSTEMS
 
 Kind = Literal[
-    "none", "loose-neutral", "second-bond", "missing-bond", "missing-ground", "shared-neutral", "electrode-off"
-]
+    "none", "more-load", "load-off", "loose-neutral", "second-bond", "missing-bond", "missing-ground", "shared-neutral",
+    "electrode-off", "neutral-on-ground", "leak", "circuits-meet", "borrowed-neutral", "same-leg", "astray",
+    "loose-hot", "loose-circuit-neutral", "open-circuit-neutral", "open-circuit-ground", "reversed-polarity",
+]  # fmt: skip
+# Nothing is wrong then: it is as the job says, or only what runs is not as it was said.
+HARMLESS: frozenset[Kind] = frozenset({"none", "more-load", "load-off"})
 # A joint of 0.05 ohm hardly shows; past a few hundred thousand it is open, whatever carbon is left.
 LOOSE_OHM = (0.05, 3.0e5)
 SHARED_OHM = (0.02, 2.0)
 CUT_OHM = 3.0e6
+# A load nobody spoke of, from half an ampere to eighty at 120 V.
+LOAD_OHM = (1.5, 240.0)
+# What of a panel's circuits comes home by their grounds: from half of what one of 15 A carries on and on, for a neutral
+# that touches its ground shares with it, down to what still shows upstream.
+ASTRAY_OHM = (20.0, 4000.0)
 # Pairs go with the square of the panels in a place; more than these are not suspected.
 MOST_SHARED = 100
 
 
 @dataclass(frozen=True, slots=True)
 class Suspect:
-    """One thing that may be wrong: its kind, where (ids of runs, stations or a place), the branches and nodes it
-    changes, and the range of its ohms (None: it has none to be found).
+    """One thing that may be wrong: its kind, where (ids of runs, stations or a place; a leg, a box's number, circuits),
+    the branches and nodes it changes, and the range of its ohms (None: it has none to be found). ``cut`` are branches
+    that it opens besides, ``joined`` those that it closes; ``part_of`` a branch of so many ohms that was taken to carry
+    what it carries; ``volts`` what lies across it, where its amperes are asked.
     """
 
     kind: Kind
@@ -32,6 +48,10 @@ class Suspect:
     branches: tuple[tuple[str, str, str], ...] = ()
     ohms: tuple[float, float] | None = None
     fixed: float = BOND_OHM
+    cut: tuple[tuple[str, str, str], ...] = ()
+    joined: tuple[tuple[str, str, str], ...] = ()
+    part_of: tuple[str, str, str, float] | None = None
+    volts: float | None = None
 
     @property
     def key(self) -> str:
@@ -45,12 +65,72 @@ class Suspect:
     def edits(self, ohms: float | None = None) -> tuple[Edit, ...]:
         """What it changes, with so many ohms (its own where it has none to be found)."""
         value = self.fixed if ohms is None else ohms
-        return tuple(Edit(branch, start, end, value) for branch, start, end in self.branches)
+        return (
+            *(Edit(branch, start, end, value) for branch, start, end in self.branches),
+            *(Edit(branch, start, end, CUT_OHM) for branch, start, end in self.cut),
+            *(Edit(branch, start, end, BOND_OHM) for branch, start, end in self.joined),
+            *self._rest(value),
+        )
+
+    def _rest(self, ohms: float) -> Iterator[Edit]:
+        """What is left of the branch that it is a part of."""
+        if self.part_of is not None:
+            branch, start, end, whole = self.part_of
+            yield Edit(branch, start, end, CUT_OHM if ohms <= whole else 1.0 / (1.0 / whole - 1.0 / ohms))
+
+
+def ends_of(branch: Branch) -> tuple[str, str, str]:
+    """A branch as a suspect changes it: its name and its two nodes."""
+    return branch.name, branch.start, branch.end
+
+
+def in_panel(key: str) -> bool:
+    """Whether a suspect, by its key, is at one of a panel's circuits, whichever.
+
+    >>> in_panel("astray/studio/A"), in_panel("leak/studio/c7")
+    (True, False)
+    """
+    return key.startswith("astray/")
 
 
 def suspects(there: Wired) -> tuple[Suspect, ...]:
-    """Everything that is suspected of a property, nothing wrong at all first."""
-    return (Suspect("none"), *_runs(there), *_bonds(there), *_shared(there), *_electrodes(there))
+    """Everything that is suspected of a property but for its panels' circuits, nothing wrong at all first."""
+    return (
+        Suspect("none"), *_loads(there), *_runs(there), *_bonds(there), *_shared(there), *_electrodes(there)
+    )  # fmt: skip
+
+
+def _loads(there: Wired) -> Iterator[Suspect]:
+    """Loads that run unsaid, leg by leg, and what a station takes not running at all; what of it comes home by ground,
+    at whichever of its circuits.
+    """
+    for at in sorted(there.reached):
+        feed = there.net.fed_by.get(at)
+        if feed is None or there.net.stations[at].kind == "utility":
+            continue
+        wiring = SYSTEMS[feed.system]
+        neutral = _has_neutral(there, at) and wiring.to_neutral is not None
+        n = node(there.net, at, "N", True)
+        if neutral:
+            for leg in "AB"[: wiring.ungrounded]:
+                ends = ((f"more {leg} {at}", node(there.net, at, leg, True), n),)
+                yield Suspect("more-load", (at, leg), ends, LOAD_OHM, volts=wiring.to_neutral)
+        if wiring.ungrounded == 2:
+            ends = ((f"more {at}", node(there.net, at, "A", True), node(there.net, at, "B", True)),)
+            yield Suspect("more-load", (at, "AB"), ends, LOAD_OHM, volts=wiring.volts)
+        own = tuple(
+            ends_of(b)
+            for name in (f"load {at}", f"load A {at}", f"load B {at}", f"unbalance {at}")
+            if (b := there.network.branch(name)) is not None
+        )
+        if own:
+            yield Suspect("load-off", (at,), own, fixed=CUT_OHM)
+        # Where nothing hangs there is no circuit at which something comes home by ground.
+        if own or there.net.stations[at].panel is not None:
+            bar = node(there.net, at, "bar")
+            for leg in "AB"[: wiring.ungrounded]:
+                ends = ((f"astray {leg} {at}", node(there.net, at, leg, True), bar),)
+                yield Suspect("astray", (at, leg), ends, ASTRAY_OHM, volts=wiring.to_neutral or wiring.volts / 2.0)
 
 
 def _runs(there: Wired) -> Iterator[Suspect]:
@@ -58,12 +138,13 @@ def _runs(there: Wired) -> Iterator[Suspect]:
     for run in there.net.order:
         if f"A {run.id}" not in named:
             continue
-        if neutral := named.get(f"N {run.id}"):
-            ends = ((neutral.name, neutral.start, neutral.end),)
-            yield Suspect("loose-neutral", (run.id,), ends, LOOSE_OHM)
-        ground = tuple(
-            (b.name, b.start, b.end) for b in map(named.get, (f"G {run.id}", f"raceway {run.id}")) if b is not None
-        )
+        boxes = splice_boxes(run)
+        for number in range(len(boxes) + 1):
+            if neutral := named.get(piece("N", run.id, number)):
+                ends = (ends_of(neutral),)
+                at = (run.id, str(number)) if boxes else (run.id,)
+                yield Suspect("loose-neutral", at, ends, LOOSE_OHM)
+        ground = tuple(ends_of(b) for b in map(named.get, (f"G {run.id}", f"raceway {run.id}")) if b is not None)
         if ground:
             yield Suspect("missing-ground", (run.id,), ground, fixed=CUT_OHM)
 
@@ -75,7 +156,7 @@ def _bonds(there: Wired) -> Iterator[Suspect]:
             continue
         bond = named.get(f"bond {station.id}")
         if bond is not None:
-            yield Suspect("missing-bond", (station.id,), ((bond.name, bond.start, bond.end),), fixed=CUT_OHM)
+            yield Suspect("missing-bond", (station.id,), (ends_of(bond),), fixed=CUT_OHM)
         elif _has_neutral(there, station.id):
             ends = node(there.net, station.id, "N"), node(there.net, station.id, "can")
             yield Suspect("second-bond", (station.id,), ((f"second {station.id}", *ends),))
@@ -107,4 +188,4 @@ def _electrodes(there: Wired) -> Iterator[Suspect]:
     for branch in there.network.branches:
         what, _, at = branch.name.partition(" ")
         if what == "earth" and at not in supplies:
-            yield Suspect("electrode-off", (at,), ((branch.name, branch.start, branch.end),), fixed=CUT_OHM)
+            yield Suspect("electrode-off", (at,), (ends_of(branch),), fixed=CUT_OHM)

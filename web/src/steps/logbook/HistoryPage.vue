@@ -41,7 +41,7 @@ const toggle = (kind: Kind) => (left.value = left.value.includes(kind) ? left.va
       </section>
     </div>
     <template #right>
-      <section aria-label="What is shown">
+      <section class="screen-only" aria-label="What is shown">
         <h2 class="cap">What is shown</h2>
         <p v-for="(words, kind) in KINDS" :key="kind" class="narrow"><label><input type="checkbox" :checked="!left.includes(kind)" @change="toggle(kind)" /> {{ words }} <span class="mono quiet">{{ many(kind) }}</span></label></p>
         <p class="narrow quiet">Edits within a quarter of an hour stand in one line. What was measured or looked at is never taken away; a correction stands beside what it corrects.</p>

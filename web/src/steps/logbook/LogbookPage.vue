@@ -45,15 +45,15 @@ const band = (pair: readonly number[] | null | undefined) => (pair ? `${pair.map
       </div>
     </header>
     <form class="narrow" aria-label="What is looked for" @submit.prevent>
-      <label>Words <input v-model="asked.words" maxlength="80" /></label>
-      <label>By <input v-model="asked.by" maxlength="80" /></label>
+      <label :class="{ 'screen-only': !asked.words }">Words <input v-model="asked.words" maxlength="80" /></label>
+      <label :class="{ 'screen-only': !asked.by }">By <input v-model="asked.by" maxlength="80" /></label>
       <template v-if="rods">
-        <label>Soil <select v-model="asked.soil"><option value="">any</option><option v-for="s in SOILS" :key="s">{{ s }}</option></select></label>
-        <label>Ground then <select v-model="asked.state"><option value="">any</option><option v-for="s in STATES" :key="s">{{ s }}</option></select></label>
-        <label>At most <input v-model="most" class="mono short" inputmode="decimal" aria-label="Ohm at most" /> ohm</label>
+        <label :class="{ 'screen-only': !asked.soil }">Soil <select v-model="asked.soil"><option value="">any</option><option v-for="s in SOILS" :key="s">{{ s }}</option></select></label>
+        <label :class="{ 'screen-only': !asked.state }">Ground then <select v-model="asked.state"><option value="">any</option><option v-for="s in STATES" :key="s">{{ s }}</option></select></label>
+        <label :class="{ 'screen-only': !most }">At most <input v-model="most" class="mono short" inputmode="decimal" aria-label="Ohm at most" /> ohm</label>
       </template>
-      <label>From <input v-model="asked.since" type="date" /></label>
-      <label>to <input v-model="asked.until" type="date" /></label>
+      <label :class="{ 'screen-only': !asked.since }">From <input v-model="asked.since" type="date" /></label>
+      <label :class="{ 'screen-only': !asked.until }">to <input v-model="asked.until" type="date" /></label>
     </form>
     <p v-if="trouble" class="danger" role="alert">{{ trouble }}</p>
     <template v-if="found">

@@ -1,24 +1,26 @@
 <script setup lang="ts">
-import { inject, ref } from 'vue'
+import { inject, onMounted, ref } from 'vue'
 
 import { answered, api, Refused } from '@/api/client'
+import type { DeskQuestion } from '@/api/types'
 import { deskKey, useDesk } from '@/stores/desk'
 
 /** Outside desks, simulated: the utility and the inspection office asked, their answers shown. */
 const desk = inject(deskKey, useDesk, true)
-const ASKED = [
-  { words: 'Utility: transformer', desk: 'utility', line: 'transformer' },
-  { words: 'Utility: fault current there', desk: 'utility', line: 'fault' },
-  { words: 'Utility: when it can switch off', desk: 'utility', line: 'window' },
-  { words: 'Inspectors: rough-in, when', desk: 'inspectors', line: 'window rough-in' },
-  { words: 'Inspectors: rough-in, corrections', desk: 'inspectors', line: 'corrections rough-in' },
-  { words: 'Inspectors: final, when', desk: 'inspectors', line: 'window final' },
-] as const
+const asked = ref<DeskQuestion[]>([])
 const said = ref<Record<string, string>>({})
 
-async function ask(at: number) {
+onMounted(async () => {
+  try {
+    asked.value = (await answered(api.GET('/api/instruments/desks'))).questions
+  } catch (error) {
+    // Without signal there is nobody to ask.
+    if (!(error instanceof Refused)) throw error
+  }
+})
+
+async function ask({ desk: who, line, words }: DeskQuestion) {
   if (!desk.job) return
-  const { desk: who, line, words } = ASKED[at]
   try {
     const found = await answered(api.POST('/api/instruments/desk', { body: { job: desk.job, desk: who, words: line } }))
     said.value = { ...said.value, [words]: found.words }
@@ -33,7 +35,7 @@ async function ask(at: number) {
   <section aria-label="Outside desks">
     <h2 class="cap">Outside desks, simulated</h2>
     <ul class="narrow">
-      <li v-for="(a, i) in ASKED" :key="a.words"><button class="plain" @click="ask(i)">{{ a.words }}</button> <span class="mono">{{ said[a.words] }}</span></li>
+      <li v-for="a in asked" :key="a.words"><button class="plain" @click="ask(a)">{{ a.words }}</button> <span class="mono">{{ said[a.words] }}</span></li>
     </ul>
   </section>
 </template>

@@ -92,7 +92,7 @@ async function keep() {
         <optgroup v-for="[where, parts] in groups" :key="where" :label="where"><option v-for="r in parts" :key="keyOf(r)" :value="keyOf(r)">{{ r.words.slice(where.length + 2) }}{{ r.what === 'continuity' ? ', continuity' : '' }}</option></optgroup>
       </select>
     </label>
-    <p v-if="spot" class="narrow spot">{{ spot.words }}</p>
+    <p v-if="spot" class="narrow"><strong>{{ spot.words }}</strong> <span v-if="spot.how" class="quiet">({{ spot.how }})</span></p>
     <template v-if="falls">
       <label class="narrow">Current probe at <span class="entry"><input v-model="far" class="mono" inputmode="decimal" aria-label="Current probe at" /><span class="mono">{{ length }}</span></span></label>
       <label class="narrow">Potential probe at, read: one a line <textarea v-model="points" class="mono" rows="5" :placeholder="`10 12.4\n20 14.9`" aria-label="Potential probe at, read" /></label>
@@ -133,7 +133,6 @@ option, optgroup { background: var(--paper); color: var(--ink); }
 .entry { display: flex; align-items: baseline; gap: 6px; }
 .entry input { width: 90px; }
 .entry .mono:not(input) { font-size: 12.5px; white-space: nowrap; }
-.spot { font-weight: 600; }
 .big { font-size: 20px; font-weight: 600; }
 .acts { display: flex; gap: 8px; margin: 8px 0; }
 p { margin: 3px 0; font-size: 15px; }

@@ -21,6 +21,8 @@ const places = (e: ReadingEntry) => {
   const value = e.judged.expected?.value
   return typeof value !== 'number' || value >= 100 ? 0 : value >= 10 ? 1 : 2
 }
+/** Asked one way only, or either. */
+const bound = (e: ReadingEntry) => (e.judged.high === null ? 'at least' : e.judged.low === null ? 'at most' : '')
 const when = (on: string) => on.replace('T', ' ').slice(5)
 </script>
 
@@ -34,11 +36,12 @@ const when = (on: string) => on.replace('T', ' ').slice(5)
           <span v-if="e.measured.corrects" class="quiet"> corrects no. {{ e.measured.corrects }}</span>
           <a v-if="e.measured.photo" :href="`/api/inspection/${jobId}/photos/${e.measured.photo}`" target="_blank" rel="noopener" @click.stop>photo</a>
           <span v-if="e.measured.note" class="quiet"> · {{ e.measured.note }}</span>
+          <span v-if="e.standing && e.judged.wanting" class="quiet"> · {{ e.judged.wanting }}</span>
         </th>
-        <td class="n"><FigureButton v-if="e.judged.expected" :figure="e.judged.expected" :title="`${e.words}, expected`" :places="places(e)" /></td>
+        <td class="n"><span v-if="e.judged.expected && bound(e)" class="narrow quiet bound">{{ bound(e) }}</span><FigureButton v-if="e.judged.expected" :figure="e.judged.expected" :title="`${e.words}, expected`" :places="places(e)" /></td>
         <td class="n mono read">{{ measuredText(e.judged.value, e.unit) }}</td>
         <td class="scale"><svg viewBox="0 0 100 10" preserveAspectRatio="none" aria-hidden="true"><path d="M0 5H100" class="line" /><rect v-if="e.judged.expected" :x="FROM" y="1.5" :width="TO - FROM" height="7" class="band" /></svg><i v-if="place(e) !== null && e.judged.expected" class="dot" :style="{ left: `${place(e)}%` }" /><span class="visually-hidden">{{ VERDICTS[e.judged.verdict] }}</span></td>
-        <td class="n by narrow">{{ e.measured.by }} <span class="mono">{{ when(e.measured.on) }}</span> <button v-if="e.standing" class="plain correct" :aria-label="`Correct no. ${e.measured.number}`" @click.stop="emit('correct', e)">correct</button></td>
+        <td class="n by narrow">{{ e.measured.by }} <span class="mono">{{ when(e.measured.on) }}</span> <button v-if="e.standing" class="plain correct screen-only" :aria-label="`Correct no. ${e.measured.number}`" @click.stop="emit('correct', e)">correct</button></td>
       </tr>
     </tbody>
   </table>
@@ -50,6 +53,7 @@ th { text-align: left; font-weight: 500; font-size: 15.5px; }
 thead th { font: 400 14.5px var(--narrow); color: var(--quiet); border-bottom: 1px solid var(--ink); padding: 2px 8px 2px 0; }
 tbody th, td { border-bottom: 1px solid var(--rule); padding: 3px 8px 3px 0; }
 .n { text-align: right; font-size: 13px; white-space: nowrap; }
+.bound { margin-right: 5px; }
 .read { font-weight: 600; }
 .far .read { color: var(--danger); }
 .off .read { color: var(--caution); }
@@ -58,7 +62,7 @@ tbody th, td { border-bottom: 1px solid var(--rule); padding: 3px 8px 3px 0; }
 .scale svg { display: block; width: 100%; height: 12px; }
 .line { stroke: var(--rule); stroke-width: 0.8; }
 .band { fill: var(--bar); }
-.dot { position: absolute; top: 50%; width: 9px; height: 9px; margin: -5px 0 0 -5px; border-radius: 50%; background: var(--ink); }
+.dot { position: absolute; top: 50%; width: 9px; height: 9px; margin: -5px 0 0 -5px; border-radius: 50%; background: var(--ink); print-color-adjust: exact; }
 .far .dot { background: var(--danger); }
 .off .dot { background: var(--caution); }
 .by { font-size: 14px; color: var(--quiet); }

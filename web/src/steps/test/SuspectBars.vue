@@ -5,21 +5,23 @@ import { measuredText, percentText } from './readings'
 import type { NextReading, ReadingEntry, ReadingFinding } from '@/api/types'
 
 /** What would explain the readings: a bar for every likely suspect, and what to read next to tell them apart. */
-const props = defineProps<{ finding: ReadingFinding; entries: readonly ReadingEntry[] }>()
+const props = defineProps<{ finding: ReadingFinding; entries: readonly ReadingEntry[]; wrong: boolean }>()
 const emit = defineEmits<{ take: [next: NextReading] }>()
 const MOST = 5
 const LEAST = 0.005
 
 const explained = computed(() => props.finding.readings.map((n) => props.entries.find((e) => e.measured.number === n)))
-const likely = computed(() => props.finding.suspects.filter((s, i) => i === 0 || s.chance >= LEAST).slice(0, MOST))
-const alike = computed(() => (props.finding.suspects[0]?.chance < 0.9 ? props.finding.suspects[0].alike.filter((t) => likely.value.some((s) => s.title === t)) : []))
+/** Where nothing reads wrong, the faults that would have read the same. */
+const likely = computed(() => props.finding.suspects.filter((s, i) => (props.wrong ? i === 0 || s.chance >= LEAST : !s.harmless && s.chance >= LEAST)).slice(0, MOST))
+const alike = computed(() => (props.wrong && props.finding.suspects[0]?.chance < 0.9 ? props.finding.suspects[0].alike.filter((t) => likely.value.some((s) => s.title === t)) : []))
 </script>
 
 <template>
   <section class="explain" aria-label="What would explain it">
-    <header><h2 class="cap">What would explain it</h2><span class="narrow quiet">the property solved again for each</span></header>
+    <header><h2 class="cap">{{ wrong ? 'What would explain it' : 'As it should be so far' }}</h2><span class="narrow quiet">the property solved again for each</span></header>
+    <p v-if="!wrong && likely.length" class="narrow">Nothing that was read points to a fault. Not ruled out yet, for it would have read much the same:</p>
     <ol>
-      <li v-for="(s, i) in likely" :key="s.key" :class="{ first: i === 0 }">
+      <li v-for="(s, i) in likely" :key="s.key" :class="{ first: wrong && i === 0 }">
         <span class="name narrow">{{ s.title }}</span>
         <span class="bar"><i :style="{ width: `${Math.max(1, 100 * s.chance)}%` }" /><b class="mono">{{ percentText(s.chance) }}</b></span>
         <span class="mono would">would read {{ s.would_read.slice(-3).map((v, k) => measuredText(v, explained.slice(-3)[k]?.unit ?? '')).join(', ') }}</span>
@@ -39,7 +41,7 @@ li { display: grid; grid-template-columns: minmax(180px, 3fr) minmax(120px, 3fr)
 .name { font-size: 15.5px; }
 .first .name { font-weight: 600; }
 .bar { display: flex; align-items: center; gap: 6px; font-size: 13px; }
-.bar i { height: 14px; min-width: 2px; background: var(--bar); }
+.bar i { height: 14px; min-width: 2px; background: var(--bar); print-color-adjust: exact; }
 .bar b { font-weight: 400; white-space: nowrap; }
 .first .bar i { background: var(--ink); }
 .would { font-size: 12px; color: var(--quiet); text-align: right; }

@@ -35,7 +35,7 @@ const entries = computed(() => [...(found.value?.readings ?? [])].reverse())
 const curves = computed(() => entries.value.filter((e) => e.drawn && e.standing))
 const shown = computed(() => curves.value.find((e) => e.measured.number === chosen.value) ?? curves.value[0] ?? null)
 const wrong = computed(() => entries.value.filter((e) => e.standing && ['off', 'far'].includes(e.judged.verdict) && found.value?.finding?.readings.includes(e.measured.number)))
-const first = computed(() => (wrong.value.length ? (found.value?.finding?.suspects.find((s) => !s.key.startsWith('none')) ?? null) : null))
+const first = computed(() => (wrong.value.length ? (found.value?.finding?.suspects.slice(0, 1).find((s) => s.key !== 'none') ?? null) : null))
 const stations = computed(() => desk.job?.stations.filter((s) => s.kind !== 'utility') ?? [])
 const runs = computed(() => new Map((desk.job?.runs ?? []).map((r) => [r.id, desk.job?.stations.find((s) => s.id === r.to_station)?.name ?? r.to_station])))
 const length = computed(() => (desk.job?.units === 'metric' ? 'm' : 'ft'))
@@ -74,9 +74,12 @@ async function read(event: Event) {
         <header><h2 class="cap">Readings<template v-if="practice"> of this round of practice</template></h2><span v-if="found && found.many > entries.length" class="narrow quiet">the latest {{ entries.length }} of {{ found.many.toLocaleString('en-US') }}; all are in the CSV</span><button class="ink-button solid to-form" @click="toForm">New reading</button></header>
         <ul v-if="mine.length" class="narrow waits"><li v-for="(w, i) in mine" :key="i" class="caution">{{ measuredText(w.body.value ?? null, '') }} {{ w.body.what }}: {{ w.refused ? `refused: ${w.refused}` : 'kept here, not sent yet' }} <button v-if="w.refused" class="plain" @click="drop(w)">take off</button></li></ul>
         <ReadingRows v-if="entries.length" v-model:chosen="chosen" :entries="entries" :job-id="id" @correct="corrected = $event" />
-        <p v-else-if="found" class="empty narrow">Nothing is measured yet. Choose at the right what is read, type what the meter says: it is held against this job at once.</p>
+        <div v-else-if="found" class="empty narrow">
+          <p>Nothing is measured yet. Choose at the right what is read, type what the meter says: it is held against this job at once.</p>
+          <p v-if="found.finding?.next">The reading that tells most to begin with: <b>{{ found.finding.next.words }}.</b> <button class="ink-button" @click="take(found.finding.next)">Read that</button></p>
+        </div>
       </section>
-      <SuspectBars v-if="found?.finding && found.finding.readings.length" :finding="found.finding" :entries="found.readings" @take="take" />
+      <SuspectBars v-if="found?.finding && found.finding.readings.length" :finding="found.finding" :entries="found.readings" :wrong="wrong.length > 0" @take="take" />
       <section v-if="found?.drops?.length || found?.again?.length" class="pad more" aria-label="Drop and torque">
         <template v-if="found.drops?.length">
           <h2 class="cap">What a load dropped</h2>
@@ -91,24 +94,24 @@ async function read(event: Event) {
     </div>
     <template #right>
       <WorkingPanel v-if="view.working" />
-      <NewReading v-if="found" v-model:wanted="wanted" v-model:corrected="corrected" :practice="practice" :readable="found.readable" :stations="stations" :length="length" :log="log" :photo="photo" />
-      <section v-if="first" class="finding" aria-label="Finding">
-        <h2 class="cap danger">It points to</h2>
+      <NewReading v-if="found" v-model:wanted="wanted" v-model:corrected="corrected" class="screen-only" :practice="practice" :readable="found.readable" :stations="stations" :length="length" :log="log" :photo="photo" />
+      <section v-if="first" class="finding" :class="{ harmless: first.harmless }" aria-label="Finding">
+        <h2 class="cap" :class="{ danger: !first.harmless }">{{ first.harmless ? 'It may be no fault' : 'It points to' }}</h2>
         <p><b>{{ first.title }}</b>, {{ percentText(first.chance) }}. {{ first.does }}</p>
-        <p class="mono cite">{{ first.section }}</p>
-        <p class="narrow">Nothing is opened on the word of a screen: off, locked, proved dead, then looked at.</p>
+        <p v-if="first.section" class="mono cite">{{ first.section }}</p>
+        <p v-if="!first.harmless" class="narrow">Nothing is opened on the word of a screen: off, locked, proved dead, then looked at.</p>
       </section>
       <PunchList />
-      <TracePanel />
-      <PracticePanel v-model="practice" />
-      <section aria-label="Files">
+      <TracePanel class="screen-only" />
+      <PracticePanel v-model="practice" class="screen-only" />
+      <section class="screen-only files" aria-label="Files">
         <h2 class="cap">Readings as a file</h2>
         <p class="narrow">Columns what, at, part, value, by, when. <a :href="`/api/readings/${id}/readings.csv?practice=${practice}`" download>CSV of all</a></p>
         <label class="narrow">Take in a CSV <input type="file" accept=".csv,text/csv" aria-label="Take in a CSV" @change="read" /></label>
         <p v-if="fileTrouble" class="danger narrow" role="alert">{{ fileTrouble }}</p>
         <div v-if="kept" class="narrow" role="status">{{ kept.kept.toLocaleString('en-US') }} readings are in.<ul v-if="kept.broken.length"><li v-for="b in kept.broken" :key="b.line">Line {{ b.line }}: {{ b.words }}</li></ul></div>
       </section>
-      <DeskPanel />
+      <DeskPanel class="screen-only" />
     </template>
   </WorkBench>
   <NoJob v-else />
@@ -116,11 +119,13 @@ async function read(event: Event) {
 
 <style scoped>
 .pad { padding: 8px 14px; }
+.files { margin-bottom: 16px; }
 header { display: flex; justify-content: space-between; gap: 10px; }
 .curve, .more { border-top: 1px solid var(--rule); }
 .curve :deep(.paper) { max-width: 760px; }
 .empty { font-size: 16px; padding: 24px 0; }
 .finding { padding: 8px 10px; margin-bottom: 16px; border-left: 4px solid var(--danger); background: var(--danger-soft); }
+.finding.harmless { border-color: var(--rule); background: var(--soft); }
 .finding p { margin: 3px 0; }
 .cite { font-size: 12px; }
 section p { margin: 3px 0; font-size: 15px; }

@@ -20,7 +20,6 @@ OUTDOOR_MOST_A, ARC_MOST_A, APPLIANCE_MOST_A = 50.0, 20.0, 60.0
 GUARDED_KINDS = ("range", "dryer")
 GUARDED_VOLTS = 250.0
 LENGTHENED_M = 6.0 * FOOT_M
-HAS = {"gfci": ("gfci", "dual"), "afci": ("afci", "dual")}
 
 
 def asked(
@@ -64,10 +63,7 @@ def owed(each: SizedCircuit, place: Place, rules: HouseRules, lengthened_m: floa
     if circuit.existing:
         found = {k: v for k, v in found.items() if k == "afci" and _lengthened(rules, lengthened_m)}
         found = {k: ("210.12(E)", f"lengthened to the new panel, {why}") for k, (_, why) in found.items()}
-    return tuple(
-        Owed(guard, section, why, circuit.breaker in HAS[guard] or circuit.first_outlet in HAS[guard])
-        for guard, (section, why) in found.items()
-    )
+    return tuple(Owed(guard, section, why, guard in circuit.guards) for guard, (section, why) in found.items())
 
 
 def _lengthened(rules: HouseRules, by_m: float | None) -> bool:

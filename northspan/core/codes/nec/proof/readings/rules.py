@@ -5,8 +5,9 @@ from functools import cache
 from importlib.resources import files
 from typing import Any
 
-from northspan.core.readings.measured import Limit, SuspectWords, What
+from northspan.core.readings.measured import What
 from northspan.core.readings.network.suspects import Kind
+from northspan.core.readings.rules import Limit, SuspectWords
 
 # The longest a class A device may take: (20 ÷ mA)^1.43 seconds; UL 943.
 TRIP_MA, TRIP_POWER, TRIES_MA = 20.0, 1.43, 6.0

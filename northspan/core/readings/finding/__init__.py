@@ -1,0 +1,1 @@
+"""What readings point to, in words, and what to read next."""

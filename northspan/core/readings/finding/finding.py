@@ -1,0 +1,123 @@
+"""What would explain the readings of a job, in its book's words, and what to read next."""
+
+import math
+from collections.abc import Callable, Mapping, Sequence
+
+import numpy as np
+
+from northspan.core.job.job import Job
+from northspan.core.readings.circuits_ran import OF_CIRCUITS, OUTLETS, clamped_circuits
+from northspan.core.readings.finding.answer import Explanation, NextAnswer, SuspectAnswer
+from northspan.core.readings.finding.next_circuit import next_circuit
+from northspan.core.readings.finding.titles import suspect_title
+from northspan.core.readings.measured import Conditions, Measured
+from northspan.core.readings.network.circuit_suspects import circuit_suspects
+from northspan.core.readings.network.circuits import CircuitWires
+from northspan.core.readings.network.explain import Explained, Taken, explain
+from northspan.core.readings.network.meter import Edit, Floats
+from northspan.core.readings.network.of_job import Metered, MeteredOf
+from northspan.core.readings.network.suspects import HARMLESS, in_panel
+from northspan.core.readings.rules import ReadingRules
+from northspan.core.readings.saying import names, said
+from northspan.core.readings.spot import Accuracy, Spot, accuracy
+
+READ_BY_NETWORK = ("amps", "volts", "continuity", "circuit-neutral", "circuit-ground", "leakage", *OUTLETS)
+# A reading of a circuit further off than so many deviations is worth asking what is wrong with that circuit.
+OFF = 2.0
+MOST_LOADS = 6
+
+
+class _Together:
+    """The meters of several loads as one: their spots one after the other."""
+
+    def __init__(self, several: Sequence[Metered]):
+        self._meters = [each.meter for each in several]
+        self.spots: tuple[Spot, ...] = tuple(spot for meter in self._meters for spot in meter.spots)
+        self.blur: Floats = np.concatenate([meter.blur for meter in self._meters])
+
+    def sweep(self, sets: Sequence[Sequence[Edit]]) -> Floats:
+        return np.concatenate([meter.sweep(sets) for meter in self._meters], axis=1)
+
+    def sweep_again(self, sets: tuple[tuple[Edit, ...], ...]) -> Floats:
+        return np.concatenate([meter.sweep_again(sets) for meter in self._meters], axis=1)
+
+
+def finding(
+    job: Job, words: Mapping[str, str], rules: ReadingRules, readings: Sequence[Measured], meter_of: MeteredOf
+) -> Explanation:
+    """What would explain the readings that the network answers for; ``words`` are the book's."""
+    told = [each for each in readings if each.what in READ_BY_NETWORK and each.value is not None]
+    # The latest loads: every further one is a property of its own to be solved for every suspect.
+    loads = list(dict.fromkeys(each.ran for each in reversed(told)))[:MOST_LOADS] or [Conditions()]
+    told = [each for each in told if each.ran in loads]
+    several = [meter_of(load) for load in loads]
+    begins = dict(zip(loads, np.cumsum([0, *(len(m.meter.spots) for m in several)]).tolist(), strict=False))
+    taken, numbers = [], []
+    for each in told:
+        metered = several[loads.index(each.ran)]
+        at = metered.meter.at.get(f"{each.what}/{each.at}/{each.part}")
+        if at is not None and each.value is not None:
+            taken.append(Taken(begins[each.ran] + at, each.value))
+            numbers.append(each.number)
+    accuracies: dict[str, Accuracy] = {what: accuracy(what) for what in READ_BY_NETWORK}
+    together = _Together(several)
+    off = _off(together, taken, accuracies)
+    left = _not_clamped(job, readings)
+    of_property = (s for s in several[0].suspected if not in_panel(s.key) or s.at[0] in left)
+    suspected = (*of_property, *circuit_suspects(_circuits(several), off))
+    # Nobody walks to an outlet for what is told in the panel: only to those of a circuit that reads wrong.
+    wrong = {(spot.at, spot.part) for spot in off}
+    far = [i for i, s in enumerate(together.spots) if s.quantity in OUTLETS and (s.at, s.part) not in wrong]
+    explained, following = explain(together, suspected, taken, accuracies, far=far)
+    called = names(job)
+    # What is at some circuit of a panel its circuits tell from the rest: that is never said to be alike.
+    title = _titles(job, rules, explained)
+    answers = tuple(
+        SuspectAnswer(
+            e.suspect.key, title(e.suspect.key), rules.suspect(e.suspect.kind).does,
+            rules.suspect(e.suspect.kind).section, e.chance, tuple(e.would_read.tolist()),
+            tuple(title(key) for key in e.alike if not (in_panel(key) or in_panel(e.suspect.key))), e.suspect.at,
+            e.suspect.kind in HARMLESS,
+        )
+        for e in explained
+    )  # fmt: skip
+    of_circuit = next_circuit(job, called, words, readings, answers, off)
+    if following is None or (of_circuit is not None and of_circuit.what == "circuit-hot"):
+        return Explanation(tuple(numbers), answers, of_circuit)
+    spot = together.spots[following.spot]
+    asked = said(called, words, spot.quantity, spot.at, spot.part)
+    tells = (title(following.tells[0]), title(following.tells[1]))
+    return Explanation(tuple(numbers), answers, NextAnswer(spot.quantity, spot.at, spot.part, asked, tells))
+
+
+def _not_clamped(job: Job, readings: Sequence[Measured]) -> set[str]:
+    """The stations at which something may be astray yet: all but panels whose every circuit was clamped for it."""
+    clamped = {(each.at, each.part) for each in readings if each.what == "leakage"}
+    circuits = clamped_circuits(job)
+    open_yet = {at for at, circuit in circuits if (at, circuit) not in clamped}
+    return open_yet | ({s.id for s in job.stations} - {at for at, _ in circuits})
+
+
+def _circuits(several: Sequence[Metered]) -> list[CircuitWires]:
+    """The circuits that were read at, each by the load under which its hot was read."""
+    found: dict[tuple[str, str], CircuitWires] = {}
+    for each in (c for metered in several for c in metered.circuits):
+        if (each.station, each.id) not in found or each.amps is not None:
+            found[each.station, each.id] = each
+    return list(found.values())
+
+
+def _off(meter: _Together, taken: Sequence[Taken], accuracies: Mapping[str, Accuracy]) -> set[Spot]:
+    """Where something of a circuit reads other than it would with nothing wrong."""
+    sound, found = meter.sweep_again(((),))[0], set[Spot]()
+    for each in taken:
+        spot = meter.spots[each.spot]
+        sigma = math.hypot(accuracies[spot.quantity].sigma(float(sound[each.spot])), meter.blur[each.spot])
+        if spot.quantity in OF_CIRCUITS and abs(each.value - sound[each.spot]) > OFF * sigma:
+            found.add(spot)
+    return found
+
+
+def _titles(job: Job, rules: ReadingRules, explained: Sequence[Explained]) -> Callable[[str], str]:
+    by_key = {e.suspect.key: e for e in explained}
+    return lambda key: suspect_title(job, rules, by_key[key].suspect, by_key[key].ohms)

@@ -1,0 +1,53 @@
+"""Suspects in words, by the names of the job."""
+
+import math
+from collections.abc import Mapping
+
+from northspan.core.job.job import Job
+from northspan.core.readings.network.suspects import Suspect
+from northspan.core.readings.rules import ReadingRules
+from northspan.core.readings.saying import names
+from northspan.core.working import number
+
+# A neutral of more ohms than this is called open.
+OPEN_FROM_OHM = 2000.0
+LEGS = {"A": "leg A", "B": "leg B", "AB": "both legs"}
+
+
+def suspect_title(job: Job, rules: ReadingRules, suspect: Suspect, ohms: float | None) -> str:
+    """A suspect in words, by the names of the job: a run by where it leads, everything else by its own."""
+    called = names(job)
+    first, *others = suspect.at or ("",)
+    title = rules.suspect(suspect.kind).title
+    if suspect.kind in ("loose-neutral", "missing-ground"):
+        start, end = next((called[r.from_station], called[r.to_station]) for r in job.runs if r.id == first)
+        between = _between(called, first, others[0], (start, end)) if others else ""
+        return title.format(end, how=_how(ohms)) + between
+    if suspect.kind in ("more-load", "astray"):
+        amps = "Something" if ohms is None else f"About {number(_two_digits((suspect.volts or 0.0) / ohms))} A"
+        return title.format(called.get(first, first), LEGS.get(others[0], others[0]), how=amps)
+    circuits = [called.get(f"{first}/{other}", called.get(other, other)) for other in others]
+    if suspect.kind in ("loose-hot", "loose-circuit-neutral", "open-circuit-neutral"):
+        return title.format(called.get(first, first), " and ".join(circuits), how=_how(ohms))
+    return title.format(called.get(first, first), *circuits, how="" if ohms is None else f", {_ohms(ohms)}")
+
+
+def _between(called: Mapping[str, str], run: str, number: str, ends: tuple[str, str]) -> str:
+    """Between which two places of a run a joint is: its stations and its boxes."""
+    before = called[f"{run}#{number}"] if number != "0" else ends[0]
+    after = called.get(f"{run}#{int(number) + 1}", ends[1])
+    return f", between {before} and {after}"
+
+
+def _how(ohms: float | None) -> str:
+    if ohms is None:
+        return "is loose or open"
+    return "is open" if ohms > OPEN_FROM_OHM else f"is loose, {_ohms(ohms)}"
+
+
+def _ohms(ohms: float) -> str:
+    return f"about {number(_two_digits(ohms))} ohm"
+
+
+def _two_digits(ohms: float) -> float:
+    return round(ohms, 1 - math.floor(math.log10(ohms)))

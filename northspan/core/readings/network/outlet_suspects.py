@@ -1,0 +1,52 @@
+"""What could be wrong with a circuit that a voltmeter at its outlet would show."""
+
+from collections.abc import Collection, Iterator, Mapping, Sequence
+
+from northspan.core.physics.network.nodal import Branch
+from northspan.core.readings.network.circuits import CircuitWires
+from northspan.core.readings.network.suspects import CUT_OHM, LOAD_OHM, LOOSE_OHM, Suspect, ends_of
+
+# Beyond this a neutral is called open, and what hangs on it is not what its hots told.
+OPEN_OHM = 300.0
+# What hangs on an open neutral: anything from a full load to what hardly lets a meter read.
+HANGS_OHM = (LOAD_OHM[0], LOOSE_OHM[1])
+
+
+def outlet_suspects(circuits: Sequence[CircuitWires], off: Collection[tuple[str, str]]) -> Iterator[Suspect]:
+    """Of circuits read at, those in ``off`` (panel, circuit) whose outlet reads other than it should: hot, neutral or
+    ground loose or open on the way there, hot and neutral reversed.
+    """
+    wires = {branch.name: branch for each in circuits for branch in each.branches}
+    cables: dict[str, list[CircuitWires]] = {}
+    for each in circuits:
+        if each.contacts is not None:
+            cables.setdefault(each.neutral_wire, []).append(each)
+    for cable in cables.values():
+        wrong = [each for each in cable if (each.station, each.id) in off]
+        if wrong:
+            yield from _neutral(cable, wires)
+        for each in wrong:
+            yield from _alone(each, wires)
+
+
+def _neutral(cable: Sequence[CircuitWires], wires: Mapping[str, Branch]) -> Iterator[Suspect]:
+    """The neutral of a circuit, or of a multiwire pair. Where it is open its hots do not tell one of their loads: how
+    the volts part between the two is all that does.
+    """
+    at = (cable[0].station, *(each.id for each in cable))
+    cut = (ends_of(wires[cable[0].neutral_wire]),)
+    yield Suspect("loose-circuit-neutral", at, cut, (LOOSE_OHM[0], OPEN_OHM))
+    free = next((each for each in cable if not each.amps), cable[0])
+    hangs = ((f"draw {free.station}/{free.id}", free.hot, str(free.neutral)),)
+    yield Suspect("open-circuit-neutral", at, hangs, HANGS_OHM, cut=cut)
+
+
+def _alone(each: CircuitWires, wires: Mapping[str, Branch]) -> Iterator[Suspect]:
+    at, name = (each.station, each.id), f"{each.station}/{each.id}"
+    yield Suspect("loose-hot", at, (ends_of(wires[f"hot {name}/{each.legs}"]),), LOOSE_OHM)
+    if each.ground is not None:
+        yield Suspect("open-circuit-ground", at, (ends_of(wires[each.ground_wire]),), fixed=CUT_OHM)
+    assert each.contacts is not None
+    hot, neutral = each.contacts
+    crossed = ((f"cross hot {name}", hot.start, neutral.end), (f"cross neutral {name}", neutral.start, hot.end))
+    yield Suspect("reversed-polarity", at, cut=(ends_of(hot), ends_of(neutral)), joined=crossed)

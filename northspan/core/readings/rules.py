@@ -1,0 +1,36 @@
+"""What a code book says about readings."""
+
+from dataclasses import dataclass
+from typing import Protocol
+
+from northspan.core.readings.measured import What
+from northspan.core.readings.network.suspects import Kind
+
+
+@dataclass(frozen=True, slots=True)
+class SuspectWords:
+    """A suspect in words, with the names of where it is in braces; what it does; the section behind it."""
+
+    title: str
+    does: str
+    section: str
+
+
+@dataclass(frozen=True, slots=True)
+class Limit:
+    """What is asked of a reading: at least, at most (None: nothing that way), and by what."""
+
+    least: float | None
+    most: float | None
+    why: str
+    section: str
+
+
+class ReadingRules(Protocol):
+    """What a code book, and the standards it leans on, say about readings."""
+
+    def suspect(self, kind: Kind) -> SuspectWords:
+        """A kind of suspect in words."""
+
+    def limit(self, what: What, tried_ma: float | None) -> Limit | None:
+        """What is asked of a kind of reading, with a device tried at so many mA (None: not said); None: nothing."""
