@@ -8,7 +8,9 @@ import statistics
 import sys
 from collections import Counter
 
-from tests.core.finding import looked_for
+from tests.core.finding import looked_for, two_looked_for
+
+SPOTS = 60
 
 
 def finding(many: int) -> None:
@@ -20,7 +22,7 @@ def finding(many: int) -> None:
         if found is None:
             continue
         suspect, told, readings = found
-        rank = [e.suspect.key for e in told].index(suspect.key)
+        rank = [e.key for e in told].index(suspect.key)
         ranks.append(rank)
         took.append(readings)
         kinds[suspect.kind] += 1
@@ -32,5 +34,15 @@ def finding(many: int) -> None:
     print(f"of {many - first} not first {said} were said to be alike with the first")
 
 
+def together(many: int) -> None:
+    """Plant two at once in so many properties and print what came of it."""
+    found = [each for seed in range(many) if (each := two_looked_for(seed, SPOTS)) is not None]
+    telling = [(keys, ranked.explained) for keys, ranked in found if ranked.left]
+    first = sum(set(told[0].key.split()) == keys for keys, told in telling)
+    print(f"{len(found)} pairs: {len(telling)} that no one thing explains, both first in {first}")
+
+
 if __name__ == "__main__":
-    finding(int(sys.argv[1]) if len(sys.argv) > 1 else 500)
+    asked = int(sys.argv[1]) if len(sys.argv) > 1 else 500
+    finding(asked)
+    together(asked)

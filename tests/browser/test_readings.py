@@ -56,7 +56,6 @@ class Readings(BrowserTest):
             form.get_by_role("button", name="Log it").click()
             expect(page.locator("tbody tr")).to_have_count(number)
             following = page.get_by_role("button", name="Read that")
-            page.wait_for_timeout(300)
             if not following.count():
                 break
             following.click()
@@ -89,8 +88,8 @@ class Readings(BrowserTest):
         page.get_by_role("region", name="Find circuits").get_by_label("Panel").select_option(label="House panel")
         field = page.get_by_label(re.compile("^Feeds, space")).first
         field.fill("Hall lights, north")
-        field.press("Enter")
-        page.wait_for_timeout(800)
+        with page.expect_response(lambda r: r.request.method == "PATCH"):
+            field.press("Enter")
         page.keyboard.press("Escape")
         page.reload()
         page.get_by_role("region", name="Find circuits").get_by_label("Panel").select_option(label="House panel")

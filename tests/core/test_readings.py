@@ -128,7 +128,7 @@ class Finding(unittest.TestCase):
             if found is None:
                 continue
             suspect, told, took = found
-            rank = [e.suspect.key for e in told].index(suspect.key)
+            rank = [e.key for e in told].index(suspect.key)
             many, readings = many + 1, readings + took
             first, within = first + (rank == 0), within + (rank < 3)
             self.assertAlmostEqual(sum(e.chance for e in told), 1.0)

@@ -42,7 +42,7 @@ class SimulatedMeter:
         return Shown(max(0.0, round(read, 3)), UNITS[kind])
 
     def _true(self, metered: Metered, kind: What, what: tuple[str, ...]) -> float | None:
-        edits = () if self._planted is None else self._planted.suspect.edits(self._planted.ohms)
+        edits = () if self._planted is None else self._planted.edits
         if kind == "circuit-hot":
             circuit = next((c for c in metered.circuits if (c.station, c.id) == what[1:]), None)
             if circuit is None:

@@ -9,8 +9,9 @@ import numpy as np
 
 from northspan.core.readings.circuits_ran import OF_CIRCUITS
 from northspan.core.readings.network.circuit_suspects import circuit_suspects
+from northspan.core.readings.network.meter import Edit
 from northspan.core.readings.network.of_job import Metered
-from northspan.core.readings.network.suspects import HARMLESS, Kind, Suspect, in_panel
+from northspan.core.readings.network.suspects import ASTRAY, HARMLESS, Kind, Suspect
 from northspan.core.readings.spot import accuracy
 
 # So many instrument's deviations it shows somewhere at least: what no meter would see is not planted.
@@ -30,6 +31,11 @@ class Planted:
     suspect: Suspect
     ohms: float | None
 
+    @property
+    def edits(self) -> tuple[Edit, ...]:
+        """What it changes of the network."""
+        return self.suspect.edits(self.ohms)
+
 
 def plant(metered: Metered, seed: str) -> Planted | None:
     """One fault that a meter can find, the same for the same words; None where the property has room for none."""
@@ -39,7 +45,7 @@ def plant(metered: Metered, seed: str) -> Planted | None:
     circuits = circuit_suspects(metered.circuits, [s for s in metered.meter.spots if s.quantity in OF_CIRCUITS])
     at_panels = np.array([spot.quantity in OF_CIRCUITS for spot in metered.meter.spots], dtype=bool)
     # What is astray in a panel is so at one of its circuits.
-    faults = [each for each in (*metered.suspected, *circuits) if each.kind not in HARMLESS and not in_panel(each.key)]
+    faults = [each for each in (*metered.suspected, *circuits) if each.kind not in HARMLESS | {ASTRAY}]
     kinds = sorted({each.kind for each in faults})
     for _ in range(TRIES if faults else 0):
         kind = pick.choice(kinds)

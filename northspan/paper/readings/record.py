@@ -38,8 +38,11 @@ def record_sections(job: Job, words: Mapping[str, str], taken: Round) -> Iterato
     far = any(j.verdict in ("off", "far") for m, j in taken.valid if m.number in taken.finding.readings)
     likely = [s for s in taken.finding.suspects if s.chance >= LEAST_CHANCE][:MOST_SUSPECTS]
     if far and likely:
-        suspected = tuple((s.title, _percent(s.chance), s.does, s.section) for s in likely)
-        yield Section("What would explain it", ("", "Chance", "What it does", "Section"), suspected)
+        suspected = [(s.title, _percent(s.chance), s.does, s.section) for s in likely]
+        if taken.finding.left:
+            numbers = ", ".join(map(str, taken.finding.left))
+            suspected.append((f"No one thing explains no. {numbers}", "", "Read again before anything is opened.", ""))
+        yield Section("What would explain it", ("", "Chance", "What it does", "Section"), tuple(suspected))
 
 
 def torque_sections(job: Job, words: Mapping[str, str], taken: Round) -> Iterator[Section]:

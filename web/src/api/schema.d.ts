@@ -7378,7 +7378,8 @@ export interface components {
         };
         /**
          * Explanation
-         * @description The numbers of the readings that were explained, every suspect with the likeliest first, what to read next.
+         * @description The numbers of the readings that were explained, every suspect with the likeliest first, what to read next; the
+         *     numbers of those that no one thing explains.
          */
         Explanation: {
             /** Readings */
@@ -7386,6 +7387,11 @@ export interface components {
             /** Suspects */
             suspects: components["schemas"]["SuspectAnswer"][];
             next: components["schemas"]["NextAnswer"] | null;
+            /**
+             * Left
+             * @default []
+             */
+            left: number[];
         };
         /**
          * FallCurve
@@ -7601,9 +7607,9 @@ export interface components {
         };
         /**
          * SuspectAnswer
-         * @description A suspect: its key, what it is and does, the section, its chance (0 to 1), what it would have read at each
-         *     reading in their order, its own words for what no reading tells it from, where it is (ids), and whether nothing is
-         *     wrong if it is that.
+         * @description A suspect, one thing or two at once: its key, what it is and does, the section, its chance (0 to 1), what it
+         *     would have read at each reading in their order, its own words for what no reading tells it from, the things it is,
+         *     and whether nothing is wrong if it is that.
          */
         SuspectAnswer: {
             /** Key */
@@ -7620,10 +7626,23 @@ export interface components {
             would_read: number[];
             /** Alike */
             alike: string[];
-            /** At */
-            at: string[];
+            /** Things */
+            things: components["schemas"]["ThingAnswer"][];
             /** Harmless */
             harmless: boolean;
+        };
+        /**
+         * ThingAnswer
+         * @description One thing that may be wrong: its kind, and where it is (ids).
+         */
+        ThingAnswer: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "none" | "more-load" | "load-off" | "loose-neutral" | "second-bond" | "missing-bond" | "missing-ground" | "shared-neutral" | "electrode-off" | "neutral-on-ground" | "leak" | "circuits-meet" | "borrowed-neutral" | "same-leg" | "astray" | "loose-hot" | "loose-circuit-neutral" | "open-circuit-neutral" | "open-circuit-ground" | "reversed-polarity";
+            /** At */
+            at: string[];
         };
         /**
          * ReadingsRequest

@@ -1,13 +1,13 @@
 """What would explain the readings of a job, in its book's words, and what to read next."""
 
 import math
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Mapping, Sequence
 
 import numpy as np
 
 from northspan.core.job.job import Job
 from northspan.core.readings.circuits_ran import OF_CIRCUITS, OUTLETS, clamped_circuits
-from northspan.core.readings.finding.answer import Explanation, NextAnswer, SuspectAnswer
+from northspan.core.readings.finding.answer import Explanation, NextAnswer, SuspectAnswer, ThingAnswer
 from northspan.core.readings.finding.next_circuit import next_circuit
 from northspan.core.readings.finding.titles import suspect_title
 from northspan.core.readings.measured import Conditions, Measured
@@ -16,7 +16,7 @@ from northspan.core.readings.network.circuits import CircuitWires
 from northspan.core.readings.network.explain import Explained, Taken, explain
 from northspan.core.readings.network.meter import Edit, Floats
 from northspan.core.readings.network.of_job import Metered, MeteredOf
-from northspan.core.readings.network.suspects import HARMLESS, in_panel
+from northspan.core.readings.network.suspects import ASTRAY, HARMLESS
 from northspan.core.readings.rules import ReadingRules
 from northspan.core.readings.saying import names, said
 from northspan.core.readings.spot import Accuracy, Spot, accuracy
@@ -46,14 +46,14 @@ def finding(
     job: Job, words: Mapping[str, str], rules: ReadingRules, readings: Sequence[Measured], meter_of: MeteredOf
 ) -> Explanation:
     """What would explain the readings that the network answers for; ``words`` are the book's."""
-    told = [each for each in readings if each.what in READ_BY_NETWORK and each.value is not None]
+    netted = [each for each in readings if each.what in READ_BY_NETWORK and each.value is not None]
     # The latest loads: every further one is a property of its own to be solved for every suspect.
-    loads = list(dict.fromkeys(each.ran for each in reversed(told)))[:MOST_LOADS] or [Conditions()]
-    told = [each for each in told if each.ran in loads]
+    loads = list(dict.fromkeys(each.ran for each in reversed(netted)))[:MOST_LOADS] or [Conditions()]
+    netted = [each for each in netted if each.ran in loads]
     several = [meter_of(load) for load in loads]
     begins = dict(zip(loads, np.cumsum([0, *(len(m.meter.spots) for m in several)]).tolist(), strict=False))
     taken, numbers = [], []
-    for each in told:
+    for each in netted:
         metered = several[loads.index(each.ran)]
         at = metered.meter.at.get(f"{each.what}/{each.at}/{each.part}")
         if at is not None and each.value is not None:
@@ -62,32 +62,24 @@ def finding(
     accuracies: dict[str, Accuracy] = {what: accuracy(what) for what in READ_BY_NETWORK}
     together = _Together(several)
     off = _off(together, taken, accuracies)
-    left = _not_clamped(job, readings)
-    of_property = (s for s in several[0].suspected if not in_panel(s.key) or s.at[0] in left)
+    open_yet = _not_clamped(job, readings)
+    of_property = (s for s in several[0].suspected if s.kind != ASTRAY or s.at[0] in open_yet)
     suspected = (*of_property, *circuit_suspects(_circuits(several), off))
     # Nobody walks to an outlet for what is told in the panel: only to those of a circuit that reads wrong.
     wrong = {(spot.at, spot.part) for spot in off}
     far = [i for i, s in enumerate(together.spots) if s.quantity in OUTLETS and (s.at, s.part) not in wrong]
-    explained, following = explain(together, suspected, taken, accuracies, far=far)
+    ranked = explain(together, suspected, taken, accuracies, far=far)
     called = names(job)
-    # What is at some circuit of a panel its circuits tell from the rest: that is never said to be alike.
-    title = _titles(job, rules, explained)
-    answers = tuple(
-        SuspectAnswer(
-            e.suspect.key, title(e.suspect.key), rules.suspect(e.suspect.kind).does,
-            rules.suspect(e.suspect.kind).section, e.chance, tuple(e.would_read.tolist()),
-            tuple(title(key) for key in e.alike if not (in_panel(key) or in_panel(e.suspect.key))), e.suspect.at,
-            e.suspect.kind in HARMLESS,
-        )
-        for e in explained
-    )  # fmt: skip
-    of_circuit = next_circuit(job, called, words, readings, answers, off)
+    told = _Told(job, rules, ranked.explained)
+    answers = tuple(told.answer(each) for each in ranked.explained)
+    left = tuple(numbers[i] for i in ranked.left)
+    of_circuit, following = next_circuit(job, called, words, readings, answers, off), ranked.next
     if following is None or (of_circuit is not None and of_circuit.what == "circuit-hot"):
-        return Explanation(tuple(numbers), answers, of_circuit)
+        return Explanation(tuple(numbers), answers, of_circuit, left)
     spot = together.spots[following.spot]
     asked = said(called, words, spot.quantity, spot.at, spot.part)
-    tells = (title(following.tells[0]), title(following.tells[1]))
-    return Explanation(tuple(numbers), answers, NextAnswer(spot.quantity, spot.at, spot.part, asked, tells))
+    tells = (told.title(following.tells[0]), told.title(following.tells[1]))
+    return Explanation(tuple(numbers), answers, NextAnswer(spot.quantity, spot.at, spot.part, asked, tells), left)
 
 
 def _not_clamped(job: Job, readings: Sequence[Measured]) -> set[str]:
@@ -118,6 +110,30 @@ def _off(meter: _Together, taken: Sequence[Taken], accuracies: Mapping[str, Accu
     return found
 
 
-def _titles(job: Job, rules: ReadingRules, explained: Sequence[Explained]) -> Callable[[str], str]:
-    by_key = {e.suspect.key: e for e in explained}
-    return lambda key: suspect_title(job, rules, by_key[key].suspect, by_key[key].ohms)
+class _Told:
+    """What is suspected, told by the names of the job and in its book's words."""
+
+    def __init__(self, job: Job, rules: ReadingRules, explained: Sequence[Explained]):
+        self._job, self._rules = job, rules
+        self._things = {each.key: each.things for each in explained}
+
+    def title(self, key: str) -> str:
+        """What it is."""
+        told = [suspect_title(self._job, self._rules, suspect, ohms) for suspect, ohms in self._things[key]]
+        return told[0] if len(told) == 1 else f"Two things: {'; '.join(told)}"
+
+    def answer(self, each: Explained) -> SuspectAnswer:
+        """All that is told of it."""
+        kinds = [suspect.kind for suspect, _ in each.things]
+        told = list(dict.fromkeys(self._rules.suspect(kind) for kind in kinds))
+        alike = () if self._astray(each.key) else tuple(self.title(key) for key in each.alike if not self._astray(key))
+        return SuspectAnswer(
+            each.key, self.title(each.key), " ".join(one.does for one in told), ", ".join(one.section for one in told),
+            each.chance, tuple(each.would_read.tolist()), alike,
+            tuple(ThingAnswer(suspect.kind, suspect.at) for suspect, _ in each.things),
+            all(kind in HARMLESS for kind in kinds),
+        )  # fmt: skip
+
+    def _astray(self, key: str) -> bool:
+        """What is at some circuit of a panel its circuits tell from the rest: that is never said to be alike."""
+        return any(suspect.kind == ASTRAY for suspect, _ in self._things[key])

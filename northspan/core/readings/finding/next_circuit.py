@@ -6,7 +6,7 @@ from northspan.core.job.job import Job
 from northspan.core.readings.circuits_ran import OF_CIRCUITS, clamped_circuits, outlet_readings
 from northspan.core.readings.finding.answer import NextAnswer, SuspectAnswer
 from northspan.core.readings.measured import Measured
-from northspan.core.readings.network.suspects import in_panel
+from northspan.core.readings.network.suspects import ASTRAY
 from northspan.core.readings.saying import said
 from northspan.core.readings.spot import Spot
 
@@ -30,12 +30,13 @@ def next_circuit(
     hot, wrong = by["circuit-hot"], {(spot.at, spot.part) for spot in off}
     circuits = clamped_circuits(job)
     there = list(circuits)
-    likely = {(s.at[0], circuit) for s in answers if s.chance > LIKELY and len(s.at) > 1 for circuit in s.at[1:]}
+    things = [thing for each in answers if each.chance > LIKELY for thing in each.things]
+    likely = {(thing.at[0], circuit) for thing in things for circuit in thing.at[1:]}
     asked = [("circuit-hot", at) for at in there if at not in hot and (at in wrong or at in likely)]
     # Where nothing is wrong so far, or what is reads like nothing, or is in a panel: on to its circuits.
     sound = [each.title for each in answers if each.harmless]
     first = answers[0] if answers else None
-    astray = {s.at[0] for s in answers if in_panel(s.key) and s.chance > LIKELY}
+    astray = {thing.at[0] for thing in things if thing.kind == ASTRAY}
     if first is not None and (first.harmless or astray or any(title in first.alike for title in sound)):
         there.sort(key=lambda at: at[0] not in astray)
         asked += [("leakage", at) for at in there if at not in by["leakage"]]

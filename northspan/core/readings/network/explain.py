@@ -3,23 +3,22 @@
 A suspect's chance goes with how well it would have read so, by normal errors and now and then a slip of the pen. Ohms
 that it has to find are sought where they explain best, for which half the logarithm of the number of readings is paid
 (Schwarz, Annals of Statistics 6 (1978), 461). All suspects are as likely beforehand; nothing is certain that the
-readings do not decide.
+readings do not decide. Where no one thing explains every reading two at once are tried, and a slip stays possible.
 """
 
 import math
-from collections.abc import Callable, Collection, Mapping, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass
-from typing import Protocol
 
 import numpy as np
 from numpy.typing import NDArray
 
-from northspan.core.readings.network.meter import Edit, Floats
+from northspan.core.readings.network.meter import Floats
+from northspan.core.readings.network.sought import Reads, sought
 from northspan.core.readings.network.suspects import Suspect
-from northspan.core.readings.spot import Accuracy, Spot
+from northspan.core.readings.network.two import two
+from northspan.core.readings.spot import Accuracy
 
-# Ohms are first tried so far apart (in the logarithm), then so often so many times finer about the best.
-STEP, ROUNDS, FINER = 0.33, 2, 10
 # So many suspects are told apart from one another.
 MOST_APART = 80
 # One reading in so many is a slip of the pen, which may be anything up to twice what was written.
@@ -28,21 +27,13 @@ SLIP, ROOT_TAU = 1e-3, math.sqrt(2.0 * math.pi)
 TOLD = 6.0
 # Two suspects that would read as near as this (standard deviations) wherever one looks cannot be told apart.
 ALIKE = 1.5
-# Ohms that explain so nearly as well (in the logarithm) are not ruled out.
-AS_WELL = 2.0
+# A reading that is further than this from what one thing would have read (standard deviations) is not explained by it.
+UNEXPLAINED = 4.0
+# Where one thing is wrong a second is so often: bad work seldom comes alone, and loads go unsaid.
+SECOND = 0.1
 
-
-class Reads(Protocol):
-    """A meter, or several as one: all that can be read, and what is read there with something changed."""
-
-    spots: tuple[Spot, ...]
-    blur: Floats
-
-    def sweep(self, sets: Sequence[Sequence[Edit]]) -> Floats:
-        """What is read at every spot with each of several sets of edits, a row each."""
-
-    def sweep_again(self, sets: tuple[tuple[Edit, ...], ...]) -> Floats:
-        """The same, kept."""
+# What is suspected at once, each with its ohms.
+Things = tuple[tuple[Suspect, float | None], ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -55,23 +46,81 @@ class Taken:
 
 @dataclass(frozen=True, slots=True)
 class Explained:
-    """A suspect: its chance (0 to 1), the ohms that explain best (None: it has none, or nothing tells them), what it
-    would have read at each reading's spot; which others no reading tells it from.
+    """What is suspected, one thing or two at once, each with the ohms that explain best (None: it has none, or nothing
+    tells them); its chance (0 to 1), what would have been read at each reading's spot; which others no reading tells it
+    from.
     """
 
-    suspect: Suspect
+    things: Things
     chance: float
-    ohms: float | None
     would_read: Floats
     alike: tuple[str, ...]
+
+    @property
+    def key(self) -> str:
+        """What is suspected as one word, or two."""
+        return _key(self.things)
 
 
 @dataclass(frozen=True, slots=True)
 class Next:
-    """The spot to read next, and the two suspects that it tells apart best."""
+    """The spot to read next, and the two that it tells apart best, by their keys."""
 
     spot: int
     tells: tuple[str, str]
+
+
+@dataclass(frozen=True, slots=True)
+class Ranked:
+    """What is suspected, the likeliest first; what to read next, None where nothing tells any apart; which of the
+    readings (by their places) the likeliest one thing leaves unexplained.
+    """
+
+    explained: tuple[Explained, ...]
+    next: Next | None
+    left: tuple[int, ...]
+
+
+class _Errors:
+    """How near readings come, and how well rows of what would be read at every spot explain those taken."""
+
+    def __init__(self, meter: Reads, taken: Sequence[Taken], accuracies: Mapping[str, Accuracy], with_model: bool):
+        of = [accuracies[spot.quantity] for spot in meter.spots]
+        self._own = np.array([a.instrument**2 + (a.model**2 if with_model else 0.0) for a in of])
+        self._floor = np.array([a.floor for a in of])
+        self._blur = meter.blur
+        self.at = np.array([t.spot for t in taken], dtype=np.intp)
+        self._read = np.array([t.value for t in taken])
+        self._slips = np.maximum(2.0 * self._read, 20.0 * self._floor[self.at])
+        self._sound = meter.sweep_again(((),))[0]
+
+    def sigma(self, values: Floats) -> Floats:
+        """One standard deviation of each."""
+        return np.asarray(np.sqrt(self._floor**2 + self._blur**2 + self._own * values**2), dtype=np.float64)
+
+    def off(self, values: Floats) -> Floats:
+        """How far each reading is from it, in standard deviations."""
+        return np.asarray((self._read - values[:, self.at]) / self.sigma(values)[:, self.at], dtype=np.float64)
+
+    def likelihood(self, values: Floats) -> Floats:
+        """The logarithm of how well each row explains the readings."""
+        so = (1.0 - SLIP) * np.exp(-0.5 * self.off(values) ** 2) / (self.sigma(values)[:, self.at] * ROOT_TAU)
+        return np.asarray(np.sum(np.log(so + SLIP / self._slips), axis=1), dtype=np.float64)
+
+    def shows(self, values: Floats) -> Floats:
+        """How far each row is from what is read with nothing wrong, where that is furthest (standard deviations)."""
+        off = np.abs(values - self._sound) / self.sigma(self._sound)
+        return np.asarray(np.max(off, axis=1, initial=0.0), dtype=np.float64)
+
+
+@dataclass(frozen=True, slots=True)
+class _Candidate:
+    """What may be: its things with their ohms, its weight (logarithm), what is read everywhere, and at its plainest."""
+
+    things: Things
+    weight: float
+    values: Floats
+    plainest: Floats
 
 
 def explain(
@@ -81,90 +130,52 @@ def explain(
     accuracies: Mapping[str, Accuracy],
     with_model: bool = True,
     far: Collection[int] = (),
-) -> tuple[tuple[Explained, ...], Next | None]:
-    """Every suspect by its chance, the likeliest first; and what to read next, None where nothing tells any apart.
-    Spots in ``far`` are not asked for.
+) -> Ranked:
+    """Every suspect by its chance; where none of them explains every reading, pairs of them too. Spots in ``far`` are
+    not asked for.
     """
-    of = [accuracies[spot.quantity] for spot in meter.spots]
-    own = np.array([a.instrument**2 + (a.model**2 if with_model else 0.0) for a in of])
-    floor = np.array([a.floor for a in of])
-    at = np.array([t.spot for t in taken], dtype=np.intp)
-    read = np.array([t.value for t in taken])
-    slips = np.maximum(2.0 * read, 20.0 * floor[at])
+    errors = _Errors(meter, taken, accuracies, with_model)
+    found = [sought(meter, suspect, errors.likelihood, errors.shows) for suspect in suspected]
+    for_ohms = 0.5 * math.log(max(1, len(taken)))
+    paid = [for_ohms if suspect.ohms is not None else 0.0 for suspect in suspected]
+    candidates = [
+        _Candidate(((suspect, each.ohms),), each.log - price, each.values, each.plainest)
+        for suspect, each, price in zip(suspected, found, paid, strict=True)
+    ]
+    first = max(candidates, key=lambda each: each.weight)
+    left = tuple(np.flatnonzero(np.abs(errors.off(first.values[None, :])[0]) > UNEXPLAINED).tolist())
+    if left:
+        for one, other, both in two(meter, suspected, found, errors.likelihood, errors.shows):
+            price = paid[one] + paid[other] + math.log(len(suspected) / SECOND)
+            things = ((suspected[one], both[0].ohms), (suspected[other], both[1].ohms))
+            candidates.append(_Candidate(things, both[1].log - price, both[1].values, both[1].plainest))
+    candidates.sort(key=lambda each: -each.weight)
+    return _ranked(candidates, errors, {*errors.at.tolist(), *far}, left)
 
-    def sigma(values: Floats) -> Floats:
-        return np.asarray(np.sqrt(floor**2 + meter.blur**2 + own * values**2), dtype=np.float64)
 
-    def likelihood(values: Floats) -> Floats:
-        spread = sigma(values)[:, at]
-        off = (read - values[:, at]) / spread
-        taken_so = (1.0 - SLIP) * np.exp(-0.5 * off**2) / (spread * ROOT_TAU)
-        return np.asarray(np.sum(np.log(taken_so + SLIP / slips), axis=1), dtype=np.float64)
+def _key(things: Things) -> str:
+    return " ".join(suspect.key for suspect, _ in things)
 
-    sound = meter.sweep_again(((),))[0]
-    deviation = sigma(sound)
 
-    def shows(values: Floats) -> Floats:
-        return np.asarray(np.max(np.abs(values - sound) / deviation, axis=1, initial=0.0), dtype=np.float64)
-
-    found = [_best(meter, suspect, likelihood, shows) for suspect in suspected]
-    paid = [0.5 * math.log(max(1, len(at))) if s.ohms is not None else 0.0 for s in suspected]
-    logs = np.array([each.log - price for each, price in zip(found, paid, strict=True)])
-    chances = np.exp(logs - logs.max())
+def _ranked(candidates: Sequence[_Candidate], errors: _Errors, done: set[int], left: tuple[int, ...]) -> Ranked:
+    """Candidates, the weightiest first, with their chances, and told apart."""
+    chances = np.exp(np.array([each.weight for each in candidates]) - candidates[0].weight)
     chances /= chances.sum()
-    order = sorted(range(len(suspected)), key=lambda i: (-chances[i], i))
     # Only the likely ones are told apart: what is out of the question needs no reading more.
-    likely = order[:MOST_APART]
-    values = np.array([found[i].plainest for i in likely])
-    spreads = np.array([sigma(v) for v in values])
+    likely = candidates[:MOST_APART]
+    values = np.array([each.plainest for each in likely])
+    spreads = errors.sigma(values)
     apart = np.abs(values[:, None, :] - values[None, :, :]) / np.maximum(spreads[:, None, :], spreads[None, :, :])
     same = apart.max(axis=2, initial=0.0) < ALIKE
-    alike = {
-        i: tuple(suspected[j].key for other, j in enumerate(likely) if other != at_i and same[at_i, other])
-        for at_i, i in enumerate(likely)
-    }
+    alike = [
+        tuple(_key(other.things) for j, other in enumerate(likely) if j != i and same[i, j]) for i in range(len(likely))
+    ] + [()] * (len(candidates) - len(likely))
     told = tuple(
-        Explained(suspected[i], float(chances[i]), found[i].ohms, found[i].values[at], alike.get(i, ())) for i in order
+        Explained(each.things, float(chance), each.values[errors.at], same_as)
+        for each, chance, same_as in zip(candidates, chances, alike, strict=True)
     )
-    keys = [suspected[i].key for i in likely]
-    return told, _next(keys, chances[likely], apart, same, {*at.tolist(), *far})
-
-
-@dataclass(frozen=True, slots=True)
-class _Best:
-    """A suspect at the ohms that explain best: its likelihood, its ohms (None: nothing read tells them), what is read
-    everywhere; and what is read with those ohms, of all that explain about as well, that show most.
-    """
-
-    log: float
-    ohms: float | None
-    values: Floats
-    plainest: Floats
-
-
-def _best(
-    meter: Reads, suspect: Suspect, likelihood: Callable[[Floats], Floats], shows: Callable[[Floats], Floats]
-) -> _Best:
-    if suspect.ohms is None:
-        values = meter.sweep_again((suspect.edits(),))
-        return _Best(float(likelihood(values)[0]), None, values[0], values[0])
-    low, high = (math.log(end) for end in suspect.ohms)
-    many = math.ceil((high - low) / STEP)
-    tried, step = np.linspace(low, high, many + 1), (high - low) / many
-    values = coarse = meter.sweep_again(tuple(suspect.edits(math.exp(x)) for x in tried))
-    logs = coarse_logs = likelihood(coarse)
-    best = int(np.argmax(logs))
-    # Looked for ever finer about the best, until it moves no further than a meter could see.
-    for _ in range(ROUNDS):
-        tried = np.clip(tried[best] + step * np.linspace(-1.0, 1.0, 2 * FINER + 1), low, high)
-        values = meter.sweep([suspect.edits(math.exp(x)) for x in tried])
-        logs, step = likelihood(values), step / FINER
-        best = int(np.argmax(logs))
-    told = bool(logs[best] - coarse_logs.min() > AS_WELL)
-    # What hides at ohms that hardly show is looked for where it would show.
-    as_well = np.concatenate([values[best : best + 1], coarse[coarse_logs > logs[best] - AS_WELL]])
-    plainest = as_well[int(np.argmax(shows(as_well)))]
-    return _Best(float(logs[best]), math.exp(tried[best]) if told else None, values[best], plainest)
+    keys = [_key(each.things) for each in likely]
+    return Ranked(told, _next(keys, chances[: len(likely)], apart, same, done), left)
 
 
 def _next(keys: Sequence[str], chances: Floats, apart: Floats, same: NDArray[np.bool_], done: set[int]) -> Next | None:

@@ -22,6 +22,8 @@ Kind = Literal[
 ]  # fmt: skip
 # Nothing is wrong then: it is as the job says, or only what runs is not as it was said.
 HARMLESS: frozenset[Kind] = frozenset({"none", "more-load", "load-off"})
+# At one of a panel's circuits, whichever.
+ASTRAY: Kind = "astray"
 # A joint of 0.05 ohm hardly shows; past a few hundred thousand it is open, whatever carbon is left.
 LOOSE_OHM = (0.05, 3.0e5)
 SHARED_OHM = (0.02, 2.0)
@@ -72,6 +74,20 @@ class Suspect:
             *self._rest(value),
         )
 
+    def apart_from(self, other: "Suspect") -> bool:
+        """Whether it changes nothing that another changes too.
+
+        >>> one, other = Suspect("leak", branches=(("a", "x", "y"),)), Suspect("none", branches=(("b", "x", "y"),))
+        >>> one.apart_from(other), one.apart_from(one)
+        (True, False)
+        """
+        return not self._touched & other._touched
+
+    @property
+    def _touched(self) -> frozenset[str]:
+        rest = () if self.part_of is None else (self.part_of[0],)
+        return frozenset((*(each[0] for each in (*self.branches, *self.cut, *self.joined)), *rest))
+
     def _rest(self, ohms: float) -> Iterator[Edit]:
         """What is left of the branch that it is a part of."""
         if self.part_of is not None:
@@ -82,15 +98,6 @@ class Suspect:
 def ends_of(branch: Branch) -> tuple[str, str, str]:
     """A branch as a suspect changes it: its name and its two nodes."""
     return branch.name, branch.start, branch.end
-
-
-def in_panel(key: str) -> bool:
-    """Whether a suspect, by its key, is at one of a panel's circuits, whichever.
-
-    >>> in_panel("astray/studio/A"), in_panel("leak/studio/c7")
-    (True, False)
-    """
-    return key.startswith("astray/")
 
 
 def suspects(there: Wired) -> tuple[Suspect, ...]:
@@ -130,7 +137,7 @@ def _loads(there: Wired) -> Iterator[Suspect]:
             bar = node(there.net, at, "bar")
             for leg in "AB"[: wiring.ungrounded]:
                 ends = ((f"astray {leg} {at}", node(there.net, at, leg, True), bar),)
-                yield Suspect("astray", (at, leg), ends, ASTRAY_OHM, volts=wiring.to_neutral or wiring.volts / 2.0)
+                yield Suspect(ASTRAY, (at, leg), ends, ASTRAY_OHM, volts=wiring.to_neutral or wiring.volts / 2.0)
 
 
 def _runs(there: Wired) -> Iterator[Suspect]:

@@ -5,26 +5,36 @@ import { measuredText, percentText } from './readings'
 import type { NextReading, ReadingEntry, ReadingFinding } from '@/api/types'
 
 /** What would explain the readings: a bar for every likely suspect, and what to read next to tell them apart. */
-const props = defineProps<{ finding: ReadingFinding; entries: readonly ReadingEntry[]; wrong: boolean }>()
+const props = defineProps<{ finding: ReadingFinding; entries: readonly ReadingEntry[]; wrong: readonly ReadingEntry[] }>()
 const emit = defineEmits<{ take: [next: NextReading] }>()
 const MOST = 5
 const LEAST = 0.005
+/** So many readings are set beside what each would have read. */
+const SHOWN = 3
 
 const explained = computed(() => props.finding.readings.map((n) => props.entries.find((e) => e.measured.number === n)))
+/** The readings that are worth it, by their places: those that are off, else the latest. */
+const beside = computed(() => {
+  const at = explained.value.flatMap((e, i) => (!props.wrong.length || props.wrong.some((w) => w.measured.number === e?.measured.number) ? [i] : []))
+  return at.slice(-SHOWN)
+})
+const listed = (values: readonly (number | null | undefined)[]) => beside.value.map((i) => measuredText(values[i], explained.value[i]?.unit ?? '')).join(', ')
+const left = computed(() => (props.wrong.length ? explained.value.filter((e) => e && props.finding.left.includes(e.measured.number)).slice(-SHOWN) : []))
 /** Where nothing reads wrong, the faults that would have read the same. */
-const likely = computed(() => props.finding.suspects.filter((s, i) => (props.wrong ? i === 0 || s.chance >= LEAST : !s.harmless && s.chance >= LEAST)).slice(0, MOST))
-const alike = computed(() => (props.wrong && props.finding.suspects[0]?.chance < 0.9 ? props.finding.suspects[0].alike.filter((t) => likely.value.some((s) => s.title === t)) : []))
+const likely = computed(() => props.finding.suspects.filter((s, i) => (props.wrong.length ? i === 0 || s.chance >= LEAST : !s.harmless && s.chance >= LEAST)).slice(0, MOST))
+const alike = computed(() => (props.wrong.length && props.finding.suspects[0]?.chance < 0.9 ? props.finding.suspects[0].alike.filter((t) => likely.value.some((s) => s.title === t)) : []))
 </script>
 
 <template>
   <section class="explain" aria-label="What would explain it">
-    <header><h2 class="cap">{{ wrong ? 'What would explain it' : 'As it should be so far' }}</h2><span class="narrow quiet">the property solved again for each</span></header>
-    <p v-if="!wrong && likely.length" class="narrow">Nothing that was read points to a fault. Not ruled out yet, for it would have read much the same:</p>
+    <header><h2 class="cap">{{ wrong.length ? 'What would explain it' : 'As it should be so far' }}</h2><span class="narrow quiet">the property solved again for each<template v-if="likely.length">; <span class="mono">{{ listed(explained.map((e) => e?.judged.value)) }}</span> read, with it:</template></span></header>
+    <p v-if="left.length" class="narrow caution">No one thing explains {{ left.map((e) => `${e?.words}, ${measuredText(e?.judged.value, e?.unit ?? '')}`).join('; ') }}. Read that again before anything is opened: it may be a slip.</p>
+    <p v-if="!wrong.length && likely.length" class="narrow">Nothing that was read points to a fault. Not ruled out yet, for it would have read much the same:</p>
     <ol>
-      <li v-for="(s, i) in likely" :key="s.key" :class="{ first: wrong && i === 0 }">
+      <li v-for="(s, i) in likely" :key="s.key" :class="{ first: wrong.length && i === 0 }">
         <span class="name narrow">{{ s.title }}</span>
         <span class="bar"><i :style="{ width: `${Math.max(1, 100 * s.chance)}%` }" /><b class="mono">{{ percentText(s.chance) }}</b></span>
-        <span class="mono would">would read {{ s.would_read.slice(-3).map((v, k) => measuredText(v, explained.slice(-3)[k]?.unit ?? '')).join(', ') }}</span>
+        <span class="mono would">would read {{ listed(s.would_read) }}</span>
       </li>
     </ol>
     <p v-if="alike.length" class="narrow caution">No reading tells the first from: {{ alike.join('; ') }}.</p>

@@ -79,7 +79,7 @@ async function read(event: Event) {
           <p v-if="found.finding?.next">The reading that tells most to begin with: <b>{{ found.finding.next.words }}.</b> <button class="ink-button" @click="take(found.finding.next)">Read that</button></p>
         </div>
       </section>
-      <SuspectBars v-if="found?.finding && found.finding.readings.length" :finding="found.finding" :entries="found.readings" :wrong="wrong.length > 0" @take="take" />
+      <SuspectBars v-if="found?.finding && found.finding.readings.length" :finding="found.finding" :entries="found.readings" :wrong="wrong" @take="take" />
       <section v-if="found?.drops?.length || found?.again?.length" class="pad more" aria-label="Drop and torque">
         <template v-if="found.drops?.length">
           <h2 class="cap">What a load dropped</h2>
