@@ -27,8 +27,8 @@ const alike = computed(() => (props.wrong.length && props.finding.suspects[0]?.c
 
 <template>
   <section class="explain" aria-label="What would explain it">
-    <header><h2 class="cap">{{ wrong.length ? 'What would explain it' : 'As it should be so far' }}</h2><span class="narrow quiet">the property solved again for each<template v-if="likely.length">; <span class="mono">{{ listed(explained.map((e) => e?.judged.value)) }}</span> read, with it:</template></span></header>
-    <p v-if="left.length" class="narrow caution">No one thing explains {{ left.map((e) => `${e?.words}, ${measuredText(e?.judged.value, e?.unit ?? '')}`).join('; ') }}. Read that again before anything is opened: it may be a slip.</p>
+    <header><h2 class="cap">{{ wrong.length ? 'What would explain it' : 'As it should be so far' }}</h2><span class="narrow quiet">the property solved again for each<template v-if="likely.length">; <span class="would">read <span class="mono">{{ listed(explained.map((e) => e?.judged.value)) }}</span></span></template></span></header>
+    <p v-if="left.length" class="narrow caution">No one thing explains {{ left.map((e) => `${e?.words}, ${measuredText(e?.judged.value, e?.unit ?? '')}`).join('; ') }}. {{ finding.suspects[0]?.things.length > 1 ? 'Two things at once would, or a slip of the pen' : 'It may be a slip of the pen' }}: read it again before anything is opened.</p>
     <p v-if="!wrong.length && likely.length" class="narrow">Nothing that was read points to a fault. Not ruled out yet, for it would have read much the same:</p>
     <ol>
       <li v-for="(s, i) in likely" :key="s.key" :class="{ first: wrong.length && i === 0 }">
