@@ -1,5 +1,7 @@
 """How figures are named and written on paper."""
 
+import math
+
 from northspan.core.working import Figure, Value
 
 CAUTION = (
@@ -36,12 +38,18 @@ def written(value: Value, unit: str) -> str:
 
     >>> written(155.0, "A"), written(2.9599, "%"), written("3/0", "size"), written(None, "A")
     ('155 A', '2.96 %', '3/0', '—')
+    >>> written(20.29834, "ohm"), written(0.08061, "ohm"), written(175.48, "ohm")
+    ('20.3 ohm', '0.0806 ohm', '175.5 ohm')
     """
     if value is None:
         return "—"
     if isinstance(value, str):
         return f"{value} in" if unit == "in" else value
-    shown = f"{value:,.{_PLACES.get(unit, 4)}f}"
+    places = _PLACES.get(unit, 4)
+    if value and (unit == "ohm" or unit not in _PLACES):
+        # Four figures count: what comes out of the ground is not known nearer.
+        places = max(0, min(places, 3 - math.floor(math.log10(abs(value)))))
+    shown = f"{value:,.{places}f}"
     if (unit in ("A", "ohm") or unit not in _PLACES) and "." in shown:
         shown = shown.rstrip("0").rstrip(".")
     return shown if unit in ("factor", "share", "") else f"{shown} {unit.replace('in2', 'in²')}"

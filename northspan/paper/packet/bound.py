@@ -5,11 +5,11 @@ from dataclasses import dataclass, replace
 
 from northspan.paper.drawing.shapes import Drawing, Mark, Words, moved
 from northspan.paper.glyphs import SAID, all_printable
+from northspan.paper.packet.beneath import with_tables
 from northspan.paper.packet.catalogue import COVER, KINDS, NAMES, Drawn, Kind
 from northspan.paper.packet.changes import barred, facts
 from northspan.paper.packet.frame import ASIDE, LEFT, MARGIN, Place, frame, paper, room
 from northspan.paper.sheets.matter import Facts, Matter
-from northspan.paper.tables.pages import laid
 from northspan.paper.tables.section import Section
 
 
@@ -53,10 +53,13 @@ def _lay(kind: Kind, matter: Matter) -> Laid:
     plan = matter.job.packet
     size = paper(plan.paper, kind.lies_upright(plan))
     across, down = room(size)
-    drawings = kind.draw(matter, across, down) if kind.draw is not None else []
     tables = tuple(kind.write(matter)) if kind.write is not None else ()
-    pages = (*drawings, *(Drawn(page) for page in laid(tables, across, down)))
-    return Laid(kind, size, pages, len(drawings), tables)
+
+    def draw(high: float) -> list[Drawn]:
+        return kind.draw(matter, across, high) if kind.draw is not None else []
+
+    pages, drawn = with_tables(draw, tables, across, down)
+    return Laid(kind, size, tuple(pages), drawn, tables)
 
 
 def in_order(sheets: Iterable[Laid]) -> list[Laid]:

@@ -103,7 +103,8 @@ def _service(job: Job, solution: Solution) -> list[tuple[str, str]]:
 def _open(solution: Solution) -> Row:
     """What is open, counted by level."""
     count: Counter[str] = Counter(f.level for f in solution.findings)
-    said_as = (("danger", "dangers"), ("violation", "against the code"), ("house", "against the house rules"))
+    dangers = "danger" if count["danger"] == 1 else "dangers"
+    said_as = (("danger", dangers), ("violation", "against the code"), ("house", "against the house rules"))
     told = ", ".join(f"{count[level]} {words}" for level, words in said_as if count[level])
     return ("Findings", told or "nothing is open against the code or the house rules")
 

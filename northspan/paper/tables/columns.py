@@ -28,6 +28,20 @@ def faces(head: Row, rows: Sequence[Row]) -> tuple[Font, ...]:
     return tuple(found)
 
 
+def natural(section: Section) -> float:
+    """How wide a table is (mm) when no cell of it is broken."""
+    fonts = faces(section.head, section.rows)
+    return sum(_whole(section, at, font) + 2.0 * ASIDE for at, font in enumerate(fonts))
+
+
+def _whole(section: Section, at: int, font: Font) -> float:
+    """The longest cell of a column (mm), or its head; what is written by hand has room."""
+    cells = dict.fromkeys(row[at] for row in section.rows)
+    whole = max((width(cell, font, SIZE) for cell in cells), default=0.0)
+    by_hand = section.by_hand and section.head[at] and not any(cells)
+    return max(whole, width(section.head[at], "strong", SIZE), BY_HAND if by_hand else 0.0)
+
+
 def widths(section: Section, fonts: Sequence[Font], across: float) -> list[float]:
     """The columns' widths, together ``across`` at most: each its longest word at least where there is room (a
     figure is not broken), then by its longest cell.
@@ -39,11 +53,9 @@ def widths(section: Section, fonts: Sequence[Font], across: float) -> list[float
         words = {word for cell in cells for word in cell.split()}
         longest = max((width(word, font, SIZE) for word in words), default=0.0)
         named = max((width(word, "strong", SIZE) for word in head[at].split()), default=0.0)
-        whole = max((width(cell, font, SIZE) for cell in cells), default=0.0)
-        longest = whole if font == "figures" else longest
-        whole = max(whole, width(head[at], "strong", SIZE))
-        if section.by_hand and head[at] and not any(cells):
-            whole = max(whole, BY_HAND)
+        if font == "figures":
+            longest = max((width(cell, font, SIZE) for cell in cells), default=0.0)
+        whole = _whole(section, at, font)
         least.append(min(max(longest, named) + 2.0 * ASIDE, LARGEST_SHARE * across))
         asked.append(whole + 2.0 * ASIDE)
         wanted.append(max(least[-1], min(whole + 2.0 * ASIDE, LARGEST_SHARE * across)))

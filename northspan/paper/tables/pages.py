@@ -3,11 +3,13 @@
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, field
 
-from northspan.paper.drawing.shapes import DUST, Font, Ink, Mark, Path, Placed, Words, fitted, width
-from northspan.paper.tables.columns import ASIDE, SIZE, broken, faces, widths
+from northspan.paper.drawing.shapes import DUST, Font, Ink, Mark, Path, Placed, Words, fitted, moved, width
+from northspan.paper.tables.columns import ASIDE, SIZE, broken, faces, natural, widths
 from northspan.paper.tables.section import Row, Section
 
 LEADING, OVER, TITLE, HEADED, BETWEEN = 3.3, 0.75, 3.7, 6.2, 3.2
+# Between two columns of tables.
+GUTTER = 9.0
 MOST_ROWS = 6000
 # A table of so few rows is not broken where a page of its own would hold it.
 KEPT_WHOLE = 14
@@ -23,17 +25,26 @@ class SheetTooLong(ValueError):
 
 @dataclass(slots=True)
 class Pages:
-    """Pages as they fill, each a room of ``across`` by ``down`` (mm) from (0, 0); ``y`` is where the next line goes."""
+    """Columns as they fill, each a room of ``across`` by ``down`` (mm) from (0, 0), so many ``abreast`` on a page; on
+    the first page they begin at ``top``. ``y`` is where the next line goes.
+    """
 
     across: float
     down: float
+    top: float = 0.0
+    abreast: int = 1
     done: list[list[Placed]] = field(default_factory=list)
     y: float = 0.0
 
     def more(self) -> None:
-        """Begin a page."""
+        """Begin a column."""
         self.done.append([])
-        self.y = 0.0
+        self.y = self.top if len(self.done) <= self.abreast else 0.0
+
+    def room(self, tall: float) -> None:
+        """Go on to a column with so much room (mm), or a whole one."""
+        while self.left() + DUST < min(tall, self.down):
+            self.more()
 
     def left(self) -> float:
         """The height that is left."""
@@ -46,21 +57,30 @@ class Pages:
 
 def laid(sections: Iterable[Section], across: float, down: float, top: float = 0.0) -> list[list[Placed]]:
     """The pages of these tables, in rooms of ``across`` by ``down`` (mm); the first page's tables begin at ``top``.
-
-    Raises SheetTooLong.
+    Where that saves pages narrow tables stand in two columns. Raises SheetTooLong.
     """
-    pages = Pages(across, down)
-    if top:
-        pages.more()
-        pages.y = top
     whole = [section for section in sections if section.rows]
     lines = sum(len(section.rows) for section in whole)
     if lines > MOST_ROWS:
         words = f"The sheet would have {lines:,} lines; up to {MOST_ROWS:,} are set. Take the CSV, or split the job."
         raise SheetTooLong(words)
-    for section in whole:
+    one = _filled(whole, Pages(across, down, top)).done
+    half = (across - GUTTER) / 2.0
+    if len(one) < 2 or any(natural(section) > half for section in whole):
+        return one
+    two = _filled(whole, Pages(half, down, top, 2)).done
+    if len(two) > 2 * len(one) - 2:
+        return one
+    beside = [moved(column, half + GUTTER, 0.0) for column in two[1::2]]
+    return [[*two[at], *(beside[at // 2] if at + 1 < len(two) else ())] for at in range(0, len(two), 2)]
+
+
+def _filled(sections: Sequence[Section], pages: Pages) -> Pages:
+    if pages.top:
+        pages.more()
+    for section in sections:
         _table(pages, section)
-    return pages.done
+    return pages
 
 
 def _table(pages: Pages, section: Section) -> None:
@@ -71,8 +91,7 @@ def _table(pages: Pages, section: Section) -> None:
     tall = HEADED + _height(head) + sum(_height(row) for row in rows[:KEPT_WHOLE])
     first = HEADED + _height(head) + min(_height(rows[0]), 8 * LEADING)
     whole = len(rows) <= KEPT_WHOLE and tall <= pages.down
-    if pages.left() < (tall if whole else first):
-        pages.more()
+    pages.room(tall if whole else first)
     _headed(pages, section.title, head, wide)
     most = int((pages.down - HEADED - _height(head) - OVER) / LEADING)
     carried = ""
@@ -82,7 +101,7 @@ def _table(pages: Pages, section: Section) -> None:
         for part in _parts(lines, most):
             high = _height(part)
             if high > pages.left() + DUST:
-                pages.more()
+                pages.room(HEADED + _height(head) + high)
                 _headed(pages, f"{section.title}, continued", head, wide)
             pages.put(Mark(f"{section.title} / {carried}", said, BAR, pages.y, pages.y + high))
             _row(pages, part, fonts, wide, section.ink(at))
