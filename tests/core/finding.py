@@ -8,7 +8,8 @@ from functools import cache
 
 from northspan.core.property.prepared import prepared
 from northspan.core.readings.measured import Conditions
-from northspan.core.readings.network.explain import Taken, explain
+from northspan.core.readings.network.errors import Taken
+from northspan.core.readings.network.explain import explain
 from northspan.core.readings.network.of_job import metered
 from northspan.core.readings.spot import accuracy
 from northspan.instruments.simulated.meters import SimulatedMeter

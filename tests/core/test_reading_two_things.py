@@ -8,7 +8,8 @@ import numpy as np
 
 from northspan.core.physics.network.nodal import Branch
 from northspan.core.readings.measured import Measured
-from northspan.core.readings.network.explain import Taken, explain
+from northspan.core.readings.network.errors import Taken
+from northspan.core.readings.network.explain import explain
 from northspan.core.readings.network.suspects import Suspect
 from northspan.core.readings.spot import Accuracy, Spot
 from tests.core.finding import two_looked_for

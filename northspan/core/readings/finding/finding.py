@@ -13,7 +13,8 @@ from northspan.core.readings.finding.titles import suspect_title
 from northspan.core.readings.measured import Conditions, Measured
 from northspan.core.readings.network.circuit_suspects import circuit_suspects
 from northspan.core.readings.network.circuits import CircuitWires
-from northspan.core.readings.network.explain import Explained, Taken, explain
+from northspan.core.readings.network.errors import Taken
+from northspan.core.readings.network.explain import Explained, explain
 from northspan.core.readings.network.meter import Edit, Floats
 from northspan.core.readings.network.of_job import Metered, MeteredOf
 from northspan.core.readings.network.suspects import ASTRAY, HARMLESS

@@ -13,6 +13,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from northspan.core.readings.network.errors import Errors, Taken
 from northspan.core.readings.network.meter import Floats
 from northspan.core.readings.network.sought import Reads, sought
 from northspan.core.readings.network.suspects import Suspect
@@ -21,8 +22,6 @@ from northspan.core.readings.spot import Accuracy
 
 # So many suspects are told apart from one another.
 MOST_APART = 80
-# One reading in so many is a slip of the pen, which may be anything up to twice what was written.
-SLIP, ROOT_TAU = 1e-3, math.sqrt(2.0 * math.pi)
 # What is told apart by this many standard deviations is told apart.
 TOLD = 6.0
 # Two suspects that would read as near as this (standard deviations) wherever one looks cannot be told apart.
@@ -34,14 +33,6 @@ SECOND = 0.1
 
 # What is suspected at once, each with its ohms.
 Things = tuple[tuple[Suspect, float | None], ...]
-
-
-@dataclass(frozen=True, slots=True)
-class Taken:
-    """A reading as it is explained: at which of the meter's spots, its value (A, V, ohm)."""
-
-    spot: int
-    value: float
 
 
 @dataclass(frozen=True, slots=True)
@@ -81,38 +72,6 @@ class Ranked:
     left: tuple[int, ...]
 
 
-class _Errors:
-    """How near readings come, and how well rows of what would be read at every spot explain those taken."""
-
-    def __init__(self, meter: Reads, taken: Sequence[Taken], accuracies: Mapping[str, Accuracy], with_model: bool):
-        of = [accuracies[spot.quantity] for spot in meter.spots]
-        self._own = np.array([a.instrument**2 + (a.model**2 if with_model else 0.0) for a in of])
-        self._floor = np.array([a.floor for a in of])
-        self._blur = meter.blur
-        self.at = np.array([t.spot for t in taken], dtype=np.intp)
-        self._read = np.array([t.value for t in taken])
-        self._slips = np.maximum(2.0 * self._read, 20.0 * self._floor[self.at])
-        self._sound = meter.sweep_again(((),))[0]
-
-    def sigma(self, values: Floats) -> Floats:
-        """One standard deviation of each."""
-        return np.asarray(np.sqrt(self._floor**2 + self._blur**2 + self._own * values**2), dtype=np.float64)
-
-    def off(self, values: Floats) -> Floats:
-        """How far each reading is from it, in standard deviations."""
-        return np.asarray((self._read - values[:, self.at]) / self.sigma(values)[:, self.at], dtype=np.float64)
-
-    def likelihood(self, values: Floats) -> Floats:
-        """The logarithm of how well each row explains the readings."""
-        so = (1.0 - SLIP) * np.exp(-0.5 * self.off(values) ** 2) / (self.sigma(values)[:, self.at] * ROOT_TAU)
-        return np.asarray(np.sum(np.log(so + SLIP / self._slips), axis=1), dtype=np.float64)
-
-    def shows(self, values: Floats) -> Floats:
-        """How far each row is from what is read with nothing wrong, where that is furthest (standard deviations)."""
-        off = np.abs(values - self._sound) / self.sigma(self._sound)
-        return np.asarray(np.max(off, axis=1, initial=0.0), dtype=np.float64)
-
-
 @dataclass(frozen=True, slots=True)
 class _Candidate:
     """What may be: its things with their ohms, its weight (logarithm), what is read everywhere, and at its plainest."""
@@ -134,8 +93,8 @@ def explain(
     """Every suspect by its chance; where none of them explains every reading, pairs of them too. Spots in ``far`` are
     not asked for.
     """
-    errors = _Errors(meter, taken, accuracies, with_model)
-    found = [sought(meter, suspect, errors.likelihood, errors.shows) for suspect in suspected]
+    errors = Errors(meter.spots, meter.blur, meter.sweep_again(((),))[0], taken, accuracies, with_model)
+    found = [sought(meter, suspect, errors) for suspect in suspected]
     for_ohms = 0.5 * math.log(max(1, len(taken)))
     paid = [for_ohms if suspect.ohms is not None else 0.0 for suspect in suspected]
     candidates = [
@@ -143,9 +102,9 @@ def explain(
         for suspect, each, price in zip(suspected, found, paid, strict=True)
     ]
     first = max(candidates, key=lambda each: each.weight)
-    left = tuple(np.flatnonzero(np.abs(errors.off(first.values[None, :])[0]) > UNEXPLAINED).tolist())
+    left = tuple(np.flatnonzero(np.abs(errors.off(first.values[None, errors.at])[0]) > UNEXPLAINED).tolist())
     if left:
-        for one, other, both in two(meter, suspected, found, errors.likelihood, errors.shows):
+        for one, other, both in two(meter, suspected, found, errors):
             price = paid[one] + paid[other] + math.log(len(suspected) / SECOND)
             things = ((suspected[one], both[0].ohms), (suspected[other], both[1].ohms))
             candidates.append(_Candidate(things, both[1].log - price, both[1].values, both[1].plainest))
@@ -157,7 +116,7 @@ def _key(things: Things) -> str:
     return " ".join(suspect.key for suspect, _ in things)
 
 
-def _ranked(candidates: Sequence[_Candidate], errors: _Errors, done: set[int], left: tuple[int, ...]) -> Ranked:
+def _ranked(candidates: Sequence[_Candidate], errors: Errors, done: set[int], left: tuple[int, ...]) -> Ranked:
     """Candidates, the weightiest first, with their chances, and told apart."""
     chances = np.exp(np.array([each.weight for each in candidates]) - candidates[0].weight)
     chances /= chances.sum()

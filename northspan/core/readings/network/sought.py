@@ -1,22 +1,23 @@
 """The ohms of what is suspected, looked for where they explain readings best."""
 
 import math
-from collections.abc import Callable, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Protocol
 
 import numpy as np
 
+from northspan.core.readings.network.errors import Errors
 from northspan.core.readings.network.meter import Edit, Floats
 from northspan.core.readings.network.suspects import Suspect
 from northspan.core.readings.spot import Spot
 
 # Ohms are first tried so far apart (in the logarithm), then so often so many times finer about the best.
 STEP, ROUNDS, FINER = 0.33, 2, 10
+# Of what the first ones move so much is kept.
+SPARSE = 3
 # Ohms that explain so nearly as well (in the logarithm) are not ruled out.
 AS_WELL = 2.0
-
-Likelihood = Callable[[Floats], Floats]
 
 
 class Reads(Protocol):
@@ -35,8 +36,8 @@ class Reads(Protocol):
 @dataclass(frozen=True, slots=True)
 class Sought:
     """A suspect at the ohms that explain best: its likelihood, its ohms (None: nothing read tells them) and what it
-    changes with them, what is read everywhere; and what is read with those ohms, of all that explain about as well,
-    that show most.
+    changes with them, what is read everywhere; what is read with those ohms, of all that explain about as well, that
+    show most; and by how much each of the ohms that were tried moves each reading.
     """
 
     log: float
@@ -44,18 +45,17 @@ class Sought:
     edits: tuple[Edit, ...]
     values: Floats
     plainest: Floats
+    moves: Floats
 
 
-def sought(
-    meter: Reads, suspect: Suspect, likelihood: Likelihood, shows: Likelihood, beside: tuple[Edit, ...] = ()
-) -> Sought:
-    """A suspect at its best, with what is changed ``beside`` it. ``likelihood`` tells of rows of what is read how well
-    they explain (its logarithm), ``shows`` how far they are from what is read with nothing wrong.
-    """
+def sought(meter: Reads, suspect: Suspect, errors: Errors, beside: tuple[Edit, ...] = ()) -> Sought:
+    """A suspect at its best, with what is changed ``beside`` it."""
+    at = errors.at
     if suspect.ohms is None:
         one = (*beside, *suspect.edits())
         values = meter.sweep((one,)) if beside else meter.sweep_again((one,))
-        return Sought(float(likelihood(values)[0]), None, suspect.edits(), values[0], values[0])
+        log = float(errors.likelihood(values[:, at])[0])
+        return Sought(log, None, suspect.edits(), values[0], values[0], (values - errors.sound)[:, at])
 
     def sets(tried: Floats) -> tuple[tuple[Edit, ...], ...]:
         return tuple((*beside, *suspect.edits(math.exp(x))) for x in tried)
@@ -63,20 +63,21 @@ def sought(
     tried, step = ohms_tried(suspect, STEP)
     low, high = tried[0], tried[-1]
     values = coarse = meter.sweep(sets(tried)) if beside else meter.sweep_again(sets(tried))
-    logs = coarse_logs = likelihood(coarse)
+    logs = coarse_logs = errors.likelihood(coarse[:, at])
     best = int(np.argmax(logs))
     # Looked for ever finer about the best, until it moves no further than a meter could see.
     for _ in range(ROUNDS):
         tried = np.clip(tried[best] + step * np.linspace(-1.0, 1.0, 2 * FINER + 1), low, high)
         values = meter.sweep(sets(tried))
-        logs, step = likelihood(values), step / FINER
+        logs, step = errors.likelihood(values[:, at]), step / FINER
         best = int(np.argmax(logs))
     told = bool(logs[best] - coarse_logs.min() > AS_WELL)
     # What hides at ohms that hardly show is looked for where it would show.
     as_well = np.concatenate([values[best : best + 1], coarse[coarse_logs > logs[best] - AS_WELL]])
-    plainest = as_well[int(np.argmax(shows(as_well)))]
+    plainest = as_well[int(np.argmax(errors.shows(as_well)))]
     ohms = math.exp(tried[best])
-    return Sought(float(logs[best]), ohms if told else None, suspect.edits(ohms), values[best], plainest)
+    moves = (coarse - errors.sound)[::SPARSE, at]
+    return Sought(float(logs[best]), ohms if told else None, suspect.edits(ohms), values[best], plainest, moves)
 
 
 def ohms_tried(suspect: Suspect, step: float) -> tuple[Floats, float]:
