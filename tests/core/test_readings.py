@@ -185,10 +185,15 @@ class Judging(unittest.TestCase):
             reading(7, "trip-time", "panel", "x", 900.0, tried_ma=20.0),
             reading(8, "trip-time", "panel", "x", 1100.0, tried_ma=20.0),
             reading(9, "torque", "shed-panel", "line", 100.0), reading(10, "trip-current", "panel", "x", 7.0),
+            *(reading(n, "torque", "panel", "line", value) for n, value in ((11, 280.0), (12, 551.0), (13, 112.0))),
+            reading(14, "volts", "shed-panel", "a-n", volts, ran=Conditions(0.5)),
         )  # fmt: skip
         # (20 mA ÷ 20 mA)^1.43 is one second. Nothing says what the shed's lugs want.
         want = ["as-expected", "far", "as-expected", "off", "far", "as-expected", "as-expected", "far", "none", "far"]
-        self.assertEqual([j.verdict for j in found], want)
+        # Beyond a tenth off a torque is off; from twice the most, or half the least, it is far off.
+        self.assertEqual([j.verdict for j in found[:13]], [*want, "off", "far", "far"])
+        ran = [found[at].expected.steps[0].what.split(",")[0] for at in (0, 13)]
+        self.assertEqual(ran, ["Every load as entered", "50 % of every load"])
         for judged in found:
             if judged.expected is not None:
                 self.assertTrue(judged.expected.steps and judged.expected.steps[0].cite, judged.number)
