@@ -5,6 +5,7 @@ import random
 import unittest
 from dataclasses import replace
 
+from northspan.core.readings.circuits_ran import TWO_HOTS
 from northspan.core.readings.finding.answer import SuspectAnswer
 from northspan.core.readings.finding.next_circuit import next_circuit
 from northspan.core.readings.measured import CircuitRan, Conditions, Measured
@@ -60,6 +61,44 @@ class AtOutlets(unittest.TestCase):
             amps = shown.read(("circuit-hot", AT, hot), {}).value
             self.assertAlmostEqual(amps, both / (fan + pump), delta=0.3)
 
+    def test_both_legs_reach_what_is_connected_to_them(self):
+        shed = Shed(kiln=10.0)
+        at, values = shed.here.meter.at, shed.here.meter.read()
+        both, leg, other = (values[at[f"volts/{AT}/{part}"]] for part in ("a-b", "a-n", "b-n"))
+        drop = 10.0 * WIRE_OHM
+        self.assertAlmostEqual(shed.reads("outlet-a-b", "kiln"), both - 2.0 * drop, delta=0.2)
+        # Neutral and can are half a volt apart there.
+        self.assertAlmostEqual(shed.reads("outlet-b-ground", "kiln"), other - drop, delta=0.8)
+        # The clamp read the ten amperes through the joint: it drops ten volts an ohm, and the rest stays the load's.
+        loose = f"loose-leg/{AT}/kiln/A"
+        self.assertAlmostEqual(shed.reads("outlet-a-b", "kiln", loose, 2.0), both - drop - 20.0, delta=0.5)
+        self.assertAlmostEqual(shed.reads("outlet-a-ground", "kiln", loose, 2.0), leg - 20.0, delta=0.8)
+        told = shed.told(
+            clamp(1, "circuit-hot", "kiln", 10.0), clamp(2, "outlet-a-b", "kiln", both - drop - 20.0),
+            clamp(3, "outlet-a-ground", "kiln", leg - 20.0), clamp(4, "outlet-b-ground", "kiln", other - drop),
+        )  # fmt: skip
+        self.assertEqual([j.verdict for j in told.judged][1:], ["off", "far", "as-expected"])
+        first = told.finding.suspects[0]
+        self.assertEqual(first.key, loose)
+        self.assertRegex(first.title, "Hot of kiln .4. on leg A is loose, about 2(.0[1-9])? ohm on the way")
+        # With one leg open the load hangs on the other alone, and lets the open one read as if it were there.
+        opened = Shed()
+        self.assertLess(opened.reads("outlet-a-ground", "kiln", loose, 3e5), 2.0)
+        self.assertAlmostEqual(opened.reads("outlet-b-ground", "kiln", loose, 3e5), other, delta=0.8)
+        grounded = (shed.reads(what, "kiln", f"open-circuit-ground/{AT}/kiln") for what in TWO_HOTS)
+        self.assertEqual([round(volts, -1) for volts in grounded], [round(both, -1), 0.0, 0.0])
+
+    def test_a_loose_hot_drops_by_what_the_clamp_read_through_it(self):
+        shed = Shed(bench=6.0)
+        hot = shed.here.meter.read()[shed.here.meter.at[f"volts/{AT}/a-n"]]
+        volts = shed.reads("outlet-volts", "bench", f"loose-hot/{AT}/bench", 3.0)
+        self.assertAlmostEqual(volts, hot - 6.0 * (3.0 + WIRE_OHM), delta=0.3)
+        loose = shed.reads("outlet-volts", "bench", f"loose-circuit-neutral/{AT}/bench", 3.0)
+        self.assertAlmostEqual(loose, volts, delta=0.3)
+        # What a clamp shows of an idle wire is its last digit: nothing hangs there.
+        idle = Shed(bench=0.02)
+        self.assertFalse([b for c in idle.here.circuits for b in c.branches if b.name == f"draw {AT}/bench"])
+
     def test_what_does_not_reach_an_outlet_reads_next_to_nothing_there(self):
         shed = Shed(bench=6.0, saw=0.0)
         leg = shed.reads("outlet-ground", "saw")
@@ -107,7 +146,8 @@ class AtOutlets(unittest.TestCase):
         self.assertEqual(outlets, ["stair", "bench", "lamps", "saw", "fan", "pump"])
         last = [what for what, *_ in asked].index("outlet-ground")
         self.assertIn(("outlet-volts", AT, "fan"), asked[:last])
-        self.assertEqual({what for what, *_ in asked[last:]}, {"outlet-ground", "outlet-volts"})
+        self.assertEqual({what for what, *_ in asked[last:]}, {"outlet-ground", "outlet-volts", *TWO_HOTS[:2]})
+        self.assertEqual([part for what, _, part in asked if what == "outlet-a-b"], ["kiln", "oven"])
 
 
 class Astray(unittest.TestCase):

@@ -182,7 +182,7 @@ class Readings(ServerTest):
                     meter.kill()
 
     def test_a_round_of_practice_is_found_and_stays_apart(self):
-        practice = "round-9"
+        practice = "round-13"
         truth = self.client.post(
             "/api/instruments/practice", json={"job": self.state["job"], "practice": practice}
         ).json

@@ -10,7 +10,9 @@ from northspan.core.readings.measured import CircuitRan, Conditions, Measured, W
 
 # What a clamp reads of every circuit in its panel, what a voltmeter reads at its outlet.
 CLAMPED: tuple[What, ...] = ("circuit-hot", "circuit-neutral", "circuit-ground", "leakage")
-OUTLETS: tuple[What, ...] = ("outlet-volts", "outlet-ground", "outlet-neutral")
+ONE_HOT: tuple[What, ...] = ("outlet-volts", "outlet-ground", "outlet-neutral")
+TWO_HOTS: tuple[What, ...] = ("outlet-a-b", "outlet-a-ground", "outlet-b-ground")
+OUTLETS = (*ONE_HOT, *TWO_HOTS)
 OF_CIRCUITS = (*CLAMPED, *OUTLETS)
 
 
@@ -25,10 +27,13 @@ def clamped_circuits(job: Job) -> Mapping[tuple[str, str], PanelCircuit]:
 
 
 def outlet_readings(circuit: PanelCircuit) -> tuple[What, ...]:
-    """What a voltmeter reads at a circuit's outlet: of one from a hot to a neutral, by the ground where it has one."""
-    if circuit.poles != 1 or not takes_neutral(circuit):
+    """What a voltmeter reads at a circuit's outlet: of one from a hot to a neutral, or from hot to hot, by the ground
+    where it has one.
+    """
+    if circuit.poles == 1 and not takes_neutral(circuit):
         return ()
-    return OUTLETS[:1] if circuit.cable is not None and circuit.cable.no_egc else OUTLETS
+    all_of_it = ONE_HOT if circuit.poles == 1 else TWO_HOTS
+    return all_of_it[:1] if circuit.cable is not None and circuit.cable.no_egc else all_of_it
 
 
 def with_circuits(readings: Sequence[Measured]) -> tuple[Measured, ...]:

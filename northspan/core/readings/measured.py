@@ -7,14 +7,15 @@ from typing import Literal
 What = Literal[
     "amps", "volts", "continuity", "electrode", "loop", "insulation", "torque", "trip-time", "trip-current", "leakage",
     "circuit-hot", "circuit-neutral", "circuit-ground", "outlet-volts", "outlet-ground", "outlet-neutral",
-    "test-button",
+    "outlet-a-b", "outlet-a-ground", "outlet-b-ground", "test-button",
 ]  # fmt: skip
 # The unit each is read in; a torque in the job's own.
 UNITS: Mapping[What, str] = {
     "amps": "A", "volts": "V", "continuity": "ohm", "electrode": "ohm", "loop": "ohm", "insulation": "Mohm",
     "torque": "", "trip-time": "ms", "trip-current": "mA", "leakage": "mA",
     "circuit-hot": "A", "circuit-neutral": "A", "circuit-ground": "A",
-    "outlet-volts": "V", "outlet-ground": "V", "outlet-neutral": "V", "test-button": "times opened",
+    "outlet-volts": "V", "outlet-ground": "V", "outlet-neutral": "V",
+    "outlet-a-b": "V", "outlet-a-ground": "V", "outlet-b-ground": "V", "test-button": "times opened",
 }  # fmt: skip
 
 

@@ -28,7 +28,10 @@ CIRCUITS = {
     "leakage": "{}, clamp round hot and neutral",
     "circuit-hot": "{}, its hot", "circuit-neutral": "{}, its neutral", "circuit-ground": "{}, its ground",
     "outlet-volts": "{}, at its outlet, hot to neutral", "outlet-ground": "{}, at its outlet, hot to ground",
-    "outlet-neutral": "{}, at its outlet, neutral to ground", "test-button": "device of {}, its own button",
+    "outlet-neutral": "{}, at its outlet, neutral to ground",
+    "outlet-a-b": "{}, where it is connected, hot A to hot B",
+    "outlet-a-ground": "{}, where it is connected, hot A to ground",
+    "outlet-b-ground": "{}, where it is connected, hot B to ground", "test-button": "device of {}, its own button",
 }  # fmt: skip
 
 

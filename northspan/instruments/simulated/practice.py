@@ -18,7 +18,7 @@ from northspan.core.readings.spot import accuracy
 SHOWS, TRIES = 4.0, 60
 OHMS: Mapping[Kind, tuple[float, float]] = {
     "loose-neutral": (0.2, 30.0), "shared-neutral": (0.02, 2.0), "neutral-on-ground": (0.02, 3.0),
-    "leak": (200.0, 8000.0), "circuits-meet": (0.02, 1.0), "loose-hot": (0.5, 30.0),
+    "leak": (200.0, 8000.0), "circuits-meet": (0.02, 1.0), "loose-hot": (0.5, 30.0), "loose-leg": (0.5, 30.0),
     "loose-circuit-neutral": (0.5, 30.0), "open-circuit-neutral": (15.0, 150.0),
 }  # fmt: skip
 OPEN_SHARE = 0.4
@@ -61,7 +61,7 @@ def plant(metered: Metered, seed: str) -> Planted | None:
 def _ohms(suspect: Suspect, pick: random.Random) -> float | None:
     if suspect.ohms is None:
         return None
-    if suspect.kind in ("loose-neutral", "loose-hot") and pick.random() < OPEN_SHARE:
+    if suspect.kind in ("loose-neutral", "loose-hot", "loose-leg") and pick.random() < OPEN_SHARE:
         return suspect.ohms[1]
     low, high = OHMS[suspect.kind]
     return math.exp(pick.uniform(math.log(low), math.log(high)))

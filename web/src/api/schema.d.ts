@@ -6610,7 +6610,7 @@ export interface components {
              * What
              * @enum {string}
              */
-            what: "amps" | "volts" | "continuity" | "electrode" | "loop" | "insulation" | "torque" | "trip-time" | "trip-current" | "leakage" | "circuit-hot" | "circuit-neutral" | "circuit-ground" | "outlet-volts" | "outlet-ground" | "outlet-neutral" | "test-button";
+            what: "amps" | "volts" | "continuity" | "electrode" | "loop" | "insulation" | "torque" | "trip-time" | "trip-current" | "leakage" | "circuit-hot" | "circuit-neutral" | "circuit-ground" | "outlet-volts" | "outlet-ground" | "outlet-neutral" | "outlet-a-b" | "outlet-a-ground" | "outlet-b-ground" | "test-button";
             /** At */
             at: string;
             /** Part */
@@ -7480,7 +7480,7 @@ export interface components {
              * What
              * @enum {string}
              */
-            what: "amps" | "volts" | "continuity" | "electrode" | "loop" | "insulation" | "torque" | "trip-time" | "trip-current" | "leakage" | "circuit-hot" | "circuit-neutral" | "circuit-ground" | "outlet-volts" | "outlet-ground" | "outlet-neutral" | "test-button";
+            what: "amps" | "volts" | "continuity" | "electrode" | "loop" | "insulation" | "torque" | "trip-time" | "trip-current" | "leakage" | "circuit-hot" | "circuit-neutral" | "circuit-ground" | "outlet-volts" | "outlet-ground" | "outlet-neutral" | "outlet-a-b" | "outlet-a-ground" | "outlet-b-ground" | "test-button";
             /** At */
             at: string;
             /** Part */
@@ -7576,7 +7576,7 @@ export interface components {
              * What
              * @enum {string}
              */
-            what: "amps" | "volts" | "continuity" | "electrode" | "loop" | "insulation" | "torque" | "trip-time" | "trip-current" | "leakage" | "circuit-hot" | "circuit-neutral" | "circuit-ground" | "outlet-volts" | "outlet-ground" | "outlet-neutral" | "test-button";
+            what: "amps" | "volts" | "continuity" | "electrode" | "loop" | "insulation" | "torque" | "trip-time" | "trip-current" | "leakage" | "circuit-hot" | "circuit-neutral" | "circuit-ground" | "outlet-volts" | "outlet-ground" | "outlet-neutral" | "outlet-a-b" | "outlet-a-ground" | "outlet-b-ground" | "test-button";
             /** At */
             at: string;
             /** Part */
@@ -7640,7 +7640,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "none" | "more-load" | "load-off" | "loose-neutral" | "second-bond" | "missing-bond" | "missing-ground" | "shared-neutral" | "electrode-off" | "neutral-on-ground" | "leak" | "circuits-meet" | "borrowed-neutral" | "same-leg" | "astray" | "loose-hot" | "loose-circuit-neutral" | "open-circuit-neutral" | "open-circuit-ground" | "reversed-polarity";
+            kind: "none" | "more-load" | "load-off" | "loose-neutral" | "second-bond" | "missing-bond" | "missing-ground" | "shared-neutral" | "electrode-off" | "neutral-on-ground" | "leak" | "circuits-meet" | "borrowed-neutral" | "same-leg" | "astray" | "loose-hot" | "loose-leg" | "loose-circuit-neutral" | "open-circuit-neutral" | "open-circuit-ground" | "reversed-polarity";
             /** At */
             at: string[];
         };
@@ -7679,7 +7679,7 @@ export interface components {
              * What
              * @enum {string}
              */
-            what: "amps" | "volts" | "continuity" | "electrode" | "loop" | "insulation" | "torque" | "trip-time" | "trip-current" | "leakage" | "circuit-hot" | "circuit-neutral" | "circuit-ground" | "outlet-volts" | "outlet-ground" | "outlet-neutral" | "test-button";
+            what: "amps" | "volts" | "continuity" | "electrode" | "loop" | "insulation" | "torque" | "trip-time" | "trip-current" | "leakage" | "circuit-hot" | "circuit-neutral" | "circuit-ground" | "outlet-volts" | "outlet-ground" | "outlet-neutral" | "outlet-a-b" | "outlet-a-ground" | "outlet-b-ground" | "test-button";
             /** At */
             at: string;
             /** Part */

@@ -47,7 +47,7 @@ def next_circuit(
         for each in ("circuit-neutral", "outlet-volts"):
             asked += [(each, at) for at, other in pairs if not by[each] & {at, other}]
         # From there on outlet by outlet: to the ground shows more than to the neutral, and neither shows all.
-        for each in ("outlet-ground", "outlet-volts"):
+        for each in ("outlet-ground", "outlet-a-ground", "outlet-a-b", "outlet-volts"):
             asked += [(each, at) for at, c in circuits.items() if each in outlet_readings(c) and at not in by[each]]
     if not asked:
         return None

@@ -26,6 +26,9 @@ def suspect_title(job: Job, rules: ReadingRules, suspect: Suspect, ohms: float |
     if suspect.kind in ("more-load", "astray"):
         amps = "Something" if ohms is None else f"About {number(_two_digits((suspect.volts or 0.0) / ohms))} A"
         return title.format(called.get(first, first), LEGS.get(others[0], others[0]), how=amps)
+    if suspect.kind == "loose-leg":
+        circuit, leg = others
+        return title.format(called.get(first, first), called[f"{first}/{circuit}"], LEGS[leg], how=_how(ohms))
     circuits = [called.get(f"{first}/{other}", called.get(other, other)) for other in others]
     if suspect.kind in ("loose-hot", "loose-circuit-neutral", "open-circuit-neutral"):
         return title.format(called.get(first, first), " and ".join(circuits), how=_how(ohms))

@@ -22,6 +22,8 @@ from northspan.core.readings.measured import CircuitRan
 # One way of a wire that is not on record (ohm): some fifteen metres of the usual.
 WIRE_OHM = 0.1
 LEAST_OHM, LEAST_A = 1e-4, 1e-3
+# What a clamp shows below this (A) is its own last digit: nothing hangs there.
+DIGIT_A = 0.05
 # From a circuit's wire to a meter at its outlet (ohm).
 CONTACT = 1e-3
 # Between a hot and the leg that it is not on: nothing, until it is suspected to be on that.
@@ -31,9 +33,9 @@ APART_OHM = 3.0e6
 @dataclass(frozen=True, slots=True)
 class CircuitWires:
     """A circuit as it is wired: the panel it is of, its legs, the A its hot was read to carry (None: not read), its
-    nodes at the load (hot, neutral, ground; None: it has no such wire), ``contacts`` from its hot and its neutral to
-    where a meter is put at its outlet (None: not from one hot to a neutral), one way of its wire (ohm), its branches.
-    ``whole`` says that all hots on its neutral were read, so that the neutral's own current is known.
+    nodes at the load (hot, second hot, neutral, ground; None: it has no such wire), ``contacts`` from its hot and its
+    neutral to where a meter is put at its outlet (None: not from one hot to a neutral), one way of its wire (ohm), its
+    branches. ``whole`` says that all hots on its neutral were read, so that the neutral's own current is known.
     """
 
     station: str
@@ -41,6 +43,7 @@ class CircuitWires:
     legs: str
     amps: float | None
     hot: str
+    second: str | None
     neutral: str | None
     ground: str | None
     neutral_wire: str
@@ -58,7 +61,7 @@ def circuit_wires(
     """The circuits of every panel that was read at, by its station and in its order. A run is no circuit here, nor is
     what has no space yet.
     """
-    read = {(each.station, each.circuit): each.amps for each in ran}
+    read = {(c.station, c.circuit): 0.0 if c.amps is not None and c.amps < DIGIT_A else c.amps for c in ran}
     solved = {(p.station, c.id): c for p in panels for c in p.circuits}
     found: list[CircuitWires] = []
     for station in job.stations:
@@ -139,19 +142,20 @@ def _cable(
             branches.append(Branch(f"neutral {first}", node(net, station, "N", True), neutral, ohms))
         if at == 0 and ground is not None:
             branches.append(Branch(f"ground {first}", node(net, station, "bar"), ground, ohms))
-        back = ends[answer.leg[1]] if len(answer.leg) == 2 else neutral
+        hot, second = ends[answer.leg[0]], ends[answer.leg[1]] if len(answer.leg) == 2 else None
+        back = second or neutral
         if amps and back is not None:
             own = max(answer.volts / amps - 2.0 * abs(ohms), LEAST_OHM)
-            branches.append(Branch(f"draw {name}", ends[answer.leg[0]], back, complex(own)))
+            branches.append(Branch(f"draw {name}", hot, back, complex(own)))
         contacts = None
         if len(answer.leg) == 1 and neutral is not None:
             contacts = (
-                Branch(f"contact hot {name}", ends[answer.leg], f"{name}:h", complex(CONTACT)),
+                Branch(f"contact hot {name}", hot, f"{name}:h", complex(CONTACT)),
                 Branch(f"contact neutral {name}", neutral, f"{name}:n", complex(CONTACT)),
             )
             branches += contacts
         yield CircuitWires(
-            station, each.id, answer.leg, amps, ends[answer.leg[0]], neutral, ground, f"neutral {first}",
+            station, each.id, answer.leg, amps, hot, second, neutral, ground, f"neutral {first}",
             f"ground {first}", rounds, whole, contacts, abs(ohms), tuple(branches),
         )  # fmt: skip
 

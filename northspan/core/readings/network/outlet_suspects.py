@@ -13,8 +13,8 @@ HANGS_OHM = (LOAD_OHM[0], LOOSE_OHM[1])
 
 
 def outlet_suspects(circuits: Sequence[CircuitWires], off: Collection[tuple[str, str]]) -> Iterator[Suspect]:
-    """Of circuits read at, those in ``off`` (panel, circuit) whose outlet reads other than it should: hot, neutral or
-    ground loose or open on the way there, hot and neutral reversed.
+    """Of circuits read at, those in ``off`` (panel, circuit) whose outlet reads other than it should: a hot, the
+    neutral or the ground loose or open on the way there, hot and neutral reversed.
     """
     wires = {branch.name: branch for each in circuits for branch in each.branches}
     cables: dict[str, list[CircuitWires]] = {}
@@ -27,6 +27,9 @@ def outlet_suspects(circuits: Sequence[CircuitWires], off: Collection[tuple[str,
             yield from _neutral(cable, wires)
         for each in wrong:
             yield from _alone(each, wires)
+    for each in circuits:
+        if each.second is not None and (each.station, each.id) in off:
+            yield from _both_legs(each, wires)
 
 
 def _neutral(cable: Sequence[CircuitWires], wires: Mapping[str, Branch]) -> Iterator[Suspect]:
@@ -34,18 +37,40 @@ def _neutral(cable: Sequence[CircuitWires], wires: Mapping[str, Branch]) -> Iter
     the volts part between the two is all that does.
     """
     at = (cable[0].station, *(each.id for each in cable))
-    cut = (ends_of(wires[cable[0].neutral_wire]),)
-    yield Suspect("loose-circuit-neutral", at, cut, (LOOSE_OHM[0], OPEN_OHM))
+    wire = wires[cable[0].neutral_wire]
+    cut = (ends_of(wire),)
+    whole = _with_load(cable[0], wires, wire) if len(cable) == 1 else None
+    yield Suspect("loose-circuit-neutral", at, cut, (LOOSE_OHM[0], OPEN_OHM), series_of=whole)
     free = next((each for each in cable if not each.amps), cable[0])
     hangs = ((f"draw {free.station}/{free.id}", free.hot, str(free.neutral)),)
     yield Suspect("open-circuit-neutral", at, hangs, HANGS_OHM, cut=cut)
 
 
+def _both_legs(each: CircuitWires, wires: Mapping[str, Branch]) -> Iterator[Suspect]:
+    for leg in each.legs:
+        hot = wires[f"hot {each.station}/{each.id}/{leg}"]
+        whole = _with_load(each, wires, hot)
+        yield Suspect("loose-leg", (each.station, each.id, leg), (ends_of(hot),), LOOSE_OHM, series_of=whole)
+    yield from _ground(each, wires)
+
+
+def _with_load(each: CircuitWires, wires: Mapping[str, Branch], joint: Branch) -> tuple[str, str, str, float] | None:
+    """The load of a circuit, with its ohms and those of the joint that is loose: the clamp read both in series."""
+    draw = wires.get(f"draw {each.station}/{each.id}")
+    return None if draw is None else (*ends_of(draw), abs(draw.ohms) + abs(joint.ohms))
+
+
+def _ground(each: CircuitWires, wires: Mapping[str, Branch]) -> Iterator[Suspect]:
+    if each.ground is not None:
+        cut = (ends_of(wires[each.ground_wire]),)
+        yield Suspect("open-circuit-ground", (each.station, each.id), cut, fixed=CUT_OHM)
+
+
 def _alone(each: CircuitWires, wires: Mapping[str, Branch]) -> Iterator[Suspect]:
     at, name = (each.station, each.id), f"{each.station}/{each.id}"
-    yield Suspect("loose-hot", at, (ends_of(wires[f"hot {name}/{each.legs}"]),), LOOSE_OHM)
-    if each.ground is not None:
-        yield Suspect("open-circuit-ground", at, (ends_of(wires[each.ground_wire]),), fixed=CUT_OHM)
+    joint = wires[f"hot {name}/{each.legs}"]
+    yield Suspect("loose-hot", at, (ends_of(joint),), LOOSE_OHM, series_of=_with_load(each, wires, joint))
+    yield from _ground(each, wires)
     assert each.contacts is not None
     hot, neutral = each.contacts
     crossed = ((f"cross hot {name}", hot.start, neutral.end), (f"cross neutral {name}", neutral.start, hot.end))

@@ -14,7 +14,10 @@ HOT_SHARE = 0.03
 # One standard deviation (A) of what a circuit carries whose hot was not read.
 UNREAD_A = 5.0
 # On how many of its wires that drops between the two places of a meter.
-WAYS: tuple[tuple[Quantity, float], ...] = (("outlet-volts", 2.0), ("outlet-ground", 1.0), ("outlet-neutral", 1.0))
+WAYS: tuple[tuple[Quantity, float], ...] = (
+    ("outlet-volts", 2.0), ("outlet-ground", 1.0), ("outlet-neutral", 1.0),
+    ("outlet-a-b", 2.0), ("outlet-a-ground", 1.0), ("outlet-b-ground", 1.0),
+)  # fmt: skip
 
 
 def blurred(circuits: Sequence[CircuitWires]) -> dict[Spot, float]:
@@ -87,6 +90,12 @@ def across(there: Wired) -> Iterator[tuple[Spot, str, str]]:
 def at_outlets(circuits: Sequence[CircuitWires]) -> Iterator[tuple[Spot, str, str]]:
     """Every spot of a voltmeter on low impedance, with the two nodes that it is held between."""
     for each in circuits:
+        if each.second is not None:
+            yield Spot("outlet-a-b", each.station, each.id), each.hot, each.second
+            if each.ground is not None:
+                for leg, hot in zip(each.legs, (each.hot, each.second), strict=True):
+                    quantity: Quantity = "outlet-a-ground" if leg == "A" else "outlet-b-ground"
+                    yield Spot(quantity, each.station, each.id), hot, each.ground
         if each.contacts is None:
             continue
         hot, neutral = (contact.end for contact in each.contacts)

@@ -18,7 +18,8 @@ from northspan.core.run.systems import SYSTEMS
 Kind = Literal[
     "none", "more-load", "load-off", "loose-neutral", "second-bond", "missing-bond", "missing-ground", "shared-neutral",
     "electrode-off", "neutral-on-ground", "leak", "circuits-meet", "borrowed-neutral", "same-leg", "astray",
-    "loose-hot", "loose-circuit-neutral", "open-circuit-neutral", "open-circuit-ground", "reversed-polarity",
+    "loose-hot", "loose-leg", "loose-circuit-neutral", "open-circuit-neutral", "open-circuit-ground",
+    "reversed-polarity",
 ]  # fmt: skip
 # Nothing is wrong then: it is as the job says, or only what runs is not as it was said.
 HARMLESS: frozenset[Kind] = frozenset({"none", "more-load", "load-off"})
@@ -42,7 +43,8 @@ class Suspect:
     """One thing that may be wrong: its kind, where (ids of runs, stations or a place; a leg, a box's number, circuits),
     the branches and nodes it changes, and the range of its ohms (None: it has none to be found). ``cut`` are branches
     that it opens besides, ``joined`` those that it closes; ``part_of`` a branch of so many ohms that was taken to carry
-    what it carries; ``volts`` what lies across it, where its amperes are asked.
+    what it carries, ``series_of`` one that was taken to drop what it drops, with so many ohms of both together;
+    ``volts`` what lies across it, where its amperes are asked.
     """
 
     kind: Kind
@@ -53,6 +55,7 @@ class Suspect:
     cut: tuple[tuple[str, str, str], ...] = ()
     joined: tuple[tuple[str, str, str], ...] = ()
     part_of: tuple[str, str, str, float] | None = None
+    series_of: tuple[str, str, str, float] | None = None
     volts: float | None = None
 
     @property
@@ -85,14 +88,17 @@ class Suspect:
 
     @property
     def _touched(self) -> frozenset[str]:
-        rest = () if self.part_of is None else (self.part_of[0],)
+        rest = (each[0] for each in (self.part_of, self.series_of) if each is not None)
         return frozenset((*(each[0] for each in (*self.branches, *self.cut, *self.joined)), *rest))
 
     def _rest(self, ohms: float) -> Iterator[Edit]:
-        """What is left of the branch that it is a part of."""
+        """What is left of the branch that it is a part of, or that it is in series with."""
         if self.part_of is not None:
             branch, start, end, whole = self.part_of
             yield Edit(branch, start, end, CUT_OHM if ohms <= whole else 1.0 / (1.0 / whole - 1.0 / ohms))
+        if self.series_of is not None:
+            branch, start, end, together = self.series_of
+            yield Edit(branch, start, end, max(together - ohms, BOND_OHM))
 
 
 def ends_of(branch: Branch) -> tuple[str, str, str]:
