@@ -69,6 +69,9 @@ class AtOutlets(unittest.TestCase):
         self.assertAlmostEqual(shed.reads("outlet-a-b", "kiln"), both - 2.0 * drop, delta=0.2)
         # Neutral and can are half a volt apart there.
         self.assertAlmostEqual(shed.reads("outlet-b-ground", "kiln"), other - drop, delta=0.8)
+        # What runs there unread may drop five amperes' worth, hot to hot on both its wires.
+        blurs = [shed.here.meter.blur[at[f"{what}/{AT}/oven"]] for what in TWO_HOTS]
+        self.assertEqual(blurs, [5.0 * ways * WIRE_OHM for ways in (2, 1, 1)])
         # The clamp read the ten amperes through the joint: it drops ten volts an ohm, and the rest stays the load's.
         loose = f"loose-leg/{AT}/kiln/A"
         self.assertAlmostEqual(shed.reads("outlet-a-b", "kiln", loose, 2.0), both - drop - 20.0, delta=0.5)
@@ -93,6 +96,11 @@ class AtOutlets(unittest.TestCase):
         hot = shed.here.meter.read()[shed.here.meter.at[f"volts/{AT}/a-n"]]
         volts = shed.reads("outlet-volts", "bench", f"loose-hot/{AT}/bench", 3.0)
         self.assertAlmostEqual(volts, hot - 6.0 * (3.0 + WIRE_OHM), delta=0.3)
+        tight = shed.reads("outlet-volts", "bench", f"loose-hot/{AT}/bench", WIRE_OHM)
+        self.assertAlmostEqual(tight, shed.reads("outlet-volts", "bench"), places=6)
+        # Both a leak and a loose hot say how much of what the clamp read is the load's: never both at once.
+        one, other = (next(s for s in shed.suspects if s.key == f"{kind}/{AT}/bench") for kind in ("loose-hot", "leak"))
+        self.assertFalse(one.apart_from(other))
         loose = shed.reads("outlet-volts", "bench", f"loose-circuit-neutral/{AT}/bench", 3.0)
         self.assertAlmostEqual(loose, volts, delta=0.3)
         # What a clamp shows of an idle wire is its last digit: nothing hangs there.
