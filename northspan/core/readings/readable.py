@@ -7,12 +7,14 @@ from northspan.core.job.job import Job
 from northspan.core.readings.circuits_ran import CLAMPED, outlet_readings
 from northspan.core.readings.measured import UNITS, What
 from northspan.core.readings.network.of_job import Metered
-from northspan.core.readings.saying import how, names, said
+from northspan.core.readings.saying import circuit_said, how, names, part_said, said
 
 
 @dataclass(frozen=True, slots=True)
 class Readable:
-    """What can be read at which part of which thing (its id), in words, in which unit; how, where it is to be said."""
+    """What can be read at which part of which thing (its id), in words, in which unit; how, where it is to be said. The
+    words by themselves: the thing, the circuit (empty: none), what of it.
+    """
 
     what: What
     at: str
@@ -20,15 +22,21 @@ class Readable:
     words: str
     unit: str
     how: str
+    where: str
+    circuit: str
+    reads: str
 
 
 def readable(job: Job, metered: Metered, words: Mapping[str, str]) -> tuple[Readable, ...]:
     """All of it; ``words`` are the book's."""
     called, torque = names(job), job.told.torque.sign
     return tuple(
-        Readable(what, at, part, said(called, words, what, at, part), UNITS[what] or torque, how(what))
+        Readable(
+            what, at, part, said(called, words, what, at, part), UNITS[what] or torque, how(what), called.get(at, at),
+            circuit_said(called, what, at, part), part_said(called, words, what, at, part),
+        )
         for what, at, part in _all(job, metered)
-    )
+    )  # fmt: skip
 
 
 def _all(job: Job, metered: Metered) -> Iterator[tuple[What, str, str]]:

@@ -15,7 +15,7 @@ PARTS = {
     ("amps", "electrode"): "electrode wire", ("amps", "path"): "metal path",
     ("volts", "a-n"): "{hot} A to {neutral}", ("volts", "b-n"): "{hot} B to {neutral}",
     ("volts", "a-b"): "{hot} A to {hot} B", ("volts", "n-can"): "{neutral} to {enclosure}",
-    ("continuity", "can"): "{enclosure} to the one that feeds it",
+    ("continuity", "can"): "{enclosure} to the one that feeds it, continuity",
     ("electrode", "fall"): "electrodes, fall of potential",
     ("loop", "clamp"): "electrode wire, loop by clamp", ("insulation", "wires"): "insulation of its wires",
     ("torque", "line"): "line lugs", ("torque", "neutral"): "neutral lug", ("torque", "ground"): "ground lug",
@@ -24,14 +24,13 @@ PARTS = {
 LOW_IMPEDANCE = "meter on low impedance; hot to ground it may open the device that guards the circuit"
 # What is read of a circuit of a panel.
 CIRCUITS = {
-    "trip-time": "device of {}, time to open", "trip-current": "device of {}, current it opens at",
-    "leakage": "{}, clamp round hot and neutral",
-    "circuit-hot": "{}, its hot", "circuit-neutral": "{}, its neutral", "circuit-ground": "{}, its ground",
-    "outlet-volts": "{}, at its outlet, hot to neutral", "outlet-ground": "{}, at its outlet, hot to ground",
-    "outlet-neutral": "{}, at its outlet, neutral to ground",
-    "outlet-a-b": "{}, where it is connected, hot A to hot B",
-    "outlet-a-ground": "{}, where it is connected, hot A to ground",
-    "outlet-b-ground": "{}, where it is connected, hot B to ground", "test-button": "device of {}, its own button",
+    "trip-time": "its device, time to open", "trip-current": "its device, current it opens at",
+    "test-button": "its device, own button", "leakage": "clamp round hot and neutral",
+    "circuit-hot": "its hot", "circuit-neutral": "its neutral", "circuit-ground": "its ground",
+    "outlet-volts": "at its outlet, hot to neutral", "outlet-ground": "at its outlet, hot to ground",
+    "outlet-neutral": "at its outlet, neutral to ground", "outlet-a-b": "where it is connected, hot A to hot B",
+    "outlet-a-ground": "where it is connected, hot A to ground",
+    "outlet-b-ground": "where it is connected, hot B to ground",
 }  # fmt: skip
 
 
@@ -65,17 +64,27 @@ def said(called: Mapping[str, str], words: Mapping[str, str], what: str, at: str
     >>> said({"studio": "Studio panel"}, words, "volts", "studio", "a-n")
     'Studio panel: hot A to neutral'
     >>> said({"studio": "Studio panel"}, words, "trip-time", "studio", "c7")
-    'Studio panel: device of c7, time to open'
+    'Studio panel: c7, its device, time to open'
     """
-    where = called.get(at, at)
+    circuit = circuit_said(called, what, at, part)
+    return f"{called.get(at, at)}: {f'{circuit}, ' if circuit else ''}{part_said(called, words, what, at, part)}"
+
+
+def circuit_said(called: Mapping[str, str], what: str, at: str, part: str) -> str:
+    """The circuit that is read, as its panel has it; empty where none is."""
+    return called.get(f"{at}/{part}", part) if what in CIRCUITS else ""
+
+
+def part_said(called: Mapping[str, str], words: Mapping[str, str], what: str, at: str, part: str) -> str:
+    """What of a thing, or of a circuit, is read."""
     if what in CIRCUITS:
-        return f"{where}: {CIRCUITS[what].format(called.get(f'{at}/{part}', part))}"
+        return CIRCUITS[what]
     of, _, box = part.partition("#")
     told = PARTS.get((what, of), of)
     if box:
         told = f"{called.get(f'{at}#{box}', box)}, {told}, on the side it comes from"
     terms = {"hot": "ungrounded", "neutral": "grounded", "protective": "protective", "enclosure": "enclosure"}
-    return f"{where}: {told.format(**{term: words[key] for term, key in terms.items()})}"
+    return told.format(**{term: words[key] for term, key in terms.items()})
 
 
 def how(what: str) -> str:

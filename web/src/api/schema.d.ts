@@ -7569,7 +7569,8 @@ export interface components {
         };
         /**
          * Readable
-         * @description What can be read at which part of which thing (its id), in words, in which unit; how, where it is to be said.
+         * @description What can be read at which part of which thing (its id), in words, in which unit; how, where it is to be said. The
+         *     words by themselves: the thing, the circuit (empty: none), what of it.
          */
         Readable: {
             /**
@@ -7587,6 +7588,12 @@ export interface components {
             unit: string;
             /** How */
             how: string;
+            /** Where */
+            where: string;
+            /** Circuit */
+            circuit: string;
+            /** Reads */
+            reads: string;
         };
         /**
          * ReadingEntry

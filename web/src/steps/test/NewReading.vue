@@ -24,19 +24,32 @@ const refusal = ref<Refused | null>(null)
 const file = useTemplateRef<HTMLInputElement>('file')
 const keyOf = (r: { what: string; at: string; part: string }) => `${r.what}|${r.at}|${r.part}`
 
+const placeOf = (r: Readable) => `${r.where}|${r.circuit}`
+
 watch(wanted, (now) => now && (key.value = keyOf(now)))
 watch(corrected, (now) => {
   if (now) key.value = keyOf(now.measured)
 })
+/** Everything that is read at, by what it is of: first the thing itself, then its circuits. */
 const groups = computed(() => {
-  const found = new Map<string, Readable[]>()
+  const found = new Map<string, Map<string, string>>()
   for (const each of props.readable) {
-    const [where] = each.words.split(': ')
-    found.set(where, [...(found.get(where) ?? []), each])
+    const group = found.get(each.where) ?? new Map<string, string>()
+    found.set(each.where, group.set(placeOf(each), each.circuit || each.where))
   }
-  return [...found]
+  return [...found].map(([where, places]) => ({ where, places: [...places] }))
 })
 const spot = computed(() => props.readable.find((r) => keyOf(r) === key.value) ?? null)
+const place = ref('')
+const here = computed(() => props.readable.filter((r) => placeOf(r) === place.value))
+watch(spot, (now) => now && (place.value = placeOf(now)))
+/** Whoever goes from circuit to circuit reads the same at each. */
+function go() {
+  const last = spot.value?.what
+  const same = here.value.filter((r) => r.what === last)
+  const [only] = here.value.length === 1 ? here.value : same.length === 1 ? same : []
+  key.value = only ? keyOf(only) : ''
+}
 const byLoad = computed(() => spot.value !== null && ['amps', 'volts'].includes(spot.value.what))
 const falls = computed(() => spot.value?.what === 'electrode')
 const trips = computed(() => spot.value?.what.startsWith('trip') ?? false)
@@ -86,10 +99,19 @@ async function keep() {
 <template>
   <form aria-label="New reading" @submit.prevent="keep">
     <h2 class="cap">{{ corrected ? `Corrects no. ${corrected.measured.number}` : 'New reading' }}</h2>
-    <label class="narrow">Where, what
-      <select v-model="key" aria-label="Where, what" required>
-        <option value="" disabled>choose what is read</option>
-        <optgroup v-for="[where, parts] in groups" :key="where" :label="where"><option v-for="r in parts" :key="keyOf(r)" :value="keyOf(r)">{{ r.words.slice(where.length + 2) }}{{ r.what === 'continuity' ? ', continuity' : '' }}</option></optgroup>
+    <label class="narrow">Where
+      <select v-model="place" aria-label="Where" required @change="go">
+        <option value="" disabled>choose where it is read</option>
+        <template v-for="g in groups" :key="g.where">
+          <option v-if="g.places.length === 1" :value="g.places[0][0]">{{ g.where }}</option>
+          <optgroup v-else :label="g.where"><option v-for="[of, words] in g.places" :key="of" :value="of">{{ words }}</option></optgroup>
+        </template>
+      </select>
+    </label>
+    <label class="narrow">What
+      <select v-model="key" aria-label="What" required :disabled="!place">
+        <option value="" disabled>{{ place ? 'choose what is read' : '' }}</option>
+        <option v-for="r in here" :key="keyOf(r)" :value="keyOf(r)">{{ r.reads }}</option>
       </select>
     </label>
     <p v-if="spot" class="narrow"><strong>{{ spot.words }}</strong> <span v-if="spot.how" class="quiet">({{ spot.how }})</span></p>
