@@ -49,7 +49,7 @@ class Errors:
 
     def sigma(self, rows: Floats) -> Floats:
         """One standard deviation of each."""
-        return np.asarray(np.sqrt(self._least + self._own * rows**2), dtype=np.float64)
+        return _spread(self._least, self._own, rows)
 
     def off(self, here: Floats) -> Floats:
         """How far each reading is from it, in standard deviations."""
@@ -66,4 +66,8 @@ class Errors:
         return np.asarray(np.max(off, axis=1, initial=0.0), dtype=np.float64)
 
     def _sigma(self, here: Floats) -> Floats:
-        return np.asarray(np.sqrt(self._least[self.at] + self._own[self.at] * here**2), dtype=np.float64)
+        return _spread(self._least[self.at], self._own[self.at], here)
+
+
+def _spread(least: Floats, share: Floats, values: Floats) -> Floats:
+    return np.asarray(np.sqrt(least + share * values**2), dtype=np.float64)
