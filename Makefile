@@ -7,7 +7,7 @@ PORT ?= 8047
 
 WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/tsconfig.json
 
-.PHONY: demo serve test lint types unit core server browser browser-a-to-l browser-m-to-z bench fuzz kills client screenshots clean
+.PHONY: demo serve test lint types unit core server search browser browser-a-to-l browser-m-to-z bench fuzz kills client screenshots clean
 
 demo: $(STAMPS)/python web/dist/index.html
 	$(BIN)/northspan demo --port $(PORT)
@@ -36,6 +36,11 @@ core:
 
 server:
 	$(BIN)/python -m unittest discover -t . -s tests/server
+
+# The laws at random, with ten times as many examples; what fails is printed, to be kept as an @example.
+search: $(STAMPS)/python-dev
+	sh tools/ensure-debian.sh ngspice
+	NORTHSPAN_SEARCH=1 $(MAKE) --no-print-directory --output-sync=target -j2 core server
 
 browser: $(STAMPS)/python-dev $(STAMPS)/web-dev web/dist/index.html
 	sh tools/ensure-debian.sh chromium

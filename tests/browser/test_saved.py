@@ -84,8 +84,21 @@ class Saved(BrowserTest):
         expect(self.page.get_by_text("2 edits not saved")).to_be_visible()
         expect(self.metal()).to_have_value(str(1 - now))
         expect(length).to_have_value("234")
+        # The first comes through; as long as the second is on its way, it is told as not saved.
         self.page.unroute("**/api/**")
+        sent = []
+
+        def second_waits(route):
+            edits = route.request.method == "PATCH"
+            sent.extend([route] * edits)
+            if not edits or len(sent) == 1:
+                route.continue_()
+
+        self.page.route("**/api/jobs/*", second_waits)
         self.page.get_by_role("button", name="Send again now").click()
+        expect(self.page.get_by_text("1 edit not saved")).to_be_visible()
+        sent[1].continue_()
+        self.page.unroute("**/api/jobs/*")
         expect(self.page.get_by_text("not saved")).to_have_count(0)
         self.page.wait_for_load_state("networkidle")
         run = self.stored()["job"]["runs"][self.at()]

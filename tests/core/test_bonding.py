@@ -2,13 +2,14 @@
 
 import unittest
 
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from northspan.core.codes.library import whole_book
 from northspan.core.document.file import dump, parse
 from northspan.core.ground.bonded import bonded
 from northspan.core.solve import solve
+from tests import examples
 from tests.core.fixing import findings, mended
 from tests.core.jobs import document
 from tests.core.properties import random_property
@@ -233,13 +234,13 @@ class Modes(unittest.TestCase):
 
 class Laws(unittest.TestCase):
     @given(st.integers(0, 10_000))
-    @settings(max_examples=12, deadline=None)
+    @examples(12)
     def test_on_any_property_every_fix_mends_and_endangers_nobody(self, seed):
         made = dump(random_property(seed))
         mended(self, made, [f for f in findings(made) if f.place is not None])
 
     @given(st.integers(0, 10_000))
-    @settings(max_examples=25, deadline=None)
+    @examples(25)
     def test_without_a_finding_every_live_source_has_one_bond(self, seed):
         job = random_property(seed)
         wrong = {f.rule for f in solve(job).findings} & {"bond-extra", "bond-missing"}

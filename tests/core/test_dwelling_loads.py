@@ -2,7 +2,7 @@
 
 import unittest
 
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from northspan.core.codes.library import whole_book
@@ -10,6 +10,7 @@ from northspan.core.codes.nec.loads.demand import dryers, ranges
 from northspan.core.job.house_rules import HouseRules
 from northspan.core.job.job import Appliance, LoadRecord, Place
 from northspan.core.units import US
+from tests import examples
 
 BOOK = whole_book("nec-2023")
 
@@ -272,7 +273,7 @@ class InForce(unittest.TestCase):
         self.assertEqual(self.governs(house(1600, existing=True, record=year, load_method="recorded")), "recorded")
         self.assertIsNone(self.governs(house(None, RANGE)))
 
-    @settings(max_examples=60, deadline=None)
+    @examples(60)
     @given(
         kind=st.sampled_from(["range", "dryer", "fastened", "ev-charger", "space-heat", "cooling", "other"]),
         va=st.floats(100, 40000),

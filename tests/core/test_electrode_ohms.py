@@ -4,7 +4,7 @@ import math
 import unittest
 
 import numpy as np
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from scipy.integrate import quad
 from scipy.special import j0
@@ -20,6 +20,7 @@ from northspan.core.physics.earth.electrodes import (
 from northspan.core.physics.earth.soil import Line, Soil, apparent, transfer_ohms, wenner_resistivity
 from northspan.core.physics.earth.survey import invert
 from northspan.core.physics.raceway.steel import raceway_ohms
+from tests import examples
 from tests.core import moments
 
 ROD_M, RADIUS_M = 8 * 0.3048, 0.625 / 2 * 0.0254
@@ -119,7 +120,7 @@ class LayeredSoil(unittest.TestCase):
             self.assertAlmostEqual(rods_ohms(Soil(80.0, 1.2, 80.0), ROD_M, RADIUS_M, at) / one, 1.0, 2)
 
     @given(SOILS, st.floats(0.2, 3.0), st.floats(3.2, 6.0), st.floats(0.5, 20))
-    @settings(max_examples=30, deadline=None)
+    @examples(30)
     def test_what_one_does_to_another_it_gets_back(self, soil, high, low, apart):
         h = soil.depth_m or 100.0
         a, b = Line(0.0, min(high, h)), (Line(h, h + 1.0) if h < low else Line(0.1, low))
@@ -141,7 +142,7 @@ class Rods(unittest.TestCase):
         self.assertAlmostEqual(mutual_ohms(100.0, ROD_M, ROD_M), 6.527 * 0.82560, 2)
 
     @given(SOILS, st.floats(0.7, 30), st.integers(1, 6), st.booleans())
-    @settings(max_examples=25, deadline=None)
+    @examples(25)
     def test_every_rod_more_brings_it_down(self, soil, apart, rods, ring):
         def row(n):
             turns = [2 * math.pi * i / 9 for i in range(n)]
@@ -155,7 +156,7 @@ class Rods(unittest.TestCase):
         self.assertLess(row(rods + 1), row(rods))
 
     @given(SOILS, st.floats(1.5, 6), st.floats(1.05, 3))
-    @settings(max_examples=25, deadline=None)
+    @examples(25)
     def test_wetter_soil_has_fewer_ohms(self, soil, long, drier):
         dry = Soil(soil.upper * drier, soil.depth_m, None if soil.lower is None else soil.lower * drier)
         wet = rods_ohms(soil, long, RADIUS_M, [(0, 0)])
@@ -179,7 +180,7 @@ class Survey(unittest.TestCase):
     SPACINGS = (0.5, 1.0, 1.5, 3.0, 6.0, 12.0, 24.0)
 
     @given(st.floats(20, 800), st.floats(1.0, 5.0), st.floats(0.1, 0.6) | st.floats(1.8, 8))
-    @settings(max_examples=40, deadline=None)
+    @examples(40)
     def test_clean_readings_give_the_soil_back(self, upper, depth, ratio):
         known = Soil(upper, depth, upper * ratio)
         found = invert(self.SPACINGS, [apparent(known, a) for a in self.SPACINGS])

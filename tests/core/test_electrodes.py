@@ -3,7 +3,7 @@
 import unittest
 from typing import get_args
 
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from northspan.core.codes.nec.earthing.electrodes import conductor
@@ -15,6 +15,7 @@ from northspan.core.physics.earth.soil import Soil
 from northspan.core.property.sized_run import Hots
 from northspan.core.solve import solve
 from northspan.core.units import US
+from tests import examples
 from tests.core.fixing import findings, mended
 from tests.core.jobs import document, electrode, job
 
@@ -242,14 +243,14 @@ class Ohms(unittest.TestCase):
         st.builds(Soil, st.floats(1, 50_000))
         | st.builds(Soil, st.floats(5, 5000), st.floats(0.3, 20), st.floats(5, 5000)),
     )
-    @settings(max_examples=150, deadline=None)
+    @examples(150)
     def test_whatever_is_entered_comes_out_in_ohms(self, entered, soil):
         ohms = ohms_of(in_si(entered, US), soil, US)[0]
         self.assertGreater(ohms, 0.0)
         self.assertLess(ohms, 1e12)
 
     @given(st.sampled_from(("rod", "ring", "strip", "concrete-encased")), st.floats(5, 200), st.floats(1.05, 3))
-    @settings(max_examples=60, deadline=None)
+    @examples(60)
     def test_longer_in_the_earth_has_never_more_ohms(self, kind, length, times):
         long, short = (electrode(kind, length=ft) for ft in (length * times, length))
         self.assertLess(ohms_of(long, Soil(100.0), US)[0], ohms_of(short, Soil(100.0), US)[0])

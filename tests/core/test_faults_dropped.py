@@ -3,7 +3,7 @@
 import math
 import unittest
 
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from northspan.core.document.file import parse
@@ -11,6 +11,7 @@ from northspan.core.opened.fault import FaultQuestion, fault_answer
 from northspan.core.physics.breaker_time import longest_s
 from northspan.core.property.prepared import prepared
 from northspan.core.solve import solve
+from tests import examples
 from tests.core.jobs import document, job
 from tests.core.properties import random_property
 
@@ -228,14 +229,14 @@ class Answers(unittest.TestCase):
 
 class Laws(unittest.TestCase):
     @given(st.integers(0, 5000), st.floats(1.1, 4))
-    @settings(max_examples=15, deadline=None)
+    @examples(15)
     def test_a_breaker_opens_no_later_on_more_current(self, seed, more):
         rating, amps = 15 + seed % 300, 20 + seed % 1700
         slow, fast = longest_s(rating, amps), longest_s(rating, amps * more)
         self.assertTrue(slow is None or (fast is not None and fast <= slow))
 
     @given(st.sampled_from(["14", "12", "10", "8", "6", "4"]), st.integers(20, 400))
-    @settings(max_examples=15, deadline=None)
+    @examples(15)
     def test_a_larger_ground_wire_brings_more_home_and_leaves_less_to_touch(self, size, feet):
         larger = {"14": "12", "12": "10", "10": "8", "8": "6", "6": "4", "4": "2"}[size]
         small, large = (
@@ -245,13 +246,13 @@ class Laws(unittest.TestCase):
         self.assertLess(touch(large), touch(small))
 
     @given(st.integers(10, 400), st.integers(5, 200))
-    @settings(max_examples=15, deadline=None)
+    @examples(15)
     def test_farther_out_a_fault_is_weaker(self, feet, more):
         near, far = (ask(job(**WIRES | {"runs/1/cable/length": ft}), share=0.0) for ft in (feet, feet + more))
         self.assertGreater(near.state.amps.value, far.state.amps.value)
 
     @given(st.integers(1, 12), st.sampled_from(["clay", "loam", "sand", "rock"]))
-    @settings(max_examples=15, deadline=None)
+    @examples(15)
     def test_rods_however_many_do_not_take_the_ground_wires_place(self, rods, soil):
         driven = {"id": "rods", "kind": "rod", "count": rods, "spacing": 8}
         own = job(**WIRES | {"places/1/soil": soil, "places/1/grounding/electrodes": [driven]})
@@ -261,7 +262,7 @@ class Laws(unittest.TestCase):
         self.assertRegex(asked(found, "rod alone").answer, "never$")
 
     @given(st.integers(0, 10_000))
-    @settings(max_examples=12, deadline=None)
+    @examples(12)
     def test_a_lost_ground_never_brings_more_current_home(self, seed):
         own = random_property(seed)
         station = own.stations[-2].id

@@ -5,7 +5,7 @@ import unittest
 from dataclasses import replace
 from itertools import pairwise
 
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from northspan.core.codes.nec.data import AWG
@@ -21,6 +21,7 @@ from northspan.core.physics.voltage_drop import (
 from northspan.core.property.asking import changed
 from northspan.core.property.fixes import proved_changes
 from northspan.core.run.sizing import size_run
+from tests import examples
 from tests.core.independent import leg_drop_percent_two_phase
 from tests.core.questions import BOOK, ask
 
@@ -63,7 +64,7 @@ locked = st.builds(
 
 
 class Laws(unittest.TestCase):
-    @settings(max_examples=150, deadline=None)
+    @examples(150)
     @given(locked)
     def test_every_fix_that_is_offered_mends(self, q):
         s = size_run(BOOK, q)
@@ -76,7 +77,7 @@ class Laws(unittest.TestCase):
                 self.assertNotIn(finding.rule, {f.rule for f in after})
                 self.assertLessEqual({f.rule for f in after if f.level == "danger"}, dangers)
 
-    @settings(max_examples=150, deadline=None)
+    @examples(150)
     @given(locked)
     def test_a_locked_wire_that_fails_is_always_a_finding(self, q):
         s = size_run(BOOK, q)
@@ -86,7 +87,7 @@ class Laws(unittest.TestCase):
         else:
             self.assertEqual(not s.rung.passes, f"size-{s.rung.stopped_by}" in rules)
 
-    @settings(max_examples=60, deadline=None)
+    @examples(60)
     @given(questions)
     def test_up_the_ladder_ampacity_rises_and_drop_falls(self, q):
         rungs = size_run(BOOK, replace(q, amps=10_000.0)).ladder.rungs
@@ -97,7 +98,7 @@ class Laws(unittest.TestCase):
             drops = [r.drop_pct for r in size_run(BOOK, q).ladder.rungs]
             self.assertEqual(drops, sorted(drops, reverse=True))
 
-    @settings(max_examples=60, deadline=None)
+    @examples(60)
     @given(questions, st.floats(1.01, 3))
     def test_longer_or_hotter_or_fuller_is_never_better(self, q, more):
         rung = size_run(BOOK, replace(q, size_lock="1/0")).rung
@@ -108,7 +109,7 @@ class Laws(unittest.TestCase):
         self.assertLessEqual(hotter.derated_ampacity_a, rung.derated_ampacity_a)
         self.assertLessEqual(fuller.derated_ampacity_a, rung.derated_ampacity_a)
 
-    @settings(max_examples=60, deadline=None)
+    @examples(60)
     @given(questions)
     def test_the_chosen_size_is_the_smallest_that_passes(self, q):
         s = size_run(BOOK, q)
@@ -119,7 +120,7 @@ class Laws(unittest.TestCase):
         self.assertTrue(all(r.stopped_by and r.stopped_words for r in below))
         self.assertTrue(size_run(BOOK, replace(q, size_lock=s.rung.size)).rung.passes)
 
-    @settings(max_examples=60, deadline=None)
+    @examples(60)
     @given(questions)
     def test_the_most_amps_pass_and_a_little_more_does_not(self, q):
         s = size_run(BOOK, replace(q, size_lock="2", ambient_c=min(q.ambient_c, 45)))
@@ -147,7 +148,7 @@ class Laws(unittest.TestCase):
         self.assertAlmostEqual(first, other)
         self.assertAlmostEqual(first + other, whole, places=6)
 
-    @settings(max_examples=25, deadline=None)
+    @examples(25)
     @given(st.floats(5, 60), st.floats(0.001, 0.05), st.floats(0.0005, 0.01))
     def test_two_phase_legs_agree_with_a_phasor_iteration(self, amps, r, x):
         worse = max(two_phase_leg_drops(120.0, amps, 1.0, complex(r, x), complex(r, x)))

@@ -2,7 +2,7 @@
 
 import unittest
 
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from northspan.core.codes.library import whole_book
@@ -10,6 +10,7 @@ from northspan.core.codes.nec.loads.demand import dryers, ranges
 from northspan.core.job.house_rules import HouseRules
 from northspan.core.job.job import Appliance, Place
 from northspan.core.units import US
+from tests import examples
 from tests.core import independent_loads as again
 
 KINDS = [
@@ -44,21 +45,21 @@ def totals(house, system="120/240-3w"):
 
 
 class AgainstIndependent(unittest.TestCase):
-    @settings(max_examples=120, deadline=None)
+    @examples(120)
     @given(HOUSE)
     def test_totals_of_every_method(self, house):
         found = totals(house)
         for name, work in (("standard", again.standard), ("optional", again.optional), ("existing", again.existing)):
             self.assertAlmostEqual(found[name].total_va.value, work(house), places=4, msg=name)
 
-    @settings(max_examples=40, deadline=None)
+    @examples(40)
     @given(HOUSE)
     def test_amperes_are_the_total_over_the_line_voltage(self, house):
         for system, volts in (("120/240-3w", 240), ("120/208-3w", 208)):
             for method in totals(house, system).values():
                 self.assertEqual(method.amps.value, int(method.total_va.value / volts + 0.5 + 1e-9))
 
-    @settings(max_examples=40, deadline=None)
+    @examples(40)
     @given(HOUSE)
     def test_lines_add_to_the_total_and_the_neutral_is_no_more(self, house):
         for method in totals(house).values():

@@ -8,7 +8,7 @@ from itertools import combinations, pairwise
 
 from ezdxf.audit import Auditor
 from ezdxf.filemanagement import read
-from hypothesis import given, settings
+from hypothesis import example, given
 from hypothesis import strategies as st
 from pypdf import PdfReader
 
@@ -20,6 +20,7 @@ from northspan.paper.drawing.pdf import pdf
 from northspan.paper.drawing.shapes import Circle, Path, Words
 from northspan.paper.drawing.svg import svg
 from northspan.paper.packet.frame import MARGIN
+from tests import examples
 from tests.core.sheets import sheets
 
 NAMES = ("Panel", "W" * 80, 'Barn "north" <2> & co', "x", "Workshop 木屋", "../../etc", "{a} %% \\P")
@@ -102,7 +103,8 @@ class Laid(unittest.TestCase):
         self.assertGreaterEqual(len(boxes), len(job.stations))
         return drawings
 
-    @settings(max_examples=25, deadline=None)
+    @examples(25)
+    @example(1104, 49)
     @given(st.integers(0, 10**6), st.integers(2, 60))
     def test_any_property(self, seed, stations):
         self.look(property_of(seed, stations))

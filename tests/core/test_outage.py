@@ -3,7 +3,7 @@
 import random
 import unittest
 
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from pydantic import ValidationError
 
@@ -11,6 +11,7 @@ from northspan.core.day.answer import outage
 from northspan.core.day.case import OutageCase
 from northspan.core.day.programme import plan
 from northspan.core.day.work import Asked, Work
+from tests import examples
 from tests.core.independent_outage import best, broken
 
 HAND = {
@@ -72,7 +73,7 @@ class Outage(unittest.TestCase):
             said = outage(OutageCase.model_validate({**HAND, "tasks": later, "dark_intervals": goes})).values
             self.assertEqual(said["dark_min"], dark)
 
-    @settings(max_examples=40, deadline=None)
+    @examples(40)
     @given(st.integers(0, 10**9))
     def test_against_every_start_tried(self, seed):
         case = a_day(seed, 4, 3, 8)
@@ -86,7 +87,7 @@ class Outage(unittest.TestCase):
             self.assertEqual(broken(case, said["starts"], [tuple(d) for d in said["dark"]]), [], case)
             self.assertTrue(said["proved"])
 
-    @settings(max_examples=12, deadline=None)
+    @examples(12)
     @given(st.integers(0, 10**9))
     def test_no_plan_breaks_a_rule(self, seed):
         case = a_day(seed, 14, 60, 400)

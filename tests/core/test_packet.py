@@ -9,7 +9,7 @@ import unittest
 from itertools import pairwise, takewhile
 
 from ezdxf.filemanagement import read
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from pypdf import PdfReader
 
@@ -26,6 +26,7 @@ from northspan.paper.glyphs import printable
 from northspan.paper.packet.catalogue import NAMES
 from northspan.paper.packet.changes import changes
 from northspan.paper.packet.files import archive, packet_files
+from tests import examples
 from tests.core.jobs import document, job
 from tests.core.sheets import bars, facts, matter, sheets, words
 from tests.core.test_one_line import apart, property_of
@@ -101,7 +102,7 @@ class Laid(unittest.TestCase):
                         hit = [s for s in spots if x0 < s[0] < x1 and y0 < s[1] < y1]
                         self.assertEqual(hit, [], (made.name, name, each.words))
 
-    @settings(max_examples=6, deadline=None)
+    @examples(6)
     @given(st.integers(0, 10**6), st.integers(2, 25))
     def test_any_property(self, seed, stations):
         self.look(property_of(seed, stations))

@@ -3,7 +3,7 @@
 import unittest
 from dataclasses import replace
 
-from hypothesis import example, given, settings
+from hypothesis import example, given
 from hypothesis import strategies as st
 
 from northspan.paper.drawing.shapes import Mark, Path, Real, Words
@@ -11,6 +11,7 @@ from northspan.paper.packet.beneath import foot, with_tables
 from northspan.paper.packet.catalogue import Drawn
 from northspan.paper.tables.pages import laid
 from northspan.paper.tables.section import Section
+from tests import examples
 from tests.core.test_one_line import apart
 
 ACROSS, DOWN = 250.0, 165.0
@@ -33,7 +34,7 @@ def cells(page):
 
 
 class Pages(unittest.TestCase):
-    @settings(max_examples=40, deadline=None)
+    @examples(40)
     @given(st.lists(st.integers(1, 60), min_size=1, max_size=9), st.floats(0.0, 160.0), st.integers(1, 9))
     @example([30] * 4, 150.0, 1)
     @example([30] * 4, 138.0, 6)

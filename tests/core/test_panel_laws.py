@@ -2,7 +2,7 @@
 
 import unittest
 
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from northspan.core.codes.nec.panels.proposed import proposed, rating_of
@@ -13,6 +13,7 @@ from northspan.core.panel.balancing.of_panel import panel_balance
 from northspan.core.panel.holes import holes_given
 from northspan.core.run.systems import SYSTEMS
 from northspan.core.solve import solve
+from tests import examples
 from tests.core.fixing import findings
 from tests.core.independent_panels import random_panel
 from tests.core.jobs import document
@@ -28,7 +29,7 @@ def of_chance(seed, **more):
 
 
 class Boxes(unittest.TestCase):
-    @settings(max_examples=25, deadline=None)
+    @examples(25)
     @given(st.lists(st.sampled_from(["14", "12", "10", "8", "6"]), min_size=1, max_size=9))
     def test_every_short_cable_is_in_one_box_that_holds_it(self, sizes):
         made = opened(("gear/spaces", 24), (C, []), ("panel/move", {"length": 30.0}))

@@ -4,7 +4,7 @@ import unittest
 from dataclasses import replace
 
 import jsonpatch
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from northspan.core.document.file import dump, parse
@@ -13,6 +13,7 @@ from northspan.core.panel.proposing import proposal
 from northspan.core.panel.solve_panels import panel_answer
 from northspan.core.solve import solve
 from northspan.demo.library import demo_jobs
+from tests import examples
 from tests.core.panels import CIRCUITS, NM, circuit, opened, solved
 
 C = "panel/circuits"
@@ -151,7 +152,7 @@ class Balancing(unittest.TestCase):
         self.assertLessEqual(soon.least_va, best.apart_va)
         self.assertGreaterEqual(soon.apart_va, best.apart_va)
 
-    @settings(max_examples=15, deadline=None)
+    @examples(15)
     @given(st.lists(st.integers(0, 3000), min_size=5, max_size=5))
     def test_the_moves_bring_what_they_promise(self, loads):
         made = opened(*[(f"{C}/{c['id']}/va", va) for c, va in zip(CIRCUITS, loads, strict=True)])
@@ -197,7 +198,7 @@ class Moving(unittest.TestCase):
         boxes = answer(made).move.boxes
         self.assertEqual((len(boxes), len({b.name for b in boxes}), boxes[-1].name), (30, 30, "Box 30"))
 
-    @settings(max_examples=20, deadline=None)
+    @examples(20)
     @given(st.floats(0, 40), st.floats(0, 10))
     def test_more_cable_never_reaches_less(self, there, more):
         def reaching(spare):

@@ -3,7 +3,7 @@
 import math
 import unittest
 
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from northspan.core.document.file import JobFileError, dump, parse
@@ -13,6 +13,7 @@ from northspan.core.job.grounding import Electrode
 from northspan.core.property.topology import network
 from northspan.core.solve import solve
 from northspan.demo.library import demo_jobs
+from tests import examples
 from tests.core.fixing import findings
 from tests.core.jobs import document, job
 
@@ -103,7 +104,7 @@ class HowTheyStand(unittest.TestCase):
         self.assertAlmostEqual(place.ohms.value / (place.electrodes[0].ohms.value / 2), 1.0, delta=0.002)
 
     @given(st.lists(st.tuples(st.floats(1, 500), st.floats(0, 80), st.floats(0, 80)), min_size=2, max_size=8))
-    @settings(max_examples=40, deadline=None)
+    @examples(40)
     def test_joined_they_lie_between_parallel_and_the_best_of_them(self, tested):
         electrodes = [
             ROD | {"id": f"r{i}", "measured_ohm": ohm, "x": x, "y": y} for i, (ohm, x, y) in enumerate(tested)

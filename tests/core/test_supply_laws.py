@@ -3,18 +3,19 @@
 import math
 import unittest
 
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from northspan.core.codes.nec.data import AWG
 from northspan.core.solve import solve
 from northspan.core.whatif.what_if import what_if
+from tests import examples
 from tests.core.jobs import job
 from tests.core.test_transformers import STEP_UP
 
 TRADES = ("1/2", "3/4", "1", "1 1/4", "1 1/2", "2", "2 1/2", "3", "3 1/2", "4", "5", "6")
 FEET, AMPS = st.integers(1, 900), st.integers(8, 150)
-SLOW = settings(max_examples=40, deadline=None)
+SLOW = examples(40)
 
 
 def feeder(feet, amps, **rules):

@@ -3,7 +3,7 @@
 import unittest
 from typing import get_args
 
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from pydantic import TypeAdapter
 
@@ -13,6 +13,7 @@ from northspan.core.solution import Solution
 from northspan.core.solve import solve
 from northspan.core.units import METRIC, US, Quantity
 from northspan.demo.library import demo_jobs
+from tests import examples
 from tests.core.fixing import mended
 from tests.core.jobs import document
 from tests.core.properties import random_property
@@ -87,7 +88,7 @@ class Metric(unittest.TestCase):
             self.same(*(WRITER.dump_python(solve(one), mode="json") for one in (job, parse(metric(dump(job))))))
 
     @given(st.integers(0, 10_000))
-    @settings(max_examples=15, deadline=None)
+    @examples(15)
     def test_any_property_answers_alike_in_either(self, seed):
         job = random_property(seed)
         self.same(*(WRITER.dump_python(solve(one), mode="json") for one in (job, parse(metric(dump(job))))))

@@ -3,7 +3,7 @@
 import unittest
 
 import schemathesis
-from hypothesis import HealthCheck, Phase, given, settings
+from hypothesis import HealthCheck, Phase, given
 from openapi_spec_validator import validate
 from schemathesis.checks import not_a_server_error
 from schemathesis.specs.openapi.checks import (
@@ -12,17 +12,11 @@ from schemathesis.specs.openapi.checks import (
     status_code_conformance,
 )
 
+from tests import examples
 from tests.server.harness import ServerTest
 
 CHECKS = [not_a_server_error, status_code_conformance, content_type_conformance, response_schema_conformance]
-bounded = settings(
-    max_examples=12,
-    derandomize=True,
-    database=None,
-    deadline=None,
-    phases=[Phase.generate],
-    suppress_health_check=list(HealthCheck),
-)
+bounded = examples(12, database=None, phases=[Phase.generate], suppress_health_check=list(HealthCheck))
 
 
 class Document(ServerTest):

@@ -7,7 +7,7 @@ from pathlib import Path
 
 from alembic import command
 from alembic.config import Config
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from sqlalchemy import inspect, text
 
@@ -15,6 +15,7 @@ from northspan.core.solve import solve
 from northspan.store.database import MIGRATIONS, open_database
 from northspan.store.job_store import JobStore, NoSuchJob, NothingToWalk, StaleEdit
 from northspan.store.models import Base
+from tests import examples
 from tests.core.jobs import job
 
 
@@ -89,7 +90,7 @@ class History(StoreTest):
             self.store.edit(kept.id, 5, rename("B"))
         self.assertEqual(stale.exception.version, 1)
 
-    @settings(max_examples=15, deadline=None)
+    @examples(15)
     @given(st.lists(st.sampled_from(["edit", "undo", "redo"]), max_size=14))
     def test_undo_and_redo_are_a_walk_on_a_line(self, walk):
         kept = self.store.create(job(name="0"))

@@ -2,9 +2,10 @@
 
 import json
 
-from hypothesis import HealthCheck, given, settings
+from hypothesis import HealthCheck, given
 from hypothesis import strategies as st
 
+from tests import examples
 from tests.core.jobs import document
 from tests.server.harness import ServerTest
 
@@ -22,7 +23,7 @@ places = st.sampled_from(
             "runs/1/locks/breaker_a",
     ]
 )  # fmt: skip
-limits = settings(max_examples=60, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])
+limits = examples(60, suppress_health_check=[HealthCheck.function_scoped_fixture])
 
 
 class Nonsense(ServerTest):

@@ -20,6 +20,8 @@ WIDEST, NARROWEST = 62.0, 30.0
 LANE, GAP, DROP = 4.0, 4.0, 3.0
 CHAINED = ("utility", "meter", "service-disconnect")
 INSET = 5.0
+# What "and 2 more" takes under the last of those that have room.
+NOTE = GAP + LEADING
 # How far from a station its bar of change stands: in the lane beside it.
 BAR = 1.5
 
@@ -164,8 +166,10 @@ class Laying:
         labels = [self.said.runs[run.id] for run in runs]
         slot = max(width(fitted(ln.words, ln.font, SIZE, WIDEST), ln.font, SIZE) for s in labels for ln in s) + 4.0
         before = len(self.apart)
+        # Below what stands here there must be room to say that more goes on elsewhere.
+        deepest = room[1] - NOTE if splits and len(runs) > 1 else room[1]
         children = [
-            self._fitting(run.to_station, room[0] - lane - slot - right, room[1])
+            self._fitting(run.to_station, room[0] - lane - slot - right, deepest - self._lowered(run, own, splits))
             for run, right in zip(runs, aside, strict=True)
         ]
         # The first run leaves straight: whichever box is the lower one waits for the other.
@@ -174,16 +178,18 @@ class Laying:
         shapes, port_of_own, ports = moved(own.shapes, 0.0, down), own.port + down, []
         reach = lane + slot
         for at, (run, child, right) in enumerate(zip(runs, children, aside, strict=True)):
+            above = y
             y += self.nudge(run.to_station).down
             port = y + max(child.port, LEADING + 0.6)
-            if splits and at and port - child.port + child.height + LEADING + PAD > room[1]:
+            if splits and at and port - child.port + child.height > (deepest if at + 1 < len(runs) else room[1]):
                 # What goes on elsewhere of those that are left out is found again where they go on.
                 kept = {r.to_station for r in runs[:at]}
                 self.apart[before:] = [a for a in self.apart[before:] if self._under(a.station, kept)]
                 self.apart.append(Apart(station, tuple(runs[at:])))
                 words = f"and {len(runs) - at} more, on another sheet"
-                shapes.append(Words(lane + 1.6, y + SIZE, words, SIZE, "figures", ink="quiet"))
-                y += LEADING + GAP
+                shapes.append(Words(lane + 1.6, above + SIZE, words, SIZE, "figures", ink="quiet"))
+                reach = max(reach, lane + 1.6 + width(words, "figures", SIZE))
+                y = above + LEADING + GAP
                 break
             shapes += moved(child.shapes, lane + slot + right, port - child.port)
             shapes.append(_line(run, (lane, port), (lane + slot + right, port)))
@@ -199,6 +205,10 @@ class Laying:
         if max(ends) - min(ends) > DUST:
             shapes.append(Path(((lane, min(ends)), (lane, max(ends))), "runs"))
         return Block(reach, max(own.height + down, y - GAP), port_of_own, down, shapes)
+
+    def _lowered(self, run: Run, own: Block, splits: bool) -> float:
+        """How far down (mm) the first of several may come to stand, and what was moved down by hand."""
+        return own.port + self.nudge(run.to_station).down if splits else 0.0
 
     def _under(self, station: str, tops: Container[str]) -> bool:
         """Whether a station is one of these or is fed by one."""

@@ -14,7 +14,7 @@ const said = computed(() => [props.desk.notice, props.desk.problems.map((p) => p
 
 <template>
   <p v-if="held" class="save-notice" role="alert">
-    <b>{{ held }}.</b> {{ desk.trouble }} They are kept here and sent again by themselves; close this tab and they are gone.
+    <b>{{ held }}.</b> {{ desk.trouble || 'The server takes its time.' }} They are kept here and sent again by themselves; close this tab and they are gone.
     <button class="ink-button" @click="desk.sendNow()">Send again now</button>
   </p>
   <p v-if="said" class="save-notice" role="alert">{{ said }}</p>

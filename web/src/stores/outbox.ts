@@ -16,6 +16,8 @@ interface Waiting extends Outgoing {
 
 const FIRST_PAUSE_MS = 1000
 const LONGEST_PAUSE_MS = 15_000
+// What takes longer than this to be answered is told as not saved, whatever holds it up.
+const LATE_MS = 1500
 
 /**
  * Edits wait here for one another, so that each starts from what the one before left. One that cannot be sent is kept and
@@ -24,14 +26,15 @@ const LONGEST_PAUSE_MS = 15_000
 export function useOutbox(refused: (error: Refused, step: Outgoing) => void) {
   const waiting = shallowRef<Waiting[]>([])
   const trouble = ref('')
+  const late = ref(false)
   // The one under way cannot be taken back: the server may have it already.
   let underWay: Waiting | null = null
   let sending = false
   let pause = FIRST_PAUSE_MS
   let timer = 0
 
-  /** How many edits are not saved, while nothing can be sent. */
-  const unsent = computed(() => (trouble.value ? waiting.value.filter((w) => w.patch.length).length : 0))
+  /** How many edits the server has not taken, from when one could not be sent or is late until all are through. */
+  const unsent = computed(() => (trouble.value || late.value ? waiting.value.filter((w) => w.patch.length).length : 0))
 
   function put(step: Outgoing, first = false): Promise<boolean> {
     return new Promise((done) => {
@@ -49,9 +52,9 @@ export function useOutbox(refused: (error: Refused, step: Outgoing) => void) {
       while (waiting.value.length) {
         const step = waiting.value[0]
         underWay = step
+        const lateness = window.setTimeout(() => (late.value = true), LATE_MS)
         try {
           await step.send()
-          trouble.value = ''
           pause = FIRST_PAUSE_MS
           leave(step, true)
         } catch (error) {
@@ -61,8 +64,9 @@ export function useOutbox(refused: (error: Refused, step: Outgoing) => void) {
           }
           leave(step, false)
           if (!(error instanceof Refused)) throw error
-          trouble.value = ''
           refused(error, step)
+        } finally {
+          window.clearTimeout(lateness)
         }
       }
     } finally {
@@ -80,7 +84,10 @@ export function useOutbox(refused: (error: Refused, step: Outgoing) => void) {
   function leave(step: Waiting, taken: boolean) {
     waiting.value = waiting.value.filter((w) => w !== step)
     // With nothing left to send nothing is held up, and the next is tried at once.
-    if (!waiting.value.length) trouble.value = ''
+    if (!waiting.value.some((w) => w.patch.length)) {
+      trouble.value = ''
+      late.value = false
+    }
     step.done(taken)
   }
 
