@@ -20,17 +20,29 @@ StepName = Literal["walk", "loads", "span", "ground", "panels", "pull", "day", "
 @dataclass(frozen=True, slots=True)
 class Device:
     """What guards a run: in words, its rating on record (A), and the JSON pointer under which that is entered (None: a
-    sum of several).
+    sum of several); ``ahead`` that it stands further toward the source and guards other runs too.
     """
 
     words: str
     rating_a: float | None
     pointer: str | None
+    ahead: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Condition:
+    """Something that a rule asks for, in words: whether it is met (None: not on record), and by which section."""
+
+    words: str
+    met: bool | None
+    cite: str
 
 
 @dataclass(frozen=True, slots=True)
 class RunAnswer:
-    """One run as solved. ``ladders`` holds the run's own metal first; ``passes`` speaks of the chosen size."""
+    """One run as solved. ``ladders`` holds the run's own metal first; ``passes`` speaks of the chosen size;
+    ``conditions`` are those that it must meet as a tap.
+    """
 
     id: str
     from_station: str
@@ -45,6 +57,7 @@ class RunAnswer:
     drop_limit_pct: float | None
     figures: Annotated[tuple[NamedFigure, ...], PlainSerializer(by_key)]
     ladders: tuple[Ladder, ...]
+    conditions: tuple[Condition, ...]
 
     def figure(self, key: str) -> Figure:
         """One of its figures; without value or working where it is not asked of this run."""

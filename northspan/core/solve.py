@@ -3,11 +3,10 @@
 from collections.abc import Mapping
 
 from northspan.core.codes.codebook import WholeBook
+from northspan.core.ground.bonded import keeping_home
 from northspan.core.ground.solve_ground import solve_ground
 from northspan.core.job.job import Job
 from northspan.core.panel.solve_panels import panel_answer, solve_panels
-from northspan.core.physics.transformer import series_ohms
-from northspan.core.physics.voltage_drop import receiving_volts
 from northspan.core.property.fixes import proved_findings, run_fix
 from northspan.core.property.next_steps import next_steps
 from northspan.core.property.prepared import Prepared, prepared
@@ -16,6 +15,7 @@ from northspan.core.property.short_circuit import available_faults
 from northspan.core.property.sized_run import SizedRun
 from northspan.core.property.topology import Network, source_system
 from northspan.core.property.view import JobView
+from northspan.core.property.voltages import station_shares
 from northspan.core.pull.solve_pulls import solve_pulls
 from northspan.core.pull.told.whole import pull_answer
 from northspan.core.run.question import DEVICE_WORDS
@@ -50,7 +50,8 @@ def solution(ready: Prepared) -> Solution:
     panels = solve_panels(book, job, net, sized)
     pulls = solve_pulls(book, job, net, sized)
     view = JobView(ready.entered, job, net, sized, drops, faults, places, routes, figures, ground, panels, pulls)
-    findings = [*_run_findings(book, sized), *book.findings.job_findings(book, view)]
+    found = [*_run_findings(book, sized), *book.findings.job_findings(book, view)]
+    findings = keeping_home(book.earthing, ready.entered, ground, found)
     findings.sort(key=lambda f: LEVELS.index(f.level))
     runs = tuple(_run_answer(book, view, sized[run.id]) for run in job.runs)
     rooms = (book.panels is not None, book.pulls is not None, book.readings is not None)
@@ -76,28 +77,24 @@ def _stations(
     job: Job, net: Network, sized: Mapping[str, SizedRun], faults: Mapping[str, Figure]
 ) -> tuple[StationAnswer, ...]:
     """Distance and voltage of every station: each run's drop is taken from the voltage that reaches it."""
-    share: dict[str, float] = {}
+    share = station_shares(net, sized)
     away: dict[str, float] = {}
     steps: dict[str, tuple[Step, ...]] = {}
     for station in job.stations:
         if station.id not in net.fed_by:
-            share[station.id], away[station.id] = 1.0, 0.0
+            away[station.id] = 0.0
             volts = _source_volts(source_system(station))
             steps[station.id] = (Step("At the source, nominal", volts, "V", "entered"),) if volts else ()
     for run in net.order:
-        sizing = sized[run.id].sizing
-        before = _share_leaving(net, run.from_station, share[run.from_station], sized)
-        after = _share_after(sizing, before)
-        share[run.to_station] = after
-        through = _transformer_step(net, run.from_station, before)
+        through = _transformer_step(net, run.from_station, share.leaving[run.from_station])
         away[run.to_station] = away[run.from_station] + run.cable.length
         volts = SYSTEMS[run.system].volts
         what = f"After {job.told.length.said(run.cable.length)} to {net.stations[run.to_station].name}"
-        step = Step(what, after * volts, "V", "short line, from the voltage that reaches it")
+        step = Step(what, share.at[run.to_station] * volts, "V", "short line, every current at its own load's angle")
         steps[run.to_station] = (*steps[run.from_station], *through, step)
     return tuple(
         _station_answer(
-            net, s.id, source_system(s), share[s.id], job.told.length.of(away[s.id]), steps[s.id], faults[s.id]
+            net, s.id, source_system(s), share.at[s.id], job.told.length.of(away[s.id]), steps[s.id], faults[s.id]
         )
         for s in job.stations
     )
@@ -112,32 +109,8 @@ def _transformer_step(net: Network, station: str, share: float) -> tuple[Step, .
     return (Step(what, volts, "V", "series impedance of a transformer"),)
 
 
-def _share_leaving(net: Network, station: str, share: float, sized: Mapping[str, SizedRun]) -> float:
-    """Share of nominal voltage at what leaves a station: after its own impedance where it is a transformer."""
-    transformer = net.stations[station].transformer
-    beyond = [sized[run.id].sizing for run in net.leaving.get(station, ())]
-    loads = [(s.question.drop_amps(s.breaker_a), s.question.pf) for s in beyond if s.question.amps > 0.0]
-    amps = sum(a for a, _ in loads)
-    if transformer is None or amps == 0.0:
-        return share
-    volts = SYSTEMS[transformer.secondary].volts
-    z = series_ohms(transformer.kva, volts, transformer.impedance_pct, transformer.x_over_r)
-    pf = sum(a * each for a, each in loads) / amps
-    return max(0.0, receiving_volts(share * volts, amps, pf, z) / volts)
-
-
 def _source_volts(supply: str | None) -> float | None:
     return None if supply is None else SYSTEMS[supply].volts
-
-
-def _share_after(sizing: Sizing, before: float) -> float:
-    """Share of nominal voltage left after a run that is fed at share ``before``."""
-    q, rung = sizing.question, sizing.rung
-    if rung is None:
-        return before
-    volts = q.wiring.volts
-    left = receiving_volts(before * volts, q.drop_amps(sizing.breaker_a), q.pf, q.line(rung.ohm_m).loop)
-    return max(0.0, left / volts)
 
 
 def _station_answer(
@@ -164,7 +137,7 @@ def _station_answer(
 def _run_findings(book: WholeBook, sized: Mapping[str, SizedRun]) -> list[Finding]:
     found = []
     for each in sized.values():
-        if each.sizing.question.amps == 0.0:
+        if each.sizing.rung is None and each.sizing.question.amps == 0.0:
             continue
         for finding, changes in proved_findings(book, each.sizing.question):
             fixes = tuple(run_fix(each, c) for c in changes)
@@ -202,11 +175,12 @@ def _run_answer(book: WholeBook, view: JobView, each: SizedRun) -> RunAnswer:
         run.cable.sets,
         rung is not None and rung.passes,
         rung.stopped_by if rung else None,
-        Device(DEVICE_WORDS[each.guard.at], each.guard.rating_a, each.guard.pointer),
+        Device(DEVICE_WORDS[each.guard.at], each.guard.rating_a, each.guard.pointer, not each.guard.own),
         _conductors(book.scale, sizing),
         each.limit_pct,
         figures,
         ladders,
+        tuple(book.findings.conditions(view, each)),
     )
 
 

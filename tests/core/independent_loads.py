@@ -87,11 +87,21 @@ def standard(house):
     total += sum(fastened) - (0.25 * sum(large) if len(large) >= 4 else 0)
     total += sum(each(appliances, "ev-charger", "other"))
     hot, cold = heating(appliances), cooling(appliances)
-    # Either side counts with a quarter more of its largest motor before it is held against the other, 220.60.
+    # Where both are there, either counts with a quarter more of all its motors before it is held against the other.
     heats, cools = ("space-heat", "supplemental-heat", "heat-pump"), ("cooling", "heat-pump")
-    warm = hot + 0.25 * largest_motor(appliances, heats) >= cold + 0.25 * largest_motor(appliances, cools)
-    total += hot if warm else cold
-    return total + 0.25 * largest_motor(appliances, ("fastened", "other", *(heats if warm else cools)))
+    both = [a for a in appliances if a[0] in heats] != [a for a in appliances if a[0] in cools] and hot and cold
+    if not both:
+        return total + max(hot, cold) + 0.25 * largest_motor(appliances, ("fastened", "other", *heats, *cools))
+    sides = [(hot + 0.25 * motors(appliances, heats), heats), (cold + 0.25 * motors(appliances, cools), cools)]
+    kept, kinds = max(sides, key=lambda side: side[0])
+    other, own = largest_motor(appliances, ("fastened", "other")), largest_motor(appliances, kinds)
+    return total + kept + (0.25 * other if other > own else 0)
+
+
+def motors(appliances, kinds):
+    """VA of all that a motor drives among some kinds."""
+    return sum(va * count for kind, _, va, count, motor, _ in appliances
+               if kind in kinds and (motor or kind in ("heat-pump", "cooling")))  # fmt: skip
 
 
 def largest_motor(appliances, kinds):

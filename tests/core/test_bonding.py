@@ -87,7 +87,7 @@ class Rules(unittest.TestCase):
         self.assertIn("bond-missing", moved)
         self.assertEqual(
             moved["bond-extra"].fixes[0].label,
-            "Take out the bonding strap in Shed panel, put the bonding screw in House panel",
+            "Take out the bonding strap in Shed panel, then put the bonding screw in House panel",
         )
 
     def test_three_wires_to_another_building(self):

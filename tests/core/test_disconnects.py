@@ -58,7 +58,7 @@ class Supplies(Trips):
 
     def test_a_panel_of_unknown_circuits_has_sixty_amperes(self):
         small = {"stations/2/gear": {"has_main": True, "rating_a": 30}}
-        self.trips("disconnect-minimum", small, small | {"stations/2/gear/circuits": 2})
+        self.trips("disconnect-minimum", small, small | {"stations/2/gear/circuits": 2}, 2)
         self.assertTrue(findings(document(**small | {"stations/2/gear/circuits": 3}), "disconnect-minimum"))
 
     def test_a_structure_in_the_yard_has_a_disconnect_too(self):
@@ -390,7 +390,7 @@ class OnTheRun(Trips):
             "runs/1/cable/metal": "al",
             "runs/1/cable/insulation": "XHHW-2",
         }
-        found = self.trips("single-conductors", bare, bare | {"runs/1/cable/insulation": "USE-2"}, fixes=3)
+        found = self.trips("single-conductors", bare, bare | {"runs/1/cable/insulation": "USE-2"}, fixes=2)
         self.assertIn("It is marked USE-2", [f.label for f in found.fixes])
         self.assertEqual(findings(document(**bare | {"runs/1/cable/insulation": "MHF"}), "single-conductors"), [])
         indoors = {"runs/1/cable/insulation": "USE-2", "runs/1/cable/location": "dry"}

@@ -114,26 +114,53 @@ class Taps(unittest.TestCase):
             "runs/1/tap": "10-ft",
             "runs/1/cable/length": 9,
             "runs/0/locks/breaker_a": 200,
-            "stations/2/gear": {"has_main": True},
+            "stations/2/gear": {"has_main": True, "rating_a": 35},
         }
-        return {f.rule for f in solve(job(**tap | changes)).findings if f.rule.startswith("tap")}
+        found = solve(job(**tap | changes)).findings
+        return {f.rule for f in found if f.rule.startswith(("tap", "size-tap"))}
 
     def test_ten_feet(self):
         self.assertEqual(self.rules(), set())
         self.assertEqual(self.rules(**{"runs/1/cable/length": 10}), set())
         self.assertEqual(self.rules(**{"runs/1/cable/length": 10.5}), {"tap-length"})
-        # A tenth of 400 A is 40 A; 10 AWG carries 35 A at most.
-        self.assertEqual(self.rules(**{"runs/0/locks/breaker_a": 400, "runs/1/locks/size": "10"}), {"tap-size"})
-        self.assertEqual(self.rules(**{"runs/1/cable/raceway": "none"}), {"tap-protection"})
+        # A tenth of 400 A is 40 A; 10 AWG carries 35 A at most. Within the enclosure it owes no share.
+        thin = {"runs/0/locks/breaker_a": 400, "runs/1/locks/size": "10"}
+        self.assertEqual(self.rules(**thin), {"size-tap"})
+        self.assertEqual(self.rules(**thin | {"runs/1/tap_facts": {"leaves_enclosure": False}}), set())
+        bare = {"runs/1/cable/raceway": "none"}
+        self.assertEqual(self.rules(**bare), {"tap-protection-unknown"})
+        self.assertEqual(self.rules(**bare | {"runs/1/tap_facts": {"protected": False}}), {"tap-protection"})
+
+    def test_its_end(self):
+        # 10 AWG carries 35 A: gear of 30 A may end a short tap without a device, gear of 60 A may not.
+        lugs = {"stations/2/gear": {"has_main": False, "rating_a": 30}, "stations/2/load/amps": 20}
+        self.assertEqual(self.rules(**lugs | {"runs/1/locks/size": "10"}), set())
+        large = lugs | {"stations/2/gear": {"has_main": False, "rating_a": 60}, "runs/1/locks/size": "10"}
+        self.assertEqual(self.rules(**large), {"tap-end", "size-tap"})
+        self.assertEqual(self.rules(**{"stations/2/gear": {"rating_a": 30}}), {"tap-end-unknown"})
+        # Its wire follows what the gear is rated for where nothing is locked: 60 A asks for 6 AWG, not the 8 of 50 A.
+        free = job(**{"runs/1/tap": "10-ft", "runs/1/cable/length": 9, "runs/0/locks/breaker_a": 200,
+                      "stations/2/gear": {"has_main": False, "rating_a": 60}})  # fmt: skip
+        run = next(r for r in solve(free).runs if r.id == "feeder")
+        self.assertEqual((run.figure("size").value, run.device.rating_a), ("6", 200.0))
 
     def test_twenty_five_feet(self):
         # A third of 200 A is 66.7 A: 6 AWG carries 65 A, 4 AWG 85 A.
         long = {"runs/1/tap": "25-ft", "runs/1/cable/length": 25}
-        self.assertEqual(self.rules(**long, **{"runs/1/locks/size": "6"}), {"tap-size"})
+        self.assertEqual(self.rules(**long, **{"runs/1/locks/size": "6"}), {"size-tap"})
         self.assertEqual(self.rules(**long, **{"runs/1/locks/size": "4"}), set())
-        self.assertEqual(
-            self.rules(**long, **{"runs/1/locks/size": "4", "stations/2/gear": {"has_main": False}}), {"tap-end"}
-        )
+        lugs = {"stations/2/gear": {"has_main": False, "rating_a": 30}}
+        self.assertEqual(self.rules(**long, **{"runs/1/locks/size": "4"}, **lugs), {"tap-end"})
+        # The share is not rounded: a third of 255 A is 85 A, which 4 AWG carries, of 255.2 A it is not.
+        four = long | {"runs/1/locks/size": "4"}
+        self.assertEqual(self.rules(**four | {"runs/0/locks/breaker_a": 255}), set())
+        self.assertEqual(self.rules(**four | {"runs/0/locks/breaker_a": 255.2}), {"size-tap"})
 
     def test_outside_of_any_length(self):
-        self.assertEqual(self.rules(**{"runs/1/tap": "outside", "runs/1/cable/length": 400}), set())
+        out = {"runs/1/tap": "outside", "runs/1/cable/length": 400}
+        self.assertEqual(self.rules(**out), {"tap-outdoors-unknown", "tap-entry-unknown"})
+        near = {"has_main": True, "rating_a": 35, "nearest_entry": True}
+        known = out | {"runs/1/tap_facts": {"outdoors": True}, "stations/2/gear": near}
+        self.assertEqual(self.rules(**known), set())
+        inside = known | {"runs/1/tap_facts": {"outdoors": False}}
+        self.assertEqual(self.rules(**inside), {"tap-outdoors"})

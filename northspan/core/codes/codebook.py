@@ -19,6 +19,7 @@ if TYPE_CHECKING:
     from northspan.core.loads.circuit import Circuit
     from northspan.core.loads.place_load import LoadMethod
     from northspan.core.panel.rules import PanelRules
+    from northspan.core.property.sized_run import SizedRun
     from northspan.core.property.view import JobView
     from northspan.core.pull.rules import PullRules
     from northspan.core.readings.rules import ReadingRules
@@ -26,7 +27,7 @@ if TYPE_CHECKING:
     from northspan.core.run.rung import Rung
     from northspan.core.run.sized import Companions, RunFinding, Sizing
     from northspan.core.sizes.scale import Scale
-    from northspan.core.solution import Finding
+    from northspan.core.solution import Condition, Finding
     from northspan.core.tables import Table
     from northspan.core.working import NamedFigure
 
@@ -37,6 +38,14 @@ class SizingRules(Protocol):
     def least(self, use: RunUse, dwelling: bool, plate_a: float) -> Least | None:
         """Smallest current a run is made for: a service, one that carries a ``dwelling``, what leaves a source of
         ``plate_a`` (A) that has no device of its own; None if none is set.
+        """
+
+    def tap_least(
+        self, kind: str | None, length_m: float, ahead_a: float, gear_a: float | None, secondary: bool, within: bool
+    ) -> Least | None:
+        """Least ampacity of a tap (by its kind) or of a transformer's secondary (by its length, m) behind a device of
+        ``ahead_a`` (A, at its own voltage), where it ends in gear rated ``gear_a`` (A) without a device; ``within``
+        says that it stays in the enclosure in which it is tapped. None if none.
         """
 
     def unmarked_terminal_c(self, rules: HouseRules, breaker_a: float | None) -> int:
@@ -94,6 +103,9 @@ class FindingRules(Protocol):
 
     def job_findings(self, book: WholeBook, view: JobView) -> Sequence[Finding]:
         """Of the job as a whole; ``book`` is what a mended job is tried under."""
+
+    def conditions(self, view: JobView, each: SizedRun) -> Sequence[Condition]:
+        """What a run must meet as a tap; none of any other."""
 
 
 @dataclass(frozen=True, eq=False)

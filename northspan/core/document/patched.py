@@ -14,10 +14,14 @@ LISTS = ("places", "stations", "runs")
 
 
 def patched_job(job: Job, patch: Sequence[Mapping[str, Any]]) -> Job:
-    """The job with a fix's JSON Patch laid on, whose paths lead into places, stations and runs that are there.
+    """The job with a fix's JSON Patch laid on, whose paths lead into places, stations and runs that are there; one that
+    adds a whole part has the job read again.
 
     Raises ValueError for a path that leads elsewhere, pydantic's ValidationError for a part that is none any more.
     """
+    if any(step["path"].endswith("/-") for step in patch):
+        whole: list[Any] = list(patch)
+        return Job.model_validate(jsonpatch.apply_patch(job.model_dump(mode="json"), whole))
     touched: dict[tuple[str, int], list[Any]] = defaultdict(list)
     for step in patch:
         _, name, index, *way = step["path"].split("/")

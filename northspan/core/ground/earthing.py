@@ -29,6 +29,9 @@ class Earthing(Protocol):
     def conductor_ohms(self, metal: Metal, size: str, raceway: str) -> complex:
         """R + jX (ohm/m) of one conductor, of every size there is."""
 
+    def brings_ground(self, run: Run) -> bool:
+        """Whether the wires or the cable of a run have an equipment ground among them, as they are made."""
+
     def clearing_s(self, device: str, rating_a: float, amps: float) -> float | None:
         """Longest time (s) a device of a kind and rating (A) may take at a current (A); None where it need not open."""
 

@@ -55,7 +55,10 @@ def supplied(net: Network, place: str) -> Supplied:
     common: dict[str, Run] = {}
     service = False
     for run in net.order:
-        start, end = net.stations[run.from_station], net.stations[run.to_station]
+        end = net.stations[run.to_station]
+        if end.kind == "joint":
+            continue
+        start = _past_joints(net, run)
         ends_service = end.place == place and is_service_equipment(net, end.id)
         service = service or ends_service
         if ends_service or (end.place == place and start.place != place and not is_line_side(net, end.id)):
@@ -70,10 +73,18 @@ def supplied(net: Network, place: str) -> Supplied:
     return Supplied(service, tuple(entering), tuple(common.values()), own)
 
 
+def _past_joints(net: Network, run: Run) -> Station:
+    """What a run starts from, a joint on its way being only wire."""
+    start = net.stations[run.from_station]
+    while start.kind == "joint" and start.id in net.fed_by:
+        start = net.stations[net.fed_by[start.id].from_station]
+    return start
+
+
 def landing_station(job: Job, place: str) -> Station | None:
     """The station of a place that its electrodes land on: the first that anything feeds, in the order of the job."""
     rank = {"service-disconnect": 0, "transfer-switch": 1, "panelboard": 1, "disconnect": 1}
-    here = [s for s in job.stations if s.place == place and s.kind not in ("utility", "meter")]
+    here = [s for s in job.stations if s.place == place and s.kind not in ("utility", "meter", "joint")]
     fed = {run.to_station: run.from_station for run in job.runs}
     places = {s.id: s.place for s in job.stations}
     entering = [s for s in here if s.id in fed and places[fed[s.id]] != place]

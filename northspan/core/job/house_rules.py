@@ -82,6 +82,10 @@ class HouseRules(BaseModel):
         "optional",
         description="Which load calculation drives a dwelling",
     )
+    cooling_kept: Literal["whole", "largest"] = Field(
+        "whole",
+        description="What of cooling that stays beside heating counts at 125 percent",
+    )
     outbuildings: Literal["added", "within"] = Field(
         "added",
         description="What a dwelling's detached buildings take beside it",

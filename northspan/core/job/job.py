@@ -22,16 +22,16 @@ from northspan.core.units import METRIC, US, Units, UnitsName, units
 FORMAT = "northspan-job"
 VERSION = 2
 
-PlaceKind = Literal["dwelling", "detached-building", "yard"]
+PlaceKind = Literal["dwelling", "mobile-home", "detached-building", "yard"]
 ApplianceKind = Literal[
     "range", "dryer", "fastened", "water-heater", "ev-charger", "space-heat", "heat-pump", "supplemental-heat",
-    "cooling", "other",
+    "cooling", "welder", "other",
 ]  # fmt: skip
 Soil = Literal["loam", "clay", "sand", "gravel", "rock"]
 WaterPipe = Literal["none", "plastic", "metal", "metal-to-plastic"]
 GearRoom = Literal["utility-room", "garage", "basement", "hall", "outdoors", "bathroom", "clothes-closet", "over-steps"]
 StationKind = Literal[
-    "utility", "meter", "service-disconnect", "panelboard", "disconnect", "equipment", "transformer",
+    "utility", "meter", "service-disconnect", "panelboard", "disconnect", "joint", "equipment", "transformer",
     "transfer-switch", "generator", "inverter",
 ]  # fmt: skip
 
@@ -57,6 +57,7 @@ class Appliance(Part):
     managed_va: float | None = Field(
         None, ge=0.1, le=200_000, description="VA that listed load management holds it to, each"
     )
+    duty_pct: float | None = Field(None, ge=1, le=100, description="of a welder: duty cycle on its plate, percent")
     continuous: bool = Field(False, description="runs three hours or more")
     leg: Literal["A", "B"] | None = Field(None, description="leg of a 120 V load; blank: shared between both")
     existing: bool = Field(False, description="already there before this job")
@@ -70,6 +71,8 @@ class Appliance(Part):
             raise PydanticCustomError("nameplate", "give the nameplate's VA or its amperes, one of them")
         if self.managed_va is not None and self.va is not None and self.managed_va > self.va + 1e-9:
             raise PydanticCustomError("nameplate", "load management holds it to less than its nameplate, not to more")
+        if self.duty_pct is not None and self.kind != "welder":
+            raise PydanticCustomError("nameplate", "a duty cycle is a welder’s")
         if self.leg is not None and self.volts != 120:
             raise PydanticCustomError("nameplate", "only a 120 V load is on one leg")
         return self
@@ -114,6 +117,12 @@ class Place(Part):
     )
     appliances: Annotated[tuple[Appliance, ...], AtMost(150)] = ()
     grounding: PlaceGrounding = PlaceGrounding()
+    pool: bool | None = Field(None, description="a pool, spa or fountain, or the equipment of one, is here")
+
+    @property
+    def is_dwelling(self) -> bool:
+        """Whether people live in it."""
+        return self.kind in ("dwelling", "mobile-home")
 
 
 class UtilitySource(Part):
@@ -141,6 +150,12 @@ class Gear(Part):
 
     rating_a: float | None = Field(None, ge=0.1, le=6000, description="main breaker, or bus where it has none, A")
     has_main: bool | None = Field(None, description="has a disconnect of its own")
+    overcurrent: Literal["breaker", "fuses", "none"] | None = Field(
+        None, description="of a switch: what in it guards what leaves it; blank: not on record, and taken as nothing"
+    )
+    fuse_a: float | None = Field(
+        None, ge=0.1, le=6000, description="of its fuses, where they are less than the switch is rated, A"
+    )
     interrupting_ka: float | None = Field(None, ge=0.01, le=200, description="interrupting rating of its devices, kA")
     spaces: int | None = Field(None, ge=1, le=200, description="breaker spaces")
     outdoors: bool | None = None

@@ -26,6 +26,9 @@ class Overhead(Part):
     """What an overhead run passes over, and the mast that holds it."""
 
     over: Literal["walkway", "driveway", "street", "roof"] = "walkway"
+    support: Literal["open", "multiplex", "messenger"] | None = Field(
+        None, description="open wires on insulators, wires laid up round a bare messenger, or a cable hung from one"
+    )
     clearance: Annotated[float, Told("length", 0.1, 200)] | None = Field(None, description="lowest point above it")
     roof_rise: float | None = Field(None, ge=0, le=48, description="of the roof, in 12 of its run")
     mast: bool = Field(False, description="held by a mast")

@@ -78,6 +78,14 @@ class Locks(Part):
     loaded_conductors: int | None = Field(None, ge=1, le=200, description="current-carrying in one raceway")
 
 
+class TapFacts(Part):
+    """What a tap's kind asks for; blank: not on record."""
+
+    leaves_enclosure: bool | None = Field(None, description="goes on past the enclosure in which it is tapped")
+    protected: bool | None = Field(None, description="from damage: in a raceway, or by other approved means")
+    outdoors: bool | None = Field(None, description="of an outside tap: outdoors but where it ends")
+
+
 class Run(Phased):
     """Conductors between two stations: its ends, its cable and its locks."""
 
@@ -97,6 +105,13 @@ class Run(Phased):
     overhead: Overhead | None = Field(None, description="what it passes over, where it hangs in the air")
     tap: Literal["10-ft", "25-ft", "outside"] | None = Field(
         None, description="a tap: its breaker is at its far end, the feeder's at its source"
+    )
+    tap_facts: TapFacts | None = Field(None, description="of a tap: what its kind asks for besides length and size")
+    leaves: Literal["breaker", "lugs"] | None = Field(
+        None, description="through a breaker of its own where it starts, or off lugs there; blank: by what starts it"
+    )
+    far_end: bool | None = Field(
+        None, description="its breaker stands at the end of the bus away from the main; blank: not on record"
     )
     route: Route | None = Field(None, description="where it goes, measured on the plan")
     burial: Burial | None = Field(None, description="how it lies in the ground")

@@ -44,13 +44,13 @@ def _place_load(book: WholeBook, job: Job, net: Network, place: Place, where: Ma
 def _within(job: Job, net: Network, place: Place, where: Mapping[str, Station]) -> list[Place]:
     """The detached buildings that are fed from a dwelling and counted among its loads by house rule."""
     landing = where.get(place.id)
-    if job.house_rules.outbuildings != "within" or place.kind != "dwelling" or landing is None:
+    if job.house_rules.outbuildings != "within" or not place.is_dwelling or landing is None:
         return []
     beyond = set(net.beyond(landing.id))
     return [
         other
         for other in job.places
-        if other.kind != "dwelling"
+        if not other.is_dwelling
         and other.appliances
         and other.id in where
         and where[other.id].id in beyond

@@ -13,6 +13,7 @@ from northspan.core.property.topology import Network
 from northspan.core.run.systems import SYSTEMS
 from northspan.core.working import Step, number
 
+PASSING = ("disconnect", "joint")
 SUM_OF_LOADS = "sum of what is connected, no demand factor"
 
 
@@ -65,14 +66,21 @@ def run_loads(book: WholeBook, job: Job, net: Network, places: Iterable[PlaceLoa
             own = _of_load(station.load)
             if station.load.in_calculation and station.place in driven:
                 own = replace(own, by_place={station.place: own.amps})
+            if station.id in equipment:
+                own = replace(own, circuit=equipment[station.id].circuit)
             parts.append(_Part(own, (Step(station.name, own.amps, "A", "entered"),)))
         elif station.id in equipment and here is None:
             own = equipment[station.id]
             parts.append(_Part(own, own.steps))
-        for leaving in net.leaving.get(run.to_station, ()):
-            below = found[leaving.id]
+        leaving = net.leaving.get(run.to_station, ())
+        for each in leaving:
+            below = found[each.id]
             if below.amps > 0.0:
-                parts += _below(book.cites["less_counted"], net.stations[leaving.to_station].name, below, here)
+                parts += _below(book.cites["less_counted"], net.stations[each.to_station].name, below, here)
+        if len(leaving) == 1 and len(parts) == 1 and station.kind in PASSING:
+            # A switch or a joint on the way is on the circuit that goes on.
+            circuit = found[leaving[0].id].circuit
+            parts = [replace(parts[0], load=replace(parts[0].load, circuit=circuit))]
         if station.transformer is not None:
             parts = [_through(part, station.transformer, run) for part in parts]
         found[run.id] = _of_run(run, parts)

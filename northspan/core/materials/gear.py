@@ -1,13 +1,16 @@
 """Panels, disconnects, breakers and what goes with them, counted from the stations; a breaker once, where it stands."""
 
+import math
 from collections.abc import Iterator, Mapping
 
 from northspan.core.job.job import Station
 from northspan.core.job.panel import Lug, PanelCircuit
 from northspan.core.materials.count import Count
 from northspan.core.panel.solved import SolvedPanel
+from northspan.core.property.guards import main_a
 from northspan.core.property.prepared import Prepared
 from northspan.core.property.sized_run import SizedRun
+from northspan.core.pull.joints import joint_sides
 from northspan.core.run.systems import SYSTEMS
 from northspan.core.units import Units
 from northspan.core.working import number
@@ -57,11 +60,15 @@ def _station(ready: Prepared, station: Station) -> Iterator[Count | str]:
     gear = station.gear
     if station.kind == "panelboard":
         yield from _panelboard(station)
+    elif station.kind == "joint":
+        yield from _joint(ready, station)
     elif station.kind in SIMPLE and (station.transfer is None or station.transfer.form == "switch"):
         if gear.rating_a is None:
             yield f"{station.name}: its rating is not on record, so no {SIMPLE[station.kind]} is counted."
         else:
-            yield _gear(f"{SIMPLE[station.kind]} {number(gear.rating_a)} A", 1, station.name)
+            fused = "fused " if gear.overcurrent == "fuses" else ""
+            yield _gear(f"{fused}{SIMPLE[station.kind]} {number(gear.rating_a)} A", 1, station.name)
+            yield from _fuses(ready, station)
     if station.transfer is not None and station.transfer.form == "interlock":
         yield _gear("interlock kit", 1, station.name)
         if station.transfer.inlet_a is not None:
@@ -73,6 +80,28 @@ def _station(ready: Prepared, station: Station) -> Iterator[Count | str]:
         own = station.generator
         what = "generator" if station.kind == "generator" else "inverter"
         yield _gear(f"{what} {number(own.kw)} kW", own.units, station.name)
+
+
+def _fuses(ready: Prepared, station: Station) -> Iterator[Count]:
+    """One fuse for every hot of what leaves a fused switch."""
+    amps, leaving = main_a(station), ready.net.leaving.get(station.id, ())
+    feed = ready.net.fed_by.get(station.id)
+    system = leaving[0].system if leaving else feed.system if feed is not None else None
+    if station.gear.overcurrent == "fuses" and amps is not None and system is not None:
+        yield _gear(f"fuse {number(amps)} A", SYSTEMS[system].ungrounded, f"{station.name}: one for every hot")
+
+
+def _joint(ready: Prepared, station: Station) -> Iterator[Count | str]:
+    """The box of a splice; no device comes with it."""
+    sides = joint_sides(ready.net, ready.sized, station.id)
+    asked = None if sides is None or ready.book.pulls is None else ready.book.pulls.joint_box(sides)
+    if asked is None or not isinstance(asked.value, float):
+        yield f"{station.name}: what its box must be cannot be told, so none is counted."
+        return
+    size = f"{math.ceil(asked.value - 1e-9)} in" if asked.unit == "in" else f"{number(asked.value)} in³"
+    yield _gear(
+        f"splice box, {size} at least", 1, f"{station.name}: {asked.what[:1].lower()}{asked.what[1:]}", asked.cite
+    )
 
 
 def _panelboard(station: Station) -> Iterator[Count | str]:

@@ -197,6 +197,8 @@ def _judged(
         whole_dwelling=False,
         drop_limit_pct=None,
         tap=None,
+        overhead=None,
+        existing=False,
     )
     end = Station(id="panel", name="Panel", kind="panelboard", place="place", terminal_c=terminal_c)
     asked = question(book, rules, run, load, Standing((end, end), Guard(circuit.breaker_a, "run", None), False), told)

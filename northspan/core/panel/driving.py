@@ -41,7 +41,7 @@ def _driven(place: Place, panels: list[tuple[Station, Panel]]) -> Place:
         for a in place.appliances
     )
     changes: dict[str, object] = {"appliances": (*known, *typed)}
-    if place.kind == "dwelling":
+    if place.is_dwelling:
         changes |= {
             f"{name}_circuits": many
             for name, use in (("small_appliance", "kitchen"), ("laundry", "laundry"))

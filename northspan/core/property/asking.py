@@ -11,7 +11,7 @@ from northspan.core.job.run import Run
 from northspan.core.loads.run_loads import RunLoad
 from northspan.core.loads.source_amps import plate_amps
 from northspan.core.property.guards import Guard
-from northspan.core.run.question import RunQuestion
+from northspan.core.run.question import Least, RunQuestion
 from northspan.core.run.systems import SYSTEMS
 from northspan.core.units import UnitsName
 
@@ -26,18 +26,28 @@ QUESTION_FIELD = {
 
 
 @dataclass(frozen=True, slots=True)
-class Standing:
-    """How a run stands in its job: its two stations, what guards it, whether it carries a dwelling whole.
+class Tapped:
+    """What a tap or the secondary of a transformer is taken from: the device (A) of the run ahead, and its system."""
 
-    ``ground_device_a`` is the device (A) that its equipment ground goes by where it is not its own, ``loaded`` how many
-    conductors carry current in its raceway (None: its own), ``ahead_a`` the most (A) that what stands ahead lets
-    through.
+    device_a: float | None
+    system: str
+
+
+@dataclass(frozen=True, slots=True)
+class Standing:
+    """How a run stands in its job: its two stations, what guards it, whether it carries a dwelling whole, and whether
+    that one alone.
+
+    ``tapped`` is what it is taken from, of a tap or a transformer's secondary, ``loaded`` how many conductors carry
+    current in its raceway (None: its own), ``supply_side`` that nothing opens on a fault in it, ``ahead_a`` the most
+    (A) that what stands ahead lets through.
     """
 
     ends: tuple[Station, Station]
     guard: Guard
     dwelling: bool
-    ground_device_a: float | None = None
+    one_dwelling: bool = False
+    tapped: Tapped | None = None
     loaded: int | None = None
     supply_side: bool = False
     ahead_a: float | None = None
@@ -46,9 +56,12 @@ class Standing:
 def question(book: WholeBook, rules: HouseRules, run: Run, load: RunLoad, at: Standing, told: UnitsName) -> RunQuestion:
     """The question that a run (in SI) asks; ``told`` names the units that its answers are told in."""
     start, guard = at.ends[0], at.guard
+    secondary = start.transformer is not None and guard.at in ("main", "primary")
     plate_a = plate_amps(start.generator) if start.generator else 0.0
     guarded_at_source = guard.at != "main" and guard.rating_a is not None
-    least = book.sizing.least(run.use, at.dwelling, 0.0 if guarded_at_source else plate_a)
+    # What stands is judged by its device and its load; what it would be made for anew is said of its disconnect.
+    stands = run.existing and run.use == "service"
+    least = None if stands else book.sizing.least(run.use, at.dwelling, 0.0 if guarded_at_source else plate_a)
     asked = RunQuestion(
         system=run.system,
         amps=load.amps,
@@ -70,7 +83,7 @@ def question(book: WholeBook, rules: HouseRules, run: Run, load: RunLoad, at: St
         pf=load.pf,
         drop_limit_pct=drop_limit(rules, run) if rules.drop_rule == "binding" else None,
         conductor_temperature=rules.conductor_temperature,
-        dwelling_rule=run.whole_dwelling and at.dwelling,
+        dwelling_rule=run.whole_dwelling and at.one_dwelling,
         spare_pct=rules.spare_pct,
         drop_on=rules.drop_current,
         dwelling_load_too=rules.dwelling_rule == "load-too",
@@ -84,13 +97,16 @@ def question(book: WholeBook, rules: HouseRules, run: Run, load: RunLoad, at: St
         egc_metal=run.cable.egc_metal,
         bare_egc=run.cable.bare_egc,
         no_egc=run.cable.no_egc,
+        aerial=run.overhead is not None,
         breaker_lock_a=guard.rating_a,
         device_at=guard.at,
         mains=guard.mains,
         # What is in the wall may stay where the load fits it; what is to be pulled is made for the mains together.
         mains_by_load=guard.mains > 1 and (rules.several_mains == "load" or run.locks.size is not None),
-        tap=run.tap is not None,
-        ground_device_a=at.ground_device_a,
+        tap=run.tap is not None or secondary,
+        secondary=secondary,
+        tap_least=_tap_least(book, run, at, secondary),
+        ground_device_a=at.tapped.device_a if run.tap is not None and at.tapped is not None else None,
         supply_side=at.supply_side,
         device=load.circuit.device if load.circuit and run.use == "branch" else None,
         ahead_a=at.ahead_a,
@@ -100,6 +116,20 @@ def question(book: WholeBook, rules: HouseRules, run: Run, load: RunLoad, at: St
         raceway_lock=run.locks.raceway_size,
     )
     return replace(asked, terminal_c=_terminals(book.sizing, rules, asked, at.ends))
+
+
+def _tap_least(book: WholeBook, run: Run, at: Standing, secondary: bool) -> Least | None:
+    """The least that a tap's wire carries by its kind; None where it is no tap, or what it is taken from is unknown."""
+    if at.tapped is None or at.tapped.device_a is None or at.guard.at == "primary":
+        return None
+    if run.tap is None and not secondary:
+        return None
+    ratio = SYSTEMS[at.tapped.system].volts / SYSTEMS[run.system].volts if secondary else 1.0
+    end = at.ends[1]
+    open_end = at.guard.at == "ahead" and end.gear.overcurrent != "none"
+    gear_a = end.gear.rating_a if open_end else None
+    within = run.tap_facts is not None and run.tap_facts.leaves_enclosure is False
+    return book.sizing.tap_least(run.tap, run.cable.length, at.tapped.device_a * ratio, gear_a, secondary, within)
 
 
 def drop_limit(rules: HouseRules, run: Run) -> float:
@@ -118,7 +148,7 @@ def changed(q: RunQuestion, fields: Mapping[str, Any]) -> RunQuestion:
         elif name == "loaded_conductors":
             values[name] = value or q.wiring.loaded
         elif name == "tap":
-            values |= {"tap": value is not None, "ground_device_a": None}
+            values |= {"tap": value is not None, "ground_device_a": None, "tap_least": None}
         elif name == "size" and q.mains > 1:
             values |= {"size_lock": value, "mains_by_load": q.mains_by_load if value is None else True}
         else:

@@ -39,11 +39,15 @@ def proved_changes(book: WholeBook, sizing: Sizing, finding: RunFinding) -> Iter
 
 
 def run_fix(each: SizedRun, change: Change) -> Fix:
-    """A change to a sized run as a JSON Patch on the job; its device is changed where it is entered."""
-    operations = []
+    """A change to a sized run as a JSON Patch on the job; its device is changed where it is entered, or fitted where it
+    starts if the one that guards it stands further ahead.
+    """
+    operations: list[dict[str, object]] = []
     for name, value in change.fields.items():
         own = f"/runs/{each.index}/{way(name)}"
-        entered = each.guard.pointer if name == "breaker_a" else own
+        if name == "breaker_a" and not each.guard.own:
+            operations.append({"op": "add", "path": f"/runs/{each.index}/leaves", "value": "breaker"})
+        entered = each.guard.pointer if name == "breaker_a" and each.guard.own else own
         if entered is None:
             continue
         operations.append({"op": "add", "path": entered, "value": value})

@@ -86,7 +86,7 @@ def _loads(job: Job, net: Network, loads: Sequence[PlaceLoad]) -> Iterator[str]:
     for place in job.places:
         here = [s for s in job.stations if s.place == place.id and s.kind != "utility"]
         entered = any(s.load is not None for s in here)
-        if place.kind == "dwelling" and place.floor_area is None and place.record is None and not entered:
+        if place.is_dwelling and place.floor_area is None and place.record is None and not entered:
             yield f"Enter the floor area of {place.name}, then tick what it has."
         elif place.kind != "yard" and here and not place.appliances and not entered:
             yield f"Tick what {place.name} has, from the shop's list."

@@ -15,7 +15,8 @@ class SizedRun:
     """One run of the job with its place in the file, its sizing (without rungs where it has no load yet) and what
     guards it.
 
-    ``entered_over`` is the sum of the loads beyond (A) where the run's own load is locked, else None;
+    ``dwellings`` is how many have a part of theirs beyond it, ``carries_dwelling`` that it carries one whole and no
+    other; ``entered_over`` is the sum of the loads beyond (A) where the run's own load is locked, else None;
     ``limit_pct`` the drop limit in force (%), binding or not, ``unbalance_a`` what its loads leave on the neutral (A;
     None: not known), whatever the neutral is sized by.
     """
@@ -26,6 +27,7 @@ class SizedRun:
     guard: Guard
     entered_over: float | None
     limit_pct: float
+    dwellings: int
     carries_dwelling: bool
     unbalance_a: float | None
 

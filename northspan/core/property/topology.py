@@ -1,11 +1,12 @@
 """Which run feeds which station: the job's network from the source outward."""
 
 from collections import deque
-from collections.abc import Collection, Iterator, Mapping
+from collections.abc import Callable, Collection, Iterator, Mapping
 from dataclasses import dataclass
 
 from northspan.core.job.job import Job, Station
-from northspan.core.job.run import Run
+from northspan.core.job.run import Cable, Run
+from northspan.core.run.question import RunUse
 from northspan.core.run.systems import can_feed
 
 SOURCES = ("generator", "inverter")
@@ -22,6 +23,8 @@ def disconnects(station: Station) -> bool | None:
     """
     if station.kind in ("service-disconnect", "disconnect"):
         return True
+    if station.kind == "joint":
+        return False
     if station.kind in ("utility", "meter", "transformer", *SOURCES):
         return bool(station.gear.has_main)
     return station.gear.has_main
@@ -74,14 +77,46 @@ class Network:
 
 
 def as_used(job: Job) -> Job:
-    """The job with every run called what it is: a branch circuit that feeds a panelboard is a feeder."""
-    panels = {s.id for s in job.stations if s.kind == "panelboard"}
-    if not any(r.use == "branch" and r.to_station in panels for r in job.runs):
+    """The job with every run called what it is: a branch circuit that feeds a panelboard is a feeder, and what leaves
+    the utility or its meter is a service as far as the first station that can hold a disconnect.
+    """
+    stations = {s.id: s for s in job.stations}
+    line_side = _line_side(job, stations)
+
+    def use(run: Run) -> RunUse:
+        if run.from_station in line_side and stations[run.to_station].kind != "transformer":
+            return "service"
+        return "feeder" if run.use == "branch" and stations[run.to_station].kind == "panelboard" else run.use
+
+    if all(run.use == use(run) for run in job.runs):
+        return job
+    runs = tuple(r if r.use == use(r) else r.model_copy(update={"use": use(r)}) for r in job.runs)
+    return job.model_copy(update={"runs": runs})
+
+
+def as_made(job: Job, brings_ground: Callable[[Run], bool]) -> Job:
+    """The job with its cables as they are made: one that has no equipment ground in it brings none."""
+    if all(r.cable.no_egc or brings_ground(r) for r in job.runs):
         return job
     runs = tuple(
-        r.model_copy(update={"use": "feeder"}) if r.use == "branch" and r.to_station in panels else r for r in job.runs
+        r if r.cable.no_egc or brings_ground(r) else r.model_copy(update={"cable": _groundless(r)}) for r in job.runs
     )
     return job.model_copy(update={"runs": runs})
+
+
+def _groundless(run: Run) -> Cable:
+    return run.cable.model_copy(update={"no_egc": True})
+
+
+def _line_side(job: Job, stations: Mapping[str, Station]) -> set[str]:
+    """The utility, and its meters and joints with nothing between that switches off."""
+    found: set[str] = set()
+    waiting = deque(s.id for s in job.stations if s.kind == "utility")
+    while waiting:
+        found.add(at := waiting.popleft())
+        beyond = (stations[r.to_station] for r in job.runs if r.from_station == at)
+        waiting += (s.id for s in beyond if s.kind in ("meter", "joint") and not s.gear.has_main and s.id not in found)
+    return found
 
 
 def network(job: Job) -> Network:

@@ -78,6 +78,18 @@ class Colour:
     cite: str
 
 
+@dataclass(frozen=True, slots=True)
+class JointSide:
+    """What comes into a joint from one side: the trade size of its pipe (None: no pipe), its wires by size and how
+    many,
+    the size of its equipment ground (None: none).
+    """
+
+    trade: str | None
+    wires: tuple[tuple[str, int], ...]
+    ground: str | None
+
+
 class PullRules(Protocol):
     """What a book knows of wire that is pulled and buried."""
 
@@ -117,6 +129,11 @@ class PullRules(Protocol):
     def pull_box(self, trade: str, size: str, angle: bool) -> tuple[float, str] | None:
         """The least length (m) of a box that wire of a size is pulled through, straight or at an ``angle``, and by
         which section; None where it goes by its room.
+        """
+
+    def joint_box(self, sides: Sequence[JointSide]) -> Step | None:
+        """What the box of a joint must be: room (in³), or for large wire the distance across it (in); None where what
+        comes in is not known.
         """
 
     def colour(self, letter: str, size: str, bare: bool, in_colours: bool) -> Colour:

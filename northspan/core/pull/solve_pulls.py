@@ -35,7 +35,7 @@ def solve_pulls(book: WholeBook, job: Job, net: Network, sized: Mapping[str, Siz
     """
     if book.pulls is None:
         return {}
-    dwelling = any(place.kind == "dwelling" for place in job.places)
+    dwelling = any(place.is_dwelling for place in job.places)
     found = {}
     for run in job.runs:
         each = sized[run.id]

@@ -13,10 +13,13 @@ DropCurrent = Literal["load", "80-of-breaker", "breaker"]
 RunUse = Literal["service", "feeder", "branch"]
 Location = Literal["dry", "wet", "buried"]
 FillRounding = Literal["strict", "note-7"]
-DeviceAt = Literal["run", "main", "source", "secondary"]
+DeviceAt = Literal["run", "main", "source", "secondary", "ahead", "primary"]
 DEVICE_WORDS: dict[DeviceAt, str] = {
     "run": "breaker", "main": "main", "source": "breaker at its source", "secondary": "breaker at the transformer",
+    "ahead": "device ahead", "primary": "device ahead of the transformer",
 }  # fmt: skip
+# Where the device stands that is the run's own to choose or to change.
+OWN_DEVICE: tuple[DeviceAt, ...] = ("run", "main", "source", "secondary")
 
 
 @dataclass(frozen=True, slots=True)
@@ -36,7 +39,8 @@ class Least:
 class DeviceLimit:
     """The largest overcurrent device (A) of a circuit by the equipment on it, the one to fit where none is on record
     (A), why, and by which section. ``in_place_of_wire`` says that the equipment guards itself and its circuit against
-    overload, so that the limits by the wire do not bind.
+    overload, so that the limits by the wire do not bind; ``times_wire`` how many times what its wire carries the device
+    may be all the same (None: no such limit).
     """
 
     most_a: float
@@ -44,6 +48,7 @@ class DeviceLimit:
     why: str
     cite: str
     in_place_of_wire: bool = True
+    times_wire: float | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -73,8 +78,10 @@ class RunQuestion:
 
     ``unbalance_a`` is what the loads leave on the neutral (A; None: not on record), whatever the neutral is sized by.
     ``device_at`` says where the device that guards it stands, ``mains`` how many mains at its end guard it together,
-    ``mains_by_load`` that their sum may pass the wire's ampacity; ``tap`` closes the next-size-up rule;
-    ``ground_device_a`` is the device (A) its equipment ground goes by where that is another, ``supply_side`` that none
+    ``mains_by_load`` that their sum may pass the wire's ampacity; ``tap`` closes the next-size-up rule, ``secondary``
+    says that it is one of a transformer, ``tap_least`` the least that its wire carries by its kind;
+    ``aerial`` that it hangs in the air, ``ground_device_a`` is the device (A) its equipment ground goes by where that
+    is another, ``supply_side`` that none
     stands ahead, so that it is a supply-side jumper; ``device`` the largest device by the equipment on it; ``ahead_a``
     the most (A) that what stands ahead of it lets through; ``beside`` are the other runs in its raceway,
     ``shared_ground`` the one equipment ground that serves them all.
@@ -115,6 +122,8 @@ class RunQuestion:
     mains: int = 1
     mains_by_load: bool = False
     tap: bool = False
+    secondary: bool = False
+    tap_least: Least | None = None
     ground_device_a: float | None = None
     supply_side: bool = False
     device: DeviceLimit | None = None
@@ -124,6 +133,7 @@ class RunQuestion:
     egc_metal: Metal | None = None
     bare_egc: bool = False
     no_egc: bool = False
+    aerial: bool = False
     breaker_lock_a: float | None = None
     size_lock: str | None = None
     neutral_lock: str | None = None

@@ -123,7 +123,7 @@ def _most_amps(book: WholeBook, q: RunQuestion, rung: Rung, breaker_a: float | N
 
 
 def _longest_m(q: RunQuestion, rung: Rung, breaker_a: float | None) -> float | None:
-    if q.drop_limit_pct is None:
+    if q.drop_limit_pct is None or q.amps == 0.0:
         return None
     amps = q.drop_amps(breaker_a)
     return longest_m(q.wiring.volts, amps, q.pf, q.line(rung.ohm_m), q.drop_limit_pct)

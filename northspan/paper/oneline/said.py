@@ -76,6 +76,10 @@ def _rated(station: Station) -> Iterator[str]:
             yield _volts(station.supply)
     if gear.rating_a is not None:
         yield f"{number(gear.rating_a)} A"
+    if gear.overcurrent == "fuses":
+        yield f"{number(gear.fuse_a)} A fuses" if gear.fuse_a is not None else "fused"
+    elif gear.overcurrent is not None:
+        yield "breaker" if gear.overcurrent == "breaker" else "no overcurrent device"
     if gear.spaces is not None:
         yield f"{gear.spaces} sp"
     if station.transformer is not None:
@@ -105,7 +109,8 @@ def _run(job: Job, run: Run, answer: RunAnswer) -> Iterator[Line]:
         own = run.cable.egc_metal or metal
         wires.append(f"G {ground}" + ("" if own == metal else f" {own}"))
     sets = f"{answer.sets} sets " if answer.sets > 1 else ""
-    device = f"{number(amps)} A · " if isinstance(amps, float) else ""
+    behind = "behind " if answer.device.ahead else ""
+    device = f"{behind}{number(amps)} A · " if isinstance(amps, float) else ""
     yield Line(f"{device}{sets}{', '.join(wires)}", "figures", "ink" if answer.passes else "danger")
     pipe = answer.figure("raceway").value
     way = f"{pipe} in {run.cable.raceway}" if isinstance(pipe, str) else run.cable.insulation

@@ -28,6 +28,8 @@ def symbol(kind: str, new: bool) -> list[Shape]:
         return [line((0.5, 6.0), (2.4, 6.0), (6.2, 2.2)), line((5.6, 6.0), (7.5, 6.0))]
     if kind == "transfer-switch":
         return [line((0.5, 4.0), (2.4, 4.0), (6.0, 1.8)), line((6.0, 1.8), (7.5, 1.8)), line((6.0, 6.2), (7.5, 6.2))]
+    if kind == "joint":
+        return [line((0.5, 4.0), (3.0, 4.0)), line((5.0, 4.0), (7.5, 4.0)), Circle(4.0, 4.0, 1.0, HERE, weight)]
     if kind == "panelboard":
         rungs = [line((2.2, y), (5.8, y)) for y in (2.4, 4.0, 5.6)]
         return [line((4.0, 0.8), (4.0, 7.2)), *rungs]

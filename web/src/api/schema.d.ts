@@ -1452,7 +1452,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "range" | "dryer" | "fastened" | "water-heater" | "ev-charger" | "space-heat" | "heat-pump" | "supplemental-heat" | "cooling" | "other";
+            kind: "range" | "dryer" | "fastened" | "water-heater" | "ev-charger" | "space-heat" | "heat-pump" | "supplemental-heat" | "cooling" | "welder" | "other";
             /**
              * Volts
              * @description 120: leg to neutral; 240: line to line of the supply
@@ -1507,6 +1507,12 @@ export interface components {
              * @default null
              */
             managed_va: number | null;
+            /**
+             * Duty Pct
+             * @description of a welder: duty cycle on its plate, percent
+             * @default null
+             */
+            duty_pct: number | null;
             /**
              * Continuous
              * @description runs three hours or more
@@ -1854,6 +1860,18 @@ export interface components {
             says: string;
         };
         /**
+         * Condition
+         * @description Something that a rule asks for, in words: whether it is met (None: not on record), and by which section.
+         */
+        Condition: {
+            /** Words */
+            words: string;
+            /** Met */
+            met: boolean | null;
+            /** Cite */
+            cite: string;
+        };
+        /**
          * CoverWayAnswer
          * @description A way to lie under ground here: raceway and name, cover, whether it is open to this circuit, what it brings with
          *     it, whether it is the run's own.
@@ -1958,7 +1976,7 @@ export interface components {
         /**
          * Device
          * @description What guards a run: in words, its rating on record (A), and the JSON pointer under which that is entered (None: a
-         *     sum of several).
+         *     sum of several); ``ahead`` that it stands further toward the source and guards other runs too.
          */
         Device: {
             /** Words */
@@ -1967,6 +1985,11 @@ export interface components {
             rating_a: number | null;
             /** Pointer */
             pointer: string | null;
+            /**
+             * Ahead
+             * @default false
+             */
+            ahead: boolean;
         };
         /**
          * DrawnBreaker
@@ -2406,6 +2429,18 @@ export interface components {
              */
             has_main: boolean | null;
             /**
+             * Overcurrent
+             * @description of a switch: what in it guards what leaves it; blank: not on record, and taken as nothing
+             * @default null
+             */
+            overcurrent: ("breaker" | "fuses" | "none") | null;
+            /**
+             * Fuse A
+             * @description of its fuses, where they are less than the switch is rated, A
+             * @default null
+             */
+            fuse_a: number | null;
+            /**
              * Interrupting Ka
              * @description interrupting rating of its devices, kA
              * @default null
@@ -2718,6 +2753,13 @@ export interface components {
              */
             load_method: "optional" | "standard" | "larger";
             /**
+             * Cooling Kept
+             * @description What of cooling that stays beside heating counts at 125 percent
+             * @default whole
+             * @enum {string}
+             */
+            cooling_kept: "whole" | "largest";
+            /**
              * Outbuildings
              * @description What a dwelling's detached buildings take beside it
              * @default added
@@ -2882,6 +2924,7 @@ export interface components {
              *       "conductor_temperature": "table",
              *       "neutral": "full",
              *       "load_method": "optional",
+             *       "cooling_kept": "whole",
              *       "outbuildings": "added",
              *       "rods": "two",
              *       "spare_spaces": 2,
@@ -3447,6 +3490,12 @@ export interface components {
              */
             over: "walkway" | "driveway" | "street" | "roof";
             /**
+             * Support
+             * @description open wires on insulators, wires laid up round a bare messenger, or a cable hung from one
+             * @default null
+             */
+            support: ("open" | "multiplex" | "messenger") | null;
+            /**
              * Clearance
              * @description lowest point above it
              * @default null
@@ -3940,7 +3989,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "dwelling" | "detached-building" | "yard";
+            kind: "dwelling" | "mobile-home" | "detached-building" | "yard";
             /**
              * Floor Area
              * @description by outside dimensions
@@ -4026,6 +4075,12 @@ export interface components {
              *     }
              */
             grounding: components["schemas"]["PlaceGrounding"];
+            /**
+             * Pool
+             * @description a pool, spa or fountain, or the equipment of one, is here
+             * @default null
+             */
+            pool: boolean | null;
         };
         /**
          * PlaceGround
@@ -4486,6 +4541,23 @@ export interface components {
              */
             tap: ("10-ft" | "25-ft" | "outside") | null;
             /**
+             * @description of a tap: what its kind asks for besides length and size
+             * @default null
+             */
+            tap_facts: components["schemas"]["TapFacts"] | null;
+            /**
+             * Leaves
+             * @description through a breaker of its own where it starts, or off lugs there; blank: by what starts it
+             * @default null
+             */
+            leaves: ("breaker" | "lugs") | null;
+            /**
+             * Far End
+             * @description its breaker stands at the end of the bus away from the main; blank: not on record
+             * @default null
+             */
+            far_end: boolean | null;
+            /**
              * @description where it goes, measured on the plan
              * @default null
              */
@@ -4503,7 +4575,8 @@ export interface components {
         };
         /**
          * RunAnswer
-         * @description One run as solved. ``ladders`` holds the run's own metal first; ``passes`` speaks of the chosen size.
+         * @description One run as solved. ``ladders`` holds the run's own metal first; ``passes`` speaks of the chosen size;
+         *     ``conditions`` are those that it must meet as a tap.
          */
         RunAnswer: {
             /** Id */
@@ -4536,6 +4609,8 @@ export interface components {
             };
             /** Ladders */
             ladders: components["schemas"]["Ladder"][];
+            /** Conditions */
+            conditions: components["schemas"]["Condition"][];
         };
         /**
          * RunWires
@@ -4750,7 +4825,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "utility" | "meter" | "service-disconnect" | "panelboard" | "disconnect" | "equipment" | "transformer" | "transfer-switch" | "generator" | "inverter";
+            kind: "utility" | "meter" | "service-disconnect" | "panelboard" | "disconnect" | "joint" | "equipment" | "transformer" | "transfer-switch" | "generator" | "inverter";
             /** Place */
             place: string;
             /**
@@ -4779,6 +4854,8 @@ export interface components {
              * @default {
              *       "rating_a": null,
              *       "has_main": null,
+             *       "overcurrent": null,
+             *       "fuse_a": null,
              *       "interrupting_ka": null,
              *       "spaces": null,
              *       "outdoors": null,
@@ -4997,6 +5074,30 @@ export interface components {
             /** Station */
             station: string;
             conductor: components["schemas"]["Figure"];
+        };
+        /**
+         * TapFacts
+         * @description What a tap's kind asks for; blank: not on record.
+         */
+        TapFacts: {
+            /**
+             * Leaves Enclosure
+             * @description goes on past the enclosure in which it is tapped
+             * @default null
+             */
+            leaves_enclosure: boolean | null;
+            /**
+             * Protected
+             * @description from damage: in a raceway, or by other approved means
+             * @default null
+             */
+            protected: boolean | null;
+            /**
+             * Outdoors
+             * @description of an outside tap: outdoors but where it ends
+             * @default null
+             */
+            outdoors: boolean | null;
         };
         /**
          * TaskChange
@@ -7880,7 +7981,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "range" | "dryer" | "fastened" | "water-heater" | "ev-charger" | "space-heat" | "heat-pump" | "supplemental-heat" | "cooling" | "other";
+            kind: "range" | "dryer" | "fastened" | "water-heater" | "ev-charger" | "space-heat" | "heat-pump" | "supplemental-heat" | "cooling" | "welder" | "other";
             /**
              * Volts
              * @default 240

@@ -15,6 +15,9 @@ export const LOAD_METHODS = list<Place['load_method']>('load_methods')
 export const RACEWAYS = list<Cable['raceway']>('raceways')
 export const LOCATIONS = list<Cable['location']>('locations')
 export const USES = list<Run['use']>('uses')
+export const OVERCURRENTS = list<Station['gear']['overcurrent']>('overcurrents')
+export const LEAVES = list<Run['leaves']>('leaves')
+export const AERIAL = list<NonNullable<Run['overhead']>['support']>('aerial')
 export const TAPS = list<Run['tap']>('taps')
 export const TERMINALS = list<Station['terminal_c']>('terminals')
 export const STATION_KINDS = list<Station['kind']>('station_kinds')
@@ -28,6 +31,11 @@ export const KNOWN: Choice<boolean | null>[] = [
   { value: true, words: 'yes' },
   { value: false, words: 'no' },
 ]
+
+/** Whether a place of a kind is lived in. */
+export function livedIn(kind: Place['kind']): boolean {
+  return kind === 'dwelling' || kind === 'mobile-home'
+}
 
 /** Metals of a ground, with blank for the hots' own. */
 export function groundMetals(): Choice<Cable['egc_metal']>[] {

@@ -32,6 +32,7 @@ PVC_STRAPS = TABLES["352.30"]
 STAPLES = TABLES["staples"]
 BOXES = TABLES["314.16(A)"]
 BOX_VOLUMES = TABLES["314.16(B)"]
+WELDER_DUTY = TABLES["630.11(A)"]
 WORKING_DEPTH = TABLES["110.26(A)(1)"]
 VOCABULARY = load_vocabulary("northspan.core.codes.nec")
 NOTES = load_notes("northspan.core.codes.nec")

@@ -112,7 +112,8 @@ def first_to_trip(
     for run in upstream(there.net, there.mode, station):
         rating = sized[run.id].sizing.breaker_a
         amps = max(amps_of.get(f"A {run.id}", 0.0), amps_of.get(f"B {run.id}", 0.0))
-        if rating is None:
+        # A device that stands further ahead is met again on the way, where its own current flows.
+        if rating is None or not sized[run.id].guard.own:
             continue
         seconds = there.clearing_s(sized[run.id].guard.kind, rating, amps)
         if seconds is not None and (best[0] is None or seconds < best[0]):

@@ -42,28 +42,51 @@ def fewest_flips(panel: BusBars, groups: Groups, most: int, remaining: Callable[
     free = _free_sets(no_moves)
     sets: list[list[tuple[Flip, ...]]] = [[()]]
     for moves in range(MOST_MOVES + 1):
-        if len(sets) <= (moves + 1) // 2:
-            sets.append(list(_sets(flips, len(sets))))
-        left, right = sets[(moves + 1) // 2], sets[moves // 2]
-        if len(right) * len(free) > MOST_SETS or len(left) > MOST_SETS or remaining() <= 0.0:
-            return None
-        by_sum: dict[int, list[tuple[Flip, ...]]] = {}
-        for own in ((*a, *b) for a, b in product(right, free)):
-            by_sum.setdefault(_sum(own), []).append(own)
-        for own in left:
-            for goal in {most, -most}:
-                for other in by_sum.get(goal - base - _sum(own), ()):
-                    both = (*own, *other)
-                    if len({f.group for f in both}) < len(both):
-                        continue
-                    taken = _with_room(panel, rest, both)
-                    tries += 1
-                    if taken is not None or tries == TRIES:
-                        return taken
+        for more, fewer in _halves(moves):
+            while len(sets) <= more:
+                sets.append(list(_sets(flips, len(sets))))
+            left, right = sets[more], sets[fewer]
+            if len(right) * len(free) > MOST_SETS or len(left) > MOST_SETS or remaining() <= 0.0:
+                return None
+            for both in _meeting(left, right, free, [goal - base for goal in {most, -most}]):
+                taken = _with_room(panel, rest, both)
+                tries += 1
+                if taken is not None or tries == TRIES:
+                    return taken
         if (tries and not room_is_a_count) or len(free) < 2 ** len(no_moves):
             # Moves that change no leg may make room, or sets have been left out: more moves would prove nothing.
             return None
     return None
+
+
+def _halves(moves: int) -> Iterator[tuple[int, int]]:
+    """How so many moves part into two sets of flips of one or two moves: alike as far as may be; an odd number of
+    exchanges leaves one more on one side.
+
+    >>> list(_halves(2)), list(_halves(3))
+    ([(1, 1), (2, 0)], [(2, 1)])
+    """
+    yield (moves + 1) // 2, moves // 2
+    if moves and moves % 2 == 0:
+        yield moves // 2 + 1, moves // 2 - 1
+
+
+def _meeting(
+    left: Sequence[tuple[Flip, ...]],
+    right: Sequence[tuple[Flip, ...]],
+    free: Sequence[tuple[Flip, ...]],
+    goals: Sequence[int],
+) -> Iterator[tuple[Flip, ...]]:
+    """Sets of flips of different groups, one from either side, that come to a goal together."""
+    by_sum: dict[int, list[tuple[Flip, ...]]] = {}
+    for own in ((*a, *b) for a, b in product(right, free)):
+        by_sum.setdefault(_sum(own), []).append(own)
+    for own in left:
+        for goal in goals:
+            for other in by_sum.get(goal - _sum(own), ()):
+                both = (*own, *other)
+                if len({f.group for f in both}) == len(both):
+                    yield both
 
 
 def _room_is_a_count(panel: BusBars, rest: Sequence[Choice]) -> bool:

@@ -35,14 +35,15 @@ class Packed:
         return sum(self.diameters) / len(self.diameters)
 
     def may_jam(self, bends: bool, grounds: int = 0) -> bool:
-        """Whether three wires may wedge side by side: ratio 2.8 to 3.2, in the bend where there is one. ``grounds`` are
-        thin ones beside the three, which keep nothing apart.
+        """Whether three wires may wedge side by side in a bend: ratio 2.8 to 3.2 there; nothing turns them over where
+        there is none. ``grounds`` are thin ones beside the three, which keep nothing apart.
 
-        >>> packed(2.047, 3.291, [(0.66, 0.34)] * 3).may_jam(bends=False)
-        True
+        >>> wires = packed(2.047, 3.291, [(0.7, 0.385)] * 3)
+        >>> wires.may_jam(bends=True), wires.may_jam(bends=False)
+        (True, False)
         """
-        ratio = self.jam_ratio_bend if bends else self.jam_ratio
-        if ratio is None or len(self.diameters) - grounds != 3:
+        ratio = self.jam_ratio_bend
+        if not bends or ratio is None or len(self.diameters) - grounds != 3:
             return False
         return within(JAMS_FROM, ratio) and within(ratio, JAMS_TO)
 

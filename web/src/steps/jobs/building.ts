@@ -7,7 +7,7 @@ export type Wire = Pick<Cable, 'metal' | 'insulation' | 'raceway' | 'location'>
 
 export interface NewBuilding {
   name: string
-  what: 'building' | 'panel' | 'equipment' | 'transformer' | 'transfer-switch' | 'generator'
+  what: 'building' | 'panel' | 'disconnect' | 'joint' | 'equipment' | 'transformer' | 'transfer-switch' | 'generator'
   from: string
   length: number | null
   amps: number | null
@@ -51,7 +51,7 @@ const BLANK_LOCKS = {
 } as const // prettier-ignore
 
 const BLANK_RUN = {
-  several_receptacles: false, whole_dwelling: false, ground_fault_protected: false, drop_limit_pct: null, note: '', tap: null,
+  several_receptacles: false, whole_dwelling: false, ground_fault_protected: false, drop_limit_pct: null, note: '', tap: null, tap_facts: null, leaves: null, far_end: null,
   existing: false, future: false, burial: null, pull: null, route: null, outlets: null, overhead: null,
 } as const // prettier-ignore
 
@@ -68,7 +68,7 @@ const BLANK_GROUNDING: Omit<Place['grounding'], 'conductor'> = {
 export function newPlace(part: Pick<Place, 'id' | 'name' | 'kind'>): Place {
   return {
     footprint: null, soil: null, water_pipe: null, note: '', floor_area: null, ...defaults<Pick<Place, 'small_appliance_circuits' | 'laundry_circuits'>>('dwelling'), existing: false, record: null, load_method: null,
-    appliances: [], ...part,
+    appliances: [], pool: null, ...part,
     grounding: { ...BLANK_GROUNDING, conductor: { ...BLANK_CONDUCTOR, ...defaults<Pick<Cable, 'metal'>>('electrode_conductor') } },
   } // prettier-ignore
 }
@@ -94,7 +94,7 @@ export function footprintAt(job: Job, from: Footprint, away: number | null): Foo
   return { x: from.x + from.width + (away ?? 0), y: from.y + from.depth / 2 - own.depth / 2, ...own }
 }
 
-const KINDS = { building: 'panelboard', panel: 'panelboard', equipment: 'equipment', transformer: 'transformer', 'transfer-switch': 'transfer-switch', generator: 'generator',
+const KINDS = { building: 'panelboard', panel: 'panelboard', disconnect: 'disconnect', joint: 'joint', equipment: 'equipment', transformer: 'transformer', 'transfer-switch': 'transfer-switch', generator: 'generator',
 } as const // prettier-ignore
 
 /** A transformer to start from: a step up for a long run. */
@@ -112,7 +112,7 @@ export const NEW_TRANSFER: TransferSwitch = { form: 'switch', inlet_a: null, aut
 export const BLANK_STATION = {
   existing: false, future: false, supply: null, terminal_c: null, load: null, source: null, transformer: null, generator: null, transfer: null,
   gear: {
-    rating_a: null, has_main: null, interrupting_ka: null, spaces: null, outdoors: null, surge_protected: null, back_fed: false,
+    rating_a: null, has_main: null, overcurrent: null, fuse_a: null, interrupting_ka: null, spaces: null, outdoors: null, surge_protected: null, back_fed: false,
     retained: null, handle_height: null, working_depth: null, working_width: null, ground_detection: null, circuits: null,
     bus_a: null, series_ka: null, second_sources: [] as Gear['second_sources'], torque: null, room: null, nearest_entry: null, working_condition: null,
   },

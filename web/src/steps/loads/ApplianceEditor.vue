@@ -42,7 +42,7 @@ async function remove() {
   <section v-if="appliance" class="editor" aria-label="Appliance">
     <h2 class="cap">Appliance</h2>
     <TextField label="Name" :value="appliance.name" :pointer="`${pointer}/name`" :maxlength="80" @change="(v) => set({ name: v })" />
-    <ChoiceField label="Kind" :value="appliance.kind" :choices="APPLIANCE_KINDS" :pointer="`${pointer}/kind`" @change="(v) => set({ kind: v })" />
+    <ChoiceField label="Kind" :value="appliance.kind" :choices="APPLIANCE_KINDS" :pointer="`${pointer}/kind`" @change="(v) => set(v === 'welder' ? { kind: v } : { kind: v, duty_pct: null })" />
     <NumberField label="How many" :value="appliance.count" :pointer="`${pointer}/count`" @change="(v) => set({ count: v ?? 1 })" />
     <NumberField label="Nameplate" :value="appliance.va" auto="—" unit="VA" :pointer="`${pointer}/va`" hint="VA or W of one; a figure here takes the place of the amperes" @change="(v) => set({ va: v, amps: null })" />
     <NumberField label="or" :value="appliance.amps" auto="—" unit="A" :pointer="`${pointer}/amps`" hint="A of one; a figure here takes the place of the VA" @change="(v) => set({ va: null, amps: v })" />
@@ -51,6 +51,7 @@ async function remove() {
     <ChoiceField label="Stands at" :value="appliance.station" :choices="stations" :pointer="`${pointer}/station`" hint="The equipment station on the drawing whose circuit takes this load" @change="(v) => set({ station: v })" />
     <NumberField label="Minimum circuit" :value="appliance.min_circuit_a" auto="by load" unit="A" lockable set-word="clear" :pointer="`${pointer}/min_circuit_a`" hint="On the plate of an air conditioner or heat pump" @change="(v) => set({ min_circuit_a: v })" />
     <NumberField label="Largest device" :value="appliance.max_device_a" auto="by load" unit="A" lockable set-word="clear" :pointer="`${pointer}/max_device_a`" hint="Largest breaker or fuse on its plate" @change="(v) => set({ max_device_a: v })" />
+    <NumberField v-if="appliance.kind === 'welder'" label="Duty cycle" :value="appliance.duty_pct" auto="100" unit="%" lockable set-word="clear" :pointer="`${pointer}/duty_pct`" hint="On its plate; its circuit is made for the share of the plate’s current that goes with it" @change="(v) => set({ duty_pct: v })" />
     <ChoiceField v-if="appliance.volts === 240" label="Needs a neutral" :value="appliance.needs_neutral" :choices="NEUTRAL" :pointer="`${pointer}/needs_neutral`" @change="(v) => set({ needs_neutral: v })" />
     <NumberField label="Held to" :value="appliance.managed_va" auto="not held" unit="VA" lockable set-word="clear" :pointer="`${pointer}/managed_va`" hint="By listed load management, in service and feeder" @change="(v) => set({ managed_va: v })" />
     <SwitchField label="There already" :value="appliance.existing" :pointer="`${pointer}/existing`" @change="(v) => set({ existing: v })" />

@@ -6,6 +6,7 @@ import ApplianceTable from './ApplianceTable.vue'
 import MethodColumns from './MethodColumns.vue'
 import PlaceFacts from './PlaceFacts.vue'
 import PlaceList from './PlaceList.vue'
+import { livedIn } from '@/fields/choices'
 import FindingList from '@/figures/FindingList.vue'
 import MethodBars from '@/figures/MethodBars.vue'
 import WorkingPanel from '@/figures/WorkingPanel.vue'
@@ -31,7 +32,7 @@ const governing = computed(() => load.value?.methods.find((m) => m.id === load.v
 // Open on the first dwelling: its load is the one most jobs turn on.
 watch(() => desk.job, (job) => {
   if (!job || job.places.some((p) => p.id === placeId.value)) return
-  placeId.value = (job.places.find((p) => p.kind === 'dwelling') ?? job.places[0])?.id ?? ''
+  placeId.value = (job.places.find((p) => livedIn(p.kind)) ?? job.places[0])?.id ?? ''
 }, { immediate: true })
 useAddress(desk, { place: chosenPlace(desk, placeId) })
 watch(placeId, () => (applianceAt.value = null))
@@ -46,7 +47,7 @@ watch(governing, (now) => {
       <MethodBars v-if="place && load?.methods.length" :place="place" :load="load" />
       <div v-else class="empty">
         <h2>{{ place?.name ?? 'No place yet' }}: nothing to add up yet</h2>
-        <p v-if="place?.kind === 'dwelling'">Every load calculation that fits it stands here, side by side.</p>
+        <p v-if="place && livedIn(place.kind)">Every load calculation that fits it stands here, side by side.</p>
         <p v-else-if="place">A building that is not a dwelling is counted by its own loads.</p>
       </div>
     </template>

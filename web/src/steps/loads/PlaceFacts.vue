@@ -4,7 +4,7 @@ import { computed, toRef } from 'vue'
 import RecordFields from './RecordFields.vue'
 import { useEdited } from './useEdited'
 import ChoiceField from '@/fields/ChoiceField.vue'
-import { LOAD_METHODS, PLACE_KINDS } from '@/fields/choices'
+import { livedIn, LOAD_METHODS, PLACE_KINDS } from '@/fields/choices'
 import NumberField from '@/fields/NumberField.vue'
 import SwitchField from '@/fields/SwitchField.vue'
 import { useUnits } from '@/stores/units'
@@ -19,7 +19,7 @@ const offered = computed(() => LOAD_METHODS.filter((c) => c.value === null || lo
   <section v-if="place" class="facts" aria-label="Place">
     <h2 class="cap">{{ place.name }}</h2>
     <ChoiceField label="It is a" :value="place.kind" :choices="PLACE_KINDS" :pointer="`${base}/kind`" @change="(v) => set('kind', v)" />
-    <template v-if="place.kind === 'dwelling'">
+    <template v-if="livedIn(place.kind)">
       <NumberField label="Floor area" :value="place.floor_area" auto="needed" :unit="units.area.sign" :pointer="`${base}/floor_area`" hint="Outside dimensions, without garage and open porch" @change="(v) => set('floor_area', v)" />
       <NumberField label="Kitchen circuits" :value="place.small_appliance_circuits" :pointer="`${base}/small_appliance_circuits`" hint="Small-appliance circuits, two at least" @change="(v) => set('small_appliance_circuits', v ?? 2)" />
       <NumberField label="Laundry circuits" :value="place.laundry_circuits" :pointer="`${base}/laundry_circuits`" @change="(v) => set('laundry_circuits', v ?? 1)" />

@@ -8,6 +8,6 @@ export function newAppliance(plate: Plate, count: number, taken: Iterable<string
   const { name, kind, volts, va, amps, motor, continuous } = plate
   return {
     id: freshId(name, taken), name, kind, volts, va, amps, count, motor, continuous: continuous || kind === 'ev-charger', leg: null, existing: false,
-    later: false, never_with: null, station: null, min_circuit_a: null, max_device_a: null, needs_neutral: null, managed_va: null,
+    later: false, never_with: null, station: null, min_circuit_a: null, max_device_a: null, needs_neutral: null, managed_va: null, duty_pct: null,
   } // prettier-ignore
 }

@@ -55,7 +55,7 @@ async function add() {
       <form novalidate @submit.prevent="add">
         <h2 class="cap">Add to the property</h2>
         <v-select
-          v-model="form.what" label="What" :items="[{ value: 'building', title: 'Detached building with a panel' }, { value: 'panel', title: 'Panel in the same building as its source' }, { value: 'equipment', title: 'Equipment on a circuit of its own' }, { value: 'transformer', title: 'Transformer in the same place as its source' }, { value: 'transfer-switch', title: 'Transfer switch in the same place as its source' }, { value: 'generator', title: 'Generator, feeding a transfer switch' }]"
+          v-model="form.what" label="What" :items="[{ value: 'building', title: 'Detached building with a panel' }, { value: 'panel', title: 'Panel in the same building as its source' }, { value: 'disconnect', title: 'Disconnect or switch in the same place as its source' }, { value: 'joint', title: 'Splice or joint on the way' }, { value: 'equipment', title: 'Equipment on a circuit of its own' }, { value: 'transformer', title: 'Transformer in the same place as its source' }, { value: 'transfer-switch', title: 'Transfer switch in the same place as its source' }, { value: 'generator', title: 'Generator, feeding a transfer switch' }]"
         />
         <v-text-field v-model="form.name" label="Name, as on the job" autofocus :error-messages="tried ? wrong.name : ''" maxlength="60" />
         <v-select v-model="form.from" :label="form.what === 'generator' ? 'Feeds' : 'Fed from'" :items="sources" :error-messages="tried ? wrong.from : ''" />

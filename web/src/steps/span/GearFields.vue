@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import SecondSources from './SecondSources.vue'
 import type { Gear, Station } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
-import { GEAR_ROOMS, KNOWN } from '@/fields/choices'
+import { GEAR_ROOMS, KNOWN, OVERCURRENTS } from '@/fields/choices'
 import NumberField from '@/fields/NumberField.vue'
 import SwitchField from '@/fields/SwitchField.vue'
 import { useDesk } from '@/stores/desk'
@@ -15,8 +15,9 @@ const props = defineProps<{ gear: Gear; kind: Station['kind']; base: string }>()
 const desk = useDesk()
 const units = useUnits()
 const panel = computed(() => props.kind === 'panelboard')
+const asksForDevice = computed(() => ['disconnect', 'transfer-switch', 'equipment'].includes(props.kind))
 // A source and a transformer say their rating for themselves.
-const rated = computed(() => !['generator', 'inverter', 'transformer'].includes(props.kind))
+const rated = computed(() => !['generator', 'inverter', 'transformer', 'joint'].includes(props.kind))
 const NUMBERS = [
   { name: 'rating_a', label: 'Rated', unit: 'A', hint: 'Main breaker, or bus where it has none' },
   { name: 'interrupting_ka', label: 'Breaks', unit: 'kA', hint: 'Interrupting rating of its devices' },
@@ -44,7 +45,11 @@ function set<K extends keyof Gear>(name: K, value: Gear[K]) {
   <h3 class="cap">The gear</h3>
   <NumberField v-for="n in rated ? NUMBERS : []" :key="n.name" :label="n.label" :value="gear[n.name]" auto="unknown" :unit="n.unit" lockable set-word="clear" :pointer="`${base}/${n.name}`" :hint="n.hint" @change="(v) => set(n.name, v)" />
   <NumberField v-if="panel" label="Spaces" :value="gear.spaces" auto="unknown" lockable set-word="clear" :pointer="`${base}/spaces`" @change="(v) => set('spaces', v)" />
-  <ChoiceField label="Has a main" :value="gear.has_main" :choices="KNOWN" :pointer="`${base}/has_main`" hint="A disconnect of its own" @change="(v) => set('has_main', v)" />
+  <template v-if="asksForDevice">
+    <ChoiceField label="Guards by" :value="gear.overcurrent" :choices="OVERCURRENTS" :pointer="`${base}/overcurrent`" hint="What in it guards the wire that leaves it; that it switches guards nothing" @change="(v) => set('overcurrent', v)" />
+    <NumberField v-if="gear.overcurrent === 'fuses'" label="Fuses" :value="gear.fuse_a" auto="as rated" unit="A" lockable set-word="clear" :pointer="`${base}/fuse_a`" @change="(v) => set('fuse_a', v)" />
+  </template>
+  <ChoiceField v-if="kind !== 'disconnect' && kind !== 'joint'" label="Has a main" :value="gear.has_main" :choices="KNOWN" :pointer="`${base}/has_main`" hint="A disconnect of its own" @change="(v) => set('has_main', v)" />
   <ChoiceField label="Outdoors" :value="gear.outdoors" :choices="KNOWN" :pointer="`${base}/outdoors`" @change="(v) => set('outdoors', v)" />
   <ChoiceField label="Surge device" :value="gear.surge_protected" :choices="KNOWN" :pointer="`${base}/surge_protected`" @change="(v) => set('surge_protected', v)" />
   <NumberField v-for="n in REACH" :key="n.name" :label="n.label" :value="gear[n.name]" auto="unknown" :unit="units[n.unit].sign" lockable set-word="clear" :pointer="`${base}/${n.name}`" :hint="n.hint" @change="(v) => set(n.name, v)" />

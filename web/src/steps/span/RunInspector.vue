@@ -2,10 +2,11 @@
 import { computed, inject } from 'vue'
 
 import RunVerdict from './RunVerdict.vue'
+import TapConditions from './TapConditions.vue'
 import { STANDINGS, standing, standingSteps } from './standing'
 import type { Load, PatchStep, Run, RunAnswer, Station } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
-import { groundMetals, INSULATIONS, KNOWN, LOCATIONS, METALS, OUTLET_ROOMS, OVER, RACEWAYS, sizeLocks, SYSTEMS, TAPS, TERMINALS, tradeLocks, USES } from '@/fields/choices'
+import { AERIAL, groundMetals, INSULATIONS, KNOWN, LEAVES, LOCATIONS, METALS, OUTLET_ROOMS, OVER, RACEWAYS, sizeLocks, SYSTEMS, TAPS, TERMINALS, tradeLocks, USES } from '@/fields/choices'
 import { vHeld } from '@/fields/held'
 import NumberField from '@/fields/NumberField.vue'
 import SwitchField from '@/fields/SwitchField.vue'
@@ -32,7 +33,7 @@ const ends = computed(() => {
 const longest = computed(() => Math.max(100, Math.ceil(((run.value?.cable.length ?? 0) * 2) / 100) * 100))
 const summed = computed(() => (run.value?.locks.load ? '' : figureText(f.value.load).replace(' A', '')))
 const device = computed(() => props.answer.device)
-const deviceLabel = computed(() => (device.value.words === 'main' ? 'Main at its end' : 'Breaker'))
+const deviceLabel = computed(() => ({ main: 'Main at its end', 'device ahead': 'Device ahead' })[device.value.words] ?? 'Breaker')
 
 function setLoad(part: Partial<Load>) {
   const now = run.value?.locks.load
@@ -58,7 +59,7 @@ function setOutlets(part: Partial<NonNullable<Run['outlets']>> | null) {
 
 function setOverhead(part: Partial<NonNullable<Run['overhead']>> | null) {
   const now: Run['overhead'] = run.value?.overhead ?? null
-  const blank = { over: 'walkway' as const, clearance: null, roof_rise: null, mast: false, mast_strong: null, mast_alone: null }
+  const blank = { over: 'walkway' as const, support: null, clearance: null, roof_rise: null, mast: false, mast_strong: null, mast_alone: null }
   void desk.setRun({ overhead: part === null ? null : { ...blank, ...now, ...part } })
 }
 
@@ -101,8 +102,10 @@ function settle(event: Event) {
       v-if="device.pointer" :label="deviceLabel" :value="device.rating_a" :auto="figureText(f.breaker).replace(' A', '')" unit="A" :pointer="device.pointer"
       lockable :hint="device.words === 'breaker' ? '' : `What guards this run is the ${device.words}`" @change="setDevice"
     />
-    <p v-else class="narrow">Guarded by the mains at its end, <FigureButton :figure="f.breaker" title="mains together" /> together</p>
-    <ChoiceField v-if="run.use !== 'service'" label="Protected" :value="run.tap" :choices="TAPS" :pointer="`${base}/tap`" hint="A tap has its breaker at its far end, 240.21(B)" @change="(v) => desk.setRun({ tap: v })" />
+    <p v-else class="narrow">Guarded by the {{ device.words === 'main' ? 'mains at its end, together' : device.words }} <FigureButton :figure="f.breaker" :title="device.words" /></p>
+    <ChoiceField v-if="run.use !== 'service'" label="Protected" :value="run.tap" :choices="TAPS" :pointer="`${base}/tap`" hint="A tap has its breaker at its far end" @change="(v) => desk.setRun({ tap: v })" />
+    <TapConditions v-if="answer.conditions.length" :conditions="answer.conditions" :run="run" :base="base" @change="(v) => desk.setRun({ tap_facts: v })" />
+    <ChoiceField v-if="run.use !== 'service' && !run.tap" label="Leaves by" :value="run.leaves" :choices="LEAVES" :pointer="`${base}/leaves`" hint="What it starts from: a breaker of its own there, or lugs behind what stands ahead" @change="(v) => desk.setRun({ leaves: v })" />
     <NumberField
       label="Length, one way" :value="run.cable.length" :unit="units.length.sign" :pointer="`${base}/cable/length`"
       @change="(v) => v !== null && desk.setCable({ length: v })"
@@ -155,6 +158,7 @@ function settle(event: Event) {
         v-if="f.equipment_ground" label="Ground's metal" :value="run.cable.egc_metal" :choices="groundMetals()" :pointer="`${base}/cable/egc_metal`"
         @change="(v) => desk.setCable({ egc_metal: v })"
       />
+      <ChoiceField v-if="run.use === 'feeder'" label="At the bus's far end" :value="run.far_end" :choices="KNOWN" :pointer="`${base}/far_end`" hint="Its breaker, away from the main: asked where it brings solar or storage back" @change="(v) => desk.setRun({ far_end: v })" />
       <SwitchField label="Carries a dwelling whole (83 %)" :value="run.whole_dwelling" :pointer="`${base}/whole_dwelling`" @change="(v) => desk.setRun({ whole_dwelling: v })" />
       <SwitchField label="On a roof, in the sun" :value="run.cable.rooftop" :pointer="`${base}/cable/rooftop`" @change="(v) => desk.setCable({ rooftop: v })" />
       <SwitchField label="Nipple, 24 in or less" :value="run.cable.nipple" :pointer="`${base}/cable/nipple`" @change="(v) => desk.setCable({ nipple: v })" />
@@ -176,6 +180,7 @@ function settle(event: Event) {
       <SwitchField label="Hangs in the air" :value="run.overhead !== null" :pointer="`${base}/overhead`" @change="(v) => setOverhead(v ? {} : null)" />
       <template v-if="run.overhead">
         <ChoiceField label="Over a" :value="run.overhead.over" :choices="OVER" :pointer="`${base}/overhead/over`" @change="(v) => setOverhead({ over: v })" />
+        <ChoiceField label="Carried as" :value="run.overhead.support" :choices="AERIAL" :pointer="`${base}/overhead/support`" @change="(v) => setOverhead({ support: v })" />
         <NumberField label="Lowest at" :value="run.overhead.clearance" auto="unknown" :unit="units.length.sign" lockable set-word="clear" :pointer="`${base}/overhead/clearance`" @change="(v) => setOverhead({ clearance: v })" />
         <NumberField v-if="run.overhead.over === 'roof'" label="Roof rises" :value="run.overhead.roof_rise" auto="unknown" unit="in / 12" lockable set-word="clear" :pointer="`${base}/overhead/roof_rise`" @change="(v) => setOverhead({ roof_rise: v })" />
         <SwitchField label="Held by a mast" :value="run.overhead.mast" :pointer="`${base}/overhead/mast`" @change="(v) => setOverhead({ mast: v })" />

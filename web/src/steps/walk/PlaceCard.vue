@@ -4,7 +4,7 @@ import { computed, toRef } from 'vue'
 import { freeSpot } from './plan'
 import type { Footprint, Place } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
-import { PLACE_KINDS, SOILS, SYSTEMS } from '@/fields/choices'
+import { KNOWN, livedIn, PLACE_KINDS, SOILS, SYSTEMS } from '@/fields/choices'
 import NumberField from '@/fields/NumberField.vue'
 import SwitchField from '@/fields/SwitchField.vue'
 import TextField from '@/fields/TextField.vue'
@@ -44,8 +44,9 @@ function size(part: Partial<Footprint>) {
         <NumberField label="Deep, north to south" :value="place.footprint.depth" :unit="units.length.sign" :pointer="`${base}/footprint/depth`" @change="(v) => v && size({ depth: v })" />
       </template>
       <button v-else class="ink-button" @click="putOn">Put it on the plan</button>
-      <NumberField v-if="place.kind === 'dwelling'" label="Floor area" :value="place.floor_area" auto="needed" :unit="units.area.sign" :pointer="`${base}/floor_area`" hint="Outside dimensions, all floors, without garage and open porch" @change="(v) => set('floor_area', v)" />
+      <NumberField v-if="livedIn(place.kind)" label="Floor area" :value="place.floor_area" auto="needed" :unit="units.area.sign" :pointer="`${base}/floor_area`" hint="Outside dimensions, all floors, without garage and open porch" @change="(v) => set('floor_area', v)" />
       <SwitchField label="Stands already" :value="place.existing" :pointer="`${base}/existing`" @change="(v) => set('existing', v)" />
+      <ChoiceField v-if="!livedIn(place.kind)" label="Pool here" :value="place.pool" :choices="KNOWN" :pointer="`${base}/pool`" hint="A pool, spa or fountain, or the equipment of one" @change="(v) => set('pool', v)" />
       <ChoiceField label="Soil" :value="place.soil" :choices="SOILS" :pointer="`${base}/soil`" @change="(v) => set('soil', v)" />
       <ChoiceField label="Water pipe" :value="place.water_pipe" :choices="PIPES" :pointer="`${base}/water_pipe`" hint="The pipe in the ground that serves it" @change="(v) => set('water_pipe', v)" />
       <ChoiceField v-if="utility" label="Utility delivers" :value="utility.s.supply" :choices="SYSTEMS" :pointer="`/stations/${utility.i}/supply`" @change="(v) => desk.edit([{ op: 'add', path: `/stations/${utility?.i}/supply`, value: v }])" />

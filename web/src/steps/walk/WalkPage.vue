@@ -7,6 +7,7 @@ import { nudgeOf } from './plan'
 import SitePlan from './SitePlan.vue'
 import StationList from './StationList.vue'
 import type { Footprint, Route } from '@/api/types'
+import { livedIn } from '@/fields/choices'
 import WorkingPanel from '@/figures/WorkingPanel.vue'
 import { useAddress } from '@/shell/address'
 import NoJob from '@/shell/NoJob.vue'
@@ -26,7 +27,7 @@ const runId = ref<string | null>(null)
 watch(() => props.id, (id) => desk.open(id), { immediate: true })
 watch(() => desk.job, (job) => {
   if (!job) return
-  if (!job.places.some((p) => p.id === placeId.value)) placeId.value = (job.places.find((p) => p.kind === 'dwelling') ?? job.places[0])?.id ?? ''
+  if (!job.places.some((p) => p.id === placeId.value)) placeId.value = (job.places.find((p) => livedIn(p.kind)) ?? job.places[0])?.id ?? ''
   if (!job.runs.some((r) => r.id === runId.value)) runId.value = (job.runs.find((r) => r.route) ?? job.runs[0])?.id ?? null
 }, { immediate: true })
 

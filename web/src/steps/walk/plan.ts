@@ -16,6 +16,7 @@ export interface Frame {
 
 const NEW_SIZE_FT: Record<Place['kind'], { width: number; depth: number }> = {
   dwelling: { width: 48, depth: 32 },
+  'mobile-home': { width: 64, depth: 16 },
   'detached-building': { width: 28, depth: 24 },
   yard: { width: 8, depth: 8 },
 }

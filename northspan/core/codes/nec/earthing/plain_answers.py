@@ -107,7 +107,8 @@ def _broken(a: Asked) -> PlainAnswer | None:
     if path == "wire-and-raceway" and seconds is not None:
         more = f"The steel pipe still brings {abs(state.fault_a):.0f} A home: it opens in {_time(seconds)} at most."
         return PlainAnswer(asks, "The pipe carries it", more, "250.118", "plain", _amps(abs(state.fault_a)))
-    if seconds is None and abs(state.fault_a) < FLOATING_A:
+    grounded = any(island.bonds for island in a.bonds.islands if island.live)
+    if seconds is None and abs(state.fault_a) < FLOATING_A and not grounded:
         more = "No neutral of its source is grounded: nothing opens, and what a hand finds hangs on the insulation."
         return PlainAnswer(asks, "The can floats with the hot until found", more, "250.4(B), 250.21", "danger", None)
     if seconds is None:

@@ -5,12 +5,13 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import TYPE_CHECKING
 
-from northspan.core.codes.nec.data import AWG, VOCABULARY
+from northspan.core.codes.nec.data import AWG, INSULATIONS, VOCABULARY
 from northspan.core.codes.nec.earthing import electrodes as earth
 from northspan.core.codes.nec.earthing import planned_bonds, separate_buildings
 from northspan.core.codes.nec.sizing import ampacity
 from northspan.core.physics.breaker_time import longest_s
 from northspan.core.run.question import Metal
+from northspan.core.run.systems import SYSTEMS
 from northspan.core.working import Figure
 
 if TYPE_CHECKING:
@@ -56,6 +57,11 @@ class NecEarthing:
         if kva is not None and kva <= earth.CONTROL_KVA:
             return earth.control_jumper(hots)
         return earth.jumper(hots, "", "250.28(D), 250.30(A)(1), (2)")
+
+    def brings_ground(self, run: Run) -> bool:
+        """338.2: of a cable with a bare neutral the bare wire is the neutral, where one is used as such."""
+        bare = INSULATIONS.word(run.cable.insulation, "bare_neutral") == "yes"
+        return run.use == "service" or not (bare and SYSTEMS[run.system].grounded)
 
     def clearing_s(self, device: str, rating_a: float, amps: float) -> float | None:
         """The longest an inverse-time breaker may take; a dwelling's devices are taken as such, fuses open sooner."""

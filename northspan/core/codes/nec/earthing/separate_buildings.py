@@ -29,6 +29,8 @@ def against_neutral_as_ground(job: Job, net: Network, run: Run) -> tuple[str, ..
     if start.place == end.place:
         return _against_appliance(net, place, run)
     against = []
+    if place.kind == "mobile-home":
+        against.append("a mobile home has four wires whenever it was put up, 550.33(A)")
     if not place.existing:
         against.append(f"{place.name} is not an installation that stands already")
     if is_steel(run.cable.raceway):

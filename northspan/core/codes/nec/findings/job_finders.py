@@ -1,13 +1,13 @@
 """What the US code book finds wrong with a job as a whole, in order."""
 
 from northspan.core.codes.nec.findings.earth import bonding, electrode_conductors, electrodes, neutrals
-from northspan.core.codes.nec.findings.equipment import disconnects, gear, outlets, overhead
+from northspan.core.codes.nec.findings.equipment import disconnects, gear, joints, outlets, overhead
 from northspan.core.codes.nec.findings.panel import finders as panel
 from northspan.core.codes.nec.findings.route import finders as pulls
 from northspan.core.codes.nec.findings.route import measured as route
 from northspan.core.codes.nec.findings.sources import second_sources, standby, transformers
-from northspan.core.codes.nec.findings.whole import dwelling, prompts, setup
-from northspan.core.codes.nec.findings.wire import overcurrent, taps, voltage
+from northspan.core.codes.nec.findings.whole import dwelling, mobile_homes, pools, prompts, setup
+from northspan.core.codes.nec.findings.wire import devices, overcurrent, taps, voltage
 
 JOB_FINDERS = (
     setup.find_supply,
@@ -26,13 +26,17 @@ JOB_FINDERS = (
     second_sources.find,
     outlets.find,
     overhead.find,
+    joints.find,
     transformers.find,
     standby.find,
+    mobile_homes.find,
+    pools.find,
     panel.find,
     bonding.find,
     electrodes.find,
     electrode_conductors.find,
     taps.find,
+    devices.find,
     route.find,
     route.find_nipples,
     route.find_shared,

@@ -7,10 +7,12 @@ from typing import TYPE_CHECKING
 
 from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.findings.run_finders import RUN_FINDERS
+from northspan.core.codes.nec.findings.wire import taps
 from northspan.core.run.sized import RunFinding, Sizing
-from northspan.core.solution import Finding
+from northspan.core.solution import Condition, Finding
 
 if TYPE_CHECKING:
+    from northspan.core.property.sized_run import SizedRun
     from northspan.core.property.view import JobView
 
 
@@ -27,3 +29,7 @@ class NecFindings:
         from northspan.core.codes.nec.findings.job_finders import JOB_FINDERS
 
         return [f for find in JOB_FINDERS for f in find(book, view)]
+
+    def conditions(self, view: JobView, each: SizedRun) -> Sequence[Condition]:
+        """240.21(B) and (C)."""
+        return taps.conditions(view, each)

@@ -1,13 +1,14 @@
 """One branch circuit by what it feeds: its load, the least it is made for, and the largest device it may have.
 
 210.19 and note 4 of Table 220.55 (cooking), 422.13 (storage water heaters), 424.4(B) (space heating), 430.22, 430.24
-and 430.52 (motors), 440.22, 440.32 and 440.35 (hermetic compressors), 625.42 (vehicle chargers, by their continuous
+and 430.52 (motors), 630.11 and 630.12 (welders), 440.22, 440.32 and 440.35 (hermetic compressors), 625.42 (vehicle
+chargers, by their continuous
 part).
 """
 
 from collections.abc import Sequence
 
-from northspan.core.codes.nec.loads import demand, nameplates
+from northspan.core.codes.nec.loads import demand, nameplates, welders
 from northspan.core.codes.nec.sizing import overcurrent
 from northspan.core.job.job import Appliance
 from northspan.core.loads.circuit import Circuit
@@ -100,12 +101,16 @@ def guards_itself(a: Appliance) -> bool:
     True
     """
     return (
-        nameplates.has_motor(a) and not nameplates.is_storage_heater(a) and a.kind not in (*HEATING, "range", "dryer")
+        nameplates.has_motor(a)
+        and not nameplates.is_storage_heater(a)
+        and a.kind not in (*HEATING, "range", "dryer", "welder")
     )
 
 
 def _device(a: Appliance, line_volts: float) -> DeviceLimit | None:
-    """The device of a circuit that feeds one motor or compressor, 240.4(G)."""
+    """The device of a circuit that feeds one motor, compressor or welder, 240.4(G)."""
+    if a.kind == "welder":
+        return welders.device(nameplates.own_va(a, line_volts) / welders.share(a) / line_volts)
     if a.max_device_a is not None:
         usual = overcurrent.standard_rating_below(a.max_device_a) or a.max_device_a
         words = f"its plate allows {number(a.max_device_a)} A at most"

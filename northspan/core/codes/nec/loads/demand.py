@@ -2,6 +2,7 @@
 
 import math
 from collections.abc import Sequence
+from dataclasses import replace
 
 from northspan.core.codes.nec.data import DRYER_DEMAND, LIGHTING_DEMAND, RANGE_DEMAND
 from northspan.core.working import Step, number
@@ -82,8 +83,16 @@ def _column_c(kw: list[float]) -> tuple[float, list[Step]]:
     average = sum(max(k, _C_TO_KW) for k in kw) / len(kw)
     over = math.floor(max(0.0, average - _C_TO_KW) + 0.5)
     demand = 1000.0 * base * (1.0 + 0.05 * over)
-    steps = [RANGE_DEMAND.read(row, "c_base", f"Column C, {len(kw)} appliance" + ("s" if len(kw) > 1 else ""))]
+    many = f"{len(kw)} appliance" + ("s" if len(kw) > 1 else "")
+    first = RANGE_DEMAND.read(row, "c_base", f"Column C, {many}")
+    steps = [first]
+    each = RANGE_DEMAND.number(row, "c_each") or 0.0
+    if each:
+        words = f"Column C, {many}: {number(float(first.value or 0.0))} kW and {number(each)} kW for each"
+        steps = [replace(first, what=words, value=base)]
     if over:
+        together = f"{len(kw)} ranges, none below {number(_C_TO_KW)} kW: {number(average * len(kw))} kW together"
+        steps.append(Step(together, average, "kW", "220.55 note 2"))
         what = f"Average {number(average)} kW, 5 % for each of {over} kW above 12"
         steps.append(Step(what, demand, "VA", "220.55 notes 1 and 2"))
     return demand, steps

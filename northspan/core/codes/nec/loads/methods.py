@@ -18,20 +18,21 @@ NO_AREA = "Enter the floor area: a dwelling's lighting and receptacles are count
 
 # An edit touches one place: the others are not added up again.
 @lru_cache(maxsize=512)
-def load_methods(place: Place, system: str) -> tuple[LoadMethod, ...]:
+def load_methods(place: Place, system: str, whole_cooling: bool = True) -> tuple[LoadMethod, ...]:
     """The place's load by every method that fits its kind, at the voltage of ``system``; none without its facts.
 
-    What is wanted only later is not counted, and of loads that never run together only the largest, 220.60.
+    What is wanted only later is not counted, and of loads that never run together only the largest, 220.60, by its
+    larger reading where ``whole_cooling``.
     """
     volts = SYSTEMS[system].volts
     place = place.model_copy(update={"appliances": _counted(place.appliances, volts)})
     wye = system == "120/208-3w"
-    if place.kind != "dwelling":
-        return (own_loads(place, volts, wye),)
+    if not place.is_dwelling:
+        return (own_loads(place, volts, wye, whole_cooling),)
     found: list[LoadMethod] = []
     neutral = Figure(None, "A", ())
     if place.floor_area is not None:
-        standard = dwelling(place, volts, wye)
+        standard = dwelling(place, volts, wye, whole_cooling)
         neutral = standard.neutral_amps
         found += [standard, new_dwelling(place, volts, system, neutral)]
         if place.existing or any(a.existing for a in place.appliances):
@@ -74,7 +75,7 @@ def in_force(place: Place, methods: tuple[LoadMethod, ...], rules: HouseRules) -
     open_to_it = {m.id: m for m in methods if m.may_be_used}
     if not open_to_it:
         return None, NO_AREA
-    if place.kind != "dwelling":
+    if not place.is_dwelling:
         return "standard", open_to_it["standard"].why
     locked = place.load_method
     if locked is not None and locked in open_to_it:

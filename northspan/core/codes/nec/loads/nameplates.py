@@ -2,6 +2,7 @@
 
 from collections.abc import Iterable, Sequence
 
+from northspan.core.codes.nec.loads import welders
 from northspan.core.job.job import Appliance, ApplianceKind
 from northspan.core.working import Step, number
 
@@ -11,14 +12,16 @@ FASTENED: tuple[ApplianceKind, ...] = ("fastened", "water-heater")
 
 
 def own_va(appliance: Appliance, line_volts: float) -> float:
-    """Nameplate VA of one, as its own circuit sees it: the 7200 VA of 220.57 and load management are for a feeder.
+    """Nameplate VA of one, as its own circuit sees it: the 7200 VA of 220.57 and load management are for a feeder; a
+    welder's by its duty cycle, 630.11(A).
 
     >>> own_va(Appliance(id="r", name="Range", kind="range", amps=40), 208.0)
     8320.0
     """
+    counted = welders.share(appliance) if appliance.kind == "welder" else 1.0
     if appliance.va is not None:
-        return appliance.va
-    return (appliance.amps or 0.0) * (120.0 if appliance.volts == 120 else line_volts)
+        return counted * appliance.va
+    return counted * (appliance.amps or 0.0) * (120.0 if appliance.volts == 120 else line_volts)
 
 
 def is_storage_heater(appliance: Appliance) -> bool:
@@ -76,7 +79,7 @@ def has_motor(appliance: Appliance) -> bool:
     >>> has_motor(Appliance(id="h", name="Heat pump", kind="heat-pump", amps=20))
     True
     """
-    return appliance.kind in COMPRESSORS or (appliance.motor and appliance.kind != "ev-charger")
+    return appliance.kind in COMPRESSORS or (appliance.motor and appliance.kind not in ("ev-charger", "welder"))
 
 
 def steps(appliances: Sequence[Appliance], line_volts: float) -> tuple[Step, ...]:
@@ -96,6 +99,8 @@ def _step(appliance: Appliance, line_volts: float) -> Step:
         cite = "220.5(A)"
     else:
         what = f"{appliance.name}: {number(appliance.va)} VA"
+    if appliance.kind == "welder":
+        what, cite = f"{what} × {number(welders.share(appliance))}, duty cycle", "630.11(A)"
     if appliance.managed_va is not None and each == appliance.managed_va:
         what, cite = f"{appliance.name}: held by load management to {number(each)} VA", "220.70, 625.42(A), 750.30"
     elif appliance.kind == "ev-charger" and each == EV_SMALLEST_VA:

@@ -16,7 +16,7 @@ class NecLoads:
         self, place: Place, system: str, rules: HouseRules
     ) -> tuple[tuple[LoadMethod, ...], str | None, str]:
         """Article 220: the methods that fit the place, the one in force, and why."""
-        found = methods.load_methods(place, system)
+        found = methods.load_methods(place, system, rules.cooling_kept == "whole")
         return (found, *methods.in_force(place, found, rules))
 
     def circuit(self, appliances: Sequence[Appliance], line_volts: float) -> Circuit:

@@ -33,9 +33,9 @@ def general_steps(place: Place) -> tuple[float, tuple[Step, ...]]:
     return total, parts
 
 
-def dwelling(place: Place, line_volts: float, wye: bool) -> LoadMethod:
+def dwelling(place: Place, line_volts: float, wye: bool, whole_cooling: bool = True) -> LoadMethod:
     """A dwelling by the standard calculation; the place has its floor area."""
-    tally = Tally(line_volts, wye)
+    tally = Tally(line_volts, wye, whole_cooling=whole_cooling)
     general, steps = general_steps(place)
     va, demand_steps = demand.lighting(general)
     tally.line("Lighting, receptacles, kitchen and laundry circuits", va, (*steps, *demand_steps), neutral_va=va)
@@ -47,14 +47,14 @@ def dwelling(place: Place, line_volts: float, wye: bool) -> LoadMethod:
     _fastened(tally, place)
     tally.appliances("Vehicle chargers", nameplates.of_kind(place.appliances, "ev-charger"))
     tally.heating_or_cooling(place.appliances)
-    tally.appliances("Other loads", nameplates.of_kind(place.appliances, "other"))
+    tally.appliances("Other loads", nameplates.of_kind(place.appliances, "other", "welder"))
     tally.largest_motor()
     return _method(tally, "Standard calculation", "220 Part III", "Open to every dwelling.")
 
 
-def own_loads(place: Place, line_volts: float, wye: bool) -> LoadMethod:
+def own_loads(place: Place, line_volts: float, wye: bool, whole_cooling: bool = True) -> LoadMethod:
     """A building that is not a dwelling, by its own loads at nameplate; no demand factor is taken. 220.40."""
-    tally = Tally(line_volts, wye)
+    tally = Tally(line_volts, wye, whole_cooling=whole_cooling)
     for name, kinds in (
         ("Cooking and drying", ("range", "dryer")),
         ("Equipment on circuits of its own", nameplates.FASTENED),
@@ -62,7 +62,7 @@ def own_loads(place: Place, line_volts: float, wye: bool) -> LoadMethod:
     ):
         tally.appliances(name, [a for a in place.appliances if a.kind in kinds])
     tally.heating_or_cooling(place.appliances)
-    tally.appliances("Other loads", nameplates.of_kind(place.appliances, "other"))
+    tally.appliances("Other loads", nameplates.of_kind(place.appliances, "other", "welder"))
     tally.largest_motor()
     return _method(tally, "Its own loads", "220.40", "A feeder to a building takes that building's loads.")
 

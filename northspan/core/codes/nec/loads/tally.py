@@ -16,7 +16,10 @@ COOLING = ("cooling", "heat-pump")
 
 @dataclass
 class Tally:
-    """Lines so far at ``line_volts``; VA that both legs share, loads on one leg, the neutral's VA, motors counted."""
+    """Lines so far at ``line_volts``; VA that both legs share, loads on one leg, the neutral's VA, motors counted.
+
+    ``whole_cooling`` is the larger reading of 220.60, ``raised`` what it counted at 125 % already.
+    """
 
     line_volts: float
     wye: bool = False
@@ -27,6 +30,8 @@ class Tally:
     extras: list[OnLeg] = field(default_factory=list)
     counted: list[Appliance] = field(default_factory=list)
     continuous_va: float = 0.0
+    whole_cooling: bool = True
+    raised: list[Appliance] = field(default_factory=list)
 
     def line(self, name: str, va: float, steps: Sequence[Step], neutral_va: float = 0.0) -> None:
         """Add a line that both legs share."""
@@ -53,21 +58,46 @@ class Tally:
             self.continuous_va += nameplates.total_va(lasting, self.line_volts)
 
     def heating_or_cooling(self, each: Sequence[Appliance]) -> None:
-        """Add the larger of what heats and what cools, each with the 25 % more that its largest motor brings; they do
-        not run together. 220.51, 220.60.
+        """Add the larger of what heats and what cools; they do not run together. 220.51, 220.60.
+
+        Each is held against the other with 25 % more of all that a motor drives in it, or of its largest motor by house
+        rule; where there is nothing to hold it against, its largest motor counts with the rest.
         """
         heating, cooling = (nameplates.of_kind(each, *kinds) for kinds in (HEATING, COOLING))
-        heat_va, cool_va = (self._with_motor(side) for side in (heating, cooling))
+        whole = self.whole_cooling and bool(heating) and bool(cooling) and set(heating) != set(cooling)
+        heat_va, cool_va = (self._with_motor(side, whole) for side in (heating, cooling))
+        stays = cooling if cool_va > heat_va else heating
         if heat_va == cool_va:
             self.appliances("Heating and cooling alike", heating)
         elif heat_va > cool_va:
             self.appliances(_over("Heating", cool_va, heat_va, "cooling"), heating)
         else:
             self.appliances(_over("Cooling", heat_va, cool_va, "heating"), cooling)
+        if whole:
+            self._raise([a for a in stays if nameplates.has_motor(a)])
 
-    def _with_motor(self, side: Sequence[Appliance]) -> float:
-        motors = [nameplates.each_va(a, self.line_volts) for a in side if nameplates.has_motor(a)]
-        return nameplates.total_va(side, self.line_volts) + MOTOR_EXTRA * max(motors, default=0.0)
+    def _raise(self, motors: Sequence[Appliance]) -> None:
+        """25 % more of every one of these."""
+        if not motors:
+            return
+        total = nameplates.total_va(motors, self.line_volts)
+        extra = MOTOR_EXTRA * total
+        names = ", ".join(a.name for a in motors[:3])
+        what = f"{names}: {number(total)} VA × {number(MOTOR_EXTRA)}"
+        counted = Figure(extra, "VA", (Step(what, extra, "VA", "220.60"),))
+        self.lines.append(LoadLine("25 % of the cooling or motors that stay", counted))
+        both = [a for a in motors if a.leg is None]
+        self.shared_va += MOTOR_EXTRA * nameplates.total_va(both, self.line_volts)
+        self.neutral_va += MOTOR_EXTRA * nameplates.total_va([a for a in both if a.volts == 120], self.line_volts)
+        self.extras += legs.on_legs(motors, MOTOR_EXTRA)
+        self.raised += motors
+
+    def _with_motor(self, side: Sequence[Appliance], whole: bool) -> float:
+        motors = [a for a in side if nameplates.has_motor(a)]
+        total = nameplates.total_va(side, self.line_volts)
+        if whole:
+            return total + MOTOR_EXTRA * nameplates.total_va(motors, self.line_volts)
+        return total + MOTOR_EXTRA * max((nameplates.each_va(a, self.line_volts) for a in motors), default=0.0)
 
     def largest_motor(self) -> None:
         """Add 25 % of the largest motor counted, on each leg its own where motors are put on legs. 220.50, 430.24."""
@@ -75,6 +105,8 @@ class Tally:
         if not motors:
             return
         largest = max(motors, key=lambda a: nameplates.each_va(a, self.line_volts))
+        if any(a is largest for a in self.raised):
+            return
         va = nameplates.each_va(largest, self.line_volts)
         extra = MOTOR_EXTRA * va
         what = f"{largest.name}: {number(va)} VA × {number(MOTOR_EXTRA)}"

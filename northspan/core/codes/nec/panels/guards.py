@@ -53,7 +53,7 @@ def owed(each: SizedCircuit, place: Place, rules: HouseRules, lengthened_m: floa
     rating = each.breaker_a or 0.0
     for room in circuit.rooms:
         where = room.replace("-", " ")
-        for guard, section in asked(room, circuit.receptacles, place.kind == "dwelling", each.system.volts, rating):
+        for guard, section in asked(room, circuit.receptacles, place.is_dwelling, each.system.volts, rating):
             spared = circuit.single_outlet and rules.single_outlets == "spared" and room in SPARED_ROOMS
             if not (guard == "gfci" and spared):
                 found.setdefault(guard, (section, f"outlets: {where}"))

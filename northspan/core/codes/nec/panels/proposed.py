@@ -53,7 +53,7 @@ def _owed(place: Place, there: Sequence[PanelCircuit]) -> Iterator[dict[str, Any
     if place.kind == "yard":
         return
     uses = [c.use for c in there]
-    if place.kind != "dwelling":
+    if not place.is_dwelling:
         if not any(use in ("general", "lighting") for use in uses):
             yield _receptacles("lights", "Lights and receptacles", "general", ("garage",), "gfci")
         return

@@ -5,6 +5,7 @@ from dataclasses import replace
 from fractions import Fraction
 from functools import lru_cache
 
+from northspan.core.codes.nec.boxes.joints import joint_box
 from northspan.core.codes.nec.data import AWG, BEND_RADII, INSULATIONS, PVC_STRAPS, STAPLES
 from northspan.core.codes.nec.route.cover.answer import cover_step
 from northspan.core.codes.nec.route.cover.case import CoverCase, Method
@@ -12,7 +13,7 @@ from northspan.core.codes.nec.route.cover.ways import Way, ways
 from northspan.core.codes.nec.route.pull.case import SIDEWALL, THIN, THIN_SIDEWALL
 from northspan.core.codes.nec.route.pull.wire import BARE, inside, measured, strength_lb
 from northspan.core.codes.nec.sizing.raceways import bare_area, fill_share, next_trade
-from northspan.core.pull.rules import Colour, CoverAsked, CoverWay, Straps, TabledWire
+from northspan.core.pull.rules import Colour, CoverAsked, CoverWay, JointSide, Straps, TabledWire
 from northspan.core.run.question import Metal
 from northspan.core.units import FOOT_M, INCH_M, POUND_FOOT_NM, POUND_N
 from northspan.core.working import Step
@@ -108,6 +109,10 @@ class NecPull:
             return None
         inches = float(sum(Fraction(part) for part in trade.split()))
         return (6.0 if angle else 8.0) * inches * INCH_M, f"314.28(A)({2 if angle else 1})"
+
+    def joint_box(self, sides: Sequence[JointSide]) -> Step | None:
+        """314.16 to 6 AWG, 314.28(A)(2) from 4 AWG on."""
+        return joint_box(sides)
 
     def colour(self, letter: str, size: str, bare: bool, in_colours: bool) -> Colour:
         """200.6 and 250.119: a neutral and a ground in their own colours, from 4 AWG on marked where they end as well;

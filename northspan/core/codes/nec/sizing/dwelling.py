@@ -9,7 +9,8 @@ SMALLEST_A, LARGEST_A = _RATINGS[0], _RATINGS[-1]
 
 
 def rule_applies(q: RunQuestion, breaker_a: float | None) -> bool:
-    """Whether the rule was asked for and may be used at this rating: 100 A to 400 A, three-wire supply.
+    """Whether the rule was asked for and may be used at this rating: 100 A to 400 A, three-wire supply, on two phases
+    and neutral of a wye for a feeder only.
 
     That the run carries one dwelling's whole load is for the caller to know: it is a fact of the job.
     """
@@ -18,7 +19,7 @@ def rule_applies(q: RunQuestion, breaker_a: float | None) -> bool:
         and not q.mains_by_load
         and breaker_a is not None
         and SMALLEST_A <= breaker_a <= LARGEST_A
-        and q.system in ("120/240-3w", "120/208-3w")
+        and (q.system == "120/240-3w" or (q.system == "120/208-3w" and q.use == "feeder"))
     )
 
 

@@ -32,6 +32,8 @@ LOCKED_WORDS: dict[DeviceAt, tuple[str, str]] = {
     "main": ("The main at its end", "230.90(A), 240.21"),
     "source": ("The breaker at its source", "entered"),
     "secondary": ("The breaker at the transformer", "240.21(C)"),
+    "ahead": ("The nearest device ahead: none stands where it starts", "240.4, 240.21"),
+    "primary": ("The device ahead of the transformer, at the turns ratio", "240.21(C)(1)"),
 }
 _NEEDS_A_SIZE = {
     "base_ampacity": "A", "derated_ampacity": "A", "termination_limit": "A", "allowed_ampacity": "A", "drop_v": "V",
@@ -110,7 +112,10 @@ def _breaker_step(s: Sizing) -> Step:
     if q.device is not None and q.device.in_place_of_wire and q.amps > 0.0:
         return Step(f"{q.device.why[:1].upper()}{q.device.why[1:]}", s.breaker_a, "A", q.device.cite)
     if s.question.amps == 0.0:
-        return NO_LOAD
+        if s.rung is None:
+            return NO_LOAD
+        largest = f"No load and no device on record: the largest that {AWG.spoken(s.rung.size, q.metal)} may have"
+        return Step(largest, s.breaker_a, "A", "240.4")
     what = f"Smallest standard rating not below {number(overcurrent.needed(q, s.design_a))} A"
     if s.breaker_a is None:
         return Step(f"No standard rating reaches {number(s.design_a)} A", None, "A", "240.6(A)")
@@ -170,7 +175,7 @@ def _allowed(rung: Rung) -> Figure:
 
 def _size_steps(s: Sizing) -> tuple[Step, ...]:
     q, rung = s.question, s.rung
-    if q.amps == 0.0:
+    if q.amps == 0.0 and rung is None:
         return (NO_LOAD,)
     tried = []
     for below in s.ladder.rungs:

@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 
 from northspan.core.codes.nec.sizing import companions as along
-from northspan.core.codes.nec.sizing import dwelling, minimums, overcurrent
+from northspan.core.codes.nec.sizing import dwelling, minimums, overcurrent, taps
 from northspan.core.codes.nec.sizing import explain as workings
 from northspan.core.codes.nec.sizing import rungs as judging
 from northspan.core.job.house_rules import HouseRules
@@ -30,6 +30,12 @@ class NecSizing:
             words = f"115 % of the {number(plate_a)} A on its source's plate"
             return Least(SOURCE_SHARE * plate_a, words, "445.13(A)", wire_only=True)
         return None
+
+    def tap_least(
+        self, kind: str | None, length_m: float, ahead_a: float, gear_a: float | None, secondary: bool, within: bool
+    ) -> Least | None:
+        """240.21(B) and (C)."""
+        return taps.least(kind, length_m, ahead_a, gear_a, secondary, within)
 
     def unmarked_terminal_c(self, rules: HouseRules, breaker_a: float | None) -> int:
         """110.14(C)(1): 60 C up to 100 A, 75 C above, or one figure for all gear by house rule."""
@@ -59,12 +65,14 @@ class NecSizing:
 
     def breaker(self, q: RunQuestion, design_a: float) -> float | None:
         """The locked rating, else the smallest standard one not below the design current (A), 240.6(A); for a motor or
-        a compressor the one its own article gives.
+        a compressor the one its own article gives; of wire that is there and has no load the largest it may have.
         """
         if q.breaker_lock_a is not None:
             return q.breaker_lock_a
         if q.device is not None and q.device.in_place_of_wire:
             return q.device.usual_a
+        if q.amps == 0.0 and q.size_lock is not None:
+            return judging.most_device(q, q.size_lock)
         return overcurrent.standard_rating(overcurrent.needed(q, design_a))
 
     def rungs(self, q: RunQuestion, design_a: float, breaker_a: float | None) -> tuple[Rung, ...]:

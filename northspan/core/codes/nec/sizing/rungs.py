@@ -7,7 +7,7 @@ from northspan.core.codes.nec.data import AWG, VOCABULARY
 from northspan.core.codes.nec.sizing import ampacity, dwelling, overcurrent
 from northspan.core.physics.conductor_heating import resistance_at, running_temperature
 from northspan.core.physics.voltage_drop import receiving_volts
-from northspan.core.run.question import RunQuestion, unlocked
+from northspan.core.run.question import DEVICE_WORDS, RunQuestion, unlocked
 from northspan.core.run.rung import Rung
 from northspan.core.working import number
 
@@ -36,6 +36,16 @@ def judge_all(q: RunQuestion, design_a: float, breaker_a: float | None) -> tuple
     Raises nothing: every size with a table row can be judged.
     """
     return _judged(unlocked(q), design_a, breaker_a)
+
+
+def most_device(q: RunQuestion, size: str) -> float | None:
+    """The largest standard device (A) that a size may have here, whatever its load; None where there is none."""
+    rung = next((r for r in judge_all(q, 0.0, 0.0) if r.size == size), None)
+    small = overcurrent.small_conductor_limit(q.metal, size)
+    if rung is None:
+        return None
+    most = rung.largest_breaker_a if small is None else min(small, rung.largest_breaker_a)
+    return overcurrent.standard_rating_below(most)
 
 
 # A change that locks something is judged on the rungs that are there.
@@ -70,6 +80,9 @@ def _judge(setting: _Setting, conductor: ampacity.Conductor) -> Rung:
     most = allowed if q.several_receptacles or q.tap else overcurrent.largest_breaker(allowed)
     if q.device is not None and q.device.in_place_of_wire:
         most = q.device.most_a
+        if q.device.times_wire is not None:
+            by_wire = q.device.times_wire * allowed
+            most = min(most, overcurrent.standard_rating(by_wire) or by_wire)
     volts = q.wiring.volts
     ohm_m = complex(resistance(q, conductor), conductor.ohm_m.imag)
     drop_v = volts - receiving_volts(volts, q.drop_amps(setting.breaker_a), q.pf, q.line(ohm_m).loop)
@@ -110,17 +123,23 @@ def _first_stop(
     if setting.dwelling_a is not None:
         needed = max(setting.dwelling_a, setting.design_a) if q.dwelling_load_too else setting.dwelling_a
         if allowed < needed - TOLERANCE:
-            return "dwelling-rule", f"carries {number(allowed)} A"
+            return "dwelling-rule", f"carries {number(allowed)} A of {number(needed)} A"
     else:
         if terminal < setting.design_a - TOLERANCE:
             return "termination", f"terminals {number(terminal)} A"
         if derated < q.amps - TOLERANCE:
             return "ampacity", f"carries {number(derated)} A"
-        if breaker_a > most + TOLERANCE and not (q.mains_by_load or equipment):
-            return "breaker", f"breaker to {number(most)} A"
+        if q.tap_least is not None and allowed < q.tap_least.amps - TOLERANCE:
+            return "tap", f"tap: {number(q.tap_least.amps)} A at least"
+        # What a tap without a device at its end is held to is said of its kind, not by the device ahead.
+        if q.tap and q.device_at == "ahead":
+            return None
+        held = q.device is not None and q.device.times_wire is not None
+        if breaker_a > most + TOLERANCE and not (q.mains_by_load or (equipment and not held)):
+            return "breaker", f"breaker to {number(most)} A, the {DEVICE_WORDS[q.device_at]} is {number(breaker_a)} A"
     if equipment:
         return None
     small = overcurrent.small_conductor_limit(q.metal, size)
     if small is not None and breaker_a > small + TOLERANCE:
-        return "small-conductor", f"breaker to {number(small)} A"
+        return "small-conductor", f"breaker to {number(small)} A, it is {number(breaker_a)} A"
     return None

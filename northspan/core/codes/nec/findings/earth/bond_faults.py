@@ -6,6 +6,7 @@
 from collections.abc import Callable, Iterable, Mapping
 
 from northspan.core.codes.codebook import WholeBook
+from northspan.core.codes.nec.data import INSULATIONS
 from northspan.core.codes.nec.earthing.separate_buildings import against_neutral_as_ground
 from northspan.core.ground.bonded import Bonded
 from northspan.core.ground.found import Bonds
@@ -19,7 +20,6 @@ from northspan.core.run.sized import Change
 from northspan.core.run.systems import SYSTEMS
 from northspan.core.solution import Finding, Fix
 
-FOURTH_WIRE = Change("Pull an equipment grounding conductor", {"no_egc": False})
 OUT: Mapping[str, object] = {"bonding/neutral": "none"}
 SCREW: Mapping[str, object] = {"bonding/neutral": "screw"}
 
@@ -56,7 +56,7 @@ def _extra(w: Bonded) -> Iterable[Finding]:
 def _extra_at_source(w: Bonded, own: Station, modes: str) -> Finding:
     switches = [to for to, run in w.net.standby.items() if run.from_station == own.id]
     fixes = [_fix(w, own.id, f"Take out the bond in {own.name}", OUT)]
-    if all(w.net.stations[s].transfer is not None for s in switches):
+    if not any(_kit(w.net.stations[s]) for s in switches):
         values = {"transfer/switches_neutral": True}
         fixes += [_fix(w, s, f"Let {w.net.stations[s].name} switch the neutral", values) for s in switches]
     return Finding(
@@ -70,6 +70,11 @@ def _extra_at_source(w: Bonded, own: Station, modes: str) -> Finding:
         place=own.place,
         fixes=tuple(fixes),
     )
+
+
+def _kit(switch: Station) -> bool:
+    """Whether what changes the source is a kit on a panel's main, which never opens a neutral."""
+    return switch.transfer is None or switch.transfer.form == "interlock"
 
 
 def _missing(w: Bonded) -> Iterable[Finding]:
@@ -134,7 +139,7 @@ def _no_way_back(w: Bonded) -> Iterable[Finding]:
                 _fix(w, broken.to_station, f"Put the bonding screw in {w.net.stations[broken.to_station].name}", SCREW),
             )
         elif broken is not None:
-            fixes = (fields_fix(w.job.runs.index(broken), FOURTH_WIRE),)
+            fixes = (fields_fix(w.job.runs.index(broken), fourth_wire(broken)),)
         elif feed.use == "service":
             fixes = (_fix(w, station, f"Put the bonding screw in {own.name}", SCREW),)
         yield Finding(
@@ -188,12 +193,13 @@ def _three_wires(book: WholeBook, w: Bonded) -> Iterable[Finding]:
         if not against:
             yield Finding(
                 "three-wire-kept",
-                "note",
+                "advice" if next(p for p in w.job.places if p.id == end.place).is_dwelling else "note",
                 "250.32(B)(1) Exception No. 1",
                 f"{end.name} may keep its three wires",
                 "It stands already, nothing metal joins the two buildings and no ground-fault protection stands ahead. "
                 "The neutral is bonded to the can there, in a disconnect suitable as service equipment, 225.36. The "
-                "day a pipe or a cable shield joins the two, it ends.",
+                "day a pipe or a cable shield joins the two, it ends. A mobile home may not: if it is one, say so in "
+                "Walk.",
                 run=run.id,
                 station=end.id,
                 place=end.place,
@@ -212,8 +218,15 @@ def _three_wires(book: WholeBook, w: Bonded) -> Iterable[Finding]:
             run=run.id,
             station=end.id,
             place=end.place,
-            fixes=(fields_fix(at, FOURTH_WIRE),),
+            fixes=(fields_fix(at, fourth_wire(run)),),
         )
+
+
+def fourth_wire(run: Run) -> Change:
+    """What brings an equipment ground: a wire more, or a cable that has one."""
+    if INSULATIONS.word(run.cable.insulation, "bare_neutral") == "yes":
+        return Change("Pull SER, with a fourth wire", {"insulation": "SER", "no_egc": False})
+    return Change("Pull an equipment grounding conductor", {"no_egc": False})
 
 
 def _by_station(w: Bonded, of: Callable[[Bonds], frozenset[str]]) -> Mapping[str, str]:

@@ -6,15 +6,14 @@ from dataclasses import replace
 from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.data import AWG
 from northspan.core.codes.nec.findings.earth import bond_faults
-from northspan.core.codes.nec.findings.sources.transformers import primary_protects
 from northspan.core.document.patched import patched_job
 from northspan.core.ground.answer import ModeAnswer
-from northspan.core.ground.bonded import Bonded, bonded
-from northspan.core.job.job import Job, Station
+from northspan.core.ground.bonded import Bonded, bonded, without_home
+from northspan.core.job.job import Job
 from northspan.core.physics.raceway.steel import is_steel
 from northspan.core.property.fixes import WORSE, run_fix, station_fix
 from northspan.core.property.guards import unguarded
-from northspan.core.property.sized_run import SizedRun, hots_of
+from northspan.core.property.sized_run import hots_of
 from northspan.core.property.topology import SOURCES
 from northspan.core.property.view import JobView
 from northspan.core.run.sized import Change
@@ -22,6 +21,8 @@ from northspan.core.run.systems import SYSTEMS
 from northspan.core.solution import Finding, Fix
 
 MOST_CHANGES = 6
+# Faults whose mending joins a can to its source.
+WAYS_HOME = ("no-way-back", "bar-floating")
 
 
 def find(book: WholeBook, view: JobView) -> Iterable[Finding]:
@@ -31,8 +32,9 @@ def find(book: WholeBook, view: JobView) -> Iterable[Finding]:
     # As it was entered, for bonds turn on no length, nor on the circuits of a panel.
     bare = tuple(s.model_copy(update={"panel": None}) if s.panel else s for s in view.entered.stations)
     tried = view.entered.model_copy(update={"stations": bare})
+    homeless = without_home(own.modes)
     for finding in found:
-        fixes = (_whole(book, tried, found, finding, fix) for fix in finding.fixes)
+        fixes = (_whole(book, tried, found, homeless, finding, fix) for fix in finding.fixes)
         yield replace(finding, fixes=tuple(fix for fix in fixes if fix is not None))
     yield from _jumpers(view)
     yield from _supply_jumpers(book, view)
@@ -40,26 +42,41 @@ def find(book: WholeBook, view: JobView) -> Iterable[Finding]:
     yield from _ungrounded(view)
 
 
-def _whole(book: WholeBook, entered: Job, before: tuple[Finding, ...], finding: Finding, fix: Fix) -> Fix | None:
-    """A fix with what must go with it: where it brings out another danger or violation, that one's fix is done with it,
-    until none is left that was not there before. None where that leads nowhere. A bond that is the only one is not
-    taken out without another in its place, though the lack of that one was known before.
+def _whole(
+    book: WholeBook,
+    entered: Job,
+    before: tuple[Finding, ...],
+    homeless: frozenset[tuple[str, str]],
+    finding: Finding,
+    fix: Fix,
+) -> Fix | None:
+    """A fix with what must go with it: where it brings out another danger or violation, or leaves a can without a way
+    home, that one's fix is done with it, until none is left that was not there before. None where that leads nowhere. A
+    bond that is the only one is not taken out without another in its place, though the lack of that one was known
+    before.
     """
     known = {_key(f) for f in before if f.level in WORSE}
     if finding.rule == "bond-extra":
         known = {key for key in known if key[0] != "bond-missing"}
     for _ in range(MOST_CHANGES):
-        after = tuple(bond_faults.find(book, bonded(book.earthing, patched_job(entered, fix.patch))))
+        mended = bonded(book.earthing, patched_job(entered, fix.patch))
+        after = tuple(bond_faults.find(book, mended))
         if any(_key(f) == _key(finding) for f in after):
             return None
-        new = next((f for f in after if f.level in WORSE and _key(f) not in known), None)
+        lost = {at for _, at in without_home(mended.modes) - homeless}
+        new = next((f for f in after if f.level in WORSE and (_key(f) not in known or f.station in lost)), None)
         if new is None:
-            return fix
+            return fix if not lost else None
         if not new.fixes:
             return None
         more = new.fixes[0]
-        fix = Fix(f"{fix.label}, {more.label[:1].lower()}{more.label[1:]}", (*fix.patch, *more.patch))
+        # What brings a way home comes first: no can is without one in between.
+        fix = _then(more, fix) if new.rule in WAYS_HOME else _then(fix, more)
     return None
+
+
+def _then(first: Fix, then: Fix) -> Fix:
+    return Fix(f"{first.label}, then {then.label[:1].lower()}{then.label[1:]}", (*first.patch, *then.patch))
 
 
 def _key(finding: Finding) -> tuple[str, str | None, str | None]:
@@ -101,7 +118,7 @@ def _supply_jumpers(book: WholeBook, view: JobView) -> Iterable[Finding]:
     for each in view.runs.values():
         source = view.network.stations[each.run.from_station]
         hots, also = hots_of(each), each.sizing.companions
-        if hots is None or also is None or not _unguarded(view, source, each):
+        if hots is None or also is None or not unguarded(source, each.guard):
             continue
         needed = book.earthing.bonding_jumper(hots, source.transformer.kva if source.transformer else None).value
         own = also.equipment_ground
@@ -122,15 +139,6 @@ def _supply_jumpers(book: WholeBook, view: JobView) -> Iterable[Finding]:
             place=end.place,
             fixes=(run_fix(each, Change(f"Use {needed} copper", {"egc_size": needed})),),
         )
-
-
-def _unguarded(view: JobView, source: Station, each: SizedRun) -> bool:
-    """Whether a run's wires leave a source with nothing ahead that opens on a fault in them."""
-    if source.transformer is None or SYSTEMS[source.transformer.secondary].grounded == 0:
-        return unguarded(source, each.guard)
-    if unguarded(source, each.guard):
-        return True
-    return source.transformer.secondary_breaker_a is None and not primary_protects(view, source)
 
 
 def _service_raceways(view: JobView) -> Iterable[Finding]:

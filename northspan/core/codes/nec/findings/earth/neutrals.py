@@ -24,7 +24,7 @@ def find(book: WholeBook, view: JobView) -> Iterable[Finding]:
             a for a in place.appliances if not a.later and _at(a, run.to_station, landing.get(run.to_station), place.id)
         ]
         names = [a.name for a in here if a.volts == 120]
-        if station.id in landing and place.kind == "dwelling":
+        if station.id in landing and place.is_dwelling:
             names.append("its lighting and receptacles")
         if station.load is not None and station.load.neutral_amps:
             names.append("the unbalance entered")

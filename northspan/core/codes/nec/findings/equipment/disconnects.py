@@ -20,11 +20,14 @@ from northspan.core.property.fixes import fields_fix, station_fix
 from northspan.core.property.topology import disconnects
 from northspan.core.property.view import JobView
 from northspan.core.run.sized import Change
-from northspan.core.solution import Finding
+from northspan.core.solution import Finding, Fix
+from northspan.core.units import FOOT_M
 from northspan.core.working import a_number, number
 
 MOST_DISCONNECTS = 6
 MOST_FEEDERS = 6
+# How far a disconnect through the wall is taken to stand from the panel inside.
+OUTDOOR_TO_PANEL_M = 10.0 * FOOT_M
 
 
 def find_service(book: WholeBook, view: JobView) -> Iterable[Finding]:
@@ -45,7 +48,6 @@ def find_service(book: WholeBook, view: JobView) -> Iterable[Finding]:
         if has:
             continue
         known = has is False or end.kind not in ("panelboard", "transfer-switch")
-        called = "" if run.use == "service" else f" Its run is called a {run.use}; it is service conductors."
         yield finding(
             "no-service-disconnect",
             ("danger" if run.use == "service" or run.from_station in meters else "violation") if known else "advice",
@@ -53,8 +55,7 @@ def find_service(book: WholeBook, view: JobView) -> Iterable[Finding]:
             f"{end.name}: no service disconnect" if known else f"{end.name}: service disconnect not on record",
             end,
             f"Nothing between the utility and {end.name} switches it off or guards its conductors; a meter does "
-            "neither."
-            f"{called}",
+            "neither.",
             (gear_fix(view, end, f"Fit a main in {end.name}", "has_main", True),) if end.kind != "transformer" else (),
         )
 
@@ -140,16 +141,37 @@ def _least_rating(view: JobView, place: Place, station: Station) -> Iterable[Fin
     if rating is None:
         return
     circuits = _circuits(view, place, station)
-    least = minimums.disconnect_a(place.kind == "dwelling", circuits)
+    least = minimums.disconnect_a(place.is_dwelling, circuits)
     if rating < least:
         unknown = " Which circuits it feeds is not on record; one or two two-wire circuits may have less."
+        feed = view.runs[view.network.fed_by[station.id].id]
+        stands = station.existing or feed.run.existing
         yield finding(
             "disconnect-minimum", "violation", "230.79" if from_service(view, station) else "225.39",
             f"{station.name}: {number(rating)} A, {number(least)} A at least", station,
             f"The disconnect of {place.name} may not be smaller, whatever its load."
-            + (unknown if circuits is None else ""),
-            (gear_fix(view, station, f"Use {a_number(least)} A disconnect", "rating_a", least),),
+            + (unknown if circuits is None else "")
+            + (" One that was there before the rule may stand until it is changed." if stands else ""),
+            tuple(_larger(view, place, station, least)),
         )  # fmt: skip
+
+
+def _larger(view: JobView, place: Place, station: Station, least: float) -> Iterable[Fix]:
+    """A larger disconnect, with new wire where what is there would not carry it; a panel with few circuits says so."""
+    feed = view.runs[view.network.fed_by[station.id].id]
+    rung = feed.sizing.rung
+    larger = gear_fix(view, station, f"Use {a_number(least)} A disconnect", "rating_a", least)
+    thin = feed.run.locks.size is not None and rung is not None and rung.largest_breaker_a < least - 1e-9
+    if thin:
+        wire = fields_fix(feed.index, Change("", {"size": None, "existing": False}))
+        larger = Fix(f"{larger.label} on new wire", (*larger.patch, *wire.patch))
+    yield larger
+    if _circuits(view, place, station) is not None or station.gear.rating_a is None:
+        return
+    fits = (many for many in (2, 1) if station.gear.rating_a >= minimums.disconnect_a(place.is_dwelling, many))
+    for many in list(fits)[:1]:
+        words = "two two-wire circuits" if many == 2 else "one circuit"
+        yield gear_fix(view, station, f"It feeds {words} and no more", "circuits", many)
 
 
 def _circuits(view: JobView, place: Place, station: Station) -> int | None:
@@ -166,7 +188,7 @@ def _circuits(view: JobView, place: Place, station: Station) -> int | None:
 def find_outdoors(book: WholeBook, view: JobView) -> Iterable[Finding]:
     """The emergency disconnect of a dwelling: outdoors, on it or within sight of it."""
     for place in view.job.places:
-        if place.kind != "dwelling":
+        if not place.is_dwelling:
             continue
         for entry in entries(view, place):
             if entry.gear.outdoors is not False or outdoors_in_sight(view, entry):
@@ -176,8 +198,38 @@ def find_outdoors(book: WholeBook, view: JobView) -> Iterable[Finding]:
                 f"No emergency disconnect outside {place.name}", entry,
                 f"A one- or two-family dwelling has a disconnect outdoors, readily reached, on it or within sight and "
                 f"{view.job.told.length.said(SIGHT_M)} of it, and marked for the fire crew.",
-                (gear_fix(view, entry, f"Put {entry.name} outdoors", "outdoors", True),),
+                (_outdoor_disconnect(view, place, entry),),
             )  # fmt: skip
+
+
+def _outdoor_disconnect(view: JobView, place: Place, entry: Station) -> Fix:
+    """A disconnect outdoors ahead of what stands inside, fed by what fed that; the bond follows it where it becomes the
+    service disconnect, and four wires go on from there.
+    """
+    feed, told = view.network.fed_by[entry.id], view.job.told
+    service, feed_at = from_service(view, entry), view.job.runs.index(feed)
+    own, at = f"{entry.id}-outdoors"[:64], view.job.stations.index(entry)
+    gear: dict[str, object] = {"outdoors": True, "has_main": True, "rating_a": entry.gear.rating_a,
+            "interrupting_ka": entry.gear.interrupting_ka, "nearest_entry": True}  # fmt: skip
+    if not service:
+        gear |= {"overcurrent": "breaker" if entry.gear.rating_a else None}
+    station = {"id": own, "name": f"Outdoor disconnect of {place.name}"[:80], "place": place.id,
+        "kind": "service-disconnect" if service else "disconnect", "terminal_c": entry.terminal_c,
+        "gear": {name: value for name, value in gear.items() if value is not None}}  # fmt: skip
+    pulled = {"length": told.length.of(OUTDOOR_TO_PANEL_M), "metal": feed.cable.metal, "insulation": "XHHW-2",
+              "raceway": "PVC40", "location": "wet"}  # fmt: skip
+    run = {"id": f"{entry.id}-from-outdoors"[:64], "from_station": own, "to_station": entry.id, "use": "feeder",
+           "system": feed.system, "cable": pulled, "leaves": "lugs", "whole_dwelling": feed.whole_dwelling}  # fmt: skip
+    steps: list[dict[str, object]] = [
+        {"op": "add", "path": "/stations/-", "value": station},
+        {"op": "add", "path": f"/runs/{feed_at}/to_station", "value": own},
+        {"op": "add", "path": "/runs/-", "value": run},
+    ]
+    if service and entry.bonding.neutral not in (None, "none"):
+        steps.append({"op": "add", "path": f"/stations/{at}/bonding/neutral", "value": "none"})
+    moved = ", and move the bond to it" if service else ""
+    away = told.length.said(OUTDOOR_TO_PANEL_M)
+    return Fix(f"Set a disconnect outdoors {away} ahead of {entry.name}{moved}", tuple(steps))
 
 
 def outdoors_in_sight(view: JobView, entry: Station) -> bool:
@@ -209,7 +261,7 @@ def find_places(book: WholeBook, view: JobView) -> Iterable[Finding]:
             "clothes-closet": ("240.24(D)", "in a clothes closet"),
             "over-steps": ("240.24(F)", "over steps"),
         }.get(room or "", ("", ""))
-        if section and (room != "bathroom" or place.kind == "dwelling" or service):
+        if section and (room != "bathroom" or place.is_dwelling or service):
             yield on_gear(
                 "panel-room", "violation", section, f"{station.name} hangs {words}", station,
                 "Breakers stay out of bathrooms and clothes closets and off the space over steps.",
@@ -225,20 +277,37 @@ def find_places(book: WholeBook, view: JobView) -> Iterable[Finding]:
 
 
 def find_uses(book: WholeBook, view: JobView) -> Iterable[Finding]:
-    """A run called a branch circuit that feeds a panelboard: its overcurrent devices make it a feeder."""
+    """A run called something else than what it is, which was taken as what it is."""
     for index, run in enumerate(view.entered.runs):
-        if run.use == view.job.runs[index].use:
+        used = view.job.runs[index].use
+        if run.use == used:
             continue
         name = view.network.stations[run.to_station].name
+        if used == "service":
+            yield Finding(
+                "service-called-feeder",
+                "violation",
+                "Article 100, 230.2",
+                f"{name}: what feeds it is called a {_called(run.use)}; it is service conductors",
+                "Everything from the utility to the service disconnect is: no equipment ground goes with it, its "
+                "neutral is bonded at its end, and the main there guards it. It was taken as that.",
+                run=run.id,
+                station=run.to_station,
+                fixes=(fields_fix(index, Change("Call it a service", {"use": "service"})),),
+            )
+            continue
         yield Finding(
             "branch-to-panel",
             "violation",
             "Article 100, 215.1",
             f"{name}: fed by a feeder, not by a branch circuit",
             "A branch circuit ends at its outlets; what feeds a panelboard's breakers is a feeder, with a feeder's "
-            "rules "
-            "for its disconnect, its electrodes and its size. It was taken as one.",
+            "rules for its disconnect, its electrodes and its size. It was taken as one.",
             run=run.id,
             station=run.to_station,
             fixes=(fields_fix(index, Change("Call it a feeder", {"use": "feeder"})),),
         )
+
+
+def _called(use: str) -> str:
+    return "branch circuit" if use == "branch" else use

@@ -10,7 +10,7 @@ from northspan.core.solution import Finding, Fix
 from northspan.core.units import FOOT_M
 from northspan.core.working import Level
 
-BUILDINGS = ("dwelling", "detached-building")
+BUILDINGS = ("dwelling", "mobile-home", "detached-building")
 SIGHT_M = 50.0 * FOOT_M
 
 
@@ -24,9 +24,12 @@ def entries(view: JobView, place: Place) -> list[Station]:
     found = []
     for station in view.job.stations:
         feed = view.network.fed_by.get(station.id)
-        if station.place != place.id or feed is None or is_line_side(view.network, station.id):
+        joint = station.kind == "joint"
+        if station.place != place.id or feed is None or joint or is_line_side(view.network, station.id):
             continue
         ahead = view.network.stations[feed.from_station]
+        while ahead.kind == "joint" and ahead.id in view.network.fed_by:
+            ahead = view.network.stations[view.network.fed_by[ahead.id].from_station]
         if ahead.place != place.id or is_line_side(view.network, ahead.id):
             found.append(station)
     return found

@@ -55,7 +55,11 @@ def find_ratings(book: WholeBook, view: JobView) -> Iterable[Finding]:
                 f"{number(breaker)} A breaker", station,
                 "Without a main of its own, a panelboard is protected at its rating by the breaker ahead of it.",
                 (
-                    *((gear_fix(view, station, f"Use {a_number(panel)} A panel", "rating_a", panel),) if panel else ()),
+                    *(
+                        (gear_fix(view, station, f"Use {a_number(panel)} A panel", "rating_a", panel),)
+                        if panel and feed.tap is None
+                        else ()
+                    ),
                     gear_fix(view, station, f"{station.name} has a main of its own", "has_main", True),
                 ),
             )  # fmt: skip
@@ -145,7 +149,7 @@ def spaces_needed(view: JobView, station: Station) -> int:
     if load is None or load.place != place.id:
         return needed
     needed += sum(a.count * (2 if a.volts == 240 else 1) for a in place.appliances if a.station is None and not a.later)
-    if place.kind == "dwelling":
+    if place.is_dwelling:
         lighting = LIGHTING_VA_PER_FT2 * US.area.of(place.floor_area or 0.0)
         needed += -int(-lighting // LIGHTING_CIRCUIT_VA) + BATH_CIRCUITS
         needed += place.small_appliance_circuits + place.laundry_circuits
@@ -184,7 +188,7 @@ def _to_ground(view: JobView, station: Station) -> float:
 
 def _surge(view: JobView) -> Iterable[Finding]:
     for place in view.job.places:
-        if place.kind != "dwelling":
+        if not place.is_dwelling:
             continue
         protected = any(s.gear.surge_protected for s in view.job.stations if s.place == place.id)
         for entry in entries(view, place):

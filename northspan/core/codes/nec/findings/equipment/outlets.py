@@ -44,7 +44,7 @@ def find(book: WholeBook, view: JobView) -> Iterable[Finding]:
 
 def _outlets(view: JobView, each: SizedRun, outlets: Outlets) -> Iterable[Finding]:
     station = view.network.stations[each.run.to_station]
-    dwelling = next(p for p in view.job.places if p.id == station.place).kind == "dwelling"
+    dwelling = next(p for p in view.job.places if p.id == station.place).is_dwelling
     wiring, rating = SYSTEMS[each.run.system], each.sizing.breaker_a or 0.0
     for guard, section in asked(outlets.room, outlets.receptacles, dwelling, wiring.volts, rating):
         if guard == "gfci" and not outlets.gfci:

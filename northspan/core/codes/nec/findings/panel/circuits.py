@@ -24,7 +24,7 @@ def find(book: WholeBook, solved: SolvedPanel) -> Iterable[Finding]:
     """What is wrong with each circuit of a panel."""
     for each in solved.circuits:
         yield from _wire(book, solved, each)
-        if solved.asked.place.kind == "dwelling":
+        if solved.asked.place.is_dwelling:
             yield from _twenty(solved, each)
         for owed in solved.owed[each.circuit.id]:
             if not owed.has:

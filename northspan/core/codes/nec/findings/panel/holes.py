@@ -209,6 +209,13 @@ def _free_id(solved: SolvedPanel, kind: str) -> str:
     return next(name for name in (f"{kind}-{i}" for i in range(1, 20)) if name not in known)
 
 
+def _takes(solved: SolvedPanel, circuit: str, field: str, hole: Hole) -> bool:
+    """Whether a hole is marked for a circuit's neutral or ground, as far as its size is known."""
+    size, metal = (neutral_of if field == "neutral_at" else ground_of)(solved.by_id[circuit])
+    bar = next(b for b in solved.panel.bars if b.id == hole.bar)
+    return size is None or (in_range(size, bar.least_size, bar.most_size) and not (metal == "al" and bar.metal == "cu"))
+
+
 def _loose(solved: SolvedPanel) -> Iterator[Finding]:
     loose = len(solved.landed.loose_neutrals) + len(solved.landed.loose_grounds)
     if loose == 0:
@@ -218,7 +225,8 @@ def _loose(solved: SolvedPanel) -> Iterator[Finding]:
     given = holes_given(solved.panel, solved.landed, shared)
     for (circuit, field), hole in given.items():
         values.setdefault(circuit, {})[field] = hole
-    fixes = (circuits_fix(solved, "Give each a hole of its own", values),) if len(given) == loose else ()
+    fit = all(_takes(solved, circuit, field, hole) for (circuit, field), hole in given.items())
+    fixes = (circuits_fix(solved, "Give each a hole of its own", values),) if len(given) == loose and fit else ()
     yield finding(
         solved, "wires-loose", "note", "408.40, 408.41",
         f"{loose} wire{'' if loose == 1 else 's'} in no hole yet",

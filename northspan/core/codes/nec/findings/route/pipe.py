@@ -24,15 +24,15 @@ def find(book: WholeBook, house: HouseRules, solved: SolvedPull, told: Units) ->
     pipe = solved.pipe
     if pipe is not None:
         if _jams(solved):
-            bent = _bent(solved)
-            ratio, where = (pipe.lies.jam_ratio_bend, " in the bends") if bent else (pipe.lies.jam_ratio, "")
             yield finding(
                 solved,
                 "pull-jam",
                 "advice",
                 "jam ratio",
                 "three wires may jam",
-                f"Pipe over wire is {number(ratio or 0.0)}{where}; from 2.8 to 3.2 they can wedge side by side.",
+                f"Pipe over wire is {number(pipe.lies.jam_ratio_bend or 0.0)} in the bends; from 2.8 to 3.2 they can "
+                f"wedge "
+                "side by side.",
                 _wider(book, house, solved, told, _jams),
             )
         if _tight(solved):

@@ -116,7 +116,9 @@ def _switch(view: JobView, station: Station) -> Iterable[Finding]:
                else "By hand, whoever starts it picks what runs."),
             run=standby.id,
             station=station.id,
-            fixes=(station_fix(view.job, station, "The switch sheds load to fit", "transfer/managed", True),),
+            fixes=(station_fix(view.job, station, "The switch sheds load to fit", "transfer/managed", True),)
+            if transfer.form == "switch"
+            else (),
         )  # fmt: skip
 
 

@@ -4,22 +4,20 @@ from collections.abc import Iterable
 
 from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.sizing import overcurrent
+from northspan.core.codes.nec.sizing.taps import LONG_M
 from northspan.core.job.job import Station, Transformer
 from northspan.core.physics.transformer import MADE_KVA, rated_amps
 from northspan.core.property.fixes import run_fix, station_fix
-from northspan.core.property.guards import main_a
 from northspan.core.property.sized_run import SizedRun
 from northspan.core.property.view import JobView
 from northspan.core.run.sized import Change
 from northspan.core.run.systems import SYSTEMS
 from northspan.core.solution import Finding, Fix
-from northspan.core.units import FOOT_M
 from northspan.core.working import a_number, number
 
 PRIMARY_ALONE, PRIMARY_WITH_SECONDARY, SECONDARY = 1.25, 2.5, 1.25
 SMALL_A, SMALL_SHARE = 9.0, 1.67
 SMALLEST_A, SMALLEST_SHARE = 2.0, 3.0
-LONGEST_M, SHORT_M = 25.0 * FOOT_M, 10.0 * FOOT_M
 INRUSH = 12.0
 FUSES_A = (1.0, 3.0, 6.0, 10.0)
 # A load entered to a tenth of an ampere is known no closer than this.
@@ -63,22 +61,6 @@ def most_secondary_a(rated_a: float) -> float:
     if rated_a < SMALL_A:
         return SMALL_SHARE * rated_a
     return overcurrent.standard_rating(SECONDARY * rated_a) or SECONDARY * rated_a
-
-
-def primary_protects(view: JobView, station: Station) -> bool:
-    """Whether the device ahead of a transformer protects what leaves it: two wires in and two out, and the device no
-    larger than the secondary wires carry, at the turns ratio. 240.4(F), 240.21(C)(1).
-    """
-    feed, own = view.network.fed_by.get(station.id), station.transformer
-    if feed is None or own is None:
-        return False
-    primary, secondary = SYSTEMS[feed.system], SYSTEMS[own.secondary]
-    device = view.runs[feed.id].sizing.breaker_a
-    if device is None or any(s.ungrounded + s.grounded != 2 for s in (primary, secondary)):
-        return False
-    rungs = [view.runs[run.id].sizing.rung for run in view.network.leaving.get(station.id, ())]
-    carried = min((r.allowed_ampacity_a for r in rungs if r is not None), default=None)
-    return carried is None or device <= carried * secondary.volts / primary.volts + 1e-9
 
 
 def made_at_most(amps: float) -> float | None:
@@ -163,45 +145,40 @@ def _secondary(view: JobView, station: Station, own: Transformer) -> Iterable[Fi
             station=station.id,
             fixes=(_fix(view, station, f"Use {_device(fits)}", "secondary_breaker_a", fits),) if fits else (),
         )
-    leaving = view.network.leaving.get(station.id)
-    if (
-        own.secondary_breaker_a is None
-        and leaving
-        and not primary_protects(view, station)
-        and not _ends_in_main(view, station)
-    ):
+    for run in view.network.leaving.get(station.id, ()):
+        each = view.runs[run.id]
+        if each.guard.at != "run" or each.guard.rating_a is not None:
+            continue
+        end = view.network.stations[run.to_station]
         yield Finding(
             "secondary-conductors",
             "violation",
             "240.4(F), 240.21(C)",
-            f"{station.name}: nothing protects its secondary conductors",
-            "The device ahead protects them only from a two-wire primary to a two-wire secondary, and only as far as "
-            "they "
-            "carry it at the turns ratio; here they end in a device of their own.",
+            f"{end.name}: nothing protects what comes from {station.name}",
+            "The device ahead protects a secondary only from a two-wire primary to a two-wire secondary. Here its "
+            "wires end in one device within 25 ft, or one stands at the transformer.",
+            run=run.id,
             station=station.id,
-            fixes=(_fix(view, station, f"Add {_device(fits)} at its secondary", "secondary_breaker_a", fits),)
-            if fits
-            else (),
+            fixes=tuple(_protected(view, station, end, each, most)),
         )
 
 
-def _ends_in_main(view: JobView, station: Station) -> bool:
-    """Whether every run out of the secondary ends in a main within 10 ft, or within 25 ft where it carries a third of
-    the primary's device at the turns ratio. 240.21(C)(2), (C)(6).
+def _protected(view: JobView, station: Station, end: Station, each: SizedRun, most: float) -> Iterable[Fix]:
+    """A main at the end of a secondary, or a breaker at the transformer, no larger than the wire that is there may
+    have.
     """
-    feed = view.network.fed_by.get(station.id)
-    device = view.runs[feed.id].sizing.breaker_a if feed is not None else None
-    for run in view.network.leaving.get(station.id, ()):
-        each, end = view.runs[run.id], view.network.stations[run.to_station]
-        rung, rating = each.sizing.rung, main_a(end)
-        if rating is None or rung is None or rung.allowed_ampacity_a < rating - 1e-9 or run.cable.length > LONGEST_M:
-            return False
-        own = station.transformer
-        ratio = SYSTEMS[own.secondary].volts / SYSTEMS[feed.system].volts if own and feed else 1.0
-        share = 0.1 if run.cable.length <= SHORT_M else 1.0 / 3.0
-        if device is not None and rung.allowed_ampacity_a * ratio < share * device - 1e-9:
-            return False
-    return True
+    rung = each.sizing.rung
+    if each.run.locks.size is not None and rung is not None:
+        most = min(most, rung.allowed_ampacity_a)
+    fits = made_at_most(most)
+    if fits is None or fits < each.sizing.design_a - 1e-9:
+        return
+    if end.kind == "panelboard" and each.run.cable.length <= LONG_M:
+        way = f"/stations/{view.job.stations.index(end)}/gear"
+        steps = ({"op": "add", "path": f"{way}/{name}", "value": value} for name, value in
+                 (("has_main", True), ("rating_a", fits)))  # fmt: skip
+        yield Fix(f"End it in {_device(fits)} in {end.name}", tuple(steps))
+    yield _fix(view, station, f"Add {_device(fits)} at its secondary", "secondary_breaker_a", fits)
 
 
 def _fix(view: JobView, station: Station, label: str, name: str, value: object) -> Fix:

@@ -56,7 +56,9 @@ def find_loads(book: WholeBook, view: JobView) -> Iterable[Finding]:
                 "note",
                 "220.40",
                 f"No load at {name} yet",
-                "Enter what it will carry; until then the run has no size.",
+                "Enter what it will carry; until then the run has no size."
+                if each.sizing.rung is None
+                else "Enter what it carries; until then the wire that is there is judged by its device alone.",
                 run=each.run.id,
                 station=each.run.to_station,
             )

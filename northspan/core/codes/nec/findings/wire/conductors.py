@@ -3,14 +3,16 @@
 from collections.abc import Iterable
 
 from northspan.core.codes.nec.data import AWG
+from northspan.core.codes.nec.sizing.dwelling import needed_ampacity
 from northspan.core.codes.nec.sizing.overcurrent import small_conductor_limit, standard_rating_below
 from northspan.core.codes.nec.sizing.rungs import SECTIONS, TOLERANCE
-from northspan.core.run.question import DEVICE_WORDS, RunQuestion
+from northspan.core.run.question import DEVICE_WORDS, OWN_DEVICE, RunQuestion
 from northspan.core.run.rung import Rung
 from northspan.core.run.sized import Change, RunFinding, Sizing
 from northspan.core.working import Level, a_number, number
 
-_LEVELS: dict[str, Level] = {"parallel": "violation", "made": "violation", "drop": "house"}
+_OF_THEIR_OWN = "A motor, an air conditioner or a welder has rules of its own: enter what it is in Loads."
+_LEVELS: dict[str, Level] = {"parallel": "violation", "made": "violation", "tap": "violation", "drop": "house"}
 
 
 def find(s: Sizing) -> Iterable[RunFinding]:
@@ -21,7 +23,7 @@ def find(s: Sizing) -> Iterable[RunFinding]:
     elif rung.stopped_by is not None:
         yield _locked_fails(s, rung, rung.stopped_by)
         guarded = s.breaker_a is None or q.mains_by_load or s.breaker_a <= rung.largest_breaker_a + TOLERANCE
-        if rung.stopped_by in ("termination", "ampacity") and not guarded:
+        if rung.stopped_by in ("termination", "ampacity", "tap") and not guarded:
             yield _locked_fails(s, rung, "breaker")
     if q.loaded_conductors < q.wiring.loaded:
         yield RunFinding(
@@ -84,21 +86,22 @@ def _locked_fails(s: Sizing, rung: Rung, stop: str) -> RunFinding:
     name = AWG.spoken(rung.size, q.metal)
     changes = list(_smallest(s))
     lower = _breaker_held(s, rung)
-    if stop in ("breaker", "small-conductor") and lower is not None and q.mains == 1:
+    if stop in ("breaker", "small-conductor") and lower is not None and q.mains == 1 and q.device_at in OWN_DEVICE:
         changes.append(Change(f"Put it on {a_number(lower)} A {DEVICE_WORDS[q.device_at]}", {"breaker_a": lower}))
-    if stop in ("termination", "ampacity", "drop"):
-        changes += _load_held(q, s.max_amps)
     words = {
         "parallel": "Conductors may be joined in parallel from 1/0 up only.",
         "made": f"{q.insulation} is not made in this size.",
         "termination": f"At its terminals it carries {number(rung.termination_limit_a)} A; "
         f"the design current is {number(s.design_a)} A.",
         "ampacity": f"Corrected, it carries {number(rung.derated_ampacity_a)} A; the load is {number(q.amps)} A.",
-        "breaker": f"It may have a breaker of {number(rung.largest_breaker_a)} A; {number(breaker)} A would let it "
-        "burn before it trips.",
+        "breaker": f"It carries {number(rung.allowed_ampacity_a)} A and may have a breaker of "
+        f"{number(rung.largest_breaker_a)} A; {number(breaker)} A would let it burn before it trips.",
+        "tap": f"It carries {number(rung.allowed_ampacity_a)} A; a tap of this kind carries "
+        f"{q.tap_least.why if q.tap_least else ''}.",
         "small-conductor": f"A conductor this small may have {number(small or 0.0)} A at most; "
-        f"{number(breaker)} A would let it burn before it trips.",
-        "dwelling-rule": f"83 % of {number(breaker)} A asks for more than {number(rung.allowed_ampacity_a)} A.",
+        f"{number(breaker)} A would let it burn before it trips. {_OF_THEIR_OWN if q.use == 'branch' else ''}".strip(),
+        "dwelling-rule": f"83 % of the {number(breaker)} A main is {number(needed_ampacity(breaker))} A; it carries "
+        f"{number(rung.allowed_ampacity_a)} A.",
         "drop": f"It drops {rung.drop_pct:.1f} % over {q.length_said} at {number(q.amps)} A; the limit "
         f"is {number(q.drop_limit_pct or 0.0)} %.",
     }[stop]
@@ -120,8 +123,12 @@ def _short(rung: Rung, stop: str, small: float | None) -> str:
 
 
 def _section(q: RunQuestion, stop: str) -> str:
+    if stop == "tap" and q.tap_least is not None:
+        return q.tap_least.cite
     if stop == "breaker" and q.tap:
-        return "240.21(B)"
+        return "240.21(C)" if q.secondary else "240.21(B)"
+    if stop == "breaker" and q.device_at == "ahead":
+        return "240.4, 240.21"
     return "230.90(A), 240.4(B)" if stop == "breaker" and q.use == "service" else SECTIONS[stop]
 
 
@@ -131,15 +138,3 @@ def _breaker_held(s: Sizing, rung: Rung) -> float | None:
     most = rung.largest_breaker_a if small is None else min(small, rung.largest_breaker_a)
     rating = standard_rating_below(most)
     return rating if rating is not None and rating >= s.design_a - TOLERANCE else None
-
-
-def _load_held(q: RunQuestion, max_amps: float | None) -> Iterable[Change]:
-    if max_amps is not None and max_amps >= 1.0:
-        held = float(int(max_amps))
-        load = {
-            "amps": held,
-            "continuous_amps": min(q.continuous_amps, held),
-            "neutral_amps": None,
-            "power_factor": q.pf,
-        }
-        yield Change(f"Hold the load to {number(held)} A", {"load": load})

@@ -2,9 +2,12 @@
 
 from collections.abc import Iterable
 
-from northspan.core.codes.nec.data import INSULATIONS
+from northspan.core.codes.nec.data import AWG, INSULATIONS
 from northspan.core.run.question import RunQuestion
 from northspan.core.run.sized import Change, RunFinding, Sizing
+
+# UF is sold to 6 AWG, and at 60 C takes a size more than wire in pipe.
+UF_SURELY = "8"
 
 
 def find(s: Sizing) -> Iterable[RunFinding]:
@@ -21,7 +24,7 @@ def find(s: Sizing) -> Iterable[RunFinding]:
             "334.12(B)" if cable else "310.10(C)",
             f"{q.insulation} in a wet place",
             "A raceway outdoors or in the ground counts as wet inside; this insulation is for dry places.",
-            (*single, *_cables(q)),
+            (*_marked(q), *single, *_cables(s)),
         )
     elif q.location == "buried" and cable and INSULATIONS.word(q.insulation, "buried") == "no":
         yield RunFinding(
@@ -30,19 +33,12 @@ def find(s: Sizing) -> Iterable[RunFinding]:
             "338.12(A)" if q.insulation in ("SER", "SEU") else "330.10, 330.12",
             f"{q.insulation} in the ground",
             "This cable may not be buried.",
-            (*single, *_cables(q)),
+            (*single, *_cables(s)),
         )
     burial = INSULATIONS.word(q.insulation, "buried") == "yes"
-    if not cable and q.raceway == "none" and not (q.location == "buried" and burial):
+    if not cable and q.raceway == "none" and not q.aerial and not (q.location == "buried" and burial):
         buried = q.location == "buried"
-        marked = (
-            (
-                Change("It is marked USE-2", {"insulation": "USE-2"}),
-                Change("It is mobile-home feeder, listed for burial", {"insulation": "MHF"}),
-            )
-            if buried
-            else ()
-        )
+        marked = (Change("It is marked USE-2", {"insulation": "USE-2"}),) if buried else ()
         yield RunFinding(
             "single-conductors",
             "violation",
@@ -64,16 +60,17 @@ def find(s: Sizing) -> Iterable[RunFinding]:
             "By itself it is for the earth: it ends where it enters, unless it is marked RHW-2 or XHHW-2 as well.",
             (Change("It is marked RHW-2 too", {"insulation": "RHW-2"}), *single),
         )
-    if q.insulation == "SEU" and q.use != "service" and q.wiring.grounded and q.has_equipment_ground:
+    if q.insulation == "SEU" and q.use != "service" and q.wiring.grounded:
         yield RunFinding(
             "bare-neutral",
             "violation",
             "338.10(B)(2), 250.32(B)",
             "SEU: its neutral is bare",
-            "Past the service the neutral is insulated; SEU has two hots and one bare wire, which is its ground there.",
+            "Past the service the neutral is insulated and a ground goes with it; SEU has two hots and one bare wire, "
+            "and where that is the neutral there is no ground.",
             (
-                Change("Use SER", {"insulation": "SER"}),
-                Change("Use SER in copper", {"insulation": "SER", "metal": "cu"}),
+                Change("Use SER, with a fourth wire", {"insulation": "SER", "no_egc": False}),
+                Change("Use SER in copper", {"insulation": "SER", "metal": "cu", "no_egc": False}),
             ),
         )
     if cable and q.raceway != "none":
@@ -87,6 +84,13 @@ def find(s: Sizing) -> Iterable[RunFinding]:
         )
 
 
-def _cables(q: RunQuestion) -> tuple[Change, ...]:
-    """The cable that may lie in the earth."""
-    return (Change("Use UF", {"insulation": "UF", "raceway": "none"}),) if q.location == "buried" else ()
+def _marked(q: RunQuestion) -> tuple[Change, ...]:
+    """What is printed on much wire besides."""
+    return (Change("It is marked THWN-2 too", {"insulation": "THWN-2"}),) if q.insulation == "THHN" else ()
+
+
+def _cables(s: Sizing) -> tuple[Change, ...]:
+    """The cable that may lie in the earth, as long as it is sold: copper, 6 AWG at most at its own 60 C."""
+    q, rung = s.question, s.rung
+    sold = rung is not None and q.metal == "cu" and AWG.rank(rung.size) <= AWG.rank(UF_SURELY)
+    return (Change("Use UF", {"insulation": "UF", "raceway": "none"}),) if sold and q.location == "buried" else ()

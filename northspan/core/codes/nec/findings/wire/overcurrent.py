@@ -5,7 +5,7 @@ from collections.abc import Iterable
 from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.sizing.overcurrent import is_standard, needed, standard_rating, standard_rating_below
 from northspan.core.property.view import JobView
-from northspan.core.run.question import DEVICE_WORDS, RunQuestion
+from northspan.core.run.question import DEVICE_WORDS, OWN_DEVICE, RunQuestion
 from northspan.core.run.sized import Change, RunFinding, Sizing
 from northspan.core.solution import Finding, Fix
 from northspan.core.working import a_number, number
@@ -21,7 +21,8 @@ def find(s: Sizing) -> Iterable[RunFinding]:
     word = DEVICE_WORDS[q.device_at]
     # Spare wanted by house rule binds no breaker.
     load_a = needed(q, s.design_a) / (1.0 + q.spare_pct / 100.0)
-    if q.breaker_lock_a < load_a - 1e-9:
+    own = q.device_at in OWN_DEVICE
+    if own and q.breaker_lock_a < load_a - 1e-9:
         yield RunFinding(
             "breaker-below-load",
             "violation",
@@ -39,7 +40,12 @@ def find(s: Sizing) -> Iterable[RunFinding]:
             f"By what hangs on the circuit: {q.device.why}.",
             _changes(q, standard_rating_below(q.device.usual_a) or q.device.usual_a),
         )
-    elif q.device is not None and q.device.in_place_of_wire and q.breaker_lock_a > q.device.usual_a + 1e-9:
+    elif (
+        q.device is not None
+        and q.device.in_place_of_wire
+        and q.device.times_wire is None
+        and q.breaker_lock_a > q.device.usual_a + 1e-9
+    ):
         yield RunFinding(
             "device-for-starting",
             "note",
@@ -58,7 +64,7 @@ def find(s: Sizing) -> Iterable[RunFinding]:
             "but "
             "the load holds it: mind what is added.",
         )
-    if not is_standard(q.breaker_lock_a) and q.mains == 1:
+    if own and not is_standard(q.breaker_lock_a) and q.mains == 1:
         yield RunFinding(
             "breaker-not-standard",
             "note",
@@ -74,7 +80,7 @@ def _changes(q: RunQuestion, fitting: float | None) -> tuple[Change, ...]:
     changes = []
     useful = standard_rating(q.ahead_a) if q.ahead_a is not None else None
     held = fitting is not None and useful is not None and fitting > useful
-    if fitting is not None and q.mains == 1 and not held:
+    if fitting is not None and q.mains == 1 and q.device_at in OWN_DEVICE and not held:
         changes.append(Change(f"Use {a_number(fitting)} A {DEVICE_WORDS[q.device_at]}", {"breaker_a": fitting}))
     if q.device_at == "run" and not held:
         changes.append(Change("Unlock the breaker", {"breaker_a": None}))
@@ -87,7 +93,7 @@ def find_twice(book: WholeBook, view: JobView) -> Iterable[Finding]:
     """One device entered twice with two ratings."""
     for each in view.runs.values():
         guard = each.guard
-        if guard.run_entry_a is None or guard.rating_a is None:
+        if guard.run_entry_a is None or guard.rating_a is None or not guard.own:
             continue
         word = DEVICE_WORDS[guard.at]
         name = view.network.stations[each.run.to_station].name

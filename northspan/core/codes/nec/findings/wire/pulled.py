@@ -3,6 +3,7 @@
 from collections.abc import Iterable
 
 from northspan.core.codes.nec.data import AWG, INSULATIONS
+from northspan.core.codes.nec.sizing import equipment_ground as grounding
 from northspan.core.codes.nec.sizing.raceways import TRADES
 from northspan.core.run.sized import Change, Companions, RunFinding, Sizing
 from northspan.core.working import number
@@ -67,14 +68,55 @@ def _neutral(s: Sizing, also: Companions) -> Iterable[RunFinding]:
             f"No size carries {number(q.neutral_amps or 0.0)} A of unbalance under these conditions.",
         )
     if needed is not None and placed is not None and AWG.rank(placed) < AWG.rank(needed):
-        yield RunFinding(
+        yield _small_neutral(s, placed, needed, unlock)
+
+
+def _small_neutral(s: Sizing, placed: str, needed: str, unlock: Change) -> RunFinding:
+    """A neutral below its load, below the code's floor, or else smaller than the house rule keeps it."""
+    q, spoken = s.question, AWG.spoken(placed, s.question.metal)
+    full = Change(f"Pull {AWG.spoken(needed, q.metal)}", {"neutral_size": needed})
+    hot = s.rung.size if s.rung is not None else needed
+    floor = grounding.neutral_floor(q.use, s.breaker_a or 0.0, q.metal, hot, q.sets)
+    carried = next((r.allowed_ampacity_a for r in s.ladder.rungs if r.size == placed), None)
+    must = q.wiring.neutral_is_return or q.system == "120/208-3w"
+    if must or (q.unbalance_a is not None and (carried is None or carried < q.unbalance_a - 1e-9)):
+        return RunFinding(
             "neutral-too-small",
             "danger",
             "220.61, 215.2(B)",
-            f"Neutral {AWG.spoken(placed, q.metal)} is too small",
+            f"Neutral {spoken} is too small",
             f"This run asks for {AWG.spoken(needed, q.metal)}; a neutral has no breaker of its own to save it.",
-            (Change(f"Pull {AWG.spoken(needed, q.metal)}", {"neutral_size": needed}), unlock),
+            (full, unlock),
         )
+    if AWG.rank(placed) < AWG.rank(floor):
+        service = q.use == "service"
+        least = Change(f"Pull {AWG.spoken(floor, q.metal)}", {"neutral_size": floor})
+        return RunFinding(
+            "neutral-below-floor",
+            "violation",
+            "250.24(D)(1), Table 250.102(C)(1)" if service else "215.2(B), Table 250.122",
+            f"Neutral {spoken}, {AWG.spoken(floor, q.metal)} at least",
+            "Whatever its load, it brings a fault home: by its hots it may not be smaller.",
+            (least, full, unlock),
+        )
+    if q.unbalance_a is None:
+        return RunFinding(
+            "neutral-load-unknown",
+            "advice",
+            "220.61",
+            f"Neutral {spoken}: its load is not on record",
+            "A neutral smaller than the hots is made for the most that the legs can differ by. Enter that load, or "
+            "pull it full.",
+            (full, unlock),
+        )
+    return RunFinding(
+        "neutral-reduced",
+        "house",
+        "house rule: full neutral",
+        f"Neutral {spoken} below the hots",
+        f"It carries its {number(q.unbalance_a)} A and is above the code's floor; the house rule keeps it as the hots.",
+        (full, unlock),
+    )
 
 
 def _raceway(s: Sizing, also: Companions) -> Iterable[RunFinding]:

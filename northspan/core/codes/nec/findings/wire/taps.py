@@ -1,78 +1,151 @@
-"""Findings on taps, 240.21(B): the conditions of each kind, one by one."""
+"""Taps and transformer secondaries, 240.21(B) and (C): every condition of each kind, met, not met or not on record."""
 
 from collections.abc import Iterable
+from dataclasses import dataclass
 
 from northspan.core.codes.codebook import WholeBook
-from northspan.core.codes.nec.data import AWG
-from northspan.core.property.fixes import run_fix
+from northspan.core.codes.nec.sizing import overcurrent
+from northspan.core.codes.nec.sizing.taps import LONG_M, LONGEST_M, kind_by_length, section
+from northspan.core.job.job import Station
+from northspan.core.job.run import TapFacts
+from northspan.core.property.fixes import run_fix, station_fix
+from northspan.core.property.guards import holds_device, main_a
 from northspan.core.property.sized_run import SizedRun
 from northspan.core.property.view import JobView
 from northspan.core.run.sized import Change
-from northspan.core.run.systems import SYSTEMS
-from northspan.core.solution import Finding
-from northspan.core.units import FOOT_M
-from northspan.core.working import number
+from northspan.core.solution import Condition, Finding, Fix
+from northspan.core.working import a_number, number
 
-LONGEST_M = {"10-ft": 10.0 * FOOT_M, "25-ft": 25.0 * FOOT_M}
-LEAST_SHARE = {"10-ft": 0.1, "25-ft": 1.0 / 3.0}
-SHARE_WORDS = {"10-ft": "a tenth", "25-ft": "a third"}
-SECTIONS = {"10-ft": "240.21(B)(1)", "25-ft": "240.21(B)(2)", "outside": "240.21(B)(5)"}
+Met = bool | None
+
+
+@dataclass(frozen=True, slots=True)
+class _Asked:
+    """One condition: its rule, what it says, whether it is met (None: not on record), why, what would meet it."""
+
+    rule: str
+    words: str
+    met: Met
+    why: str
+    fixes: tuple[Fix, ...] = ()
 
 
 def find(book: WholeBook, view: JobView) -> Iterable[Finding]:
-    """A tap too long, too small for the feeder's device, without a device at its end, or without protection."""
+    """A tap or a secondary with a condition that is not met, or that nothing is on record of."""
     for each in view.runs.values():
-        if each.run.tap is not None and each.sizing.rung is not None:
-            yield from _conditions(view, each, each.run.tap)
+        end = view.network.stations[each.run.to_station]
+        for asked in _asked(view, each):
+            if asked.met is not True:
+                known = asked.met is False
+                yield Finding(
+                    asked.rule if known else f"{asked.rule}-unknown", "violation" if known else "advice",
+                    section(_kind(each), each.sizing.question.secondary), f"{end.name}: {asked.why}",
+                    f"{'Asked of' if known else 'Not on record; asked of'} this kind of tap: {asked.words}.",
+                    run=each.run.id, station=end.id, fixes=asked.fixes,
+                )  # fmt: skip
 
 
-def _conditions(view: JobView, each: SizedRun, tap: str) -> Iterable[Finding]:
-    end = view.network.stations[each.run.to_station]
-    longest, told = LONGEST_M.get(tap), view.job.told.length
-    if longest is not None and each.run.cable.length > longest + 1e-9:
-        yield _finding(
-            each, "tap-length", SECTIONS[tap], f"{end.name}: tap of {told.said(each.run.cable.length)}",
-            f"This kind of tap is {told.said(longest)} at most, from the feeder to its end.",
-            (Change("Protect it at its source instead", {"tap": None}),),
+def conditions(view: JobView, each: SizedRun) -> tuple[Condition, ...]:
+    """What is asked of a run that is a tap, or the secondary of a transformer that ends in the only device it has."""
+    if not _is_one(each):
+        return ()
+    cite = section(_kind(each), each.sizing.question.secondary)
+    q, rung = each.sizing.question, each.sizing.rung
+    share: tuple[Condition, ...] = ()
+    if q.tap_least is not None:
+        enough = None if rung is None else rung.allowed_ampacity_a >= q.tap_least.amps - 1e-9
+        share = (Condition(f"{number(q.tap_least.amps)} A at least: {q.tap_least.why}", enough, q.tap_least.cite),)
+    return (*share, *(Condition(asked.words, asked.met, cite) for asked in _asked(view, each)))
+
+
+def _is_one(each: SizedRun) -> bool:
+    return each.run.tap is not None or (each.sizing.question.secondary and each.guard.at == "main")
+
+
+def _kind(each: SizedRun) -> str:
+    return each.run.tap or kind_by_length(each.run.cable.length)
+
+
+def _asked(view: JobView, each: SizedRun) -> Iterable[_Asked]:
+    if not _is_one(each):
+        return
+    kind, secondary = _kind(each), each.sizing.question.secondary
+    end, facts = view.network.stations[each.run.to_station], each.run.tap_facts or TapFacts()
+    yield from _length(view, each, kind, secondary)
+    yield _end(view, each, end, kind)
+    piped = each.run.cable.raceway != "none"
+    box = Change("Put it in PVC 80", {"raceway": "PVC80", "insulation": "XHHW-2"})
+    yield _Asked(
+        "tap-protection", "in a raceway, or protected from damage", piped or facts.protected,
+        "the tap is in no raceway" if facts.protected is False else "its protection from damage not on record",
+        (run_fix(each, box), run_fix(each, _fact(each, "It is protected from damage", "protected", True))),
+    )  # fmt: skip
+    if kind == "outside":
+        yield _Asked(
+            "tap-outdoors", "outdoors all the way but where it ends", facts.outdoors,
+            "an outside tap goes through a building" if facts.outdoors is False
+            else "whether it stays outdoors is not on record",
+            (run_fix(each, _fact(each, "It stays outdoors", "outdoors", True)),),
         )  # fmt: skip
-    share, feeder_a = LEAST_SHARE.get(tap), _feeder_device(view, each)
-    rung = each.sizing.rung
-    if share is not None and feeder_a is not None and rung is not None:
-        needed = round(share * feeder_a, 1)
-        if rung.allowed_ampacity_a < needed - 1e-9:
-            enough = next((r for r in each.sizing.ladder.rungs if r.allowed_ampacity_a >= needed and r.passes), None)
-            changes = (
-                (Change(f"Pull {AWG.spoken(enough.size, each.run.cable.metal)}", {"size": enough.size}),)
-                if enough
-                else ()
-            )
-            yield _finding(
-                each, "tap-size", SECTIONS[tap],
-                f"{end.name}: tap good for {number(rung.allowed_ampacity_a)} A on a {number(feeder_a)} A feeder",
-                f"It carries {SHARE_WORDS[tap]} of the feeder's device at least: {number(needed)} A.", changes,
-            )  # fmt: skip
-    if tap != "10-ft" and end.gear.has_main is not True and end.kind not in ("disconnect", "service-disconnect"):
-        yield _finding(
-            each, "tap-end", SECTIONS[tap], f"{end.name}: the tap ends in no single device",
-            "It ends in one breaker or one set of fuses that holds the load to what the tap carries.", (),
-        )  # fmt: skip
-    if each.run.cable.raceway == "none":
-        yield _finding(
-            each, "tap-protection", SECTIONS[tap], f"{end.name}: the tap is in no raceway",
-            "A tap is protected from damage; a 10 ft tap is in a raceway from the feeder to its end.",
-            (Change("Put it in PVC 80", {"raceway": "PVC80", "insulation": "XHHW-2"}),),
+        yield _Asked(
+            "tap-entry", "ends outdoors, or inside nearest to where it comes in",
+            True if end.gear.outdoors else end.gear.nearest_entry,
+            "the outside tap ends away from where it comes in" if end.gear.nearest_entry is False
+            else "where the outside tap ends is not on record",
+            (station_fix(view.job, end, f"{end.name} is nearest to where it comes in", "gear/nearest_entry", True),),
         )  # fmt: skip
 
 
-def _feeder_device(view: JobView, each: SizedRun) -> float | None:
-    """The device that protects the feeder the tap is taken from, at the same voltage."""
-    feed = view.network.fed_by.get(each.run.from_station)
-    if feed is None:
-        return None
-    same = SYSTEMS[feed.system].volts == SYSTEMS[each.run.system].volts
-    return view.runs[feed.id].sizing.breaker_a if same or SYSTEMS[each.run.system].volts == 120.0 else None
+def _length(view: JobView, each: SizedRun, kind: str, secondary: bool) -> Iterable[_Asked]:
+    told, length = view.job.told.length, each.run.cable.length
+    longest = LONGEST_M.get(kind)
+    if longest is None:
+        return
+    fixes: tuple[Fix, ...] = ()
+    start = view.network.stations[each.run.from_station]
+    if secondary and each.guard.rating_a is not None:
+        held = each.guard.rating_a
+        label = f"Add {a_number(held)} A breaker at its secondary"
+        fixes = (station_fix(view.job, start, label, "transformer/secondary_breaker_a", held),)
+    elif not secondary and kind == "10-ft" and length <= LONG_M:
+        fixes = (run_fix(each, Change("Make it a 25 ft tap", {"tap": "25-ft"})),)
+    yield _Asked(
+        "secondary-length" if secondary else "tap-length", f"{told.said(longest)} at most, end to end",
+        length <= longest + 1e-9, f"{'secondary' if secondary else 'tap'} of {told.said(length)}", fixes,
+    )  # fmt: skip
 
 
-def _finding(each: SizedRun, rule: str, section: str, title: str, words: str, changes: tuple[Change, ...]) -> Finding:
-    fixes = tuple(run_fix(each, change) for change in changes)
-    return Finding(rule, "violation", section, title, words, run=each.run.id, station=each.run.to_station, fixes=fixes)
+def _end(view: JobView, each: SizedRun, end: Station, kind: str) -> _Asked:
+    """A tap ends in one device; a short one in gear that is rated no higher than the tap carries, too."""
+    if main_a(end) is not None:
+        return _Asked("tap-end", _END, True, "")
+    rung, rating = each.sizing.rung, end.gear.rating_a
+    has = holds_device(end)
+    gear = kind == "10-ft" and has is False and rating is not None
+    met: Met = has if has is not True else None
+    if gear and rung is not None and rating is not None:
+        met = rating <= rung.allowed_ampacity_a + 1e-9
+    fits = overcurrent.standard_rating_below(rung.allowed_ampacity_a) if rung is not None else None
+    fixes: tuple[Fix, ...] = ()
+    if fits is not None and fits >= each.sizing.design_a - 1e-9 and end.kind in ("panelboard", "disconnect"):
+        fixes = (_main(view, end, fits),)
+    unknown = "the rating of the main that the tap ends in" if has else "what device the tap ends in"
+    why = "the tap ends in no single device" if met is False else f"{unknown} is not on record"
+    return _Asked("tap-end", _END_SHORT if kind == "10-ft" else _END, met, why, fixes)
+
+
+_END = "ends in one breaker or one set of fuses that holds the load to what it carries"
+_END_SHORT = f"{_END}, or in gear rated no higher than that"
+
+
+def _main(view: JobView, end: Station, amps: float) -> Fix:
+    ways: dict[str, object] = {"gear/has_main": True, "gear/rating_a": amps}
+    if end.kind == "disconnect":
+        ways = {"gear/overcurrent": "breaker", "gear/rating_a": amps}
+    parts = [station_fix(view.job, end, "", way, value).patch for way, value in ways.items()]
+    return Fix(f"End it in {a_number(amps)} A main in {end.name}", tuple(step for part in parts for step in part))
+
+
+def _fact(each: SizedRun, label: str, name: str, value: bool) -> Change:
+    facts = (each.run.tap_facts or TapFacts()).model_copy(update={name: value})
+    return Change(label, {"tap_facts": facts.model_dump(mode="json")})

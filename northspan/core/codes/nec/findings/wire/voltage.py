@@ -1,5 +1,6 @@
 """Findings on voltage: the run's own drop, the worse leg, the drop from the source."""
 
+import math
 from collections.abc import Iterable
 from dataclasses import replace
 
@@ -13,6 +14,10 @@ from northspan.core.run.sized import Change, RunFinding, Sizing
 from northspan.core.solution import Finding, Fix
 from northspan.core.working import number
 
+# So little over the limit from the source may be left by choice.
+LET_BE_PCT = 0.5
+# Aluminium of a size costs about this share of copper.
+ALUMINIUM_SHARE = 0.3
 _SECTION = "210.19(A) and 215.2(A)(2) notes, house rule"
 
 
@@ -73,16 +78,33 @@ def find_total(book: WholeBook, view: JobView) -> Iterable[Finding]:
 
 
 def _total_fixes(book: WholeBook, view: JobView, each: SizedRun, limit: float, drop: float) -> Iterable[Fix]:
-    """Upsize this run, or else the run before it, by enough to bring the far end within the limit."""
+    """Upsize the run that brings the far end within the limit for the least metal, service wire last; or, where little
+    is over, let it be.
+    """
+    found: list[tuple[bool, float, Fix]] = []
     for run in view.network.upstream(each.run.to_station):
         other = view.runs[run.id]
         if other.sizing.rung is None:
             continue
         spare = other.sizing.rung.drop_pct - (drop - limit)
-        # Constant current from a slightly different voltage moves a later drop in the fourth figure only.
+        # What the other runs drop moves with this one's voltage in the fourth figure only.
         for change in _enough(book, other, spare - 0.01) if spare > 0.05 else ():
             name = view.network.stations[run.to_station].name
-            yield run_fix(other, Change(f"Feed {name} with {change.label}", change.fields))
+            more = _metal(other, change.fields["size"]) - _metal(other, other.sizing.rung.size)
+            fix = run_fix(other, Change(f"Feed {name} with {change.label}", change.fields))
+            found.append((run.use == "service", more, fix))
+    yield from (fix for *_, fix in sorted(found, key=lambda each: each[:2])[:1])
+    if drop - limit <= LET_BE_PCT:
+        allowed = math.ceil(10.0 * drop - 1e-9) / 10.0
+        step = {"op": "add", "path": "/house_rules/total_drop_pct", "value": allowed}
+        yield Fix(f"Let it be: {number(allowed)} % from the source on this job", (step,))
+
+
+def _metal(each: SizedRun, size: str) -> float:
+    """Metal of a run's wire (mm² m) were its hots of a size, aluminium counted at what it costs beside copper."""
+    share = 1.0 if each.run.cable.metal == "cu" else ALUMINIUM_SHARE
+    wires = each.sizing.question.wiring.ungrounded + each.sizing.question.wiring.grounded
+    return share * AWG.area_mm2(size) * each.run.cable.length * each.run.cable.sets * wires
 
 
 def _enough(book: WholeBook, each: SizedRun, limit_pct: float) -> Iterable[Change]:

@@ -18,7 +18,7 @@ OPENED = ("service-disconnect", "panelboard", "disconnect", "transfer-switch", "
 def equipment(job: Job, solution: Solution) -> Iterator[InspectionItem]:
     """Everything of the stations."""
     panels = {p.station: p for p in solution.panels}
-    dwellings = {p.id for p in job.places if p.kind == "dwelling"}
+    dwellings = {p.id for p in job.places if p.is_dwelling}
     for station, answer in zip(job.stations, solution.stations, strict=True):
         if station.future:
             continue
