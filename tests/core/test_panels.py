@@ -50,7 +50,7 @@ class Answers(unittest.TestCase):
         self.assertEqual((kitchen.passes, kitchen.size, kitchen.breaker_a), (True, "12", 20))
         tight = answer(opened((f"{C}/kitchen/size", "14")))
         self.assertEqual(
-            [(c.passes, c.stopped_by) for c in tight.circuits if c.id == "kitchen"], [(False, "breaker to 15 A")]
+            [(c.passes, c.stopped_by) for c in tight.circuits if c.id == "kitchen"], [(False, "to 15 A, not 20 A")]
         )
 
     def test_one_leg_has_nothing_to_balance(self):

@@ -63,7 +63,7 @@ def names(value):
 
 
 def unpulled(job):
-    later = {"burial": None, "pull": None, "route": None, "existing": False}
+    later = {"burial": None, "pull": None, "route": None, "existing": False, "leaves": None}
     return job.model_copy(update={"runs": tuple(r.model_copy(update=later) for r in job.runs)})
 
 

@@ -5,7 +5,7 @@ from collections.abc import Iterable
 from northspan.core.codes.nec.earthing.separate_buildings import against_neutral_as_ground
 from northspan.core.ground.answer import PlainAnswer
 from northspan.core.ground.asked import Asked
-from northspan.core.ground.joins import equipment_path
+from northspan.core.ground.joins import equipment_path, neutral_node
 from northspan.core.ground.modes import has_neutral
 from northspan.core.ground.network.fault import METHOD, first_to_trip, struck
 from northspan.core.ground.network.nodes import node
@@ -107,8 +107,7 @@ def _broken(a: Asked) -> PlainAnswer | None:
     if path == "wire-and-raceway" and seconds is not None:
         more = f"The steel pipe still brings {abs(state.fault_a):.0f} A home: it opens in {_time(seconds)} at most."
         return PlainAnswer(asks, "The pipe carries it", more, "250.118", "plain", _amps(abs(state.fault_a)))
-    grounded = any(island.bonds for island in a.bonds.islands if island.live)
-    if seconds is None and abs(state.fault_a) < FLOATING_A and not grounded:
+    if seconds is None and abs(state.fault_a) < FLOATING_A and not _source_grounded(a):
         more = "No neutral of its source is grounded: nothing opens, and what a hand finds hangs on the insulation."
         return PlainAnswer(asks, "The can floats with the hot until found", more, "250.4(B), 250.21", "danger", None)
     if seconds is None:
@@ -117,6 +116,18 @@ def _broken(a: Asked) -> PlainAnswer | None:
     more = f"Other metal brings {abs(state.fault_a):.0f} A home: it opens in {_time(seconds)} at most."
     words = f"Cans at {touch:.0f} V for {_time(seconds)} at most"
     return PlainAnswer(asks, words, more, "250.4(A)(5)", "caution", _volts(touch))
+
+
+def _source_grounded(a: Asked) -> bool:
+    """Whether the winding or machine that a station lives on has a neutral that is bonded somewhere."""
+    net, at = a.there.net, a.station
+    for run in _upstream(a):
+        at = run.from_station
+        if net.stations[at].transformer is not None:
+            break
+    delivered, neutral = net.delivers.get(at), neutral_node(net, at, True)
+    grounded = delivered is not None and SYSTEMS[delivered].grounded > 0
+    return grounded and any(island.bonds and neutral in island.nodes for island in a.bonds.islands)
 
 
 def _open_neutral(a: Asked, run: Run) -> PlainAnswer | None:

@@ -7,7 +7,7 @@ from northspan.core.codes.nec.data import AWG, VOCABULARY
 from northspan.core.codes.nec.sizing import ampacity, dwelling, overcurrent
 from northspan.core.physics.conductor_heating import resistance_at, running_temperature
 from northspan.core.physics.voltage_drop import receiving_volts
-from northspan.core.run.question import DEVICE_WORDS, RunQuestion, unlocked
+from northspan.core.run.question import RunQuestion, unlocked
 from northspan.core.run.rung import Rung
 from northspan.core.working import number
 
@@ -123,23 +123,23 @@ def _first_stop(
     if setting.dwelling_a is not None:
         needed = max(setting.dwelling_a, setting.design_a) if q.dwelling_load_too else setting.dwelling_a
         if allowed < needed - TOLERANCE:
-            return "dwelling-rule", f"carries {number(allowed)} A of {number(needed)} A"
+            return "dwelling-rule", f"{number(allowed)} A of {number(needed)} A"
     else:
         if terminal < setting.design_a - TOLERANCE:
             return "termination", f"terminals {number(terminal)} A"
         if derated < q.amps - TOLERANCE:
             return "ampacity", f"carries {number(derated)} A"
         if q.tap_least is not None and allowed < q.tap_least.amps - TOLERANCE:
-            return "tap", f"tap: {number(q.tap_least.amps)} A at least"
+            return "tap", f"tap, {number(q.tap_least.amps)} A least"
         # What a tap without a device at its end is held to is said of its kind, not by the device ahead.
         if q.tap and q.device_at == "ahead":
             return None
         held = q.device is not None and q.device.times_wire is not None
         if breaker_a > most + TOLERANCE and not (q.mains_by_load or (equipment and not held)):
-            return "breaker", f"breaker to {number(most)} A, the {DEVICE_WORDS[q.device_at]} is {number(breaker_a)} A"
+            return "breaker", f"to {number(most)} A, not {number(breaker_a)} A"
     if equipment:
         return None
     small = overcurrent.small_conductor_limit(q.metal, size)
     if small is not None and breaker_a > small + TOLERANCE:
-        return "small-conductor", f"breaker to {number(small)} A, it is {number(breaker_a)} A"
+        return "small-conductor", f"to {number(small)} A, not {number(breaker_a)} A"
     return None

@@ -16,7 +16,9 @@ from northspan.core.codes.nec.findings.equipment.entries import (
 from northspan.core.codes.nec.sizing import minimums
 from northspan.core.ground.modes import is_line_side
 from northspan.core.job.job import Place, Station
+from northspan.core.job.run import Run
 from northspan.core.property.fixes import fields_fix, station_fix
+from northspan.core.property.guards import holds_device
 from northspan.core.property.topology import disconnects
 from northspan.core.property.view import JobView
 from northspan.core.run.sized import Change
@@ -46,6 +48,7 @@ def find_service(book: WholeBook, view: JobView) -> Iterable[Finding]:
         if has is None and run.use == "service" and run.locks.breaker_a is not None:
             has = True
         if has:
+            yield from _unprotected(view, run, end)
             continue
         known = has is False or end.kind not in ("panelboard", "transfer-switch")
         yield finding(
@@ -58,6 +61,23 @@ def find_service(book: WholeBook, view: JobView) -> Iterable[Finding]:
             "neither.",
             (gear_fix(view, end, f"Fit a main in {end.name}", "has_main", True),) if end.kind != "transformer" else (),
         )
+
+
+def _unprotected(view: JobView, run: Run, end: Station) -> Iterable[Finding]:
+    """A service that ends in a switch in which nothing guards it, nor right behind it. 230.90, 230.91."""
+    if holds_device(end) or view.runs[run.id].guard.rating_a is not None:
+        return
+    known = holds_device(end) is False
+    yield finding(
+        "service-overcurrent",
+        "danger" if known else "advice",
+        "230.90, 230.91",
+        f"{end.name}: no overcurrent device" if known else f"{end.name}: its overcurrent device not on record",
+        end,
+        "Service conductors end in fuses or a breaker that guards them against overload, in the disconnect or right "
+        "beside it.",
+        (gear_fix(view, end, f"Fuse {end.name}", "overcurrent", "fuses"),) if end.gear.rating_a is not None else (),
+    )
 
 
 def find_supplies(book: WholeBook, view: JobView) -> Iterable[Finding]:

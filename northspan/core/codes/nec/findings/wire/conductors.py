@@ -109,17 +109,21 @@ def _locked_fails(s: Sizing, rung: Rung, stop: str) -> RunFinding:
         rule,
         _LEVELS.get(stop, "danger"),
         _section(q, stop),
-        f"{name}: {_short(rung, stop, small)}",
+        f"{name}: {_short(q, rung, stop, breaker, small)}",
         words,
         tuple(changes),
     )
 
 
-def _short(rung: Rung, stop: str, small: float | None) -> str:
-    if stop == rung.stopped_by:
-        return rung.stopped_words
-    most = small if stop == "small-conductor" and small is not None else rung.largest_breaker_a
-    return f"breaker to {number(most)} A"
+def _short(q: RunQuestion, rung: Rung, stop: str, breaker: float, small: float | None) -> str:
+    if stop in ("breaker", "small-conductor"):
+        most = small if stop == "small-conductor" and small is not None else rung.largest_breaker_a
+        return f"breaker to {number(most)} A, the {DEVICE_WORDS[q.device_at]} is {number(breaker)} A"
+    if stop == "dwelling-rule":
+        return f"carries {number(rung.allowed_ampacity_a)} A of {number(needed_ampacity(breaker))} A"
+    if stop == "tap" and q.tap_least is not None:
+        return f"tap good for {number(rung.allowed_ampacity_a)} A, {number(q.tap_least.amps)} A at least"
+    return rung.stopped_words
 
 
 def _section(q: RunQuestion, stop: str) -> str:
