@@ -5,8 +5,11 @@ import unittest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from northspan.core.codes.nec.findings.equipment.overhead import least_m
+from northspan.core.codes.nec.panels.guards import asked
 from northspan.core.codes.nec.sizing.raceways import Pulled, fit
 from northspan.core.document.file import parse
+from northspan.core.job.outlets import Overhead
 from northspan.core.property.landings import landings
 from northspan.core.property.topology import network
 from northspan.core.solve import solve
@@ -352,6 +355,21 @@ class OnTheRun(Trips):
         self.assertEqual(owed(room="garage", gfci=True), set())
         self.assertEqual(owed(room="outdoors", receptacles=False), {"gfci-owed"})
         self.assertEqual(owed(room="den", afci=True), set())
+        # What is wired in place: no light outdoors, but one in a crawl space; garages as outdoors; cooking anywhere.
+        wired = {"receptacles": False}
+        self.assertEqual(owed(room="outdoors", feeds="lighting", **wired), set())
+        self.assertEqual(owed(room="crawl-space", feeds="lighting", **wired), {"gfci-owed"})
+        self.assertEqual(owed(room="basement", feeds="lighting", **wired), set())
+        self.assertEqual(owed(room="garage", feeds="other", **wired), {"gfci-owed"})
+        self.assertEqual(owed(room="basement", feeds="other", **wired), set())
+        self.assertEqual(owed(room="basement", feeds="cooking", **wired), {"gfci-owed"})
+        self.assertEqual(owed(room="hallway", feeds="vehicle", afci=True), {"gfci-owed"})
+        # To 50 A outdoors, to 60 A for cooking: at the limit itself, not above it.
+        for feeds, room, limit in (("other", "outdoors", 50.0), ("cooking", "basement", 60.0)):
+            self.assertEqual(len(list(asked(room, False, True, 240.0, limit, feeds))), 1)
+            self.assertEqual(list(asked(room, False, True, 240.0, limit + 0.1, feeds)), [])
+        cooling = lamp | {"runs/1/outlets": {"room": "outdoors", "feeds": "cooling", **wired}}
+        self.assertIn("1 September 2026", findings(document(**cooling), "gfci-owed")[0].words)
         self.trips(
             "gfci-owed",
             lamp | {"runs/1/outlets": {"room": "bathroom", "gfci": False}},
@@ -364,6 +382,15 @@ class OnTheRun(Trips):
             self.trips("overhead-low", low, high)
         steep = {"over": "roof", "roof_rise": 4, "clearance": 3}
         self.assertEqual(findings(document(**{"runs/1/overhead": steep}), "overhead-low"), [])
+        # A steep roof spares the height to 300 V to ground, not above.
+        self.assertEqual([round(least_m(Overhead(**steep), v) / 0.3048, 3) for v in (300.0, 301.0)], [3.0, 8.5])
+        unheld = {"runs/1/overhead": {"over": "walkway"}}
+        held = {"runs/1/overhead": {"over": "walkway", "support": "messenger"}}
+        self.trips("overhead-support-unknown", unheld, held, 2)
+        # Open copper over 150 ft: 8 AWG at least; 10 would do to 50 ft.
+        open_wire = {"runs/1/overhead": {"over": "walkway", "support": "open"}, "stations/2/load/amps": 15}
+        self.trips("overhead-thin", open_wire | {"runs/1/locks/size": "10"}, open_wire | {"runs/1/locks/size": "8"})
+        self.assertEqual(findings(document(**unheld | {"runs/1/cable/raceway": "none"}), "single-conductors"), [])
         mast = {"mast": True, "mast_strong": True, "mast_alone": True}
         for field in ("mast_strong", "mast_alone"):
             self.trips(field.replace("_", "-"), {"runs/0/overhead": mast | {field: False}}, {"runs/0/overhead": mast})

@@ -64,6 +64,10 @@ class Rules(unittest.TestCase):
             ({"id": "ring", "kind": "ring", "wire_size": "4"}, {"id": "ring", "kind": "ring", "wire_size": "2"}),
             ({"id": "p", "kind": "plate", "area": 1.5}, {"id": "p", "kind": "plate", "area": 2}),
             ({"id": "p", "kind": "plate", "thickness": 0.2}, {"id": "p", "kind": "plate", "thickness": 0.25}),
+            (
+                {"id": "p", "kind": "plate", "metal": "copper", "thickness": 0.05},
+                {"id": "p", "kind": "plate", "metal": "copper", "thickness": 0.06},
+            ),
             ({"id": "gas", "kind": "gas-pipe"}, {"id": "gas", "kind": "gas-pipe", "connected": False}),
             (TWO | {"metal": "aluminium"}, TWO | {"metal": "stainless"}),
         ):
@@ -96,6 +100,10 @@ class Rules(unittest.TestCase):
             deep = [grounded(lies | {"depth": d}, FOOTING) for d in (24, 30)]
             self.trips("electrode-shallow", *deep)
         self.trips("clamp", grounded(TWO | {"clamp_for_burial": False}), grounded(TWO | {"clamp_for_burial": True}))
+
+    def test_rods_of_which_nobody_measured_how_far_apart(self):
+        bare = {name: value for name, value in TWO.items() if name != "spacing"}
+        self.trips("electrodes-spacing-unknown", grounded(bare), grounded(TWO))
 
     def test_two_entries_side_by_side(self):
         east = [ROD | {"id": f"r{i}", "x": x, "y": 4} for i, x in enumerate((0, 5.5, 6))]
@@ -173,6 +181,7 @@ class Sizes(unittest.TestCase):
 
     def test_caps(self):
         self.assertEqual(self.size("cu", "350", "rod"), "6")
+        self.assertEqual(self.size("cu", "350", "plate"), "6")
         self.assertEqual(self.size("cu", "350", "plate", made_of="al"), "4")
         self.assertEqual(self.size("cu", "350", "concrete-encased"), "4")
         self.assertEqual(self.size("cu", "350", "rod", "concrete-encased"), "4")

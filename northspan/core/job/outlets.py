@@ -18,6 +18,9 @@ class Outlets(Part):
 
     room: OutletRoom = Field(description="where its outlets are")
     receptacles: bool = Field(True, description="receptacles among them")
+    feeds: Literal["lighting", "cooking", "cooling", "vehicle", "other"] | None = Field(
+        None, description="what is wired to it without a receptacle, or the vehicle charger that plugs in"
+    )
     gfci: bool | None = Field(None, description="guarded against ground faults, class A")
     afci: bool | None = Field(None, description="guarded against arcs")
 

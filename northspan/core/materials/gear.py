@@ -6,6 +6,7 @@ from collections.abc import Iterator, Mapping
 from northspan.core.job.job import Station
 from northspan.core.job.panel import Lug, PanelCircuit
 from northspan.core.materials.count import Count
+from northspan.core.materials.pipes import BOXES_IN
 from northspan.core.panel.solved import SolvedPanel
 from northspan.core.property.guards import main_a
 from northspan.core.property.prepared import Prepared
@@ -98,10 +99,12 @@ def _joint(ready: Prepared, station: Station) -> Iterator[Count | str]:
     if asked is None or not isinstance(asked.value, float):
         yield f"{station.name}: what its box must be cannot be told, so none is counted."
         return
-    size = f"{math.ceil(asked.value - 1e-9)} in" if asked.unit == "in" else f"{number(asked.value)} in³"
-    yield _gear(
-        f"splice box, {size} at least", 1, f"{station.name}: {asked.what[:1].lower()}{asked.what[1:]}", asked.cite
-    )
+    least, what = asked.value, f"{station.name}: {asked.what[:1].lower()}{asked.what[1:]}"
+    if asked.unit == "in":
+        made = next((b for b in BOXES_IN if b >= least - 1e-9), None)
+        yield _gear(f"pull box {made or math.ceil(least)} in", 1, f"{what}, {number(least)} in asked", asked.cite)
+    else:
+        yield _gear(f"splice box, {number(least)} in³ at least", 1, what, asked.cite)
 
 
 def _panelboard(station: Station) -> Iterator[Count | str]:
@@ -134,11 +137,16 @@ def _panel(told: Units, station: Station, solved: SolvedPanel | None) -> Iterato
     """The breakers of new circuits, of tandems two in one; the lugs that come with it, with their torque."""
     assert station.panel is not None
     known = {c.circuit.id: c.breaker_a for c in solved.circuits} if solved else {}
+    by_id = {c.id: c for c in station.panel.circuits}
     new = [c for c in station.panel.circuits if not (c.existing or station.future) and c.space is not None]
     for circuit in new:
         amps = circuit.breaker_a or known.get(circuit.id)
         if amps is None:
             yield f"{station.name}: no breaker is known for {circuit.name or circuit.id}."
+        elif _watched_pair(circuit, by_id):
+            if circuit.id < (circuit.partner or ""):
+                what = f"{station.name}: {_named(circuit)} and its partner, one neutral"
+                yield _gear(breaker(2, amps, circuit.breaker), 1, what, PANELS)
         elif circuit.half is None:
             yield _gear(breaker(circuit.poles, amps, circuit.breaker), 1, f"{station.name}: {_named(circuit)}", PANELS)
         else:
@@ -146,6 +154,12 @@ def _panel(told: Units, station: Station, solved: SolvedPanel | None) -> Iterato
             yield _gear(name, 0.5, f"{station.name}: {_named(circuit)}, half of one", PANELS)
     for lug in station.panel.lugs if station.bought else ():
         yield _lug(told, station, lug)
+
+
+def _watched_pair(circuit: PanelCircuit, by_id: Mapping[str, PanelCircuit]) -> bool:
+    """Whether two partners are on devices that watch their neutral: one two-pole device serves both."""
+    other = by_id.get(circuit.partner or "")
+    return other is not None and circuit.poles == 1 and circuit.breaker == other.breaker != "standard"
 
 
 def _named(circuit: PanelCircuit) -> str:

@@ -3466,6 +3466,12 @@ export interface components {
              */
             receptacles: boolean;
             /**
+             * Feeds
+             * @description what is wired to it without a receptacle, or the vehicle charger that plugs in
+             * @default null
+             */
+            feeds: ("lighting" | "cooking" | "cooling" | "vehicle" | "other") | null;
+            /**
              * Gfci
              * @description guarded against ground faults, class A
              * @default null

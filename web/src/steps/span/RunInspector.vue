@@ -6,7 +6,7 @@ import TapConditions from './TapConditions.vue'
 import { STANDINGS, standing, standingSteps } from './standing'
 import type { Load, PatchStep, Run, RunAnswer, Station } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
-import { AERIAL, groundMetals, INSULATIONS, KNOWN, LEAVES, LOCATIONS, METALS, OUTLET_ROOMS, OVER, RACEWAYS, sizeLocks, SYSTEMS, TAPS, TERMINALS, tradeLocks, USES } from '@/fields/choices'
+import { AERIAL, groundMetals, INSULATIONS, KNOWN, LEAVES, LOCATIONS, METALS, OUTLET_FEEDS, OUTLET_ROOMS, OVER, RACEWAYS, sizeLocks, SYSTEMS, TAPS, TERMINALS, tradeLocks, USES } from '@/fields/choices'
 import { vHeld } from '@/fields/held'
 import NumberField from '@/fields/NumberField.vue'
 import SwitchField from '@/fields/SwitchField.vue'
@@ -54,7 +54,7 @@ function setDevice(value: number | null) {
 
 function setOutlets(part: Partial<NonNullable<Run['outlets']>> | null) {
   const now: Run['outlets'] = run.value?.outlets ?? null
-  void desk.setRun({ outlets: part === null ? null : { room: 'kitchen', receptacles: true, gfci: null, afci: null, ...now, ...part } })
+  void desk.setRun({ outlets: part === null ? null : { room: 'kitchen', receptacles: true, feeds: null, gfci: null, afci: null, ...now, ...part } })
 }
 
 function setOverhead(part: Partial<NonNullable<Run['overhead']>> | null) {
@@ -173,6 +173,7 @@ function settle(event: Event) {
         <ChoiceField label="Outlets in" :value="run.outlets?.room ?? null" :choices="OUTLET_ROOMS" :pointer="`${base}/outlets/room`" @change="(room) => setOutlets(room === null ? null : { room })" />
         <template v-if="run.outlets">
           <SwitchField label="Receptacles among them" :value="run.outlets.receptacles" :pointer="`${base}/outlets/receptacles`" @change="(v) => setOutlets({ receptacles: v })" />
+          <ChoiceField label="Wired to it" :value="run.outlets.feeds" :choices="OUTLET_FEEDS" :pointer="`${base}/outlets/feeds`" @change="(v) => setOutlets({ feeds: v })" />
           <ChoiceField label="GFCI" :value="run.outlets.gfci" :choices="KNOWN" :pointer="`${base}/outlets/gfci`" @change="(v) => setOutlets({ gfci: v })" />
           <ChoiceField label="AFCI" :value="run.outlets.afci" :choices="KNOWN" :pointer="`${base}/outlets/afci`" @change="(v) => setOutlets({ afci: v })" />
         </template>

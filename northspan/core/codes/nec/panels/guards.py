@@ -13,6 +13,9 @@ WET_ROOMS = (
     "bathroom", "garage", "outdoors", "crawl-space", "basement", "kitchen", "sink", "boathouse", "tub", "laundry",
     "damp", )  # fmt: skip
 OUTBUILDING_ROOMS = ("garage", "outdoors")
+# Outdoors counts the garage and the boathouse of a dwelling too, for what is wired in place.
+HARD_WIRED_ROOMS = ("outdoors", "garage", "boathouse")
+LIGHTING_VOLTS = 120.0
 LIVED_IN = ("kitchen", "laundry", "bedroom", "living-room", "dining-room", "hallway", "closet", "den", "sunroom")
 # Where a house rule may spare the one outlet of an appliance that stays in its place.
 SPARED_ROOMS = ("garage", "basement", "kitchen", "laundry", "crawl-space")
@@ -23,19 +26,30 @@ LENGTHENED_M = 6.0 * FOOT_M
 
 
 def asked(
-    room: OutletRoom, receptacles: bool, dwelling: bool, volts: float, rating_a: float
+    room: OutletRoom, receptacles: bool, dwelling: bool, volts: float, rating_a: float, feeds: str | None = None
 ) -> Iterator[tuple[str, str]]:
-    """The guards that outlets in a room owe, each with its section. ``rating_a`` (A) is their breaker's.
+    """The guards that outlets in a room owe, each with its section. ``rating_a`` (A) is their breaker's, ``feeds``
+    what is
+    wired to them, or the vehicle charger that plugs in (None: not on record).
 
     >>> list(asked("kitchen", True, True, 120.0, 20.0))
     [('gfci', '210.8(A)'), ('afci', '210.12(B)')]
     >>> list(asked("outdoors", False, True, 240.0, 40.0)), list(asked("bedroom", True, False, 120.0, 20.0))
     ([('gfci', '210.8(F)')], [])
+    >>> list(asked("outdoors", False, True, 120.0, 20.0, "lighting"))
+    []
     """
     low = volts <= GUARDED_VOLTS
     if receptacles and low and room in (WET_ROOMS if dwelling else OUTBUILDING_ROOMS):
         yield "gfci", "210.8(A)"
-    elif room == "outdoors" and low and rating_a <= OUTDOOR_MOST_A:
+    elif receptacles and feeds == "vehicle":
+        yield "gfci", "625.54"
+    elif feeds == "lighting":
+        if room == "crawl-space" and volts == LIGHTING_VOLTS:
+            yield "gfci", "210.8(C)"
+    elif feeds == "cooking" and low and rating_a <= APPLIANCE_MOST_A:
+        yield "gfci", "210.8(D)"
+    elif room in HARD_WIRED_ROOMS and low and rating_a <= OUTDOOR_MOST_A:
         yield "gfci", "210.8(F)"
     if dwelling and room in LIVED_IN and volts == 120.0 and rating_a <= ARC_MOST_A:
         yield "afci", "210.12(B)"
@@ -53,7 +67,9 @@ def owed(each: SizedCircuit, place: Place, rules: HouseRules, lengthened_m: floa
     rating = each.breaker_a or 0.0
     for room in circuit.rooms:
         where = room.replace("-", " ")
-        for guard, section in asked(room, circuit.receptacles, place.is_dwelling, each.system.volts, rating):
+        feeds = "lighting" if circuit.use == "lighting" else None
+        owed_here = asked(room, circuit.receptacles, place.is_dwelling, each.system.volts, rating, feeds)
+        for guard, section in owed_here:
             spared = circuit.single_outlet and rules.single_outlets == "spared" and room in SPARED_ROOMS
             if not (guard == "gfci" and spared):
                 found.setdefault(guard, (section, f"outlets: {where}"))

@@ -104,6 +104,14 @@ def _one(view: JobView, place: Place, at: int, e: Electrode) -> Iterable[Finding
                 _fix(view, place, at, f"Set them {told.said(twice)} apart", spacing=told.of(twice)),
             ),
         )  # fmt: skip
+    if e.count > 1 and e.kind in MADE and e.spacing is None and e.connected:
+        told = view.job.told.length
+        yield _finding(
+            "electrodes-spacing-unknown", "advice", "250.53(A)(3), 250.53(B)", place,
+            f"{place.name}: how far its {_name(e)}s stand apart is not on record",
+            f"{told.said(rules.APART_M)} is the least. Measure it, or set them so.",
+            (_fix(view, place, at, f"They stand {told.said(rules.APART_M)} apart", spacing=told.of(rules.APART_M)),),
+        )  # fmt: skip
     small = view.job.told.small
     if e.placing == "slanted" and e.slant_deg is not None and e.slant_deg > rules.SLANT_DEG:
         yield _finding(

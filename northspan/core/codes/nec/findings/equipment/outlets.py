@@ -14,6 +14,10 @@ from northspan.core.solution import Finding
 from northspan.core.working import number
 
 GROUND_FAULT_FROM_A = 1000.0
+COOLING_DATED = (
+    " Listed heating and cooling equipment was excepted until 1 September 2026; whether the permit's day or the "
+    "inspection's counts is for the inspector."
+)
 
 
 def find(book: WholeBook, view: JobView) -> Iterable[Finding]:
@@ -46,11 +50,12 @@ def _outlets(view: JobView, each: SizedRun, outlets: Outlets) -> Iterable[Findin
     station = view.network.stations[each.run.to_station]
     dwelling = next(p for p in view.job.places if p.id == station.place).is_dwelling
     wiring, rating = SYSTEMS[each.run.system], each.sizing.breaker_a or 0.0
-    for guard, section in asked(outlets.room, outlets.receptacles, dwelling, wiring.volts, rating):
+    for guard, section in asked(outlets.room, outlets.receptacles, dwelling, wiring.volts, rating, outlets.feeds):
         if guard == "gfci" and not outlets.gfci:
+            dated = COOLING_DATED if outlets.feeds == "cooling" and not outlets.receptacles else ""
             yield _owed(each, "gfci", section, f"{station.name}: ground-fault protection", outlets.gfci is False,
                         f"Outlets here ({outlets.room.replace('-', ' ')}) open on a few thousandths of an ampere to "
-                        "earth.", outlets)  # fmt: skip
+                        f"earth.{dated}", outlets)  # fmt: skip
         elif guard == "afci" and not outlets.afci:
             yield _owed(each, "afci", section, f"{station.name}: arc-fault protection", outlets.afci is False,
                         "120 V circuits of 15 and 20 A in rooms that are lived in open on an arc.",

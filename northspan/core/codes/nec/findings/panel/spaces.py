@@ -8,6 +8,7 @@ from northspan.core.codes.nec.findings.equipment.gear import made_gear
 from northspan.core.codes.nec.findings.panel.saying import called, circuits_fix, finding, panel_fix
 from northspan.core.job.panel import PanelCircuit
 from northspan.core.panel.solved import SolvedPanel, spaces_of
+from northspan.core.run.systems import SYSTEMS
 from northspan.core.solution import Finding, Fix
 from northspan.core.working import a_number, number
 
@@ -19,6 +20,7 @@ def find(book: WholeBook, solved: SolvedPanel) -> Iterable[Finding]:
     yield from _one_leg(solved)
     yield from _pairs(solved)
     yield from _count(solved)
+    yield from _no_space(solved)
     yield from _spare(solved)
     yield from _main(solved)
 
@@ -84,6 +86,16 @@ def _pairs(solved: SolvedPanel) -> Iterator[Finding]:
                 "The neutral carries the sum of both in place of their difference, and no breaker stands in it.",
                 other.id, tuple(_beside(solved, circuit, other)),
             )  # fmt: skip
+        if any(c.breaker != "standard" and c.poles == 1 for c in (circuit, other)):
+            one = bool(circuit.tied or other.tied) and circuit.breaker == other.breaker
+            yield finding(
+                solved, "multiwire-one-pole-guard", "note" if one else "violation", "210.4(B), 110.3(B)",
+                f"{both} share a neutral: one two-pole device for both" if one
+                else f"{both} share a neutral through one-pole devices that watch it",
+                "A one-pole device compares its own hot with the neutral; with the other's current on it neither stays "
+                "in. One two-pole device for both does it" + (", and that is what is bought." if one else "."),
+                circuit.id, (),
+            )  # fmt: skip
         if not (circuit.tied or other.tied):
             near = _side_by_side(circuit, other)
             fix = circuits_fix(solved, f"Tie {both}", {circuit.id: {"tied": True}, other.id: {"tied": True}})
@@ -141,6 +153,23 @@ def _count(solved: SolvedPanel) -> Iterator[Finding]:
         solved, "circuits-allowed", "violation", "408.54", f"{poles} poles in it, {allowed} allowed",
         "A panelboard takes so many overcurrent devices as it is marked for, each pole counted, and no more.",
     )  # fmt: skip
+
+
+def _no_space(solved: SolvedPanel) -> Iterator[Finding]:
+    """Runs that leave through a breaker of which no space is written down, where there are not enough free ones."""
+    written = {c.run for c in solved.panel.circuits if c.space is not None}
+    leaving = [each.sized.run for each in solved.asked.leaving if each.id not in written]
+    asked = [run for run in leaving if run.leaves != "lugs" and run.tap is None and not run.future]
+    poles, free = sum(SYSTEMS[run.system].ungrounded for run in asked), len(solved.free)
+    if poles > free:
+        many = f"{poles} spaces" if poles != 1 else "one space"
+        yield finding(
+            solved, "run-no-space", "violation", "408.54, 110.3(B)",
+            f"{many} asked for by what is fed from it, {free} free",
+            "A breaker that has no space cannot feed anything. Move circuits out, take tandems where the bus takes "
+            "them, "
+            "or a larger panel.",
+        )  # fmt: skip
 
 
 def _spare(solved: SolvedPanel) -> Iterator[Finding]:

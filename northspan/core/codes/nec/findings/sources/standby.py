@@ -20,6 +20,7 @@ def find(book: WholeBook, view: JobView) -> Iterable[Finding]:
         if station.generator is not None:
             yield from _source(view, station, station.generator)
             yield from _prime(view, station, station.generator)
+            yield from _one_leg(view, station, station.generator)
         if station.transfer is not None:
             yield from _switch(view, station)
 
@@ -62,6 +63,30 @@ def _prime(view: JobView, station: Station, own: Generator) -> Iterable[Finding]
         "the calculated load, never smaller than its largest single load, where what runs is held to what it gives.",
         ((f"Use {a_number(enough)} kW set", "generator/kw", enough),) if enough is not None else (),
     )  # fmt: skip
+
+
+def _one_leg(view: JobView, station: Station, own: Generator) -> Iterable[Finding]:
+    """A source of one 120 V leg that feeds a panel: both buses on one hot, so that a shared neutral carries the sum."""
+    if SYSTEMS[own.system].ungrounded != 1:
+        return
+    for at in view.network.beyond(station.id):
+        panel = view.network.stations[at]
+        if panel.kind != "panelboard":
+            continue
+        shared = [c for c in panel.panel.circuits if c.partner is not None] if panel.panel is not None else []
+        if shared:
+            yield _finding(
+                view, panel, "one-leg-multiwire", "danger", "710.15(C)",
+                f"{panel.name}: multiwire circuits on the one leg of {station.name}",
+                "Both hots stand on one leg, so their neutral carries the sum of both and nothing opens.", (),
+            )  # fmt: skip
+        yield _finding(
+            view, panel, "one-leg-panel", "advice", "710.15(C)",
+            f"{panel.name}: fed with one 120 V leg by {station.name}",
+            "It bears a sign that no multiwire circuit may be connected to it. The main and the neutral are no "
+            "larger than "
+            "the source; its neutral has its one bond, and its electrodes, at the source or the first disconnect.", (),
+        )  # fmt: skip
 
 
 def _switch(view: JobView, station: Station) -> Iterable[Finding]:
