@@ -148,3 +148,20 @@ class Laws(unittest.TestCase):
             self.assertLessEqual(math.hypot(x, y) + d / 2, bore / 2 * (1 + 1e-6))
             for (ox, oy), other in list(zip(places, wires, strict=True))[:i]:
                 self.assertGreaterEqual(math.hypot(x - ox, y - oy), (d + other) / 2 - 1e-6 * bore)
+
+
+class Broken(unittest.TestCase):
+    def test_bends_beyond_a_full_turn_say_where_to_break_the_pull(self):
+        # A staircase of six quarter bends between the quarter bends into both boxes: the fifth of eight comes out.
+        corners = [(0, 0), (20, 0), (20, 20), (40, 20), (40, 40), (60, 40), (60, 60), (80, 60)]
+        points = [{"x": x, "y": y} for x, y in corners]
+        made = {"runs/1/route": {"points": points}, "runs/1/cable/location": "dry", "stations/2/load/amps": 15,
+                "runs/1/cable/length": 140}  # fmt: skip
+        answer = next(p for p in solve(job(**made)).pulls if p.run == "feeder")
+        self.assertEqual([round(answer.nodes[n].along) for n in answer.breaks], [80 if answer.feed_from_start else 60])
+        self.assertFalse(answer.from_start.keeps)
+        points[4]["pull"] = True
+        broken = next(p for p in solve(job(**made)).pulls if p.run == "feeder")
+        self.assertEqual((broken.breaks, len(broken.stages), broken.one_go), ((), 2, False))
+        few = made | {"runs/1/route": {"points": points[:3]}}
+        self.assertEqual(next(p for p in solve(job(**few)).pulls if p.run == "feeder").breaks, ())

@@ -11,7 +11,7 @@ from northspan.core.panel.solved import SolvedPanel
 from northspan.core.property.guards import main_a
 from northspan.core.property.prepared import Prepared
 from northspan.core.property.sized_run import SizedRun
-from northspan.core.pull.joints import joint_sides
+from northspan.core.pull.pipe.joints import joint_sides
 from northspan.core.run.systems import SYSTEMS
 from northspan.core.units import Units
 from northspan.core.working import number

@@ -140,7 +140,8 @@ class BuriedLeg:
 
 @dataclass(frozen=True, slots=True)
 class PullAnswer:
-    """A run's route and its pull; ``section`` and the pull itself are None where the tables do not measure its wires or
+    """A run's route and its pull; ``breaks`` are the nodes at which it has to be broken; ``section`` and the pull
+    itself are None where the tables do not measure its wires or
     it lies in no pipe.
     """
 
@@ -155,6 +156,7 @@ class PullAnswer:
     from_end: WayAnswer | None
     feed_from_start: bool
     one_go: bool
+    breaks: tuple[int, ...]
     stages: tuple[StageAnswer, ...]
     limit: Figure
     limit_by: str

@@ -10,6 +10,8 @@ from northspan.core.units import POUND_N
 MOST_SHARING, SHARED = 3, 0.8
 BASKET_LB = 1000.0
 BASKET_N = BASKET_LB * POUND_N
+# More people than this do not pull well at one hole.
+ON_ONE_ROPE = 3
 NEAR = 1e-9
 
 

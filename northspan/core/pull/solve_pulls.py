@@ -10,8 +10,9 @@ from northspan.core.job.pulling import PullPlan
 from northspan.core.physics.raceway.expansion import PVC_PER_F, pvc_change
 from northspan.core.property.sized_run import SizedRun
 from northspan.core.property.topology import Network
+from northspan.core.pull.breaking import break_nodes
 from northspan.core.pull.data import FRICTION
-from northspan.core.pull.limits import BASKET_N, least, together, within
+from northspan.core.pull.limits import BASKET_N, ON_ONE_ROPE, least, together, within
 from northspan.core.pull.pipe.contents import Wire, contents
 from northspan.core.pull.pipe.packed import Packed, packed
 from northspan.core.pull.rules import CoverAsked, CoverWay, PullRules
@@ -77,7 +78,7 @@ def solve_pull(book: WholeBook, house: HouseRules, each: SizedRun, ends: tuple[s
         covers,
         pipe,
         fed_from_start,
-        _one_go(pipe, fed_from_start),
+        _one_go(pipe, fed_from_start, ON_ONE_ROPE * house.hand_pull_lb * POUND_N if plan.by_hand else None),
         house.hand_pull_lb * POUND_N,
         _growth(run.cable.raceway, plan, house),
     )
@@ -152,6 +153,8 @@ def _in_pipe(
         mu,
         forward,
         back,
+        break_nodes(route.pieces, what) if what else (),
+        break_nodes(tuple(reversed(route.pieces)), what) if what else (),
         _stages(route, what) if what else (),
         above,
         next_used,
@@ -189,13 +192,16 @@ def _stages(route: Unrolled, what: Pulled) -> tuple[Stage, ...]:
     return tuple(found)
 
 
-def _one_go(pipe: InPipe | None, fed_from_start: bool) -> bool:
-    """Whether wire goes through the whole route at once: with no pull point between, or where that keeps the limits."""
+def _one_go(pipe: InPipe | None, fed_from_start: bool, by_hand: float | None) -> bool:
+    """Whether wire goes through the whole route at once: with no pull point between, or where that keeps the limits and
+    what those on the rope pull (N; None: a tool does).
+    """
     if pipe is None or len(pipe.stages) < 2:
         return True
     whole = pipe.forward if fed_from_start else pipe.back
     turned = sum(stage.bends_deg for stage in pipe.stages)
-    return whole is not None and not whole.breaks and within(turned, MOST_BENDS_DEG)
+    held = whole is not None and (by_hand is None or within(whole.max_tension, by_hand))
+    return whole is not None and held and not whole.breaks and within(turned, MOST_BENDS_DEG)
 
 
 def _growth(raceway: str, plan: PullPlan, house: HouseRules) -> Figure:

@@ -54,7 +54,8 @@ class InPipe:
 
     ``trade`` and ``least`` are the pipe's trade size and the smallest that holds the wires, ``lies`` how they lie,
     ``later`` how they will with what comes later; ``mu`` the friction, ``forward`` and ``back`` None where the
-    wires do not go in; ``straps`` how the pipe is fastened (None: not known).
+    wires do not go in; ``breaks_forward`` and ``breaks_back`` the nodes at which either has to be broken; ``straps``
+    how the pipe is fastened (None: not known).
     """
 
     trade: str
@@ -69,6 +70,8 @@ class InPipe:
     mu: float
     forward: Direction | None
     back: Direction | None
+    breaks_forward: tuple[int, ...]
+    breaks_back: tuple[int, ...]
     stages: tuple[Stage, ...]
     next_trade: str
     next_used: Direction | None
@@ -136,6 +139,13 @@ class SolvedPull:
         if self.pipe is None:
             return None
         return self.pipe.forward if self.fed_from_start else self.pipe.back
+
+    @property
+    def breaks(self) -> tuple[int, ...]:
+        """The nodes at which it has to be broken though no pull point does it yet; none where the stages do."""
+        if self.pipe is None or not self.one_go:
+            return ()
+        return self.pipe.breaks_forward if self.fed_from_start else self.pipe.breaks_back
 
     @property
     def hardest(self) -> float | None:

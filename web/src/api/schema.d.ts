@@ -4246,7 +4246,8 @@ export interface components {
         };
         /**
          * PullAnswer
-         * @description A run's route and its pull; ``section`` and the pull itself are None where the tables do not measure its wires or
+         * @description A run's route and its pull; ``breaks`` are the nodes at which it has to be broken; ``section`` and the pull
+         *     itself are None where the tables do not measure its wires or
          *     it lies in no pipe.
          */
         PullAnswer: {
@@ -4268,6 +4269,8 @@ export interface components {
             feed_from_start: boolean;
             /** One Go */
             one_go: boolean;
+            /** Breaks */
+            breaks: number[];
             /** Stages */
             stages: components["schemas"]["StageAnswer"][];
             limit: components["schemas"]["Figure"];

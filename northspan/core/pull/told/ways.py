@@ -3,7 +3,9 @@
 import math
 
 from northspan.core.pull.answer import StageAnswer, WayAnswer
+from northspan.core.pull.limits import within
 from northspan.core.pull.solved import InPipe, SolvedPull, Stage
+from northspan.core.pull.tension import MOST_BENDS_DEG
 from northspan.core.units import Units
 from northspan.core.working import Figure, Step, number
 
@@ -46,7 +48,7 @@ def way(solved: SolvedPull, pipe: InPipe, fed_from_start: bool, told: Units) -> 
         ),
         one(told.length.of(direction.reach), told.length.sign, "Until a limit or 360° stops the head", "the route"),
         direction.used,
-        not direction.breaks,
+        not direction.breaks and within(sum(p.segment.degrees for p in pieces), MOST_BENDS_DEG),
     )
 
 

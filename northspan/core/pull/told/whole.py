@@ -39,6 +39,7 @@ def pull_answer(book: WholeBook, solved: SolvedPull, told: Units) -> PullAnswer:
         way(solved, pipe, False, told) if pipe else None,
         solved.fed_from_start,
         solved.one_go,
+        solved.breaks,
         stages(solved, pipe, told) if pipe else (),
         limit(pipe, told) if pipe else Figure(None, force.sign, ()),
         pipe.limits.by if pipe else "",

@@ -4,13 +4,17 @@ import { computed } from 'vue'
 import { usePullDesk } from './key'
 import FigureButton from '@/figures/FigureButton.vue'
 import { counted, written } from '@/figures/write'
+import { useUnits } from '@/stores/units'
 
 const pull = usePullDesk()
+const units = useUnits()
 const { answer, run, start, end } = pull
 const way = computed(() => (answer.value?.feed_from_start ? answer.value.from_start : answer.value?.from_end))
 // Where it is pulled: the other end from where the wire goes in.
 const pulledFrom = computed(() => (answer.value?.feed_from_start ? end.value : start.value))
 const staged = computed(() => (answer.value && !answer.value.one_go ? answer.value.stages : []))
+// Where wire must come out before a limit or 360 degrees stops it.
+const breaks = computed(() => (answer.value?.breaks ?? []).map((node) => written(answer.value?.nodes[node].along ?? 0, units.value.length.sign, 0)))
 const order = computed(() => (answer.value?.feed_from_start ? staged.value : [...staged.value].reverse()))
 </script>
 
@@ -30,7 +34,7 @@ const order = computed(() => (answer.value?.feed_from_start ? staged.value : [..
       <dt>People</dt><dd><FigureButton :figure="answer.people" title="people" :places="0" /></dd>
       <template v-if="answer.straps.value !== null"><dt>Straps on the risers</dt><dd><FigureButton :figure="answer.straps" title="straps" :places="0" /></dd></template>
       <template v-if="answer.expansion.value !== null"><dt>Grows in a year</dt><dd><FigureButton :figure="answer.expansion" title="growth" :places="2" /></dd></template>
-      <dt>Break the pull</dt><dd class="narrow">{{ staged.length ? `${counted(staged.length, 'stage')}` : 'no need' }}</dd>
+      <dt>Break the pull</dt><dd class="narrow" :class="{ danger: breaks.length > 0 }">{{ breaks.length ? `at ${breaks.join(', ')}` : staged.length ? `${counted(staged.length, 'stage')}` : 'no need' }}</dd>
     </dl>
     <ol v-if="order.length" class="narrow stages">
       <li v-for="s in order" :key="s.first" :class="{ danger: !s.keeps }">

@@ -5,7 +5,7 @@ from collections.abc import Iterable
 from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.findings.equipment.entries import finding
 from northspan.core.property.view import JobView
-from northspan.core.pull.joints import joint_sides
+from northspan.core.pull.pipe.joints import joint_sides
 from northspan.core.solution import Finding
 from northspan.core.units import INCH_M
 from northspan.core.working import number

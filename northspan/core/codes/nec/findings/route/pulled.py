@@ -7,13 +7,12 @@ from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.findings.route.saying import finding, proved
 from northspan.core.job.house_rules import HouseRules
 from northspan.core.pull.data import ROPES
-from northspan.core.pull.limits import within
+from northspan.core.pull.limits import ON_ONE_ROPE, within
 from northspan.core.pull.solved import SolvedPull
 from northspan.core.run.sized import Change
 from northspan.core.solution import Finding
 from northspan.core.units import INCH_M, POUND_N, Units
 
-ON_ONE_ROPE = 3
 ELBOWS_IN = (24.0, 36.0, 48.0)
 
 
