@@ -67,7 +67,7 @@ class RunAnswer:
 @dataclass(frozen=True, slots=True)
 class StationAnswer:
     """One station as solved: wire from the source (in the job's length), voltage at the design load, the largest bolted
-    fault current there.
+    fault current there, the rated current of its transformer.
     """
 
     id: str
@@ -76,6 +76,7 @@ class StationAnswer:
     volts: Figure
     drop_pct: Figure
     fault_a: Figure
+    rated_a: Figure
 
 
 @dataclass(frozen=True, slots=True)

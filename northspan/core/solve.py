@@ -6,6 +6,7 @@ from northspan.core.codes.codebook import WholeBook
 from northspan.core.ground.bonded import keeping_home
 from northspan.core.ground.solve_ground import solve_ground
 from northspan.core.job.job import Job
+from northspan.core.loads.rated import rated_current
 from northspan.core.panel.solve_panels import panel_answer, solve_panels
 from northspan.core.property.fixes import proved_findings, run_fix
 from northspan.core.property.next_steps import next_steps
@@ -122,16 +123,17 @@ def _station_answer(
     steps: tuple[Step, ...],
     fault: Figure,
 ) -> StationAnswer:
-    run = net.fed_by.get(station)
+    run, rated = net.fed_by.get(station), rated_current(net.stations[station])
     live = net.system[station] is not None
     nominal = SYSTEMS[run.system].volts if run is not None else _source_volts(supply)
     if not live or nominal is None:
         empty = Figure(None, "V", ())
-        return StationAnswer(station, False, distance, empty, Figure(None, "%", ()), fault)
+        return StationAnswer(station, False, distance, empty, Figure(None, "%", ()), fault, rated)
     volts = share * nominal
     drop = 100.0 * (1.0 - share)
     last = Step(f"{number(nominal)} V nominal less {number(volts)} V, of nominal", drop, "%", "short line")
-    return StationAnswer(station, True, distance, Figure(volts, "V", steps), Figure(drop, "%", (*steps, last)), fault)
+    dropped = Figure(drop, "%", (*steps, last))
+    return StationAnswer(station, True, distance, Figure(volts, "V", steps), dropped, fault, rated)
 
 
 def _run_findings(book: WholeBook, sized: Mapping[str, SizedRun]) -> list[Finding]:

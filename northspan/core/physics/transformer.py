@@ -9,6 +9,15 @@ import math
 MADE_KVA = (1.0, 1.5, 2.0, 3.0, 5.0, 7.5, 10.0, 15.0, 25.0, 37.5, 50.0, 75.0, 100.0)
 
 
+def bank_amps(kva: float, volts: float) -> float:
+    """Rated line current (A) of a three-phase bank of ``kva`` (kVA in all) at ``volts`` between its lines: S / (√3 V).
+
+    >>> round(bank_amps(75.0, 208.0), 2)
+    208.18
+    """
+    return 1000.0 * kva / (math.sqrt(3.0) * volts)
+
+
 def series_ohms(kva: float, volts: float, impedance_pct: float, x_over_r: float) -> complex:
     """R + jX (ohm) seen from the winding of ``volts``.
 

@@ -83,7 +83,9 @@ def holds_device(station: Station) -> bool | None:
         return station.gear.has_main
     if station.transfer is not None and station.transfer.service_rated:
         return True
-    return False if station.kind in ("utility", "transformer", *SOURCES) else None
+    if station.kind == "utility":
+        return bool(station.gear.has_main)
+    return False if station.kind in ("transformer", *SOURCES) else None
 
 
 def main_a(station: Station) -> float | None:
@@ -106,6 +108,8 @@ def breaker_of_its_own(net: Network, run: Run) -> bool:
         return run.leaves == "breaker"
     if start.kind == "panelboard" or (start.transfer is not None and start.transfer.form == "interlock"):
         return True
+    if start.kind == "utility":
+        return bool(start.gear.has_main)
     if start.kind == "service-disconnect" or (start.kind == "meter" and start.gear.has_main):
         several = len(net.leaving.get(start.id, ())) > 1 or start.load is not None or start.panel is not None
         return several or start.gear.spaces is not None or run.locks.breaker_a is not None

@@ -10,12 +10,13 @@ from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.library import whole_book
 from northspan.core.job.in_si import in_si
 from northspan.core.job.job import Job
+from northspan.core.job.run import Run
 from northspan.core.loads.place_load import PlaceLoad
 from northspan.core.loads.place_loads import place_loads
 from northspan.core.loads.run_loads import run_loads
 from northspan.core.panel.driving import with_driven_loads
 from northspan.core.property.asking import Standing, Tapped, drop_limit, question
-from northspan.core.property.guards import Guard, ahead_a, guards, unguarded
+from northspan.core.property.guards import Guard, ahead_a, guards, main_a, unguarded
 from northspan.core.property.shared_raceway import loaded_together, shared
 from northspan.core.property.sized_run import SizedRun
 from northspan.core.property.topology import Network, as_made, as_used, network
@@ -63,10 +64,7 @@ def _size_all(book: WholeBook, job: Job, net: Network, places: tuple[PlaceLoad, 
         entered_over = load.beyond if run.locks.load is not None else None
         ends = net.stations[run.from_station], net.stations[run.to_station]
         guard = _rated(guarding[run.id], sized)
-        feed = net.fed_by.get(ends[0].id)
-        tapped = None
-        if feed is not None and (run.tap is not None or ends[0].transformer is not None):
-            tapped = Tapped(sized[feed.id].sizing.breaker_a, feed.system)
+        tapped = _tapped(net, run, sized)
         open_a = ahead_of[run.from_station]
         one = whole == 1 and touched == 1
         lies = together.get(run.id)
@@ -81,6 +79,19 @@ def _size_all(book: WholeBook, job: Job, net: Network, places: tuple[PlaceLoad, 
             sizing = size_run(book, asked, load.steps, raceways=True) if loaded else unsized(asked)
         sized[run.id] = SizedRun(at[run.id], run, sizing, guard, entered_over, limit, touched, one, load.neutral_amps)
     return shared(book, job, {run.id: sized[run.id] for run in job.runs})
+
+
+def _tapped(net: Network, run: Run, sized: Mapping[str, SizedRun]) -> Tapped | None:
+    ""
+    "What a tap or a transformer's secondary is taken from: the main where it starts, or the device of what feeds "
+    "that."
+    start = net.stations[run.from_station]
+    feed = net.fed_by.get(start.id)
+    if run.tap is not None and main_a(start) is not None:
+        return Tapped(main_a(start), run.system)
+    if feed is None or (run.tap is None and start.transformer is None):
+        return None
+    return Tapped(sized[feed.id].sizing.breaker_a, feed.system)
 
 
 def _rated(guard: Guard, sized: Mapping[str, SizedRun]) -> Guard:

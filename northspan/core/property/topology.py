@@ -109,9 +109,9 @@ def _groundless(run: Run) -> Cable:
 
 
 def _line_side(job: Job, stations: Mapping[str, Station]) -> set[str]:
-    """The utility, and its meters and joints with nothing between that switches off."""
+    """The utility where it brings no main along, and its meters and joints with nothing between that switches off."""
     found: set[str] = set()
-    waiting = deque(s.id for s in job.stations if s.kind == "utility")
+    waiting = deque(s.id for s in job.stations if s.kind == "utility" and not s.gear.has_main)
     while waiting:
         found.add(at := waiting.popleft())
         beyond = (stations[r.to_station] for r in job.runs if r.from_station == at)

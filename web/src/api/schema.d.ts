@@ -4918,7 +4918,7 @@ export interface components {
         /**
          * StationAnswer
          * @description One station as solved: wire from the source (in the job's length), voltage at the design load, the largest bolted
-         *     fault current there.
+         *     fault current there, the rated current of its transformer.
          */
         StationAnswer: {
             /** Id */
@@ -4930,6 +4930,7 @@ export interface components {
             volts: components["schemas"]["Figure"];
             drop_pct: components["schemas"]["Figure"];
             fault_a: components["schemas"]["Figure"];
+            rated_a: components["schemas"]["Figure"];
         };
         /**
          * StationBond

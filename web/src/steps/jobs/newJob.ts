@@ -78,7 +78,8 @@ export function quickJob(): Job {
   const terminals = defaults<Pick<Station, 'terminal_c'>>('station')
   job.places = [newPlace({ id: 'here', name: 'Here', kind: 'yard' }), newPlace({ id: 'there', name: 'There', kind: 'detached-building' })]
   job.stations = [
-    station({ id: 'source', name: 'Source', kind: 'utility', place: 'here', ...source, ...terminals }),
+    // A feeder by itself: what it starts from has breakers, whatever feeds that.
+    station({ id: 'source', name: 'Source', kind: 'utility', place: 'here', ...source, ...terminals, gear: { ...BLANK_STATION.gear, has_main: true } }),
     station({ id: 'far-end', name: 'Far end', kind: 'panelboard', place: 'there', ...terminals }),
   ]
   job.runs = [

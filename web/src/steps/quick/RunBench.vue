@@ -5,6 +5,7 @@ import { useRouter } from 'vue-router'
 import type { Run } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
 import { SYSTEMS } from '@/fields/choices'
+import NumberField from '@/fields/NumberField.vue'
 import FindingList from '@/figures/FindingList.vue'
 import SagProfile from '@/figures/SagProfile.vue'
 import WorkingPanel from '@/figures/WorkingPanel.vue'
@@ -59,6 +60,7 @@ async function keep() {
       <RunInspector :answer="answer">
         <template #head>
           <h2 class="visually-hidden">The run</h2>
+          <NumberField v-if="desk.job.runs[0].tap" label="Device ahead" :value="desk.job.stations[0].gear.rating_a" auto="asked" unit="A" lockable set-word="clear" pointer="/stations/0/gear/rating_a" hint="Of the feeder that it is tapped from: a tap is judged by its share of it" @change="(v) => desk.edit([{ op: 'add', path: '/stations/0/gear/rating_a', value: v }])" />
           <ChoiceField label="System" :value="desk.job.runs[0].system" :choices="SYSTEMS" pointer="/runs/0/system" @change="setSystem" />
         </template>
       </RunInspector>

@@ -96,6 +96,7 @@ async function remove() {
       <dt>Fault current</dt><dd><FigureButton :figure="answer.fault_a" :title="`available fault current at ${station.name}`" :places="0" /></dd>
       <dt>Drop from source</dt><dd><FigureButton :figure="answer.drop_pct" :title="`drop to ${station.name}`" /></dd>
     </dl>
+    <p v-if="answer.rated_a.value !== null" class="narrow">Rated <FigureButton :figure="answer.rated_a" :title="`rated current of ${station.name}`" /></p>
     <template v-if="station.kind === 'utility'">
       <ChoiceField label="Delivers" :value="station.supply" :choices="SYSTEMS" :pointer="`${base}/supply`" @change="(v) => set('supply', v)" />
       <SourceFields :source="station.source" :base="`${base}/source`" @change="(v) => set('source', v)" />

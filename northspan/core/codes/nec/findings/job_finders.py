@@ -13,6 +13,7 @@ JOB_FINDERS = (
     setup.find_supply,
     dwelling.find_claims,
     setup.find_loads,
+    setup.find_plate,
     neutrals.find,
     disconnects.find_service,
     disconnects.find_supplies,

@@ -123,7 +123,7 @@ def _first_stop(
     if setting.dwelling_a is not None:
         needed = max(setting.dwelling_a, setting.design_a) if q.dwelling_load_too else setting.dwelling_a
         if allowed < needed - TOLERANCE:
-            return "dwelling-rule", f"{number(allowed)} A of {number(needed)} A"
+            return "dwelling-rule", f"83 % is {number(needed)} A"
     else:
         if terminal < setting.design_a - TOLERANCE:
             return "termination", f"terminals {number(terminal)} A"

@@ -3,6 +3,7 @@
 from collections.abc import Iterable
 
 from northspan.core.codes.codebook import WholeBook
+from northspan.core.loads.rated import rated_current
 from northspan.core.property.fixes import run_fix, station_fix
 from northspan.core.property.sized_run import SizedRun
 from northspan.core.property.topology import SOURCES
@@ -73,6 +74,27 @@ def find_loads(book: WholeBook, view: JobView) -> Iterable[Finding]:
                 run=each.run.id,
                 station=each.run.to_station,
                 fixes=(run_fix(each, Change("Use the sum", {"load": None})),),
+            )
+
+
+def find_plate(book: WholeBook, view: JobView) -> Iterable[Finding]:
+    """More load than the utility's transformer is rated for: its own business, and worth a call."""
+    for station in view.job.stations:
+        rated = rated_current(station).value
+        if station.kind != "utility" or not isinstance(rated, float):
+            continue
+        load = sum(view.runs[run.id].sizing.question.amps for run in view.network.leaving.get(station.id, ()))
+        if load > rated + 0.5:
+            yield Finding(
+                "utility-plate",
+                "note",
+                "the utility’s own rules",
+                f"{station.name}: {number(round(load, 1))} A of calculated load on {number(round(rated, 1))} A of "
+                f"plate",
+                "Utilities load their transformers by their own rules, for loads rarely meet. Tell them what is "
+                "coming: the "
+                "volts and the fault current change with the next size.",
+                station=station.id,
             )
 
 

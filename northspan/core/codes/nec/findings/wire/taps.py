@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.sizing import overcurrent
-from northspan.core.codes.nec.sizing.taps import LONG_M, LONGEST_M, kind_by_length, section
+from northspan.core.codes.nec.sizing.taps import LEAST_SHARE, LONG_M, LONGEST_M, kind_by_length, section
 from northspan.core.job.job import Station
 from northspan.core.job.run import TapFacts
 from northspan.core.property.fixes import run_fix, station_fix
@@ -34,6 +34,16 @@ def find(book: WholeBook, view: JobView) -> Iterable[Finding]:
     """A tap or a secondary with a condition that is not met, or that nothing is on record of."""
     for each in view.runs.values():
         end = view.network.stations[each.run.to_station]
+        kind = each.run.tap
+        if kind in LEAST_SHARE and each.sizing.question.tap_least is None and _owes_share(each):
+            yield Finding(
+                "tap-ahead-unknown", "advice", section(kind, False),
+                f"{end.name}: the device ahead of its tap is not on record",
+                "What a tap carries at least is a share of the device ahead of it; until that is entered the tap is "
+                "not "
+                "judged by it.",
+                run=each.run.id, station=end.id,
+            )  # fmt: skip
         for asked in _asked(view, each):
             if asked.met is not True:
                 known = asked.met is False
@@ -43,6 +53,11 @@ def find(book: WholeBook, view: JobView) -> Iterable[Finding]:
                     f"{'Asked of' if known else 'Not on record; asked of'} this kind of tap: {asked.words}.",
                     run=each.run.id, station=end.id, fixes=asked.fixes,
                 )  # fmt: skip
+
+
+def _owes_share(each: SizedRun) -> bool:
+    """Whether a tap owes a share of what is ahead: all but one that stays in the enclosure it is tapped in."""
+    return each.run.tap_facts is None or each.run.tap_facts.leaves_enclosure is not False
 
 
 def conditions(view: JobView, each: SizedRun) -> tuple[Condition, ...]:
