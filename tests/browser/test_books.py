@@ -28,7 +28,7 @@ class Books(BrowserTest):
         # 0.35 + 18 × 1.2 × (1.83 + 4.61) / 1000 ohm, against 1.09 ohm of a 40 A type B; beyond 32 A it has 5 s.
         expect(self.bar("Zs, overcurrent")).to_contain_text("0.489")
         expect(self.bar("Zs, overcurrent")).to_contain_text("1.09")
-        expect(self.leading("Disconnection time")).to_contain_text("5.0 s")
+        expect(self.leading("Longest disconnection time allowed")).to_contain_text("5.0 s")
         for word in ("ground wire", "breaker panel", "hot", "AWG"):
             self.assertNotRegex(page.inner_text("main"), rf"\b{word}\b")
         self.leading("Drop").get_by_role("button").click()

@@ -16,8 +16,8 @@ def rated_current(station: Station) -> Figure:
     value where no kVA are on record.
 
     >>> from northspan.core.job.job import Transformer
-    >>> own = Station(id="t", name="T", kind="transformer", place="p", transformer=Transformer(secondary=
-    "240-2w", kva=25))
+    >>> made = Transformer(secondary="240-2w", kva=25)
+    >>> own = Station(id="t", name="T", kind="transformer", place="p", transformer=made)
     >>> [step.value for step in rated_current(own).steps[1:]]
     [104.0, 104.0]
     """

@@ -41,7 +41,7 @@ def before_any_size(s: Setting, values: Mapping[str, Any]) -> list[NamedFigure]:
         time = Step(
             f"{case.circuit.capitalize()} circuit on {number(s.in_a)} A, {case.earthing}", s.time_s, "s", "41.1"
         )
-        found.append(_figure("disconnection_s", "Disconnection time", s.time_s, "s", time))
+        found.append(_figure("disconnection_s", "Longest disconnection time allowed", s.time_s, "s", time))
         found += _loop_limits(s, values, time)
     if s.max_zs_rcd_ohm is not None:
         step = Step(f"50 V ÷ {case.rcd_ma} mA", s.max_zs_rcd_ohm, "ohm", "411.4.204, 411.5.3")

@@ -10,8 +10,6 @@ from northspan.core.working import Cell
 TOLERANCE = 1e-9
 CONTINUOUS_EXTRA = 0.25
 NEXT_SIZE_UP_LIMIT_A = 800.0
-# 240.6(A) lists it since 2023; nothing of a house is put on it unasked.
-LISTED_BUT_NOT_OFFERED_A = 10.0
 
 _RATINGS = tuple(float(v["amps"] or 0.0) for v in RATINGS.rows.values())
 _ROWS = tuple(RATINGS.rows)
@@ -38,14 +36,12 @@ def standard_rating_below(amps: float) -> float | None:
 
 
 def is_standard(amps: float) -> bool:
-    """Whether ``amps`` is a standard rating. 240.6(A).
+    """Whether ``amps`` is a standard rating of the table. 240.6(A).
 
     >>> is_standard(60.0), is_standard(55.0)
     (True, False)
     """
     found = standard_rating(amps)
-    if abs(amps - LISTED_BUT_NOT_OFFERED_A) <= TOLERANCE:
-        return True
     return found is not None and abs(found - amps) <= TOLERANCE
 
 

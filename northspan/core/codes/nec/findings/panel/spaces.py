@@ -160,16 +160,26 @@ def _no_space(solved: SolvedPanel) -> Iterator[Finding]:
     written = {c.run for c in solved.panel.circuits if c.space is not None}
     leaving = [each.sized.run for each in solved.asked.leaving if each.id not in written]
     asked = [run for run in leaving if run.leaves != "lugs" and run.tap is None and not run.future]
-    poles, free = sum(SYSTEMS[run.system].ungrounded for run in asked), len(solved.free)
-    if poles > free:
+    poles, free = sum(SYSTEMS[run.system].ungrounded for run in asked), len(solved.free) - _too_many(solved)
+    if poles > max(free, 0):
         many = f"{poles} spaces" if poles != 1 else "one space"
         yield finding(
             solved, "run-no-space", "violation", "408.54, 110.3(B)",
-            f"{many} asked for by what is fed from it, {free} free",
+            f"{many} asked for by what is fed from it, {max(free, 0)} free",
             "A breaker that has no space cannot feed anything. Move circuits out, take tandems where the bus takes "
-            "them, "
-            "or a larger panel.",
+            "them, or a larger panel.",
         )  # fmt: skip
+
+
+def _too_many(solved: SolvedPanel) -> int:
+    """How many poles stand where another stands already, or where none can: each needs a free space of its own."""
+    count = 0
+    for space, here in solved.stands.items():
+        halves = [c.half for c in here]
+        twin = space in solved.bus.twins and None not in halves and len(set(halves)) == len(halves)
+        nowhere = space in solved.bus.blocked or space not in solved.bus.spaces
+        count += len(here) if nowhere else 0 if twin else len(here) - 1
+    return count
 
 
 def _spare(solved: SolvedPanel) -> Iterator[Finding]:

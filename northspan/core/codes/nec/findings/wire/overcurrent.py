@@ -10,6 +10,9 @@ from northspan.core.run.sized import Change, RunFinding, Sizing
 from northspan.core.solution import Finding, Fix
 from northspan.core.working import a_number, number
 
+# The 2023 edition lists it besides the checked table; nothing of a house is put on it unasked.
+LISTED_BESIDES_A = (10.0,)
+
 
 def find(s: Sizing) -> Iterable[RunFinding]:
     """A device below what it must carry, one above what the equipment on the circuit allows, or of no standard
@@ -64,7 +67,7 @@ def find(s: Sizing) -> Iterable[RunFinding]:
             "but "
             "the load holds it: mind what is added.",
         )
-    if own and not is_standard(q.breaker_lock_a) and q.mains == 1:
+    if own and not is_standard(q.breaker_lock_a) and q.breaker_lock_a not in LISTED_BESIDES_A and q.mains == 1:
         yield RunFinding(
             "breaker-not-standard",
             "note",
