@@ -44,8 +44,9 @@ class ByHand(unittest.TestCase):
                  "wire cu 8 THWN-2 green": 516}  # fmt: skip
         for name, many in whole.items():
             self.assertAlmostEqual(found[name], many, msg=name)
-        # 50 sticks and 3 elbows make 52 joints, 50 of them in the bells of the sticks.
+        # 50 sticks and 3 elbows make 52 joints, 50 of them in the bells of the sticks; two ends are glued besides.
         self.assertAlmostEqual(found["coupling PVC40 2"], 2)
+        self.assertAlmostEqual(found["PVC cement and primer, pint"], (52 + 2) / 40)
         length = straight + 3 * math.pi / 2 * 9.5 / 12
         self.assertAlmostEqual(found["pulling lubricant, polymer gel, quart"], 4 * 0.0015 * length * 2.047, places=4)
         self.assertNotIn("insulating bushing 2", found)
@@ -62,6 +63,10 @@ class ByHand(unittest.TestCase):
         points[1]["fitting"] = "conduit-body"
         body = counted(job(**thick | {"runs/1/route": route}))
         self.assertEqual((body["conduit body PVC40 2"], body["insulating bushing 2"]), (1, 2))
+        # Its hubs are glued as the adapters at a box are; flexible pipe goes into it by a connector on each side.
+        self.assertAlmostEqual(body["PVC cement and primer, pint"], turned["PVC cement and primer, pint"])
+        soft = counted(job(**thick | {"runs/1/route": route, "runs/1/cable/raceway": "LFNC-B"}))
+        self.assertEqual((soft["connector LFNC-B 2"], soft["insulating bushing 2"]), (4, 4))
 
     def test_a_shared_pipe_is_laid_once(self):
         made = document(**{"runs/1/locks": {"size": "6"}, "runs/1/cable/shares_raceway": "north"})

@@ -19,8 +19,10 @@ from northspan.paper.drawing.dxf import dxf
 from northspan.paper.drawing.pdf import pdf
 from northspan.paper.drawing.shapes import Circle, Path, Words
 from northspan.paper.drawing.svg import svg
+from northspan.paper.oneline.said import said
 from northspan.paper.packet.frame import MARGIN
 from tests import examples
+from tests.core.jobs import job as of_shed
 from tests.core.sheets import sheets
 
 NAMES = ("Panel", "W" * 80, 'Barn "north" <2> & co', "x", "Workshop 木屋", "../../etc", "{a} %% \\P")
@@ -133,6 +135,25 @@ class Laid(unittest.TestCase):
         heavy = [s.weight for s in drawing.shapes if isinstance(s, Path) and s.closed and s.layer == "stations"]
         # One station of the seven stands already; the carport charger's triangle is drawn closed as well.
         self.assertEqual(heavy.count("line"), 1)
+
+    def test_wires_are_counted_and_the_ground_s_metal_named(self):
+        like = dict.fromkeys(("runs/1/locks/size", "runs/1/locks/neutral_size"), "6")
+        for changes, wires in (
+            (like, "60 A · 3 × 6 cu, G 10"),
+            ({**like, "runs/1/locks/neutral_size": "8"}, "60 A · 2 × 6 cu, N 8, G 10"),
+            ({**like, "runs/1/cable/egc_metal": "al"}, "60 A · 3 × 6 cu, G 8 al"),
+        ):
+            made = of_shed(**changes, **{"runs/1/locks/breaker_a": 60})
+            told = [line.words for line in said(made, solve(made)).runs["feeder"]]
+            self.assertIn(wires, told)
+
+    def test_a_fault_at_its_rating_is_within_and_above_it_a_danger(self):
+        behind = {"stations/0/source": {"kva": 25, "impedance_pct": 2}}
+        amps = next(a.fault_a.value for a in solve(of_shed(**behind)).stations if a.id == "panel")
+        for rating, ink in ((amps, "quiet"), (0.999 * amps, "danger")):
+            made = of_shed(**behind, **{"stations/1/gear": {"interrupting_ka": rating / 1000.0}})
+            (line,) = (x for x in said(made, solve(made)).stations["panel"] if x.words.endswith("kA"))
+            self.assertEqual(line.ink, ink, line.words)
 
 
 class Written(unittest.TestCase):

@@ -56,6 +56,14 @@ class Pages(unittest.TestCase):
             for one, other in ((a, b) for i, a in enumerate(told) for b in told[i + 1 :]):
                 self.assertTrue(apart(one.rect, other.rect), (one.words, other.words))
 
+    def test_what_goes_on_is_headed_again_and_says_so(self):
+        pages = laid(tables([120]), ACROSS, DOWN)
+        heads = [[w.words for w in page if isinstance(w, Words) and w.words.startswith("Table")] for page in pages]
+        self.assertGreater(len(heads), 1)
+        self.assertEqual(heads[0][0], "Table 0")
+        self.assertEqual({h for page in heads for h in page} - {"Table 0"}, {"Table 0, continued"})
+        self.assertTrue(all(page for page in heads))
+
     def test_narrow_tables_stand_in_two_columns_where_that_saves_a_page(self):
         self.assertEqual(len(laid(tables([12]), ACROSS, DOWN)), 1)
         self.assertLess(max(w.rect[2] for w in laid(tables([12]), ACROSS, DOWN)[0] if isinstance(w, Words)), ACROSS / 2)

@@ -9,8 +9,10 @@ from northspan.core.codes.nec.panels.proposed import proposed, rating_of
 from northspan.core.codes.nec.panels.splices import splice
 from northspan.core.document.file import dump, parse
 from northspan.core.job.job import Appliance, Place
+from northspan.core.job.panel import Bar, Hole, Panel, PanelCircuit
 from northspan.core.panel.balancing.of_panel import panel_balance
-from northspan.core.panel.holes import holes_given
+from northspan.core.panel.holes import holes_given, landed
+from northspan.core.panel.layout import Breaker, BusBars, Spot, interleaved, may_stay
 from northspan.core.run.systems import SYSTEMS
 from northspan.core.solve import solve
 from tests import examples
@@ -81,6 +83,18 @@ class Holes(unittest.TestCase):
                 given_some += len(spots)
         self.assertGreater(given_some, 60)
 
+    def test_a_ground_lands_on_a_neutral_bar_only_where_both_are_joined(self):
+        bars = (Bar(id="n", kind="neutral", holes=3), Bar(id="g", kind="ground", holes=1))
+        panel = Panel(bars=bars, circuits=[PanelCircuit(id=i) for i in "ab"])
+        given = {shared: holes_given(panel, landed(panel), shared) for shared in (False, True)}
+        self.assertEqual([k for k in given[False] if k[1] == "ground_at"], [("a", "ground_at")])
+        self.assertEqual(given[True]["b", "ground_at"], Hole(bar="n", hole=3))
+
+    def test_a_breaker_made_whole_is_no_half_of_a_tandem(self):
+        bars = BusBars(interleaved(6), twins=frozenset({5}))
+        self.assertTrue(may_stay(bars, Breaker("a", 1, 0, Spot(5, True))))
+        self.assertFalse(may_stay(bars, Breaker("a", 1, 0, Spot(5, True), full_size=True)))
+
 
 class Proposed(unittest.TestCase):
     def test_breakers_by_hand(self):
@@ -99,6 +113,13 @@ class Proposed(unittest.TestCase):
         ):
             with self.subTest(kind=kind, **rated):
                 self.assertEqual(rating_of(Appliance(id="a", name="A", kind=kind, **rated), SPLIT), breaker)
+
+    def test_lighting_by_hand(self):
+        """3 VA a square foot on circuits of 15 A at 120 V, 1800 VA: 600 ft² each."""
+        for feet, circuits in ((599, 1), (600, 1), (602, 2), (1800, 3), (1802, 4)):
+            place = Place(id="p", name="P", kind="dwelling", floor_area=feet * 0.3048**2)
+            uses = [(c.use, c.breaker_a) for c in proposed(place, SPLIT, (), ())]
+            self.assertEqual(uses.count(("general", 15.0)), circuits, feet)
 
     def test_an_outbuilding_owes_one_circuit_and_a_yard_none(self):
         for kind, uses in (("detached-building", ["general"]), ("yard", [])):
