@@ -138,6 +138,11 @@ class Rules(unittest.TestCase):
             ),
             ("gec-spliced", {"spliced": True}, {}),
             ("gec-aluminium", {"metal": "al", "near_earth": True}, {"metal": "al"}),
+            (
+                "gec-aluminium",
+                {"metal": "al", "near_earth": True},
+                {"metal": "al", "near_earth": True, "listed_enclosure": True},
+            ),
         ):
             with self.subTest(rule):
                 size = {"runs/0/locks/size": "4/0"}

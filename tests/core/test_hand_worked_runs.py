@@ -4,6 +4,7 @@ import unittest
 
 from northspan.core.codes.library import whole_book
 from northspan.core.codes.nec.sizing.check import CheckCase, check
+from tests.core.questions import BOOK, ask
 
 # Each case: what is asked, and every figure as it comes out by hand. Drops at power factor 1 are worked as
 # 2 L R I / 1000 with the quadrature part b = 2 L X I / 1000 added as b² / 2V, which is exact to the fourth figure.
@@ -175,3 +176,26 @@ class HandWorkedRuns(unittest.TestCase):
                         self.assertAlmostEqual(answer[figure], by_hand, delta=max(1e-9, 2e-4 * by_hand))
                     else:
                         self.assertEqual(answer[figure], by_hand)
+
+    def test_the_largest_device_of_every_size(self):
+        ""
+        "Table 310.16 at 75 C, the next size up where that is no rating; 14 to 10 by 240.4(D); 310.12 by 83 percent."
+        supply = {"system": "120/240-3w", "amps": 190.0, "insulation": "THWN-2"}
+        found = {r.size: r.device_a for r in BOOK.sizing.rungs(ask(**supply), 190.0, 200.0)}
+        by_hand = {
+            "14": 15,
+            "12": 20,
+            "10": 30,
+            "8": 50,
+            "6": 70,
+            "4": 90,
+            "2": 125,
+            "1/0": 150,
+            "2/0": 175,
+            "3/0": 200,
+        }
+        self.assertEqual({size: found[size] for size in by_hand}, by_hand)
+        # 350 aluminium keeps 250 A: 250 as a feeder, and as the whole of a dwelling 300 (249 A asked for), not 350.
+        for whole, rating in ((False, 250.0), (True, 300.0)):
+            asked = ask(**supply | {"metal": "al", "dwelling_rule": whole, "use": "feeder"})
+            self.assertEqual({r.size: r.device_a for r in BOOK.sizing.rungs(asked, 190.0, 200.0)}["350"], rating)

@@ -82,7 +82,8 @@ class ElectrodeConductor(Part):
     steel_sleeve: bool = Field(False, description="passes through steel pipe")
     sleeve_bonded: bool | None = Field(None, description="that pipe is bonded to it at both ends")
     spliced: bool = Field(False, description="joined otherwise than by irreversible compression or welding")
-    near_earth: bool = Field(False, description="outdoors within 18 in (450 mm) of the earth")
+    near_earth: bool = Field(False, description="ends outdoors within 18 in (450 mm) of the earth")
+    listed_enclosure: bool = Field(False, description="ends there in an enclosure that is listed for outdoors")
 
 
 class SurveyReading(Part):

@@ -9,7 +9,9 @@ from northspan.core.run.question import Metal
 class Rung:
     """One size tried. Amperes are totals over all parallel sets; drops at the load, V and percent of nominal.
 
-    ``carries`` says that it passes everything but the drop, ``stopped_by`` names the first check that fails and
+    ``largest_breaker_a`` is what the wire's ampacity allows, ``device_a`` the largest standard device that it may have
+    on this run by every rule that holds for it; None where there is none. ``carries`` says that it passes everything
+    but the drop, ``stopped_by`` names the first check that fails and
     ``stopped_words`` says it shortly. ``raceway`` is the trade size it would need, where that was asked.
     """
 
@@ -27,6 +29,7 @@ class Rung:
     passes: bool
     stopped_by: str | None
     stopped_words: str
+    device_a: float | None = None
     raceway: str | None = None
 
     @property
@@ -39,7 +42,7 @@ class Rung:
         return Rung(
             self.size, self.base_ampacity_a, self.derated_ampacity_a, self.termination_limit_a,
             self.allowed_ampacity_a, self.largest_breaker_a, self.drop_v, self.drop_pct, self.r_ohm_m, self.x_ohm_m,
-            self.carries, self.passes, self.stopped_by, self.stopped_words, trade,
+            self.carries, self.passes, self.stopped_by, self.stopped_words, self.device_a, trade,
         )  # fmt: skip
 
 

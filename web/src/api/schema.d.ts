@@ -2301,10 +2301,16 @@ export interface components {
             spliced: boolean;
             /**
              * Near Earth
-             * @description outdoors within 18 in (450 mm) of the earth
+             * @description ends outdoors within 18 in (450 mm) of the earth
              * @default false
              */
             near_earth: boolean;
+            /**
+             * Listed Enclosure
+             * @description ends there in an enclosure that is listed for outdoors
+             * @default false
+             */
+            listed_enclosure: boolean;
         };
         /**
          * Figure
@@ -4061,6 +4067,7 @@ export interface components {
              *       "electrodes": [],
              *       "conductor": {
              *         "lands": null,
+             *         "listed_enclosure": false,
              *         "metal": "cu",
              *         "near_earth": false,
              *         "protected": null,
@@ -4155,7 +4162,8 @@ export interface components {
              *       "steel_sleeve": false,
              *       "sleeve_bonded": null,
              *       "spliced": false,
-             *       "near_earth": false
+             *       "near_earth": false,
+             *       "listed_enclosure": false
              *     }
              */
             conductor: components["schemas"]["ElectrodeConductor"];
@@ -4646,7 +4654,9 @@ export interface components {
          * Rung
          * @description One size tried. Amperes are totals over all parallel sets; drops at the load, V and percent of nominal.
          *
-         *     ``carries`` says that it passes everything but the drop, ``stopped_by`` names the first check that fails and
+         *     ``largest_breaker_a`` is what the wire's ampacity allows, ``device_a`` the largest standard device that it may have
+         *     on this run by every rule that holds for it; None where there is none. ``carries`` says that it passes everything
+         *     but the drop, ``stopped_by`` names the first check that fails and
          *     ``stopped_words`` says it shortly. ``raceway`` is the trade size it would need, where that was asked.
          */
         Rung: {
@@ -4678,6 +4688,11 @@ export interface components {
             stopped_by: string | null;
             /** Stopped Words */
             stopped_words: string;
+            /**
+             * Device A
+             * @default null
+             */
+            device_a: number | null;
             /**
              * Raceway
              * @default null

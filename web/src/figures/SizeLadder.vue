@@ -41,7 +41,7 @@ function drop(rung: Rung): string {
   <div class="ladder" :data-metal="ladder.metal">
     <h3 class="cap" :class="{ quiet: !own }">{{ METALS[ladder.metal] }}<span v-if="own" class="narrow own"> · this run</span></h3>
     <div class="heads narrow quiet" aria-hidden="true">
-      <span>size</span><span>to need</span><span>carries</span><span>drop</span><span>pipe, or stopped by</span>
+      <span>size</span><span>need</span><span>carries</span><span>breaker to</span><span>drop</span><span>pipe, or stopped by</span>
     </div>
     <p v-if="tail.hidden" class="narrow quiet more">{{ tail.hidden === 1 ? 'One smaller size fails' : `${tail.hidden} smaller sizes fail` }} too</p>
     <div
@@ -60,6 +60,7 @@ function drop(rung: Rung): string {
         <span class="mono size">{{ rung.size }}<span class="visually-hidden">{{ sizeText(rung.size, ladder.metal).slice(rung.size.length) }}, {{ rung.passes ? 'passes' : 'fails' }}, carries</span></span>
         <span class="track"><span class="bar" :style="{ width: share(rung.allowed_ampacity_a) }" /><span class="need" :style="{ left: share(need) }" /></span>
         <span class="mono amps">{{ written(rung.allowed_ampacity_a, 'A', 0) }}</span>
+        <span class="mono amps"><span class="visually-hidden">, breaker to </span>{{ rung.device_a ? written(rung.device_a, 'A', 0) : '' }}</span>
         <span class="mono drop"><span class="visually-hidden">, drops </span>{{ drop(rung) }}</span>
         <span class="narrow last"><span class="visually-hidden">{{ rung.stopped_by ? ', stopped by ' : rung.raceway ? ', pipe ' : '' }}</span>{{ last(rung) }}<span class="visually-hidden">: working</span></span>
       </button>
@@ -77,9 +78,9 @@ function drop(rung: Rung): string {
 <style scoped>
 .ladder { min-width: 0; }
 .own { text-transform: none; letter-spacing: 0; color: var(--quiet); font-weight: 500; }
-.heads, .row { display: grid; grid-template-columns: 36px minmax(30px, 1fr) 46px 50px 92px; gap: 5px; align-items: center; width: 100%; }
+.heads, .row { display: grid; grid-template-columns: 36px minmax(24px, 1fr) 44px 44px 46px 92px; gap: 5px; align-items: center; width: 100%; }
 .heads { padding: 3px 0 2px 4px; font-size: 12.5px; }
-.heads span:nth-child(3), .heads span:nth-child(4) { text-align: right; }
+.heads span:nth-child(n + 3):nth-child(-n + 5) { text-align: right; }
 .more { margin: 0; padding: 1px 6px; font-size: 12px; }
 .rung { position: relative; display: flex; align-items: center; border-bottom: 1px solid transparent; border-top: 1px solid transparent; color: var(--quiet); }
 .rung:hover { background: var(--soft); }

@@ -57,6 +57,7 @@ const BLANK_RUN = {
 
 const BLANK_CONDUCTOR = {
   size: null, lands: null, protected: null, steel_sleeve: false, sleeve_bonded: null, spliced: false, near_earth: false,
+  listed_enclosure: false,
 } as const // prettier-ignore
 
 const BLANK_GROUNDING: Omit<Place['grounding'], 'conductor'> = {

@@ -180,6 +180,7 @@ def _rung(r: Rung) -> dict[str, Any]:
         "termination_limit_a": r.termination_limit_a,
         "allowed_ampacity_a": r.allowed_ampacity_a,
         "largest_breaker_a": r.largest_breaker_a,
+        "device_a": r.device_a,
         "drop_v": r.drop_v,
         "drop_pct": r.drop_pct,
         "passes": r.passes,

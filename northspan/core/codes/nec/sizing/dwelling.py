@@ -23,6 +23,11 @@ def rule_applies(q: RunQuestion, breaker_a: float | None) -> bool:
     )
 
 
+def ratings(q: RunQuestion, allowed_a: float) -> tuple[float, ...]:
+    """The ratings (A) that a conductor of an allowed ampacity may have by this rule; none where it may not be used."""
+    return tuple(r for r in _RATINGS if rule_applies(q, r) and needed_ampacity(r) <= allowed_a + 1e-9)
+
+
 def needed_ampacity(breaker_a: float) -> float:
     """Ampacity (A) the conductors must keep after correction: 83 percent of the rating.
 

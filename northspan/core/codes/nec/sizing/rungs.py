@@ -40,12 +40,7 @@ def judge_all(q: RunQuestion, design_a: float, breaker_a: float | None) -> tuple
 
 def most_device(q: RunQuestion, size: str) -> float | None:
     """The largest standard device (A) that a size may have here, whatever its load; None where there is none."""
-    rung = next((r for r in judge_all(q, 0.0, 0.0) if r.size == size), None)
-    small = overcurrent.small_conductor_limit(q.metal, size)
-    if rung is None:
-        return None
-    most = rung.largest_breaker_a if small is None else min(small, rung.largest_breaker_a)
-    return overcurrent.standard_rating_below(most)
+    return next((r.device_a for r in judge_all(q, 0.0, 0.0) if r.size == size), None)
 
 
 # A change that locks something is judged on the rungs that are there.
@@ -106,7 +101,18 @@ def _judge(setting: _Setting, conductor: ampacity.Conductor) -> Rung:
         stop is None,
         stop[0] if stop else None,
         stop[1] if stop else "",
+        _device(q, conductor.size, allowed, most),
     )
+
+
+def _device(q: RunQuestion, size: str, allowed: float, most: float) -> float | None:
+    """The largest standard device (A) of a size, by ampacity, small-conductor limit and the dwelling rule."""
+    if (q.sets > 1 and AWG.rank(size) < _PARALLEL_FROM) or not ampacity.is_made(q.insulation, size):
+        return None
+    equipment = q.device is not None and q.device.in_place_of_wire
+    small = None if equipment else overcurrent.small_conductor_limit(q.metal, size)
+    found = overcurrent.standard_rating_below(most if small is None else min(small, most))
+    return max((found, *dwelling.ratings(q, allowed)), key=lambda amps: amps or 0.0)
 
 
 def _first_stop(

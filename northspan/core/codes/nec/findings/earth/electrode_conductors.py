@@ -92,10 +92,10 @@ def _way(view: JobView, place: Place) -> Iterable[Finding]:
             "It runs unbroken, or is joined by irreversible compression or welding.",
             ("Join it by compression or welding", {"conductor/spliced": False}),
         )  # fmt: skip
-    if own.metal == "al" and own.near_earth:
+    if own.metal == "al" and own.near_earth and not own.listed_enclosure:
         yield _finding(
             view, place, "gec-aluminium", "violation", "250.64(A)", f"{place.name}: aluminium near the earth",
-            "Outdoors bare aluminium ends 18 in above the earth.",
+            "Outdoors aluminium ends 18 in above the earth, or in an enclosure that is listed for where it stands.",
             ("Run it in copper", {"conductor/metal": "cu", "conductor/size": None}),
         )  # fmt: skip
 

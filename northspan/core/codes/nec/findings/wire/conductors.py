@@ -4,7 +4,7 @@ from collections.abc import Iterable
 
 from northspan.core.codes.nec.data import AWG
 from northspan.core.codes.nec.sizing.dwelling import needed_ampacity
-from northspan.core.codes.nec.sizing.overcurrent import small_conductor_limit, standard_rating_below
+from northspan.core.codes.nec.sizing.overcurrent import small_conductor_limit
 from northspan.core.codes.nec.sizing.rungs import SECTIONS, TOLERANCE
 from northspan.core.run.question import DEVICE_WORDS, OWN_DEVICE, RunQuestion
 from northspan.core.run.rung import Rung
@@ -138,7 +138,5 @@ def _section(q: RunQuestion, stop: str) -> str:
 
 def _breaker_held(s: Sizing, rung: Rung) -> float | None:
     """The breaker (A) this wire may have, if it still carries the design current."""
-    small = small_conductor_limit(s.question.metal, rung.size)
-    most = rung.largest_breaker_a if small is None else min(small, rung.largest_breaker_a)
-    rating = standard_rating_below(most)
+    rating = rung.device_a
     return rating if rating is not None and rating >= s.design_a - TOLERANCE else None
