@@ -178,8 +178,7 @@ class HandWorkedRuns(unittest.TestCase):
                         self.assertEqual(answer[figure], by_hand)
 
     def test_the_largest_device_of_every_size(self):
-        ""
-        "Table 310.16 at 75 C, the next size up where that is no rating; 14 to 10 by 240.4(D); 310.12 by 83 percent."
+        """Table 310.16 at 75 C, the next size up where that is no rating; 14 to 10 by 240.4(D); 310.12's 83 percent."""
         supply = {"system": "120/240-3w", "amps": 190.0, "insulation": "THWN-2"}
         found = {r.size: r.device_a for r in BOOK.sizing.rungs(ask(**supply), 190.0, 200.0)}
         by_hand = {

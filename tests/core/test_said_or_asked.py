@@ -23,9 +23,7 @@ WIRE = {"length": 20, "metal": "cu", "insulation": "XHHW-2"}
 
 
 def chain(links, load=20):
-    ""
-    "A house whose 200 A panel feeds one switch, splice or panel after another, by 100 A breakers where there are "
-    "any."
+    """A house whose 200 A panel feeds switches, splices or panels in a row, by 100 A breakers where there are any."""
     made = document(**{"stations/1/gear": {"has_main": True, "rating_a": 200}, "stations/1/load": None})
     made["stations"], made["runs"] = made["stations"][:2], made["runs"][:1]
     for at, (kind, holds, fuse) in enumerate(links):

@@ -82,9 +82,7 @@ def _size_all(book: WholeBook, job: Job, net: Network, places: tuple[PlaceLoad, 
 
 
 def _tapped(net: Network, run: Run, sized: Mapping[str, SizedRun]) -> Tapped | None:
-    ""
-    "What a tap or a transformer's secondary is taken from: the main where it starts, or the device of what feeds "
-    "that."
+    """What a tap or a transformer's secondary is taken from: the main where it starts, or the device that feeds it."""
     start = net.stations[run.from_station]
     feed = net.fed_by.get(start.id)
     if run.tap is not None and main_a(start) is not None:

@@ -183,8 +183,7 @@ def _three_wires(book: WholeBook, w: Bonded) -> Iterable[Finding]:
                 "250.140(B)",
                 f"{end.name} may keep its frame on the neutral",
                 "The circuit of a range or dryer that stands may keep its three wires. A new one, or one that is moved "
-                "or "
-                "extended, has four.",
+                "or extended, has four.",
                 run=run.id,
                 station=end.id,
                 place=end.place,

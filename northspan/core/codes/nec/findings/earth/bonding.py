@@ -180,8 +180,7 @@ def _ungrounded(view: JobView) -> Iterable[Finding]:
             f"{own.name}: {volts} V out with no neutral to bond",
             "Nothing opens on a first hot to a can; a second one on the other leg is a short through the cans. Ground "
             "detection as near the source as can be tells of the first, the gear is marked as ungrounded, and the cans "
-            "are "
-            "bonded together and to the electrodes all the same.",
+            "are bonded together and to the electrodes all the same.",
             station=own.id,
             place=own.place,
             fixes=(station_fix(view.job, own, f"Fit ground detection at {own.name}", "gear/ground_detection", True),),

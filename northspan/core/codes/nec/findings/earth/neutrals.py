@@ -36,8 +36,7 @@ def find(book: WholeBook, view: JobView) -> Iterable[Finding]:
                 "200.3, 210.6(A)",
                 f"{station.name}: 120 V loads and no neutral",
                 f"{', '.join(names[:3])}: they stand between a hot and a neutral that {run.system} does not bring; on "
-                "two "
-                "hots they burn.",
+                "two hots they burn.",
                 run=run.id,
                 station=station.id,
                 fixes=fixes,
@@ -51,8 +50,7 @@ def find(book: WholeBook, view: JobView) -> Iterable[Finding]:
                 "250.140, 110.3(B)",
                 f"{both[0].name}: no neutral comes to {station.name}",
                 "Its motor, timer or lamp takes 120 V between a hot and the neutral, unless its plate says 240 V or "
-                "208 V "
-                "only; its outlet has four wires.",
+                "208 V only; its outlet has four wires.",
                 run=run.id,
                 station=station.id,
                 fixes=(*fixes, *_plates(view, place.id, both)),

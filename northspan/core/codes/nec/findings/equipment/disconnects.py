@@ -104,8 +104,7 @@ def find_supplies(book: WholeBook, view: JobView) -> Iterable[Finding]:
             yield finding(
                 "supplies", "violation", "225.30", f"{place.name} is fed {len(feeders)} times", feeders[1],
                 f"A building has one feeder or branch circuit, or up to {MOST_FEEDERS} feeders that leave one panel "
-                "and "
-                f"end in one disconnect each; here {names} are fed from outside it.",
+                f"and end in one disconnect each; here {names} are fed from outside it.",
             )  # fmt: skip
 
 

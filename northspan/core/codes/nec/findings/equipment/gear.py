@@ -77,8 +77,7 @@ def _interrupting(view: JobView, station: Station) -> Iterable[Finding]:
             f"{station.name}: {number(gear.interrupting_ka)} kA devices, series rated {number(gear.series_ka)} kA",
             station,
             "They break this fault only together with the device ahead that they were tested with. Both are marked so, "
-            "and "
-            "another make ahead ends it.",
+            "and another make ahead ends it.",
         )  # fmt: skip
         return
     better = next((ka for ka in INTERRUPTING_KA if 1000.0 * ka >= fault), None)

@@ -22,8 +22,7 @@ def find(book: WholeBook, view: JobView) -> Iterable[Finding]:
             yield finding(
                 "joint-box", "note", "300.15, 314.28", f"{station.name}: its box cannot be told yet", station,
                 "Every splice lies in a box or fitting that stays within reach. Size what comes into it; where cable "
-                "of 4 "
-                "AWG or larger comes in without pipe, the box goes by the pipe that it would need.",
+                "of 4 AWG or larger comes in without pipe, the box goes by the pipe that it would need.",
             )  # fmt: skip
             continue
         across = asked.unit == "in"
@@ -32,6 +31,5 @@ def find(book: WholeBook, view: JobView) -> Iterable[Finding]:
             "joint-box", "note", f"300.15, {asked.cite}",
             f"{station.name}: a box {f'{told} across' if across else f'of {told}'} at least", station,
             f"{asked.what}. It stays within reach, and its connectors are marked for the metals and, in the ground, "
-            f"for "
-            "burial.",
+            "for burial.",
         )  # fmt: skip

@@ -78,8 +78,7 @@ def _support(told: Units, each: SizedRun, over: Overhead) -> Iterable[Finding]:
         yield Finding(
             "overhead-support-unknown", "advice", section, "What carries it in the air is not on record",
             "Wires are laid up round a bare messenger that is the neutral, or a cable hangs from one; open wires "
-            "stand on "
-            "insulators. Pipe does not span.",
+            "stand on insulators. Pipe does not span.",
             run=run.id, station=end,
             fixes=tuple(run_fix(each, Change(words, {"overhead/support": kind, "raceway": "none"}))
                         for kind, words in (("multiplex", "It is triplex or quadruplex"),
@@ -92,8 +91,7 @@ def _support(told: Units, each: SizedRun, over: Overhead) -> Iterable[Finding]:
                 each, "overhead-thin", "violation", "225.6(A)(1)",
                 f"{AWG.spoken(rung.size, run.cable.metal)} open over {told.length.said(run.cable.length)}",
                 f"Open wires over a span this long are {AWG.spoken(least, run.cable.metal)} at least, for their own "
-                f"weight "
-                "and ice; not where a messenger carries them.",
+                "weight and ice; not where a messenger carries them.",
                 Change(f"Pull {AWG.spoken(least, run.cable.metal)}", {"size": least}),
             )  # fmt: skip
 

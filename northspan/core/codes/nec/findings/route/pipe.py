@@ -31,8 +31,7 @@ def find(book: WholeBook, house: HouseRules, solved: SolvedPull, told: Units) ->
                 "jam ratio",
                 "three wires may jam",
                 f"Pipe over wire is {number(pipe.lies.jam_ratio_bend or 0.0)} in the bends; from 2.8 to 3.2 they can "
-                f"wedge "
-                "side by side.",
+                "wedge side by side.",
                 _wider(book, house, solved, told, _jams),
             )
         if _tight(solved):

@@ -28,8 +28,7 @@ def _at_entry(view: JobView, place: Place, entry: Station) -> Iterable[Finding]:
         yield finding(
             "mobile-home-service", "violation", "550.32(A)", f"{entry.name}: service equipment on a mobile home", entry,
             "Its service disconnect stands beside it, within 30 ft and in sight, not in it or on it; a feeder goes "
-            "on from "
-            "there.",
+            "on from there.",
         )  # fmt: skip
         return
     if view.ground.joins.bond.get(entry.id, "none") != "none":
@@ -47,6 +46,5 @@ def _at_entry(view: JobView, place: Place, entry: Station) -> Iterable[Finding]:
             "mobile-home-disconnect", "advice", "550.32(A)",
             f"{place.name}: no disconnect within 30 ft on record", entry,
             f"By its wire the last one, {ahead.name}, is {told.said(feed.cable.length)} away. One stands in sight, "
-            f"30 ft "
-            "from the wall at most.",
+            "30 ft from the wall at most.",
         )  # fmt: skip

@@ -28,8 +28,7 @@ def find(book: WholeBook, view: JobView) -> Iterable[Finding]:
                 "680.25(A)",
                 f"{end.name}: whether a pool’s equipment hangs on it is not on record",
                 "Its feeder’s ground is bare. What feeds a pool, spa or fountain brings an insulated copper one: if "
-                "it does, "
-                "say so in Walk.",
+                "it does, say so in Walk.",
                 run=each.run.id,
                 station=end.id,
                 fixes=(place_fix(view.job, place, f"No pool at {place.name}", {"pool": False}),),

@@ -92,8 +92,7 @@ def find_plate(book: WholeBook, view: JobView) -> Iterable[Finding]:
                 f"{station.name}: {number(round(load, 1))} A of calculated load on {number(round(rated, 1))} A of "
                 f"plate",
                 "Utilities load their transformers by their own rules, for loads rarely meet. Tell them what is "
-                "coming: the "
-                "volts and the fault current change with the next size.",
+                "coming: the volts and the fault current change with the next size.",
                 station=station.id,
             )
 

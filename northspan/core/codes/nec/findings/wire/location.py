@@ -45,8 +45,7 @@ def find(s: Sizing) -> Iterable[RunFinding]:
             "300.3(A), 310.10(E)" if buried else "300.3(A)",
             f"{q.insulation} buried with nothing round it" if buried else f"{q.insulation} with nothing round it",
             "Only what is marked for direct burial lies bare in the earth: read the print on the wire. USE-2, and "
-            "cable laid "
-            "up of it, may."
+            "cable laid up of it, may."
             if buried
             else "Single conductors belong in a raceway or a cable.",
             (*marked, Change("Put it in PVC 40", {"raceway": "PVC40"})),

@@ -64,8 +64,7 @@ def find(s: Sizing) -> Iterable[RunFinding]:
             "230.90(A) exception 3",
             f"{q.mains} mains of {number(q.breaker_lock_a)} A together on wire good for {carried} A",
             "Several mains may together be more than the wire carries, as long as the calculated load is not. Nothing "
-            "but "
-            "the load holds it: mind what is added.",
+            "but the load holds it: mind what is added.",
         )
     if own and not is_standard(q.breaker_lock_a) and q.breaker_lock_a not in LISTED_BESIDES_A and q.mains == 1:
         yield RunFinding(

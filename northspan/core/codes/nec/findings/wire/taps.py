@@ -40,8 +40,7 @@ def find(book: WholeBook, view: JobView) -> Iterable[Finding]:
                 "tap-ahead-unknown", "advice", section(kind, False),
                 f"{end.name}: the device ahead of its tap is not on record",
                 "What a tap carries at least is a share of the device ahead of it; until that is entered the tap is "
-                "not "
-                "judged by it.",
+                "not judged by it.",
                 run=each.run.id, station=end.id,
             )  # fmt: skip
         for asked in _asked(view, each):
