@@ -103,6 +103,18 @@ class Rules(unittest.TestCase):
             with self.subTest(rule=rule):
                 self.assertEqual([f.title for f in findings(opened(*changes), rule) if f.station == "panel"], [])
 
+    def test_lights_and_receptacles_say_enough_where_no_other_circuit_has_any(self):
+        pump = circuit("pump", 3, None, 3, poles=2, use="appliance", receptacles=False)
+        for name, others, rules in (
+            ("Lights and receptacles", [pump], []),
+            ("Lights", [pump], ["directory-vague"]),
+            ("Lights and receptacles", [pump, circuit("bench", 4, 4, 4)], ["directory-vague"]),
+            ("Lights and other plugs", [pump], ["directory-vague"]),
+        ):
+            made = opened()
+            made["stations"][1]["panel"]["circuits"] = [circuit("all", 1, 1, 1, name=name), *others]
+            self.assertEqual([f.rule for f in findings(made) if f.rule.startswith("directory-v")], rules, name)
+
     def test_a_wire_too_small_for_its_breaker_is_found_whatever_hangs_on_it(self):
         made = opened((f"{C}/bed/va", None), (f"{C}/bed/breaker_a", 20))
         self.assertEqual([f.circuit for f in findings(made, "size-breaker")], ["bed"])

@@ -16,6 +16,8 @@ light lights lighting plug plugs outlet outlets receptacle receptacles rec recs 
 rooms house upstairs downstairs up down main old new and the of
 """
 VAGUE = frozenset(VAGUE_WORDS.split())
+LIGHTS = frozenset({"light", "lights", "lighting"})
+OUTLETS = frozenset({"plug", "plugs", "outlet", "outlets", "receptacle", "receptacles", "rec", "recs"})
 
 
 def find(book: WholeBook, solved: SolvedPanel) -> Iterable[Finding]:
@@ -39,6 +41,14 @@ def vague(line: str) -> bool:
     return all(word in VAGUE for word in words)
 
 
+def _all_there_are(solved: SolvedPanel, each: SizedCircuit) -> bool:
+    """Whether a line says lights and receptacles, and no other circuit here has any that could be meant."""
+    words = frozenset(re.findall(r"[^\W\d_]+", each.circuit.name.lower()))
+    others = (c for c in solved.panel.circuits if c.id != each.circuit.id and c.space is not None)
+    both = words & LIGHTS and words & OUTLETS and words <= LIGHTS | OUTLETS | {"and"}
+    return bool(both) and all(c.use in ("appliance", "spare") for c in others)
+
+
 def _lines(solved: SolvedPanel) -> Iterator[Finding]:
     stand = [each for each in solved.circuits if each.circuit.space is not None]
     lines = Counter(each.circuit.name.casefold() for each in stand if each.circuit.name and each.circuit.use != "spare")
@@ -47,7 +57,8 @@ def _lines(solved: SolvedPanel) -> Iterator[Finding]:
         if circuit.use == "spare":
             continue
         words = circuit.name.casefold()
-        if words and not vague(words) and lines[words] == 1:
+        told = not vague(words) or _all_there_are(solved, each)
+        if words and told and lines[words] == 1:
             continue
         better = _better(solved, each, lines)
         fixes = (circuits_fix(solved, f"Write “{better}”", {circuit.id: {"name": better}}),) if better else ()
@@ -56,7 +67,7 @@ def _lines(solved: SolvedPanel) -> Iterator[Finding]:
                 solved, "directory-blank", "violation", "408.4(A)", f"no line for {called(circuit)}",
                 "Whoever has to switch it off must find it.", circuit.id, fixes,
             )  # fmt: skip
-        elif vague(words):
+        elif not told:
             yield finding(
                 solved, "directory-vague", "violation", "408.4(A)", f"{called(circuit)} says only “{circuit.name}”",
                 "A line says what is on the circuit and where, so that no other could be meant.", circuit.id, fixes,
@@ -72,6 +83,6 @@ def _lines(solved: SolvedPanel) -> Iterator[Finding]:
 def _better(solved: SolvedPanel, each: SizedCircuit, lines: Counter[str]) -> str | None:
     """A line that would do: what is known of the circuit, told apart by its number if need be; None: not enough."""
     found = solved.line(each, written=False)
-    if vague(found):
+    if vague(found) and not _all_there_are(solved, each):
         return None
     return f"{found}, {called(each.circuit)}"[:80] if lines[found.casefold()] else found[:80]
