@@ -21,7 +21,7 @@ def patched_job(job: Job, patch: Sequence[Mapping[str, Any]]) -> Job:
     """
     if any(step["path"].endswith("/-") for step in patch):
         whole: list[Any] = list(patch)
-        return Job.model_validate(jsonpatch.apply_patch(job.model_dump(mode="json"), whole))
+        return Job.model_validate(jsonpatch.apply_patch(job.model_dump(mode="json"), whole, in_place=True))
     touched: dict[tuple[str, int], list[Any]] = defaultdict(list)
     for step in patch:
         _, name, index, *way = step["path"].split("/")
