@@ -201,6 +201,35 @@ class Worked(unittest.TestCase):
         self.check(found["standard"], [4575, 8000, 4800, 5000], 22375, 108, 54)
         self.check(found["optional"], [14520, 2000], 16520, 79, 54)
 
+    def test_mobile_home_by_550_18(self):
+        """14 by 70 ft: 2940 + 3000 + 1500 VA, 3000 of it whole and 35 % of 4440: 4554. A range of 9 kW at 80 %: 7200.
+        Dishwasher 1200, disposal 900, water heater 4500, dryer 5000: four, 75 % of 11600. Heat above cooling, the
+        quarter of the disposal's motor. 30679 VA at 240 V. Neutral: 4554, 70 % of range and dryer, 1575 and 225.
+        """
+        disposal, tank = appliance("fastened", 120, va=900, motor=True), appliance("water-heater", va=4500)
+        heat, cool, dryer = (
+            appliance("space-heat", va=10000),
+            appliance("cooling", va=5000),
+            appliance("dryer", va=5000),
+        )
+        each = (appliance("range", va=9000), DISHWASHER, disposal, tank, dryer, heat, cool)
+        found = methods(house(980, *each, kind="mobile-home"))
+        self.assertEqual(list(found), ["standard"])
+        self.check(found["standard"], [4554, 7200, 8700, 10000, 225], 30679, 128, 58)
+        # Three of them count whole; a range by the steps of its table, two each by its own, above the table whole.
+        few = methods(house(980, RANGE, RANGE, DISHWASHER, tank, dryer, kind="mobile-home"))["standard"]
+        self.check(few, [4554, 16000, 10700], 31254, 130, 85)
+        for plate, counted in (
+            (10000, 8000),
+            (12500, 8000),
+            (12501, 8400),
+            (14501, 9200),
+            (17500, 10000),
+            (17501, 17501),
+        ):
+            one = methods(house(980, appliance("range", va=plate), kind="mobile-home"))["standard"]
+            self.assertAlmostEqual(one.lines[1].va.value, counted, msg=plate)
+
     def test_workshop_by_its_own_loads(self):
         found = methods(
             house(

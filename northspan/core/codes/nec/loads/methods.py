@@ -3,6 +3,7 @@
 from functools import lru_cache
 
 from northspan.core.codes.nec.loads import nameplates
+from northspan.core.codes.nec.loads.mobile_home import mobile_home
 from northspan.core.codes.nec.loads.optional import existing_dwelling, new_dwelling
 from northspan.core.codes.nec.loads.recorded import by_record
 from northspan.core.codes.nec.loads.standard import dwelling, own_loads
@@ -31,7 +32,11 @@ def load_methods(place: Place, system: str, whole_cooling: bool = True) -> tuple
         return (own_loads(place, volts, wye, whole_cooling),)
     found: list[LoadMethod] = []
     neutral = Figure(None, "A", ())
-    if place.floor_area is not None:
+    if place.floor_area is not None and place.kind == "mobile-home":
+        own = mobile_home(place, volts, wye, whole_cooling)
+        neutral = own.neutral_amps
+        found.append(own)
+    elif place.floor_area is not None:
         standard = dwelling(place, volts, wye, whole_cooling)
         neutral = standard.neutral_amps
         found += [standard, new_dwelling(place, volts, system, neutral)]

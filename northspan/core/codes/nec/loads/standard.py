@@ -49,7 +49,7 @@ def dwelling(place: Place, line_volts: float, wye: bool, whole_cooling: bool = T
     tally.heating_or_cooling(place.appliances)
     tally.appliances("Other loads", nameplates.of_kind(place.appliances, "other", "welder"))
     tally.largest_motor()
-    return _method(tally, "Standard calculation", "220 Part III", "Open to every dwelling.")
+    return standard_method(tally, "Standard calculation", "220 Part III", "Open to every dwelling.")
 
 
 def own_loads(place: Place, line_volts: float, wye: bool, whole_cooling: bool = True) -> LoadMethod:
@@ -64,7 +64,7 @@ def own_loads(place: Place, line_volts: float, wye: bool, whole_cooling: bool = 
     tally.heating_or_cooling(place.appliances)
     tally.appliances("Other loads", nameplates.of_kind(place.appliances, "other", "welder"))
     tally.largest_motor()
-    return _method(tally, "Its own loads", "220.40", "A feeder to a building takes that building's loads.")
+    return standard_method(tally, "Its own loads", "220.40", "A feeder to a building takes that building's loads.")
 
 
 def _fastened(tally: Tally, place: Place) -> None:
@@ -83,7 +83,8 @@ def _circuits(what: str, count: int, cite: str) -> Step:
     return Step(f"{count} {what} circuit{plural} × {number(CIRCUIT_VA)} VA", CIRCUIT_VA * count, "VA", cite)
 
 
-def _method(tally: Tally, name: str, section: str, why: str) -> LoadMethod:
+def standard_method(tally: Tally, name: str, section: str, why: str) -> LoadMethod:
+    """What was added up, as the standard calculation of its kind of place: always open to it."""
     amps = tally.continuous_va / tally.line_volts
     lines = tuple(tally.lines)
     return LoadMethod("standard", name, section, True, why, lines, tally.total(), tally.amps(), tally.neutral(), amps)
