@@ -9,6 +9,8 @@ from hypothesis import strategies as st
 from scipy.integrate import quad
 from scipy.special import j0
 
+from northspan.core.ground.ohms import positions
+from northspan.core.job.grounding import Electrode
 from northspan.core.physics.breaker_time import longest_s
 from northspan.core.physics.earth.electrodes import (
     chance_below,
@@ -154,6 +156,16 @@ class Rods(unittest.TestCase):
             return rods_ohms(soil, ROD_M, RADIUS_M, at)
 
         self.assertLess(row(rods + 1), row(rods))
+
+    def test_rods_in_a_row_or_a_ring_stand_as_far_apart_as_entered(self):
+        for layout, count in (("row", 5), ("ring", 2), ("ring", 3), ("ring", 4), ("ring", 7)):
+            rods = Electrode(id="r", kind="rod", count=count, spacing=5.0, layout=layout, x=2.0, y=1.0)
+            at = positions(rods, (0.0, 0.0))
+            closed = layout == "ring" and count > 2
+            gaps = [math.dist(at[i - 1], at[i]) for i in range(0 if closed else 1, count)]
+            for gap in gaps:
+                self.assertAlmostEqual(gap, 5.0)
+            self.assertEqual((len(set(at)), at[0]), (count, (2.0, 1.0)))
 
     @given(SOILS, st.floats(1.5, 6), st.floats(1.05, 3))
     @examples(25)

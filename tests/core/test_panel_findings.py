@@ -103,6 +103,16 @@ class Rules(unittest.TestCase):
             with self.subTest(rule=rule):
                 self.assertEqual([f.title for f in findings(opened(*changes), rule) if f.station == "panel"], [])
 
+    def test_grounds_use_what_neutrals_leave_where_both_are_joined(self):
+        """Three neutrals and four grounds, one of which the ground bar takes: six holes on the neutral bar."""
+        for bond, holes, found in (("screw", 6, 0), ("screw", 5, 1), ("none", 6, 1)):
+            made = opened(("panel/bars/n/holes", holes), ("panel/bars/g/holes", 1), ("panel/bars/g/grounds_a_hole", 1),
+                          ("bonding/neutral", bond))  # fmt: skip
+            for each in made["stations"][1]["panel"]["circuits"]:
+                each.pop("neutral_at", None)
+                each.pop("ground_at", None)
+            self.assertEqual(len(findings(made, "too-few-holes")), found, (bond, holes))
+
     def test_lights_and_receptacles_say_enough_where_no_other_circuit_has_any(self):
         pump = circuit("pump", 3, None, 3, poles=2, use="appliance", receptacles=False)
         for name, others, rules in (
