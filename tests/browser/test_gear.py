@@ -77,5 +77,5 @@ class Gear(BrowserTest):
         page.get_by_label("Protected").select_option(label="25 ft tap")
         found = page.locator("[data-rule=tap-length]")
         expect(found.first).to_contain_text("tap of 166 ft")
-        found.first.get_by_role("button", name="Protect it at its source instead").click()
+        page.get_by_label("Protected").first.select_option(label="at its source")
         expect(found).to_have_count(0)

@@ -35,9 +35,11 @@ function hold(on: boolean) {
   held = on
 }
 watch(listed, async (now, before) => {
-  if (!held || now.length >= before.length) return
+  if (!held) return
   const at = before.findIndex((f) => !now.some((g) => g.rule === f.rule && g.title === f.title))
   await nextTick()
+  // As many may stand there as before: another one can come where it was.
+  if (at < 0 || list.value?.contains(document.activeElement)) return
   const titles = list.value?.querySelectorAll<HTMLElement>('.finding .title') ?? []
   const next = titles[Math.min(Math.max(at, 0), titles.length - 1)] ?? list.value
   next?.focus()
