@@ -1,8 +1,8 @@
 """Every table of the code books against a second copy of its cells, made from the checked figures by another way.
 
 It guards against a change of a cell, not against a source that was wrong to begin with. Tables of which no checked
-figures
-are at hand (cable kinds, straps, staples, welders, what a box is shaped like) are in it as they were when it was made.
+figures are at hand (cable kinds, straps, staples, welders, ranges of mobile homes, what a box is shaped like) are in it
+as they were when it was made.
 """
 
 import json
