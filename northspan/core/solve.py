@@ -9,6 +9,7 @@ from northspan.core.job.job import Job
 from northspan.core.loads.rated import rated_current
 from northspan.core.panel.solve_panels import panel_answer, solve_panels
 from northspan.core.property.fixes import proved_findings, run_fix
+from northspan.core.property.growth import growth
 from northspan.core.property.next_steps import next_steps
 from northspan.core.property.prepared import Prepared, prepared
 from northspan.core.property.routes import route_answers
@@ -139,7 +140,7 @@ def _station_answer(
 def _run_findings(book: WholeBook, sized: Mapping[str, SizedRun]) -> list[Finding]:
     found = []
     for each in sized.values():
-        if each.sizing.rung is None and each.sizing.question.amps == 0.0:
+        if each.sizing.rung is None and each.sizing.question.carried_a == 0.0:
             continue
         for finding, changes in proved_findings(book, each.sizing.question):
             fixes = tuple(run_fix(each, c) for c in changes)
@@ -164,8 +165,9 @@ def _run_answer(book: WholeBook, view: JobView, each: SizedRun) -> RunAnswer:
     lost = figure_of(figures, "loss_w").value
     if isinstance(lost, float):
         figures = _after(figures, "loss_w", NamedFigure("loss_kwh_year", "Loss in a year", _yearly(view.job, lost)))
+    figures = (*figures, *growth(book, view.network, view.runs, each))
     ladders: tuple[Ladder, ...] = (sizing.ladder,)
-    if sizing.question.amps > 0.0:
+    if sizing.question.carried_a > 0.0:
         ladders = (sizing.ladder, other_ladder(book, sizing, "cu" if run.cable.metal == "al" else "al"))
     rung = sizing.rung
     return RunAnswer(

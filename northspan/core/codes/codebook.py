@@ -79,6 +79,11 @@ class SizingRules(Protocol):
     def most_amps(self, q: RunQuestion, rung: Rung, breaker_a: float | None) -> float:
         """Largest load (A) the size may carry, the drop left out."""
 
+    def takes(self, room_a: float, device_a: float, volts: float) -> tuple[NamedFigure, ...]:
+        """What ``room_a`` (A at ``volts``) means in the trade's terms: the largest charger and heat pump that it takes,
+        and the largest source that may stand in for the supply where a device of ``device_a`` (A) may guard the wire.
+        """
+
     def explain(self, sizing: Sizing) -> tuple[NamedFigure, ...]:
         """Every figure of the run with its working, in the order of work."""
 

@@ -70,6 +70,9 @@ class Locks(Part):
     """What is there already, or decided. A blank lock leaves the answer to the solver."""
 
     load: Load | None = Field(None, description="the load, else summed from the stations beyond")
+    rating_a: float | None = Field(
+        None, ge=0.1, le=6000, description="asked for instead of a load, or above it: the run carries it in full, A"
+    )
     breaker_a: float | None = Field(None, ge=0.1, le=6000, description="OCPD rating, A")
     size: Annotated[str, Chosen("wire_sizes")] | None = Field(None, description="ungrounded conductors")
     neutral_size: Annotated[str, Chosen("wire_sizes")] | None = None

@@ -94,6 +94,7 @@ def question(book: WholeBook, rules: HouseRules, run: Run, load: RunLoad, at: St
         # On two phases and neutral of a wye the neutral carries like a phase whatever the balance.
         neutral_amps=load.neutral_amps if rules.neutral == "calculated" and not SYSTEMS[run.system].of_a_wye else None,
         unbalance_a=load.unbalance_a,
+        rating_a=run.locks.rating_a,
         egc_metal=run.cable.egc_metal,
         bare_egc=run.cable.bare_egc,
         no_egc=run.cable.no_egc,

@@ -71,7 +71,7 @@ def _size_all(book: WholeBook, job: Job, net: Network, places: tuple[PlaceLoad, 
         standing = Standing(ends, guard, whole > 0, one, tapped, lies, unguarded(ends[0], guard), open_a)
         asked = question(book, job.house_rules, run, load, standing, job.units)
         # What is locked is there, loaded or not.
-        loaded = load.amps > 0.0 or run.locks.size is not None
+        loaded = asked.carried_a > 0.0 or run.locks.size is not None
         sizing = size_run(book, asked, load.steps, raceways=True) if loaded else unsized(asked)
         if sizing.rung is None and asked.mains > 1 and not asked.mains_by_load:
             # That the wire is made for all mains together is a house rule; it never stands against what the load takes.

@@ -74,7 +74,8 @@ class RunQuestion:
     smallest current it is made for whatever its load. House rules: ``spare_pct`` wanted over the design current,
     ``drop_on`` the current that the drop is judged at, ``dwelling_load_too`` that the dwelling's rule leaves wire for
     the load itself, ``full_ground`` a ground as large as the hots, ``pipe_up`` one trade size above what holds the
-    wires. A lock of None leaves the answer to the solver.
+    wires. ``rating_a`` is what the run is asked to carry
+    in full (A), drop and all, whatever its load. A lock of None leaves the answer to the solver.
 
     ``unbalance_a`` is what the loads leave on the neutral (A; None: not on record), whatever the neutral is sized by.
     ``device_at`` says where the device that guards it stands, ``mains`` how many mains at its end guard it together,
@@ -118,6 +119,7 @@ class RunQuestion:
     fill_rounding: FillRounding = "strict"
     neutral_amps: float | None = None
     unbalance_a: float | None = None
+    rating_a: float | None = None
     device_at: DeviceAt = "run"
     mains: int = 1
     mains_by_load: bool = False
@@ -140,11 +142,18 @@ class RunQuestion:
     egc_lock: str | None = None
     raceway_lock: str | None = None
 
+    @property
+    def carried_a(self) -> float:
+        """Current (A) that its wire carries and drops at: its load, or the rating that is asked of it if more."""
+        return max(self.amps, self.rating_a or 0.0)
+
     def drop_amps(self, breaker_a: float | None) -> float:
-        """Current (A) that the drop is judged at, by house rule: the load, or the breaker or 80 % of it if more."""
+        """Current (A) that the drop is judged at, by house rule: what is carried, or the breaker or 80 % of it if
+        more.
+        """
         if self.drop_on == "load" or breaker_a is None:
-            return self.amps
-        return max(self.amps, breaker_a if self.drop_on == "breaker" else 0.8 * breaker_a)
+            return self.carried_a
+        return max(self.carried_a, breaker_a if self.drop_on == "breaker" else 0.8 * breaker_a)
 
     def line(self, ohm_m: complex) -> Line:
         """The run as a line of conductors of ``ohm_m`` (R + jX, ohm/m) each."""

@@ -26,6 +26,8 @@ def size_run(book: WholeBook, q: RunQuestion, load_steps: tuple[Step, ...] = (),
     raceway of every rung shown.
     """
     steps = load_steps or (Step("Load as entered", q.amps, "A", "entered"),)
+    if q.rating_a is not None and q.rating_a > q.amps:
+        steps = (*load_steps, Step("Asked as a rating, carried in full", q.rating_a, "A", "entered"))
     return replace(_sized(book, q, raceways), load_steps=steps)
 
 
@@ -103,9 +105,9 @@ def _leg_drop_pct(q: RunQuestion, rung: Rung, companions: Companions | None, run
         return None
     z, z_neutral = q.line(rung.ohm_m).one_way, q.line(neutral.ohm_m).one_way
     if q.system == "120/208-3w":
-        worse = max(two_phase_leg_drops(leg_v, q.amps, q.pf, z, z_neutral))
+        worse = max(two_phase_leg_drops(leg_v, q.carried_a, q.pf, z, z_neutral))
     elif q.unbalance_a:
-        worse = max(three_wire_leg_drops(leg_v, q.amps, q.unbalance_a, q.pf, z, z_neutral))
+        worse = max(three_wire_leg_drops(leg_v, q.carried_a, q.unbalance_a, q.pf, z, z_neutral))
     else:
         return None
     return 100.0 * worse / leg_v
@@ -123,7 +125,7 @@ def _most_amps(book: WholeBook, q: RunQuestion, rung: Rung, breaker_a: float | N
 
 
 def _longest_m(q: RunQuestion, rung: Rung, breaker_a: float | None) -> float | None:
-    if q.drop_limit_pct is None or q.amps == 0.0:
+    if q.drop_limit_pct is None or q.carried_a == 0.0:
         return None
     amps = q.drop_amps(breaker_a)
     return longest_m(q.wiring.volts, amps, q.pf, q.line(rung.ohm_m), q.drop_limit_pct)

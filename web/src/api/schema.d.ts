@@ -3220,6 +3220,12 @@ export interface components {
              */
             load: components["schemas"]["Load"] | null;
             /**
+             * Rating A
+             * @description asked for instead of a load, or above it: the run carries it in full, A
+             * @default null
+             */
+            rating_a: number | null;
+            /**
              * Breaker A
              * @description OCPD rating, A
              * @default null
@@ -4504,6 +4510,7 @@ export interface components {
             /**
              * @default {
              *       "load": null,
+             *       "rating_a": null,
              *       "breaker_a": null,
              *       "size": null,
              *       "neutral_size": null,

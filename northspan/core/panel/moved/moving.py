@@ -156,7 +156,7 @@ def _box_name(at: int) -> str:
 
 
 def _feed(book: WholeBook, move: Move, feed: SizedRun | None) -> Sizing | None:
-    if feed is None or move.feeder is None or feed.sizing.question.amps == 0.0:
+    if feed is None or move.feeder is None or feed.sizing.question.carried_a == 0.0:
         return None
     asked = replace(feed.sizing.question, length_m=move.feeder)
     return size_run(book, asked, feed.sizing.load_steps, raceways=True)

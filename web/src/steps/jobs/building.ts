@@ -47,7 +47,7 @@ const BLANK_CABLE = {
 } as const // prettier-ignore
 
 const BLANK_LOCKS = {
-  load: null, breaker_a: null, size: null, neutral_size: null, egc_size: null, raceway_size: null, loaded_conductors: null,
+  load: null, rating_a: null, breaker_a: null, size: null, neutral_size: null, egc_size: null, raceway_size: null, loaded_conductors: null,
 } as const // prettier-ignore
 
 const BLANK_RUN = {

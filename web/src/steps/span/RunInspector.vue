@@ -30,6 +30,13 @@ const ends = computed(() => {
     return index < 0 || stations[index].kind === 'utility' ? [] : [{ index, station: stations[index] }]
   })
 })
+/** What the run still takes at its far end, by the figure's key. */
+const ROOM = [
+  { key: 'room_left', label: 'Still takes' },
+  { key: 'largest_charger', label: 'as a car charger' },
+  { key: 'largest_heat_pump', label: 'as a heat pump (plate)' },
+  { key: 'largest_generator', label: 'Standby source, up to' },
+] as const
 const longest = computed(() => Math.max(100, Math.ceil(((run.value?.cable.length ?? 0) * 2) / 100) * 100))
 const summed = computed(() => (run.value?.locks.load ? '' : figureText(f.value.load).replace(' A', '')))
 const device = computed(() => props.answer.device)
@@ -97,6 +104,10 @@ function settle(event: Event) {
     <NumberField
       v-if="run.locks.load" label="power factor" :value="run.locks.load.power_factor" unit="" :pointer="`${base}/locks/load/power_factor`"
       @change="(v) => setLoad({ power_factor: v ?? 1 })"
+    />
+    <NumberField
+      label="Rating asked" :value="run.locks.rating_a" auto="none" unit="A" lockable set-word="clear" :pointer="`${base}/locks/rating_a`"
+      hint="In place of a load, or above it: a panel of 150 A. Carried in full, drop and all" @change="(v) => desk.setLocks({ rating_a: v })"
     />
     <NumberField
       v-if="device.pointer" :label="deviceLabel" :value="device.rating_a" :auto="figureText(f.breaker).replace(' A', '')" unit="A" :pointer="device.pointer"
@@ -217,6 +228,9 @@ function settle(event: Event) {
       <dt>Pipe, full</dt><dd class="two"><FigureButton :figure="f.raceway" title="raceway" /> <FigureButton :figure="f.fill_pct" title="fill" :places="0" /></dd>
       <dt>Most it carries here</dt><dd><FigureButton :figure="f.max_amps" title="most amps" /></dd>
       <dt>Longest at this load</dt><dd><FigureButton :figure="f.max_length" title="longest" /></dd>
+      <template v-for="more in ROOM" :key="more.key">
+        <template v-if="f[more.key]"><dt>{{ more.label }}</dt><dd><FigureButton :figure="f[more.key]" :title="more.label" /></dd></template>
+      </template>
     </dl>
   </section>
 </template>

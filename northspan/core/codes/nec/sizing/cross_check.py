@@ -13,9 +13,9 @@ def constant_k(q: RunQuestion, rung: Rung) -> Figure:
     """Drop (%) of a rung by constant K, with its working."""
     k = K_OHM_CMIL_FT[q.metal]
     mils = PROPERTIES.read(rung.size, "cmil", f"Circular mils of {AWG.spoken(rung.size, q.metal)}")
-    volts = constant_k_drop(q.amps / q.sets, q.length_m / FOOT_M, float(mils.value or 0.0), k)
+    volts = constant_k_drop(q.carried_a / q.sets, q.length_m / FOOT_M, float(mils.value or 0.0), k)
     pct = 100.0 * volts / q.wiring.volts
-    what = f"2 × {number(k)} × {number(q.amps / q.sets)} A × {number(q.length_m / FOOT_M)} ft / circular mils"
+    what = f"2 × {number(k)} × {number(q.carried_a / q.sets)} A × {number(q.length_m / FOOT_M)} ft / circular mils"
     return Figure(
         pct,
         "%",

@@ -49,7 +49,7 @@ def explain(s: Sizing) -> tuple[NamedFigure, ...]:
     q, rung, also = s.question, s.rung, s.companions
     ambient, bundling = _factors(q)
     found: dict[str, Figure | None] = {
-        "load": Figure(q.amps, "A", s.load_steps),
+        "load": Figure(q.carried_a, "A", s.load_steps),
         "design": Figure(s.design_a, "A", (_design_step(q, s.design_a),)),
         "breaker": Figure(s.breaker_a, "A", (_breaker_step(s),)),
         "size": Figure(rung.size if rung else None, "", _size_steps(s)),
@@ -92,6 +92,8 @@ def _cell_step(cell: Cell, what: str) -> Step:
 
 
 def _design_step(q: RunQuestion, design_a: float) -> Step:
+    if q.rating_a is not None and design_a == q.rating_a:
+        return Step(f"{number(q.rating_a)} A asked as a rating", design_a, "A", "entered")
     if q.continuous_amps:
         what = f"{number(q.amps)} A + 25 % of {number(q.continuous_amps)} A continuous"
     else:
@@ -111,7 +113,7 @@ def _breaker_step(s: Sizing) -> Step:
         return Step(LOCKED_WORDS[q.device_at][0], s.breaker_a, "A", LOCKED_WORDS[q.device_at][1])
     if q.device is not None and q.device.in_place_of_wire and q.amps > 0.0:
         return Step(f"{q.device.why[:1].upper()}{q.device.why[1:]}", s.breaker_a, "A", q.device.cite)
-    if s.question.amps == 0.0:
+    if q.carried_a == 0.0:
         if s.rung is None:
             return NO_LOAD
         largest = f"No load and no device on record: the largest that {AWG.spoken(s.rung.size, q.metal)} may have"
@@ -175,7 +177,7 @@ def _allowed(rung: Rung) -> Figure:
 
 def _size_steps(s: Sizing) -> tuple[Step, ...]:
     q, rung = s.question, s.rung
-    if q.amps == 0.0 and rung is None:
+    if q.carried_a == 0.0 and rung is None:
         return (NO_LOAD,)
     tried = []
     for below in s.ladder.rungs:
@@ -270,7 +272,7 @@ def _leg_drop(s: Sizing) -> Figure | None:
     if q.system == "120/208-3w":
         what = "Worse leg to neutral: the neutral carries as much as a phase, 60° from each"
     else:
-        what = f"Worse leg to neutral, {number(q.amps)} A against {number(q.amps - (q.unbalance_a or 0.0))} A"
+        what = f"Worse leg to neutral, {number(q.carried_a)} A against {number(q.carried_a - (q.unbalance_a or 0.0))} A"
     step = Step(what, s.leg_drop_pct, "%", "Kirchhoff round each leg and the neutral")
     return Figure(s.leg_drop_pct, "%", (step,))
 

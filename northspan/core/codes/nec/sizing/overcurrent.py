@@ -50,7 +50,8 @@ def needed(q: RunQuestion, design_a: float) -> float:
     125 percent of a motor or compressor.
     """
     if q.least is not None and q.least.wire_only and design_a == q.least.amps:
-        return (q.amps + CONTINUOUS_EXTRA * q.continuous_amps) * (1.0 + q.spare_pct / 100.0)
+        load_a = (q.amps + CONTINUOUS_EXTRA * q.continuous_amps) * (1.0 + q.spare_pct / 100.0)
+        return max(load_a, q.rating_a or 0.0)
     return design_a
 
 

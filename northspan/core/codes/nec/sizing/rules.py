@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 
 from northspan.core.codes.nec.sizing import companions as along
-from northspan.core.codes.nec.sizing import dwelling, minimums, overcurrent, taps
+from northspan.core.codes.nec.sizing import dwelling, minimums, overcurrent, room, taps
 from northspan.core.codes.nec.sizing import explain as workings
 from northspan.core.codes.nec.sizing import rungs as judging
 from northspan.core.job.house_rules import HouseRules
@@ -46,13 +46,15 @@ class NecSizing:
         return 60 if breaker_a is not None and breaker_a <= UNMARKED_60C_UP_TO_A else 75
 
     def design_amps(self, q: RunQuestion) -> float:
-        """Load + 25 % of its continuous part, with the spare wanted; a service's least rating at least (A).
+        """Load + 25 % of its continuous part, with the spare wanted; a service's least rating at least, and what is
+        asked as a rating (A).
 
         210.19(A)(1), 215.2(A)(1), 230.42(A) and (B), 230.79.
         """
         return max(
             (q.amps + overcurrent.CONTINUOUS_EXTRA * q.continuous_amps) * (1.0 + q.spare_pct / 100.0),
             q.least.amps if q.least else 0.0,
+            q.rating_a or 0.0,
         )
 
     def is_nipple(self, length_m: float) -> bool:
@@ -71,7 +73,7 @@ class NecSizing:
             return q.breaker_lock_a
         if q.device is not None and q.device.in_place_of_wire:
             return q.device.usual_a
-        if q.amps == 0.0 and q.size_lock is not None:
+        if q.carried_a == 0.0 and q.size_lock is not None:
             return judging.most_device(q, q.size_lock)
         return overcurrent.standard_rating(overcurrent.needed(q, design_a))
 
@@ -108,6 +110,10 @@ class NecSizing:
             below = overcurrent.standard_rating_below(rung.allowed_ampacity_a)
             most = min(most, float(below or 0.0) - extra)
         return max(0.0, most)
+
+    def takes(self, room_a: float, device_a: float, volts: float) -> tuple[NamedFigure, ...]:
+        """625.42, 440.33 and 702.4: each by itself, in what room there is."""
+        return room.takes(room_a, device_a, volts)
 
     def explain(self, sizing: Sizing) -> tuple[NamedFigure, ...]:
         """Every figure of the run with its working."""

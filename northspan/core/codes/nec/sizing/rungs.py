@@ -21,7 +21,7 @@ def resistance(q: RunQuestion, conductor: ampacity.Conductor) -> float:
     if q.conductor_temperature == "table":
         return conductor.ohm_m.real
     warm = running_temperature(
-        q.amps / q.sets,
+        q.carried_a / q.sets,
         conductor.base_a,
         ampacity.derate_column(q.insulation),
         ampacity.BASE_AMBIENT_C,
@@ -133,7 +133,7 @@ def _first_stop(
     else:
         if terminal < setting.design_a - TOLERANCE:
             return "termination", f"terminals {number(terminal)} A"
-        if derated < q.amps - TOLERANCE:
+        if derated < q.carried_a - TOLERANCE:
             return "ampacity", f"carries {number(derated)} A"
         if q.tap_least is not None and allowed < q.tap_least.amps - TOLERANCE:
             return "tap", f"tap, {number(q.tap_least.amps)} A least"

@@ -59,7 +59,9 @@ def find_loads(book: WholeBook, view: JobView) -> Iterable[Finding]:
                 f"No load at {name} yet",
                 "Enter what it will carry; until then the run has no size."
                 if each.sizing.rung is None
-                else "Enter what it carries; until then the wire that is there is judged by its device alone.",
+                else "Enter what it carries; until then its wire is judged by its device alone."
+                if each.sizing.question.rating_a is None
+                else "Enter what it carries; until then its wire is made for the rating that was asked.",
                 run=each.run.id,
                 station=each.run.to_station,
             )

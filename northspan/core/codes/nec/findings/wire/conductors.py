@@ -72,7 +72,7 @@ def _none_passes(s: Sizing) -> RunFinding:
         "no-size-passes",
         "violation",
         SECTIONS[last.stopped_by] if last is not None and last.stopped_by is not None else "310.16",
-        f"No size carries {number(q.amps)} A over {q.length_said}",
+        f"No size carries {number(q.carried_a)} A over {q.length_said}",
         f"Every size of {q.insulation} {q.metal} was tried.{why}",
         (*more[:2], *single, *other),
     )
@@ -93,7 +93,8 @@ def _locked_fails(s: Sizing, rung: Rung, stop: str) -> RunFinding:
         "made": f"{q.insulation} is not made in this size.",
         "termination": f"At its terminals it carries {number(rung.termination_limit_a)} A; "
         f"the design current is {number(s.design_a)} A.",
-        "ampacity": f"Corrected, it carries {number(rung.derated_ampacity_a)} A; the load is {number(q.amps)} A.",
+        "ampacity": f"Corrected, it carries {number(rung.derated_ampacity_a)} A; "
+        f"{'the rating asked' if q.carried_a > q.amps else 'the load'} is {number(q.carried_a)} A.",
         "breaker": f"It carries {number(rung.allowed_ampacity_a)} A and may have a breaker of "
         f"{number(rung.largest_breaker_a)} A; {number(breaker)} A would let it burn before it trips.",
         "tap": f"It carries {number(rung.allowed_ampacity_a)} A; a tap of this kind carries "
@@ -102,7 +103,7 @@ def _locked_fails(s: Sizing, rung: Rung, stop: str) -> RunFinding:
         f"{number(breaker)} A would let it burn before it trips. {_OF_THEIR_OWN if q.use == 'branch' else ''}".strip(),
         "dwelling-rule": f"83 % of the {number(breaker)} A main is {number(needed_ampacity(breaker))} A; it carries "
         f"{number(rung.allowed_ampacity_a)} A.",
-        "drop": f"It drops {rung.drop_pct:.1f} % over {q.length_said} at {number(q.amps)} A; the limit "
+        "drop": f"It drops {rung.drop_pct:.1f} % over {q.length_said} at {number(q.carried_a)} A; the limit "
         f"is {number(q.drop_limit_pct or 0.0)} %.",
     }[stop]
     return RunFinding(

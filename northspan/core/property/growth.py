@@ -1,0 +1,96 @@
+"""What a service or a feeder still takes: the least room that is left on its way from the source."""
+
+from collections.abc import Iterator, Mapping
+
+from northspan.core.codes.codebook import WholeBook
+from northspan.core.job.job import Station
+from northspan.core.loads.rated import rated_current
+from northspan.core.loads.source_amps import able_amps
+from northspan.core.property.guards import main_a
+from northspan.core.property.sized_run import SizedRun
+from northspan.core.property.topology import Network
+from northspan.core.run.systems import SYSTEMS
+from northspan.core.working import Figure, NamedFigure, Step, number
+
+ROOM = "room_left"
+IN_FULL = "added in full, no demand factor"
+
+
+def growth(book: WholeBook, net: Network, sized: Mapping[str, SizedRun], each: SizedRun) -> tuple[NamedFigure, ...]:
+    """What a run has room for at its far end, and what that means in the trade's terms; nothing for a branch circuit,
+    a transfer switch's second supply, or where no size was found.
+
+    What comes is taken as added in full; its drop is judged when it is entered.
+    """
+    run = each.run
+    if run.use == "branch" or each.sizing.rung is None or net.fed_by.get(run.to_station) is not run:
+        return ()
+    room = _room(book, net, sized, run.to_station)
+    found = NamedFigure(ROOM, "Still takes", room)
+    if not isinstance(room.value, float):
+        return (found,)
+    limits = (each.sizing.breaker_a, each.sizing.rung.device_a, _bus_a(net.stations[run.to_station]))
+    device = min(amps for amps in (*limits, float("inf")) if amps is not None)
+    return (found, *book.sizing.takes(room.value, device, each.sizing.question.wiring.volts))
+
+
+def _room(book: WholeBook, net: Network, sized: Mapping[str, SizedRun], station: str) -> Figure:
+    """Room (A at a station's own voltage); no value while a load that hangs on its way is not on record."""
+    way = list(net.upstream(station))
+    silent = next(_without_load(net, sized, way[-1].from_station), None)
+    if silent is not None:
+        return Figure(None, "A", (Step(f"What {silent} takes is not on record", None, "A", "not known"),))
+    steps: list[Step] = []
+    ratio, least = 1.0, float("inf")
+    for run in way:
+        for what, most, load, cite in _limits(book, net, sized[run.id]):
+            left = (most - load) * ratio
+            steps.append(Step(f"{what}: {number(most)} A less {number(load)} A", left, "A", cite))
+            least = min(least, left)
+        own = _source(net, sized, net.stations[run.from_station])
+        if own is not None:
+            what = f"{net.stations[run.from_station].name} gives {number(own[0])} A, {number(own[1])} A hang on it"
+            steps.append(Step(what, (own[0] - own[1]) * ratio, "A", book.cites["source_rating"]))
+            least = min(least, (own[0] - own[1]) * ratio)
+        winding, feed = net.stations[run.from_station].transformer, net.fed_by.get(run.from_station)
+        if winding is not None and feed is not None:
+            ratio *= SYSTEMS[feed.system].volts / SYSTEMS[winding.secondary].volts
+    room = max(0.0, least)
+    return Figure(room, "A", (*steps, Step("The least of them", room, "A", IN_FULL)))
+
+
+def _limits(book: WholeBook, net: Network, each: SizedRun) -> Iterator[tuple[str, float, float, str]]:
+    """What binds along a run: in words, the most it lets through (A), what it carries already (A), by which rule."""
+    sizing, rung, end = each.sizing, each.sizing.rung, net.stations[each.run.to_station]
+    load = sizing.question.amps
+    most = 0.0
+    if rung is not None and sizing.breaker_a is not None:
+        continuous = max(0.0, sizing.design_a - load) if sizing.question.continuous_amps else 0.0
+        by_device = sizing.breaker_a - continuous
+        most = min(book.sizing.most_amps(sizing.question, rung, sizing.breaker_a), by_device)
+    yield f"Wire to {end.name} and what guards it", most, load, book.cites["wire_and_device"]
+    bus = _bus_a(end)
+    if bus is not None:
+        yield f"Bus of {end.name}", bus, load, book.cites["bus"]
+
+
+def _source(net: Network, sized: Mapping[str, SizedRun], start: Station) -> tuple[float, float] | None:
+    """What a source or a transformer of one's own gives (A), and what hangs on it already (A); None of any other."""
+    beyond = sum(sized[run.id].sizing.question.amps for run in net.leaving.get(start.id, ()))
+    if start.generator is not None:
+        return able_amps(start.generator), beyond
+    rated = rated_current(start).value if start.transformer is not None else None
+    return (rated, beyond) if isinstance(rated, float) else None
+
+
+def _bus_a(station: Station) -> float | None:
+    """Rating (A) of a station's bus, where one is on record."""
+    return station.gear.bus_a or (station.gear.rating_a if main_a(station) is None else None)
+
+
+def _without_load(net: Network, sized: Mapping[str, SizedRun], source: str) -> Iterator[str]:
+    """The names of what is fed from a source, is there or planned, and has no load on record."""
+    for station in net.beyond(source):
+        feed = net.fed_by.get(station)
+        if feed is not None and sized[feed.id].sizing.question.amps == 0.0 and not feed.future:
+            yield net.stations[station].name
