@@ -10,9 +10,10 @@ from pydantic import ValidationError
 from northspan.core.document.names import called
 from northspan.core.document.panels import panel_problems
 from northspan.core.document.problem import Problem, validation_problems
+from northspan.core.document.supplies import supply_problems
 from northspan.core.job.job import FORMAT, VERSION, Job
 from northspan.core.job.upgrades import upgraded
-from northspan.core.property.topology import SOURCES, is_standby
+from northspan.core.property.topology import SOURCES
 from northspan.core.units import METRIC, US
 
 LARGEST_BYTES = 4_000_000
@@ -124,39 +125,7 @@ def problems(job: Job) -> Iterable[Problem]:
                 yield Problem(f"/metal_paths/{i}/{end}", f"there is no place {getattr(path, end)!r} in this job")
         if path.from_place == path.to_place:
             yield Problem(f"/metal_paths/{i}/to_place", "it leads from one place to another")
-    fed: dict[str, int] = {}
-    standby: dict[str, int] = {}
-    for i, run in enumerate(job.runs):
-        for end in ("from_station", "to_station"):
-            if getattr(run, end) not in stations:
-                yield Problem(f"/runs/{i}/{end}", f"there is no station {getattr(run, end)!r} in this job")
-        to = stations.get(run.to_station)
-        if to is not None and to.kind == "utility":
-            yield Problem(f"/runs/{i}/to_station", "a utility station feeds; nothing feeds it")
-        if to is not None and to.kind in SOURCES:
-            yield Problem(f"/runs/{i}/to_station", "a generator or inverter feeds; nothing feeds it")
-        start = stations.get(run.from_station)
-        if start is not None and to is start:
-            words = f"it starts and ends at {start.name}: choose another station at one of its ends"
-            yield Problem(f"/runs/{i}/to_station", words)
-        elif start is not None and to is not None and is_standby(start, to):
-            if run.to_station in standby:
-                words = f"{to.name} has its standby source already, /runs/{standby[run.to_station]}: take one out"
-                yield Problem(f"/runs/{i}/to_station", words)
-            standby[run.to_station] = i
-        elif run.to_station in fed:
-            name = to.name if to is not None else run.to_station
-            words = f"{name} is already fed by /runs/{fed[run.to_station]}, {job.runs[fed[run.to_station]].id!r}: "
-            source = start is not None and start.kind in SOURCES
-            words += (
-                "a second source comes in through a transfer switch or an interlock kit, so put one between them"
-                if source
-                else "a station has one supply, so take one of the two out"
-            )
-            yield Problem(f"/runs/{i}/to_station", words)
-        else:
-            fed[run.to_station] = i
-    yield from _loops(job)
+    yield from supply_problems(job, stations)
 
 
 def _duplicates(what: str, ids: list[str]) -> Iterable[Problem]:
@@ -165,22 +134,3 @@ def _duplicates(what: str, ids: list[str]) -> Iterable[Problem]:
         if each in first:
             yield Problem(f"/{what}/{i}/id", f"{each!r} is already the id of /{what}/{first[each]}")
         first.setdefault(each, i)
-
-
-def _loops(job: Job) -> Iterable[Problem]:
-    kinds = {s.id: s.kind for s in job.stations}
-    normal = [(i, run) for i, run in enumerate(job.runs) if kinds.get(run.from_station) not in SOURCES]
-    feeding = {run.to_station: i for i, run in reversed(normal)}
-    clear: set[str] = set()
-    for station in feeding:
-        walked: list[str] = []
-        at = station
-        while at in feeding and at not in clear:
-            if at in walked:
-                loop = [*walked[walked.index(at) :], at]
-                words = f"runs form a loop, so nothing feeds them: {' ← '.join(loop)}; turn or take out one"
-                yield Problem(f"/runs/{feeding[at]}", words)
-                break
-            walked.append(at)
-            at = job.runs[feeding[at]].from_station
-        clear.update(walked)

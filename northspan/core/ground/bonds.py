@@ -73,7 +73,7 @@ class _Groups:
 
 def _neutral_nodes(job: Job, net: Network, mode: Mode, groups: _Groups) -> list[str]:
     nodes: dict[str, None] = {}
-    for run in (*net.order, *net.standby.values()):
+    for run in net.outward:
         if not has_neutral(run):
             continue
         a, b = neutral_node(net, run.from_station, True), neutral_node(net, run.to_station, False)
@@ -102,7 +102,7 @@ def _islands(
             n.split("/")[0]
             for n in group
             if (n.endswith("/secondary") and n.split("/")[0] in mode.live)
-            or (net.stations[n.split("/")[0]].kind in SOURCES and n in mode.sources)
+            or (net.stations[n.split("/")[0]].kind in SOURCES and (n in mode.sources or net.partner(n) in mode.sources))
         )
         here = tuple(at for at, node in closed.items() if node in members)
         yield Island(members, services, derived, here, bool(derived) or bool(members & set(mode.sources)))
@@ -203,7 +203,7 @@ def _source_hots(net: Network, sized: Mapping[str, SizedRun], station: Station) 
     """The hots that a bond at a station is sized by: those that feed a service, those that leave a derived source."""
     runs = [net.fed_by[station.id]] if station.id in net.fed_by and station.transformer is None else []
     if not runs:
-        runs = [r for r in (*net.order, *net.standby.values()) if r.from_station == station.id]
+        runs = [r for r in net.outward if r.from_station == station.id]
     return next((hots for run in runs if (hots := hots_of(sized[run.id])) is not None), None)
 
 
@@ -219,9 +219,9 @@ def run_wires(job: Job, net: Network, mode: Mode) -> tuple[RunWires, ...]:
     """What every run carries in one mode."""
     found = []
     for run in job.runs:
-        live = mode.feed(net, run.to_station) is run and run.to_station in mode.live
+        live = mode.brings(net, run) and run.to_station in mode.live
         neutral = has_neutral(run)
-        hots = SYSTEMS[run.system].ungrounded
+        hots = len(net.legs(run))
         open_now = neutral and neutral_open(net, mode, run)
         found.append(RunWires(run.id, live, hots, neutral, open_now, equipment_path(run)))
     return tuple(found)

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from northspan.core.ground.answer import ModeKind
 from northspan.core.job.job import Job, Station
 from northspan.core.job.run import Run
-from northspan.core.property.topology import SOURCES, Network
+from northspan.core.property.topology import PAIRED, SOURCES, Network
 from northspan.core.run.systems import SYSTEMS
 
 
@@ -23,23 +23,65 @@ class Mode:
     live: frozenset[str]
 
     def feed(self, net: Network, station: str) -> Run | None:
-        """The run that feeds a station in this mode."""
-        return net.standby.get(station) if station in self.switched else net.fed_by.get(station)
+        """The run that feeds a station in this mode; of two for a leg each that of leg A, where its source runs."""
+        run = net.standby.get(station) if station in self.switched else net.fed_by.get(station)
+        other = net.second_leg.get(station)
+        if other is None or run is None or run.from_station in self.sources:
+            return run
+        return other if other.from_station in self.sources else run
+
+    def system(self, net: Network, station: str) -> str | None:
+        """The system that reaches a station in this mode; two feeds of a leg each make another than either brings."""
+        feed = self.feed(net, station)
+        if feed is None or (station in net.second_leg and (station in self.switched) == (station in net.standby)):
+            return None if feed is None else PAIRED
+        return feed.system
+
+    def brings(self, net: Network, run: Run) -> bool:
+        """Whether a run feeds the station at its end in this mode, by itself or beside another for the other leg."""
+        other = net.second_leg.get(run.to_station)
+        return self.feed(net, run.to_station) is run or (other is run and run.from_station in self.sources)
 
 
 def modes(job: Job, net: Network) -> tuple[Mode, ...]:
-    """The normal supply first, then every standby source by itself."""
+    """The normal supply first, then every standby source by itself; two for a leg each together, then each alone."""
     roots = [s for s in job.stations if s.id not in net.fed_by and _normal_source(net, s)]
     live = {at for root in roots for at in net.beyond(root.id)}
     live = {at for at in live if net.system[at] is not None}
-    found = [Mode("utility", _name(roots), _kind(roots), tuple(r.id for r in roots), frozenset(), frozenset(live))]
+    found = [Mode("utility", _name(net, roots), _kind(roots), tuple(r.id for r in roots), frozenset(), frozenset(live))]
     for station in job.stations:
-        switches = frozenset(to for to, run in net.standby.items() if run.from_station == station.id)
-        if switches:
-            reached = {at for switch in switches for at in net.beyond(switch)} | {station.id}
-            kind: ModeKind = "inverter" if station.kind == "inverter" else "generator"
-            found.append(Mode(station.id, station.name, kind, (station.id,), switches, frozenset(reached)))
+        switches = frozenset(to for to in net.standby if station.id in _sources_of(net, to))
+        if not switches:
+            continue
+        both = next((_sources_of(net, to) for to in switches if to in net.second_leg), ())
+        if both and station.id == both[0]:
+            found.append(_standby(net, both, switches))
+        found.append(_standby(net, (station.id,), switches))
+    found += [_alone(net, found[0], one) for run in net.second_leg.values() if run.to_station not in net.standby
+              for one in (net.fed_by[run.to_station].from_station, run.from_station)]  # fmt: skip
     return tuple(found)
+
+
+def _sources_of(net: Network, switch: str) -> tuple[str, ...]:
+    """The sources behind a transfer switch: one, or two for a leg each, leg A's first."""
+    runs = (net.standby[switch], net.second_leg.get(switch))
+    return tuple(run.from_station for run in runs if run is not None)
+
+
+def _standby(net: Network, sources: tuple[str, ...], switches: frozenset[str]) -> Mode:
+    stations = [net.stations[at] for at in sources]
+    reached = {at for switch in switches for at in net.beyond(switch)} | set(sources)
+    kind: ModeKind = "inverter" if stations[0].kind == "inverter" else "generator"
+    name = " and ".join(s.name for s in stations)
+    return Mode("+".join(sources), name, kind, sources, switches, frozenset(reached))
+
+
+def _alone(net: Network, normal: Mode, source: str) -> Mode:
+    """The normal supply with one of two sources off."""
+    pair = {at for run in net.second_leg.values() for at in (run.from_station, net.fed_by[run.to_station].from_station)}
+    others = tuple(at for at in normal.sources if at == source or at not in pair)
+    name = f"{net.stations[source].name} alone"
+    return Mode(source, name, normal.kind, others, frozenset(), normal.live - (pair - {source}))
 
 
 def _normal_source(net: Network, station: Station) -> bool:
@@ -49,8 +91,11 @@ def _normal_source(net: Network, station: Station) -> bool:
     return net.system[station.id] is not None
 
 
-def _name(roots: list[Station]) -> str:
-    return "Utility" if not roots or roots[0].kind == "utility" else roots[0].name
+def _name(net: Network, roots: list[Station]) -> str:
+    if not roots or roots[0].kind == "utility":
+        return "Utility"
+    other = net.partner(roots[0].id)
+    return roots[0].name if other is None else f"{roots[0].name} and {net.stations[other].name}"
 
 
 def _kind(roots: list[Station]) -> ModeKind:
@@ -63,7 +108,9 @@ def neutral_open(net: Network, mode: Mode, run: Run) -> bool:
     switch = net.stations[run.to_station].transfer
     if switch is None or not switch.switches_neutral:
         return False
-    return mode.feed(net, run.to_station) is not run
+    # One of two sources that is switched off keeps its neutral where the switch stands on both.
+    normal = net.fed_by.get(run.to_station) is run
+    return normal == (run.to_station in mode.switched)
 
 
 def has_neutral(run: Run) -> bool:

@@ -85,10 +85,15 @@ def ohms_of(e: Electrode, soil: Soil, told: Units) -> tuple[float, str, str]:
     if e.kind in ("rod", "pipe", "structural-metal") and e.placing != "trench":
         slant = min(e.slant_deg or 0.0, FLATTEST_DEG) if e.placing == "slanted" else 0.0
         upright = long * math.cos(math.radians(slant))
-        ohms = formulas.rods_ohms(soil, upright, radius, positions(e, (0.0, 0.0)))
+        at = positions(e, (0.0, 0.0))
         spaced = f", {told.length.said(e.spacing or SPACING_M)} apart" if e.count > 1 else ""
         what = f"{e.count} × {said}, {told.small.said(2.0 * radius)} thick{spaced}"
-        return ohms, what, "ρ/(2πL) (ln(4L/a) − 1), Dwight; Sunde"
+        filled = e.backfill if e.placing == "upright" else None
+        if filled is not None and filled.diameter > 2.0 * radius:
+            ohms = formulas.filled_rods_ohms(soil, upright, radius, filled.diameter / 2.0, filled.ohm_m, at)
+            what += f", in {told.small.said(filled.diameter)} of {number(filled.ohm_m)} ohm·m"
+            return ohms, what, "shell of backfill + rod; Fagan and Lee, Dwight"
+        return formulas.rods_ohms(soil, upright, radius, at), what, "ρ/(2πL) (ln(4L/a) − 1), Dwight; Sunde"
     extent = max(long, deep, 0.3)
     rho = formulas.seen_resistivity(soil, extent)
     if e.kind == "plate":

@@ -21,6 +21,13 @@ DRIVEN = ("rod", "pipe")
 MADE = ("rod", "pipe", "plate")
 
 
+class Backfill(Part):
+    """What the hole of a rod is filled with: conductive concrete, bentonite, a maker's mix."""
+
+    diameter: Annotated[float, Told("small", 0.5, 48)] = Field(description="of the hole")
+    ohm_m: float = Field(ge=0.001, le=10_000, description="its resistivity when moist, by its sheet, ohm·m")
+
+
 class Electrode(Part):
     """A grounding electrode of a place, or several alike in a row or ring, as it is or will be in the earth."""
 
@@ -46,6 +53,7 @@ class Electrode(Part):
         None, description="below the surface: plate, ring, trench"
     )
     placing: Literal["upright", "slanted", "trench"] = Field("upright", description="of a rod or pipe")
+    backfill: Backfill | None = Field(None, description="of an upright rod or pipe: what its hole is filled with")
     slant_deg: float | None = Field(None, ge=0, le=90, description="from the vertical")
     x: Annotated[float, Told("length", -50_000, 50_000)] | None = Field(
         None, description="of the first one, on the plan"

@@ -94,6 +94,10 @@ class HouseRules(BaseModel):
         "two",
         description="Rods where none are there",
     )
+    lone_electrode: Literal["code", "never"] = Field(
+        "code",
+        description="Whether a footing bar, a ring or structural steel may stand alone",
+    )
     spare_spaces: int = Field(2, ge=0, le=40, description="Spaces that a panel has left when it is done")
     single_outlets: Literal["guarded", "spared"] = Field(
         "guarded",

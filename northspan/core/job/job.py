@@ -9,7 +9,7 @@ from northspan.core.codes.library import code_book, whole_ids
 from northspan.core.job.grounding import Bonding, MetalPath, PlaceGrounding
 from northspan.core.job.house_rules import HouseRules
 from northspan.core.job.load import Load
-from northspan.core.job.panel import Panel
+from northspan.core.job.panel import Panel, Terminal
 from northspan.core.job.part import AtMost, Id, Name, Note, Part, Phased
 from northspan.core.job.planned.day import DayPlan
 from northspan.core.job.planned.packet import PacketPlan
@@ -150,6 +150,11 @@ class Gear(Part):
 
     rating_a: float | None = Field(None, ge=0.1, le=6000, description="main breaker, or bus where it has none, A")
     has_main: bool | None = Field(None, description="has a disconnect of its own")
+    mains: int | None = Field(
+        None, ge=2, le=12, description="service mains side by side in it, where there are several: its rating is of all"
+    )
+    main_compartments: bool | None = Field(None, description="each of those mains has a compartment of its own")
+    lugs: Annotated[tuple[Terminal, ...], AtMost(6)] = Field((), description="its terminals, as marked")
     overcurrent: Literal["breaker", "fuses", "none"] | None = Field(
         None, description="of a switch: what in it guards what leaves it; blank: not on record, and taken as nothing"
     )
@@ -205,6 +210,12 @@ class Generator(Part):
     """A standby source: an engine set, or inverters, two of 120 V in series for the two legs."""
 
     system: Annotated[str, Chosen("systems")] = "120/240-3w"
+    leg: Literal["A", "B"] | None = Field(
+        None, description="of a source of one 120 V leg: the leg that it stands for, another one for the other"
+    )
+    opposed: bool | None = Field(
+        None, description="of such a pair: locked to each other half a turn apart, so that the two make 240 V"
+    )
     kw: float = Field(ge=0.01, le=1000, description="rated, kW each")
     units: int = Field(1, ge=1, le=8)
     fuel: Literal["propane", "natural-gas", "gasoline", "diesel", "none"] = "propane"
@@ -232,7 +243,9 @@ class TransferSwitch(Part):
     automatic: bool = False
     managed: bool = Field(False, description="sheds load by itself to fit the source")
     service_rated: bool = Field(False, description="suitable as service equipment")
-    switches_neutral: bool = Field(False, description="opens the neutral with the hots: a pole more")
+    switches_neutral: bool | None = Field(
+        None, description="opens the neutral with the hots: a pole more; blank: not on record, and taken as left whole"
+    )
 
 
 class Station(Phased):

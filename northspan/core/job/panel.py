@@ -36,14 +36,25 @@ class Bar(Part):
     bonded: bool | None = Field(None, description="a ground bar: fastened to the enclosure, not isolated")
 
 
-class Lug(Part):
-    """The lugs where the feeding conductors land, as marked."""
+class Marking(Part):
+    """What a terminal takes, as marked."""
 
-    of: Literal["line", "neutral", "ground"]
     least_size: Size | None = None
     most_size: Size | None = None
     metal: Literal["cu", "both"] = Field("both", description="wire it is marked for")
+
+
+class Lug(Marking):
+    """The lugs of a panel where the feeding conductors land."""
+
+    of: Literal["line", "neutral", "ground"]
     torque: Annotated[float, Told("torque", 0.1, 2000)] | None = Field(None, description="the maker's, of its screw")
+
+
+class Terminal(Marking):
+    """The terminals of a switch, a meter, an inverter or other gear: where its supply comes in, where it goes out."""
+
+    of: Literal["line", "load", "neutral", "ground"]
 
 
 class Hole(Part):

@@ -84,9 +84,12 @@ def run_loads(book: WholeBook, job: Job, net: Network, places: Iterable[PlaceLoa
         if station.transformer is not None:
             parts = [_through(part, station.transformer, run) for part in parts]
         found[run.id] = _of_run(run, parts)
-    for run in net.standby.values():
-        source = net.stations[run.from_station].generator
-        if source is not None:
+    for run in (*net.standby.values(), *net.second_leg.values()):
+        source, first = net.stations[run.from_station].generator, net.fed_by.get(run.to_station)
+        if run.to_station not in net.standby and first is not None:
+            # Two sources for a leg each carry what hangs on their leg, and the heavier one is what is on record.
+            found[run.id] = found[first.id]
+        elif source is not None:
             found[run.id] = _of_source(book.cites, run, source)
     return found
 

@@ -51,10 +51,10 @@ def guards(job: Job, net: Network) -> Mapping[str, Guard]:
     """
     found: dict[str, Guard] = {}
     placed = _Placed(job, net, found)
-    for run in (*reversed(net.order), *net.standby.values()):
+    for run in reversed(net.outward):
         if run.use == "service" or (run.tap is not None and main_a(net.stations[run.to_station]) is not None):
             found[run.id] = placed.at_end(run)
-    for run in (*net.standby.values(), *net.order):
+    for run in net.outward:
         if run.id not in found:
             found[run.id] = placed.at_start(run)
     return found
@@ -106,7 +106,9 @@ def breaker_of_its_own(net: Network, run: Run) -> bool:
         return False
     if run.leaves is not None:
         return run.leaves == "breaker"
-    if start.kind == "panelboard" or (start.transfer is not None and start.transfer.form == "interlock"):
+    if start.kind == "panelboard" or start.gear.mains is not None:
+        return True
+    if start.transfer is not None and start.transfer.form == "interlock":
         return True
     if start.kind == "utility":
         return bool(start.gear.has_main)
@@ -156,7 +158,7 @@ class _Placed:
             return self._own(run, start.id)
         if main_a(start) is not None:
             return _against(run, self._main(start, "ahead"))
-        ways = (self.net.fed_by.get(start.id), self.net.standby.get(start.id))
+        ways = (self.net.fed_by.get(start.id), self.net.standby.get(start.id), self.net.second_leg.get(start.id))
         follows = tuple(way.id for way in ways if way is not None)
         if not follows:
             return self._own(run, None)
@@ -169,7 +171,7 @@ class _Placed:
     def _main(self, station: Station, at: DeviceAt) -> Guard:
         fused = station.gear.overcurrent == "fuses" and station.gear.fuse_a is not None
         entry = f"{self._way(station)}/gear/{'fuse_a' if fused else 'rating_a'}"
-        return Guard(main_a(station), at, entry, station=station.id)
+        return Guard(main_a(station), at, entry, station.gear.mains or 1, station=station.id)
 
     def _way(self, station: Station) -> str:
         return f"/stations/{next(i for i, s in enumerate(self.job.stations) if s.id == station.id)}"

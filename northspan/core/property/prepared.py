@@ -58,7 +58,7 @@ def _size_all(book: WholeBook, job: Job, net: Network, places: tuple[PlaceLoad, 
     dwellings = _dwellings_carried(job, net, {p.station for p in places if p.drives})
     at = {run.id: index for index, run in enumerate(job.runs)}
     sized: dict[str, SizedRun] = {}
-    for run in (*net.standby.values(), *net.order):
+    for run in net.outward:
         load, (whole, touched) = loads[run.id], dwellings[run.id]
         limit = drop_limit(job.house_rules, run)
         entered_over = load.beyond if run.locks.load is not None else None

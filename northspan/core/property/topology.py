@@ -3,13 +3,16 @@
 from collections import deque
 from collections.abc import Callable, Collection, Iterator, Mapping
 from dataclasses import dataclass
+from typing import Literal
 
 from northspan.core.job.job import Job, Station
 from northspan.core.job.run import Cable, Run
 from northspan.core.run.question import RunUse
-from northspan.core.run.systems import can_feed
+from northspan.core.run.systems import SYSTEMS, can_feed
 
 SOURCES = ("generator", "inverter")
+# What two sources of one 120 V leg each make together.
+PAIRED = "120/240-3w"
 
 
 def is_standby(start: Station, end: Station) -> bool:
@@ -30,6 +33,17 @@ def disconnects(station: Station) -> bool | None:
     return station.gear.has_main
 
 
+def leg_of(station: Station) -> Literal["A", "B"] | None:
+    """The leg that a source of one 120 V leg stands for; None of any other station."""
+    own = station.generator
+    return None if own is None or SYSTEMS[own.system].ungrounded != 1 else own.leg
+
+
+def are_a_pair(one: Station, other: Station) -> bool:
+    """Whether two sources stand for the two legs of what both of them feed."""
+    return {leg_of(one), leg_of(other)} == {"A", "B"}
+
+
 def source_system(station: Station) -> str | None:
     """What a station that nothing feeds delivers by itself."""
     return station.generator.system if station.generator is not None else station.supply
@@ -42,7 +56,9 @@ class Network:
     ``order`` holds the runs from the source outward, so that a run stands after the run that feeds it. ``system``
     is what each station gets; None where nothing feeds it, or a run asks for a voltage its source does not have;
     ``delivers`` what runs may take from it, which a transformer makes another. ``standby`` holds the second supply of
-    transfer switches, which ``order`` leaves out: the property is solved on its normal supply.
+    transfer switches, which ``order`` leaves out: the property is solved on its normal supply. ``second_leg`` holds,
+    by station, the run of the other of two sources of one leg each, which ``order`` leaves out too: ``fed_by`` or
+    ``standby`` holds that of leg A.
     """
 
     stations: dict[str, Station]
@@ -52,6 +68,24 @@ class Network:
     system: dict[str, str | None]
     delivers: dict[str, str | None]
     standby: dict[str, Run]
+    second_leg: dict[str, Run]
+
+    @property
+    def outward(self) -> tuple[Run, ...]:
+        """Every run, each after the run that feeds it."""
+        return (*self.standby.values(), *self.second_leg.values(), *self.order)
+
+    def legs(self, run: Run) -> str:
+        """The legs that a run brings to its end."""
+        return leg_of(self.stations[run.from_station]) or "AB"[: SYSTEMS[run.system].ungrounded]
+
+    def partner(self, source: str) -> str | None:
+        """The source that stands for the other leg beside this one."""
+        for station, second in self.second_leg.items():
+            first = self.standby.get(station) or self.fed_by[station]
+            if source in (first.from_station, second.from_station):
+                return second.from_station if source == first.from_station else first.from_station
+        return None
 
     def upstream(self, station: str) -> Iterator[Run]:
         """The runs between a station and its source, nearest first."""
@@ -125,12 +159,27 @@ def network(job: Job) -> Network:
     The job has passed ``document.file.problems``: no station is missing, none is fed twice, no runs form a loop.
     """
     stations = {s.id: s for s in job.stations}
-    standby = {r.to_station: r for r in job.runs if is_standby(stations[r.from_station], stations[r.to_station])}
-    normal = [run for run in job.runs if standby.get(run.to_station) is not run]
-    fed_by = {run.to_station: run for run in normal}
+    standby: dict[str, Run] = {}
+    fed_by: dict[str, Run] = {}
+    second_leg: dict[str, Run] = {}
+    for run in job.runs:
+        start, end = stations[run.from_station], stations[run.to_station]
+        fed = standby if is_standby(start, end) else fed_by
+        first = fed.get(end.id)
+        if first is None or not are_a_pair(start, stations[first.from_station]):
+            fed[end.id] = run
+        elif leg_of(start) == "A":
+            fed[end.id], second_leg[end.id] = run, first
+        else:
+            second_leg[end.id] = run
+    beside = (*standby.values(), *second_leg.values())
+    normal = [run for run in job.runs if all(run is not other for other in beside)]
     leaving: dict[str, list[Run]] = {}
     for run in normal:
         leaving.setdefault(run.from_station, []).append(run)
+    for run in second_leg.values():
+        if run.to_station not in standby:
+            leaving.setdefault(run.from_station, []).append(run)
     order: list[Run] = []
     queue = deque(s.id for s in job.stations if s.id not in fed_by)
     system: dict[str, str | None] = {}
@@ -143,9 +192,13 @@ def network(job: Job) -> Network:
         else:
             source = delivers[run_in.from_station]
             system[at] = run_in.system if source is not None and can_feed(source, run_in.system) else None
+            if at in second_leg and at not in standby:
+                system[at] = PAIRED
         transformer = stations[at].transformer
         delivers[at] = transformer.secondary if transformer and system[at] is not None else system[at]
         for run in leaving.get(at, ()):
+            if second_leg.get(run.to_station) is run:
+                continue
             order.append(run)
             queue.append(run.to_station)
-    return Network(stations, fed_by, leaving, order, system, delivers, standby)
+    return Network(stations, fed_by, leaving, order, system, delivers, standby, second_leg)

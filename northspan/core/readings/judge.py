@@ -80,7 +80,8 @@ class _Known:
 def _judged(known: _Known, rules: ReadingRules, meter_of: MeteredOf, each: Measured) -> Judged:
     circuit = known.circuits.get((each.at, each.part))
     if each.what in ("amps", "volts", "continuity", "circuit-neutral", *OUTLETS):
-        return _by_network(each, meter_of(each.ran), circuit)
+        found = _by_network(each, meter_of(each.ran), circuit)
+        return _ordinary(known, rules, each, found) if (each.what, each.part) == ("amps", "electrode") else found
     if each.what == "electrode":
         curve = None if each.fall is None else _curve(each)
         value = electrode_value(each, curve)
@@ -135,6 +136,23 @@ def _by_network(each: Measured, metered: Metered, circuit: PanelCircuit | None) 
     solved = Step(_ran(each.ran, metered), expected, UNITS[each.what], METHOD)
     steps = (*by, solved, _band_step(sigma, each.what, blur))
     return _by_sigma(each.number, each.value, Figure(expected, UNITS[each.what], steps), sigma)
+
+
+def _ordinary(known: _Known, rules: ReadingRules, each: Measured, found: Judged) -> Judged:
+    """A reading on an electrode's wire beside what is customary there, whatever this property's network expects."""
+    place = next((p for p in known.job.places if p.id == each.at), None)
+    if place is None or each.value is None:
+        return found
+    shared = any(e.kind == "water-pipe" and e.connected for e in place.grounding.electrodes)
+    usual = rules.ordinary_on_electrode(shared)
+    most = f"{number(usual.most or 0.0)} A ({usual.why})"
+    said = (
+        f"ordinary on an electrode's wire, up to {most}"
+        if each.value <= (usual.most or 0.0)
+        else f"more than is ordinary on an electrode's wire, {most}: look for a loose neutral, a second bond, or what "
+        "comes from outside with the main off"
+    )
+    return replace(found, wanting=said)
 
 
 def _ran(ran: Conditions, metered: Metered) -> str:

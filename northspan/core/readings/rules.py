@@ -32,5 +32,8 @@ class ReadingRules(Protocol):
     def suspect(self, kind: Kind) -> SuspectWords:
         """A kind of suspect in words."""
 
+    def ordinary_on_electrode(self, shared: bool) -> Limit:
+        """What is ordinary (A) on the wire to an electrode; ``shared``: a metal water main is among them."""
+
     def limit(self, what: What, tried_ma: float | None) -> Limit | None:
         """What is asked of a kind of reading, with a device tried at so many mA (None: not said); None: nothing."""

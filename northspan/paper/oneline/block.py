@@ -127,9 +127,9 @@ class Laying:
         return Block(at + 3.6 + reach, LEADING * max(2, len(lines)) + PAD, 0.0, 0.0, shapes)
 
     def _sources(self, station: str) -> dict[str, Run]:
-        """The second source of a transfer switch, by its station."""
-        second = self.net.standby.get(station)
-        return {} if second is None else {second.from_station: second}
+        """What feeds a station beside its normal supply: the source behind a transfer switch, one for its other leg."""
+        beside = (self.net.standby.get(station), self.net.second_leg.get(station))
+        return {run.from_station: run for run in beside if run is not None}
 
     def _below(self, station: str, runs: Sequence[Run]) -> list[tuple[Run, str]]:
         """What hangs under a station: its second source, or the next of a chain of service equipment."""
@@ -220,7 +220,7 @@ class Laying:
         whole = self.block(station, across, down, None, splits)
         if whole.width <= across and whole.height <= down:
             return whole
-        if not self.net.leaving.get(station) and station not in self.net.standby:
+        if not self.net.leaving.get(station) and not self._sources(station):
             return whole
         del self.apart[before:]
         self.apart.append(Apart(station, None))

@@ -166,7 +166,10 @@ def fault_state(
         found = network.branch(name)
         return 0j if found is None else state.amps(found)
 
-    runs = tuple(_run_state(each.id, through, there.words) for each in (*there.net.order, *there.net.standby.values()))
+    runs = tuple(
+        _run_state(each.id, through, there.words)
+        for each in (*there.net.order, *there.net.standby.values(), *there.net.second_leg.values())
+    )
     earths = tuple(_strays(network, state, "earth"))
     paths = tuple(_strays(network, state, "path"))
     names = {s: there.net.stations[s].name for s in there.net.stations}
@@ -222,7 +225,8 @@ def _station_state(there: Wired, state: State, station: str) -> StationState:
     a, b, n, can = (state.node(node(there.net, station, x)) for x in ("A", "B", "N", "can"))
     reached = station in there.reached
     feed = there.mode.feed(there.net, station)
-    wiring = SYSTEMS[feed.system] if feed is not None and reached else None
+    system = there.mode.system(there.net, station) if reached else None
+    wiring = SYSTEMS[system] if system is not None else None
     legs = wiring is not None and wiring.to_neutral is not None
     two = wiring is not None and wiring.ungrounded == 2
     hot, neutral = there.words["ungrounded"], there.words["grounded"]

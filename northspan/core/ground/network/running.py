@@ -54,9 +54,10 @@ def load_branches(
         amps = running.share * max(0.0, _normal_amps(net, sized, at) - sum(b.amps for b in beyond))
         unbalance = running.share * max(0.0, _unbalance(net, sized, at))
         amps, unbalance = rest(amps, min(unbalance, amps), *running.apart.get(at, (0.0, 0.0)))
-        found += _load(net, at, feed.system, amps, unbalance, _own_pf(net, sized, at))
+        system = mode.system(net, at) or feed.system
+        found += _load(net, at, system, amps, unbalance, _own_pf(net, sized, at))
         if running.extra_at == at and running.extra_a > 0.0:
-            found += _one_leg(net, at, feed.system, "extra", running.extra_a, 1.0)
+            found += _one_leg(net, at, system, "extra", running.extra_a, 1.0)
     return found
 
 
@@ -105,7 +106,10 @@ def _own_pf(net: Network, sized: Mapping[str, SizedRun], station: str) -> float:
 
 def _unbalance(net: Network, sized: Mapping[str, SizedRun], station: str) -> float:
     """What a station's own load leaves on the neutral (A), without the stations beyond; nothing where not on record."""
-    feed = net.fed_by.get(station)
+    feed, here = net.fed_by.get(station), net.stations[station].load
+    if station in net.second_leg and station not in net.standby:
+        # Each of two feeds of a leg each has a neutral as loaded as its hot; what they leave is the load's own to say.
+        return 0.0 if here is None else here.neutral_amps or 0.0
     own = 0.0 if feed is None else sized[feed.id].unbalance_a or 0.0
     return own - sum(sized[run.id].unbalance_a or 0.0 for run in net.leaving.get(station, ()))
 

@@ -8,7 +8,7 @@ from northspan.core.job.job import Generator, Station, UtilitySource
 from northspan.core.job.run import Run
 from northspan.core.physics.network.nodal import Branch, Coupling
 from northspan.core.physics.transformer import series_ohms
-from northspan.core.property.topology import Network
+from northspan.core.property.topology import Network, leg_of
 from northspan.core.run.systems import SYSTEMS
 
 UTILITY_KVA, UTILITY_PCT, UTILITY_X_OVER_R = 25.0, 2.0, 1.5
@@ -30,7 +30,10 @@ def source_branches(station: Station, net: Network, steady: bool) -> list[Branch
     wiring = SYSTEMS[system]
     if wiring.to_neutral is None:
         return [Branch(f"source {station.id}", b, a, 2.0 * half, complex(wiring.volts))]
-    found = [Branch(f"source {station.id} A", n, a, half, complex(wiring.to_neutral))]
+    # Of two sources for a leg each leg B's stands half a turn off, unless it is known not to be locked to the other.
+    apart = leg_of(station) == "B" and station.generator is not None and station.generator.opposed is not False
+    volts = complex(-wiring.to_neutral if apart else wiring.to_neutral)
+    found = [Branch(f"source {station.id} A", n, a, half, volts)]
     if wiring.ungrounded == 2:
         turn = cmath.rect(wiring.to_neutral, math.radians(-120.0 if wiring.of_a_wye else 180.0))
         found.append(Branch(f"source {station.id} B", n, b, half, turn))

@@ -19,7 +19,7 @@ from northspan.core.physics.line import Line
 from northspan.core.physics.network.nodal import EARTH, Branch, Coupling, ImpedanceNetwork
 from northspan.core.physics.raceway.steel import raceway_ohms
 from northspan.core.property.sized_run import SizedRun
-from northspan.core.property.topology import Network
+from northspan.core.property.topology import Network, leg_of
 from northspan.core.run.systems import SYSTEMS, can_feed
 
 # A screw, a strap, a bar on its can: small beside any wire, and never nothing.
@@ -43,7 +43,7 @@ def wired(
     reached = set(mode.sources)
     for source in mode.sources:
         branches += source_branches(net.stations[source], net, running.steady)
-    for run in (*net.standby.values(), *net.order):
+    for run in net.outward:
         each = sized[run.id]
         branches += _run(rules, net, mode, run, each, reached)
         station = net.stations[run.to_station]
@@ -79,10 +79,12 @@ def _run(rules: Earthing, net: Network, mode: Mode, run: Run, each: SizedRun, re
     length_m = run.cable.length
     found: list[Branch] = []
     hot = _at_least(Line(rung.ohm_m, length_m, run.cable.sets).one_way)
-    if mode.feed(net, end) is run and start in reached and _brought(net, run):
+    if mode.brings(net, run) and start in reached and _brought(net, run):
         reached.add(end)
-        hots = "AB"[: SYSTEMS[run.system].ungrounded]
-        found += [Branch(f"{leg} {name}", node(net, start, leg, True), node(net, end, leg), hot) for leg in hots]
+        lone = leg_of(net.stations[start]) is not None
+        for leg in net.legs(run):
+            leaves = node(net, start, "A" if lone else leg, True)
+            found.append(Branch(f"{leg} {name}", leaves, node(net, end, leg), hot))
     if has_neutral(run) and not neutral_open(net, mode, run):
         own = rules.conductor_ohms(run.cable.metal, also.neutral or rung.size, run.cable.raceway)
         ohms = _at_least(Line(own, length_m, run.cable.sets).one_way)

@@ -121,17 +121,27 @@ def encased_ohms(resistivity: float, length: float, radius: float, cover: float,
     return shell + strip_ohms(resistivity, length, outside, depth)
 
 
-def encased_rod_ohms(soil: Soil, length: float, radius: float, cover: float) -> float:
-    """An upright bar in a concrete footing: the shell round it, ρc/(2πL) ln(b/a), then a rod as thick as the concrete.
+def filled_rods_ohms(
+    soil: Soil, length: float, radius: float, outside: float, fill: float, at: Sequence[tuple[float, float]]
+) -> float:
+    """Equal upright rods at ``at`` (m), each in a hole of radius ``outside`` (m) filled with what has ``fill`` (ohm·m).
 
-    Fagan and Lee, in one or two layers of soil; moist concrete is taken as 50 ohm·m, ``cover`` (m) is what is round it.
+    Fagan and Lee: the shell of each, ρf/(2πL) ln(b/a), all of them side by side, then rods as thick as their holes.
+
+    >>> round(filled_rods_ohms(Soil(100.0), 3.0, 0.008, 0.058, 50.0, [(0.0, 0.0)]), 2)
+    28.29
+    """
+    shell = fill / (2.0 * math.pi * length) * math.log(outside / radius)
+    return shell / len(at) + rods_ohms(soil, length, outside, at)
+
+
+def encased_rod_ohms(soil: Soil, length: float, radius: float, cover: float) -> float:
+    """An upright bar in a concrete footing with ``cover`` (m) round it; moist concrete is taken as 50 ohm·m.
 
     >>> round(encased_rod_ohms(Soil(100.0), 3.0, 0.008, 0.05), 2)
     28.29
     """
-    outside = radius + cover
-    shell = CONCRETE_OHM_M / (2.0 * math.pi * length) * math.log(outside / radius)
-    return shell + rods_ohms(soil, length, outside, [(0.0, 0.0)])
+    return filled_rods_ohms(soil, length, radius, radius + cover, CONCRETE_OHM_M, [(0.0, 0.0)])
 
 
 def seen_resistivity(soil: Soil, extent: float) -> float:

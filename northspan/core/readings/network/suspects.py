@@ -121,7 +121,7 @@ def _loads(there: Wired) -> Iterator[Suspect]:
         feed = there.net.fed_by.get(at)
         if feed is None or there.net.stations[at].kind == "utility":
             continue
-        wiring = SYSTEMS[feed.system]
+        wiring = SYSTEMS[there.net.system[at] or feed.system]
         neutral = _has_neutral(there, at) and wiring.to_neutral is not None
         n = node(there.net, at, "N", True)
         if neutral:

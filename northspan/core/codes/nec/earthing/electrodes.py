@@ -19,6 +19,7 @@ BAR_M, CONCRETE_WIRE, RING_WIRE = 0.5 * INCH_M, "4", "2"
 BURIED_M, SLANT_DEG, APART_M, ROD_OHM = 30.0 * INCH_M, 45.0, 6.0 * FOOT_M, 25.0
 CAP_MADE: dict[Metal, str] = {"cu": "6", "al": "4"}
 CAP_CONCRETE = "4"
+EXPOSED_LEAST = "6"
 MOST_WATER_JUMPER = "3/0"
 ENTRY_M = 5.0 * FOOT_M
 CONTROL_KVA, CONTROL_LEAST = 1.0, "14"
@@ -145,6 +146,11 @@ def conductor(hots: Sequence[Hots], made_of: Metal, electrodes: Sequence[Electro
         if AWG.rank(cap) < AWG.rank(full):
             chosen = AWG.smaller(cap, full)
             steps.append(Step("No larger is asked for these electrodes", chosen, "size", "250.66(A), (B), (C)"))
+    if AWG.rank(chosen) < AWG.rank(EXPOSED_LEAST):
+        steps.append(Step(f"So thin, in pipe or armour all the way; or {EXPOSED_LEAST}", chosen, "size", "250.64(B)"))
+    if made_of == "al":
+        outdoors = "Aluminium: never in masonry or earth, outdoors it ends 18 in above"
+        steps.append(Step(outdoors, chosen, "size", "250.64(A)"))
     return Figure(chosen, "", tuple(steps))
 
 

@@ -2,6 +2,7 @@
 
 from collections.abc import Iterable
 
+from northspan.core.codes.nec.earthing.paired_answers import neutrals_of_pair
 from northspan.core.codes.nec.earthing.separate_buildings import against_neutral_as_ground
 from northspan.core.ground.answer import PlainAnswer
 from northspan.core.ground.asked import Asked
@@ -28,7 +29,7 @@ def plain_answers(asked: Asked) -> tuple[PlainAnswer, ...]:
     """Every question that this station gives an answer to."""
     found: list[PlainAnswer | None] = [_rod(asked), _wires(asked), _where(asked)]
     if asked.live:
-        found += [_broken(asked), _second(asked), _rod_alone(asked), _clamp(asked)]
+        found += [_broken(asked), _second(asked), _rod_alone(asked), _clamp(asked), neutrals_of_pair(asked)]
     return tuple(a for a in found if a is not None)
 
 
@@ -241,8 +242,8 @@ def _stray(a: Asked, name: str) -> str:
 
 def _tested(a: Asked, at: str) -> ImpedanceNetwork:
     """The network with the test load on one leg of a station."""
-    feed = a.there.mode.feed(a.there.net, at)
-    volts = SYSTEMS[feed.system].to_neutral if feed is not None else None
+    system = a.there.mode.system(a.there.net, at)
+    volts = SYSTEMS[system].to_neutral if system is not None else None
     if volts is None:
         return a.there.network
     ends = node(a.there.net, at, "A"), node(a.there.net, at, "N")

@@ -1,11 +1,11 @@
 """What the US code book finds wrong with a job as a whole, in order."""
 
 from northspan.core.codes.nec.findings.earth import bonding, electrode_conductors, electrodes, neutrals
-from northspan.core.codes.nec.findings.equipment import disconnects, gear, joints, outlets, overhead
+from northspan.core.codes.nec.findings.equipment import disconnects, gear, joints, mains, outlets, overhead, terminals
 from northspan.core.codes.nec.findings.panel import finders as panel
 from northspan.core.codes.nec.findings.route import finders as pulls
 from northspan.core.codes.nec.findings.route import measured as route
-from northspan.core.codes.nec.findings.sources import second_sources, standby, transformers
+from northspan.core.codes.nec.findings.sources import pairs, second_sources, standby, transformers
 from northspan.core.codes.nec.findings.whole import dwelling, mobile_homes, pools, prompts, setup
 from northspan.core.codes.nec.findings.wire import devices, overcurrent, taps, voltage
 
@@ -17,6 +17,7 @@ JOB_FINDERS = (
     neutrals.find,
     disconnects.find_service,
     disconnects.find_supplies,
+    mains.find,
     disconnects.find_buildings,
     disconnects.find_outdoors,
     disconnects.find_places,
@@ -24,12 +25,14 @@ JOB_FINDERS = (
     overcurrent.find_twice,
     gear.find_ratings,
     gear.find_fittings,
+    terminals.find,
     second_sources.find,
     outlets.find,
     overhead.find,
     joints.find,
     transformers.find,
     standby.find,
+    pairs.find,
     mobile_homes.find,
     pools.find,
     panel.find,

@@ -54,7 +54,8 @@ def _extra(w: Bonded) -> Iterable[Finding]:
 
 
 def _extra_at_source(w: Bonded, own: Station, modes: str) -> Finding:
-    switches = [to for to, run in w.net.standby.items() if run.from_station == own.id]
+    ways = (*w.net.standby.items(), *w.net.second_leg.items())
+    switches = [to for to, run in ways if run.from_station == own.id and w.net.stations[to].transfer is not None]
     fixes = [_fix(w, own.id, f"Take out the bond in {own.name}", OUT)]
     if not any(_kit(w.net.stations[s]) for s in switches):
         values = {"transfer/switches_neutral": True}

@@ -7,6 +7,7 @@ from collections.abc import Iterable
 
 from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.data import AWG
+from northspan.core.codes.nec.earthing.electrodes import EXPOSED_LEAST
 from northspan.core.ground.answer import PlaceGround
 from northspan.core.job.job import Place
 from northspan.core.property.fixes import place_fix
@@ -14,7 +15,6 @@ from northspan.core.property.view import JobView
 from northspan.core.solution import Finding
 from northspan.core.working import Level
 
-EXPOSED_LEAST = "6"
 TERMINALS = 3
 
 
@@ -75,9 +75,13 @@ def _way(view: JobView, place: Place) -> Iterable[Finding]:
             if thin
             else "Where it can be hit it runs in pipe or armour."
         )
+        fixes: list[tuple[str, dict[str, object]]] = [("Protect it", {"conductor/protected": True})]
+        if thin and own.protected is None:
+            larger = {"conductor/size": EXPOSED_LEAST, "conductor/protected": True}
+            fixes.append((f"Use {AWG.spoken(EXPOSED_LEAST, own.metal)}, kept out of harm's way", larger))
         yield _finding(
             view, place, "gec-exposed", "violation", "250.64(B)", f"{place.name}: electrode conductor open to damage",
-            words, ("Protect it", {"conductor/protected": True}),
+            words, *fixes,
         )  # fmt: skip
     if own.steel_sleeve and not own.sleeve_bonded:
         yield _finding(
@@ -175,8 +179,10 @@ def _index(view: JobView, station: str) -> int:
 
 def _finding(
     view: JobView, place: Place, rule: str, level: Level, section: str, title: str, words: str,
-    fix: tuple[str, dict[str, object]],
+    *fixes: tuple[str, dict[str, object]],
 ) -> Finding:  # fmt: skip
-    label, values = fix
-    made = place_fix(view.job, place, label, {f"grounding/{name}": value for name, value in values.items()})
-    return Finding(rule, level, section, title, words, place=place.id, fixes=(made,))
+    made = tuple(
+        place_fix(view.job, place, label, {f"grounding/{name}": value for name, value in values.items()})
+        for label, values in fixes
+    )
+    return Finding(rule, level, section, title, words, place=place.id, fixes=made)

@@ -28,12 +28,19 @@ def find(book: WholeBook, view: JobView) -> Iterable[Finding]:
         yield from _owed(view, place, ground)
         for i, e in enumerate(electrodes):
             yield from _one(view, place, i, e)
+            if e.backfill is not None:
+                yield _finding(
+                    "rod-backfill", "note", "250.52(A)(5), 110.3(B)", place, f"{place.name}: {_name(e)} in backfill",
+                    "Whether it still counts as a rod, or only as listed by its maker's sheet, is for the inspector: "
+                    "250.52(A)(5) wants eight feet of it in the soil. Its ohms are reckoned with what fills the hole.",
+                )  # fmt: skip
             if e.kind == "water-pipe":
                 yield from _water_pipe(view, place, ground, i, e)
         yield from _beside(view, place, ground)
         if ground.needed:
             yield from _left_out(view, place)
             yield from _rods(view, place)
+            yield from _lone(view, place)
 
 
 def _owed(view: JobView, place: Place, ground: PlaceGround) -> Iterable[Finding]:
@@ -185,6 +192,22 @@ def _rods(view: JobView, place: Place) -> Iterable[Finding]:
         f"{place.name}: one {_name(e)}, {found}",
         f"A lone rod, pipe or plate stands only with {number(rules.ROD_OHM)} ohm or less to earth. {words}",
         (second,) if strict else (second, proved),
+    )  # fmt: skip
+
+
+def _lone(view: JobView, place: Place) -> Iterable[Finding]:
+    """By house rule no electrode stands alone, also one that the code takes as enough."""
+    system = _system(place)
+    if view.job.house_rules.lone_electrode == "code" or len(system) != 1:
+        return
+    e = system[0][1]
+    if e.kind in (*MADE, "water-pipe") or e.count > 1:
+        return
+    yield _finding(
+        "electrode-alone", "house", "250.50, house rule", place, f"{place.name}: the {_name(e)} stands alone",
+        "By the code it is enough and owes no test. By house rule another stands beside it, for the day it is cut, "
+        "corroded, or found never to have been tied in.",
+        (_add_rods(view, place, 2, "Drive two rods beside it"),),
     )  # fmt: skip
 
 

@@ -94,10 +94,10 @@ def find_supplies(book: WholeBook, view: JobView) -> Iterable[Finding]:
                 "services", "violation", "230.2", f"{place.name} has {len(utilities)} services", services[1],
                 "A building has one service, a few cases aside that are for the inspector to grant.",
             )  # fmt: skip
-        elif len(services) > MOST_DISCONNECTS:
+        elif (many := sum(e.gear.mains or 1 for e in services)) > MOST_DISCONNECTS:
             yield finding(
-                "service-disconnects", "violation", "230.71(B)", f"{place.name}: {len(services)} service disconnects",
-                services[MOST_DISCONNECTS], f"A service has {MOST_DISCONNECTS} disconnects at most.",
+                "service-disconnects", "violation", "230.71(B)", f"{place.name}: {many} service disconnects",
+                services[-1], f"A service has {MOST_DISCONNECTS} disconnects at most.",
             )  # fmt: skip
         if len(feeders) > 1 and not _from_common_gear(view, feeders):
             names = ", ".join(e.name for e in feeders)

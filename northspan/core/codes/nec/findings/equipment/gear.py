@@ -46,7 +46,10 @@ def find_ratings(book: WholeBook, view: JobView) -> Iterable[Finding]:
                 "The gear is rated below what it is to carry.",
                 (gear_fix(view, station, f"Use {number(enough)} A gear", "rating_a", enough),) if enough else (),
             )  # fmt: skip
-        breaker = sizing.breaker_a
+        # Of two feeds for a leg each the larger device is what the bus stands behind.
+        other = view.network.second_leg.get(station.id)
+        ahead = (sizing.breaker_a, view.runs[other.id].sizing.breaker_a if other is not None else None)
+        breaker = max((amps for amps in ahead if amps is not None), default=None)
         behind = station.kind == "panelboard" and not gear.has_main
         if behind and gear.rating_a is not None and breaker is not None and gear.rating_a < breaker - 1e-9:
             panel = made_gear(breaker)

@@ -3,8 +3,7 @@
 from collections.abc import Iterable, Iterator
 
 from northspan.core.codes.codebook import WholeBook
-from northspan.core.codes.nec.data import AWG
-from northspan.core.codes.nec.findings.panel.holes import in_range, said_range
+from northspan.core.codes.nec.findings.panel.markings import misfits
 from northspan.core.codes.nec.findings.panel.saying import called, circuits_fix, finding, panel_fix
 from northspan.core.job.panel import Lug
 from northspan.core.panel.solved import SolvedPanel
@@ -30,21 +29,10 @@ def _lug(solved: SolvedPanel, at: int, lug: Lug) -> Iterator[Finding]:
     }[lug.of]
     if size is None:
         return
-    if not in_range(size, lug.least_size, lug.most_size):
-        below = lug.least_size is not None and AWG.rank(size) < AWG.rank(lug.least_size)
-        end = {"least_size" if below else "most_size": size}
-        yield finding(
-            solved, "lug-range", "violation", "110.14(A), 110.3(B)", f"{AWG.spoken(size, metal)} in the {lug.of} lug",
-            f"The lug takes {said_range(lug.least_size, lug.most_size)}. No strand is cut away to make a wire fit.",
-            None,
-            (panel_fix(solved, "Fit lugs made for it", {f"panel/lugs/{at}/{k}": v for k, v in end.items()}),),
-        )  # fmt: skip
-    if metal == "al" and lug.metal == "cu":
-        yield finding(
-            solved, "lug-metal", "violation", "110.14", f"aluminium in a copper-only {lug.of} lug",
-            "It works loose as it warms and cools. The lug is marked for both, or another is fitted.",
-            None, (panel_fix(solved, "Fit lugs marked for both", {f"panel/lugs/{at}/metal": "both"}),),
-        )  # fmt: skip
+    for each in misfits(lug, f"{lug.of} lug", size, metal):
+        mended = {f"panel/lugs/{at}/{name}": value for name, value in each.mended.items()}
+        fix = panel_fix(solved, f"Fit lugs {each.label}", mended)
+        yield finding(solved, each.rule, "violation", each.section, each.what, each.words, None, (fix,))
 
 
 def _aluminium(solved: SolvedPanel) -> Iterator[Finding]:

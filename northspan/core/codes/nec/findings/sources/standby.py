@@ -4,8 +4,10 @@ from collections.abc import Iterable
 
 from northspan.core.codes.codebook import WholeBook
 from northspan.core.job.job import Generator, Station, TransferSwitch
+from northspan.core.job.run import Run
 from northspan.core.loads.source_amps import able_amps
 from northspan.core.property.fixes import station_fix
+from northspan.core.property.topology import PAIRED
 from northspan.core.property.view import JobView
 from northspan.core.run.systems import SYSTEMS
 from northspan.core.solution import Finding
@@ -67,7 +69,7 @@ def _prime(view: JobView, station: Station, own: Generator) -> Iterable[Finding]
 
 def _one_leg(view: JobView, station: Station, own: Generator) -> Iterable[Finding]:
     """A source of one 120 V leg that feeds a panel: both buses on one hot, so that a shared neutral carries the sum."""
-    if SYSTEMS[own.system].ungrounded != 1:
+    if SYSTEMS[own.system].ungrounded != 1 or view.network.partner(station.id) is not None:
         return
     for at in view.network.beyond(station.id):
         panel = view.network.stations[at]
@@ -117,17 +119,28 @@ def _switch(view: JobView, station: Station) -> Iterable[Finding]:
     source = view.network.stations[standby.from_station].generator if standby else None
     if standby is None or source is None:
         return
-    if feed is not None and source.system != feed.system:
+    yield from _carries(view, station, feed, standby, source)
+    other = view.network.second_leg.get(station.id)
+    second = view.network.stations[other.from_station].generator if other is not None else None
+    if other is not None and second is not None:
+        yield from _carries(view, station, feed, other, second)
+    given = PAIRED if station.id in view.network.second_leg else source.system
+    if feed is not None and given != feed.system:
         start = view.network.stations[standby.from_station]
         yield _finding(
-            view, start, "standby-voltage", "danger", "110.4, 702.4", f"{start.name} gives {source.system}, "
+            view, start, "standby-voltage", "danger", "110.4, 702.4", f"{start.name} gives {given}, "
             f"{station.name} gets {feed.system}",
             "What hangs on the switch gets another voltage from its standby source than from its normal supply.",
             ((f"Set it to {feed.system}", "generator/system", feed.system),),
         )  # fmt: skip
+
+
+def _carries(view: JobView, station: Station, feed: Run | None, standby: Run, source: Generator) -> Iterable[Finding]:
+    """What a standby source gives against all that its switch has behind it."""
+    transfer = station.transfer
     load = view.runs[feed.id].sizing.question.amps if feed else 0.0
     able = able_amps(source)
-    if load > able + 1e-9 and not transfer.managed:
+    if transfer is not None and load > able + 1e-9 and not transfer.managed:
         start = view.network.stations[standby.from_station]
         must = transfer.automatic
         kw = load * SYSTEMS[source.system].volts / 1000.0

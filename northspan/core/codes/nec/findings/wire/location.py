@@ -72,6 +72,20 @@ def find(s: Sizing) -> Iterable[RunFinding]:
                 Change("Use SER in copper", {"insulation": "SER", "metal": "cu", "no_egc": False}),
             ),
         )
+    buried_bare = q.location == "buried" and q.raceway == "none" and q.bare_egc and not cable
+    if buried_bare and q.has_equipment_ground and q.ground_metal == "al":
+        yield RunFinding(
+            "aluminium-ground-in-earth",
+            "violation",
+            "250.120(B)(1)",
+            "Bare aluminium equipment ground in the earth",
+            "Bare or only covered, aluminium does not last in earth, masonry or concrete; outdoors it ends 18 in above "
+            "the earth, or in an enclosure that is listed for where it stands.",
+            (
+                Change("Lay an insulated ground", {"bare_egc": False}),
+                Change("Lay the ground in copper", {"egc_metal": "cu"}),
+            ),
+        )
     if cable and q.raceway != "none":
         yield RunFinding(
             "cable-in-raceway",

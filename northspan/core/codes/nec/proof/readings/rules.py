@@ -35,6 +35,11 @@ class NecReadings:
         told = _read("suspects.toml")[kind]
         return SuspectWords(told["title"], told["does"], told["section"])
 
+    def ordinary_on_electrode(self, shared: bool) -> Limit:
+        """What is ordinary (A) on the wire to an electrode; ``shared``: a metal water main is among them."""
+        told = _read("limits.toml")["electrode-wire-shared" if shared else "electrode-wire"]
+        return Limit(None, told["most"], told["why"], told["section"])
+
     def limit(self, what: What, tried_ma: float | None) -> Limit | None:
         """What is asked of a kind of reading; None where nothing is."""
         if what == "trip-time":
