@@ -20,8 +20,8 @@ CIRCUITS = [
 
 
 def source(name, leg, **more):
-    return {"id": name, "name": name.title(), "kind": "inverter", "place": "hut", "terminal_c": 75,
-            "generator": {"system": "120-2w", "kw": 4, "fuel": "none", "leg": leg, "breaker_a": 35, **more}}  # fmt: skip
+    own = {"system": "120-2w", "kw": 4, "fuel": "none", "leg": leg, "breaker_a": 35, **more}
+    return {"id": name, "name": name.title(), "kind": "inverter", "place": "hut", "terminal_c": 75, "generator": own}
 
 
 def run(name, start, end, system, use="feeder"):
@@ -73,7 +73,7 @@ class Pairs(unittest.TestCase):
             self.assertAlmostEqual(found, by_hand, delta=0.3)
         said = next(a for a in answer.answers if a.question == "What does each neutral carry?")
         self.assertRegex(said.answer, r"North 2[34]\.\d A, South 1[56]\.\d A")
-        beyond = {r.run: r.neutral for r in running(behind_a_switch(), "north+south").state.runs}
+        beyond = {r.run: r.neutral for r in running(behind_a_switch(), "switch").state.runs}
         self.assertAlmostEqual(beyond["p"], 8.0, delta=0.2)
         self.assertAlmostEqual(beyond["s"], 16.0, delta=0.3)
 

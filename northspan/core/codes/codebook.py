@@ -15,7 +15,7 @@ if TYPE_CHECKING:
     from northspan.core.ground.earthing import Earthing
     from northspan.core.inspection.item import InspectionRules
     from northspan.core.job.house_rules import HouseRules
-    from northspan.core.job.job import Appliance, Place
+    from northspan.core.job.job import Appliance, Converter, Place
     from northspan.core.loads.circuit import Circuit
     from northspan.core.loads.place_load import LoadMethod
     from northspan.core.panel.rules import PanelRules
@@ -95,6 +95,9 @@ class LoadRules(Protocol):
         self, place: Place, system: str, rules: HouseRules
     ) -> tuple[tuple[LoadMethod, ...], str | None, str]:
         """A place's load by every method, the id of the one in force (None: facts are missing), and why."""
+
+    def converter(self, converter: Converter, input_a: float, output_a: float) -> Circuit:
+        """What a phase converter that takes ``input_a`` (A) and feeds ``output_a`` (A in each line) asks of its run."""
 
     def circuit(self, appliances: Sequence[Appliance], line_volts: float) -> Circuit:
         """One branch circuit that serves these appliances: its load and what they ask of it."""

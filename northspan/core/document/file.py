@@ -101,6 +101,7 @@ def problems(job: Job) -> Iterable[Problem]:
             yield Problem(f"/stations/{i}/supply", words)
         for kinds, name in (
             (("transformer",), "transformer"),
+            (("converter",), "converter"),
             (SOURCES, "generator"),
             (("transfer-switch",), "transfer"),
         ):

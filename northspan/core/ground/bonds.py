@@ -221,7 +221,7 @@ def run_wires(job: Job, net: Network, mode: Mode) -> tuple[RunWires, ...]:
     for run in job.runs:
         live = mode.brings(net, run) and run.to_station in mode.live
         neutral = has_neutral(run)
-        hots = len(net.legs(run))
+        hots = SYSTEMS[run.system].ungrounded
         open_now = neutral and neutral_open(net, mode, run)
         found.append(RunWires(run.id, live, hots, neutral, open_now, equipment_path(run)))
     return tuple(found)

@@ -55,8 +55,8 @@ def modes(job: Job, net: Network) -> tuple[Mode, ...]:
             continue
         both = next((_sources_of(net, to) for to in switches if to in net.second_leg), ())
         if both and station.id == both[0]:
-            found.append(_standby(net, both, switches))
-        found.append(_standby(net, (station.id,), switches))
+            found.append(_standby(net, both, switches, min(switches)))
+        found.append(_standby(net, (station.id,), switches, station.id))
     found += [_alone(net, found[0], one) for run in net.second_leg.values() if run.to_station not in net.standby
               for one in (net.fed_by[run.to_station].from_station, run.from_station)]  # fmt: skip
     return tuple(found)
@@ -68,12 +68,12 @@ def _sources_of(net: Network, switch: str) -> tuple[str, ...]:
     return tuple(run.from_station for run in runs if run is not None)
 
 
-def _standby(net: Network, sources: tuple[str, ...], switches: frozenset[str]) -> Mode:
+def _standby(net: Network, sources: tuple[str, ...], switches: frozenset[str], name: str) -> Mode:
     stations = [net.stations[at] for at in sources]
     reached = {at for switch in switches for at in net.beyond(switch)} | set(sources)
     kind: ModeKind = "inverter" if stations[0].kind == "inverter" else "generator"
-    name = " and ".join(s.name for s in stations)
-    return Mode("+".join(sources), name, kind, sources, switches, frozenset(reached))
+    said = " and ".join(s.name for s in stations)
+    return Mode(name, said, kind, sources, switches, frozenset(reached))
 
 
 def _alone(net: Network, normal: Mode, source: str) -> Mode:

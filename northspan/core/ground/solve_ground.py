@@ -56,6 +56,8 @@ def _assumed(words: Mapping[str, str], job: Job, places: Iterable[PlaceGround]) 
     if planned:
         yield f"Electrodes as planned, none on record: {', '.join(names[p] for p in planned)}"
     yield "Every load runs as entered; electrodes stand at the middle of their band"
+    if any(s.converter is not None for s in job.stations):
+        yield "The line that a phase converter makes is left out: faults are of the two that pass through it"
     if any(s.generator is not None for s in job.stations):
         yield "A standby source holds its voltage while all is well; its faults leave the loads out"
     supply, main, supplier = words["supply"], words["main"], words["supplier"]

@@ -32,7 +32,7 @@ WaterPipe = Literal["none", "plastic", "metal", "metal-to-plastic"]
 GearRoom = Literal["utility-room", "garage", "basement", "hall", "outdoors", "bathroom", "clothes-closet", "over-steps"]
 StationKind = Literal[
     "utility", "meter", "service-disconnect", "panelboard", "disconnect", "joint", "equipment", "transformer",
-    "transfer-switch", "generator", "inverter",
+    "transfer-switch", "generator", "inverter", "converter",
 ]  # fmt: skip
 
 
@@ -206,6 +206,14 @@ class Transformer(Part):
     secondary_breaker_a: float | None = Field(None, ge=0.1, le=6000, description="protection at its secondary, A")
 
 
+class Converter(Part):
+    """A phase converter: two lines pass through, the third is made."""
+
+    form: Literal["rotary", "static"] = "rotary"
+    input_a: float | None = Field(None, ge=0.1, le=1000, description="single-phase full-load input on its plate, A")
+    fixed: bool | None = Field(None, description="feeds one load that stays what it is, not whatever comes")
+
+
 class Generator(Part):
     """A standby source: an engine set, or inverters, two of 120 V in series for the two legs."""
 
@@ -263,6 +271,7 @@ class Station(Phased):
     source: UtilitySource | None = Field(None, description="of a utility station")
     gear: Gear = Gear()
     transformer: Transformer | None = Field(None, description="of a transformer station")
+    converter: Converter | None = Field(None, description="of a phase converter")
     generator: Generator | None = Field(None, description="of a generator or inverter station")
     transfer: TransferSwitch | None = Field(None, description="of a transfer switch")
     bonding: Bonding = Bonding()

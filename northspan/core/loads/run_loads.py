@@ -4,12 +4,12 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field, replace
 
 from northspan.core.codes.codebook import WholeBook
-from northspan.core.job.job import Appliance, Generator, Job, Transformer
+from northspan.core.job.job import Appliance, Converter, Generator, Job, Transformer
 from northspan.core.job.load import Load
 from northspan.core.job.run import Run
 from northspan.core.loads.circuit import Circuit
 from northspan.core.loads.place_load import PlaceLoad
-from northspan.core.property.topology import Network
+from northspan.core.property.topology import THREE_PHASE, Network
 from northspan.core.run.systems import SYSTEMS
 from northspan.core.working import Step, number
 
@@ -83,6 +83,8 @@ def run_loads(book: WholeBook, job: Job, net: Network, places: Iterable[PlaceLoa
             parts = [replace(parts[0], load=replace(parts[0].load, circuit=circuit))]
         if station.transformer is not None:
             parts = [_through(part, station.transformer, run) for part in parts]
+        if station.converter is not None:
+            parts = _converted(book, parts, station.converter, run)
         found[run.id] = _of_run(run, parts)
     for run in (*net.standby.values(), *net.second_leg.values()):
         source, first = net.stations[run.from_station].generator, net.fed_by.get(run.to_station)
@@ -125,6 +127,26 @@ def _through(part: _Part, transformer: Transformer, run: Run) -> _Part:
     return _Part(turned, (*part.steps, step))
 
 
+def _converted(book: WholeBook, parts: list[_Part], converter: Converter, run: Run) -> list[_Part]:
+    """What a phase converter takes: what its plate says, or as many VA as its three lines carry where that is not on
+    record; nothing while nothing is known.
+    """
+    out = sum(part.load.amps for part in parts)
+    steps = tuple(step for part in parts for step in part.steps)
+    if converter.input_a is not None:
+        amps, what, cite = converter.input_a, "Single-phase full-load input on its plate", "entered"
+    elif out > 0.0:
+        amps = out * SYSTEMS[THREE_PHASE].va_per_amp / SYSTEMS[run.system].va_per_amp
+        what, cite = f"√3 × {number(out)} A of three lines; its plate is not on record", "equal VA, no loss"
+    else:
+        return parts
+    circuit = book.loads.converter(converter, amps, out)
+    by_place = _summed(part.load.by_place for part in parts)
+    turned = {place: amps / out * share for place, share in by_place.items()} if out else {}
+    load = RunLoad(amps, 0.0, 0.0, 1.0, (), amps, turned, circuit, 0.0)
+    return [_Part(load, (*steps, Step(what, amps, "A", cite)))]
+
+
 def _is_circuit(net: Network, station: str) -> bool:
     """Whether a place's load lands on equipment at the end of a branch circuit: then it is that circuit's."""
     feed = net.fed_by.get(station)
@@ -150,7 +172,7 @@ def _appliance_loads(
 
 
 def _circuit(book: WholeBook, feed: Run, appliances: list[Appliance], place: str | None) -> RunLoad:
-    volts = SYSTEMS[feed.system].volts
+    volts = SYSTEMS[feed.system].va_per_amp
     circuit = book.loads.circuit(appliances, volts)
     va, steps = circuit.va, circuit.steps
     amps = va / volts

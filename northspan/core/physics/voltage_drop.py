@@ -58,7 +58,7 @@ def longest_m(source_v: float, amps: float, pf: float, line: Line, drop_pct: flo
     >>> round(longest_m(240.0, 10.0, 1.0, Line(0.001 + 0j, 50.0), 5.0), 6)
     600.0
     """
-    a, b = drop_parts(amps, pf, Line(line.ohm_m, 1.0, line.sets).loop)
+    a, b = drop_parts(amps, pf, Line(line.ohm_m, 1.0, line.sets, line.ways).loop)
     return _growth_to_limit(source_v, drop_pct, a, b)
 
 

@@ -109,7 +109,7 @@ def question(book: WholeBook, rules: HouseRules, run: Run, load: RunLoad, at: St
         tap_least=_tap_least(book, run, at, secondary),
         ground_device_a=at.tapped.device_a if run.tap is not None and at.tapped is not None else None,
         supply_side=at.supply_side,
-        device=load.circuit.device if load.circuit and run.use == "branch" else None,
+        device=load.circuit.device if load.circuit and (run.use == "branch" or at.ends[1].converter) else None,
         ahead_a=at.ahead_a,
         size_lock=run.locks.size,
         neutral_lock=run.locks.neutral_size,

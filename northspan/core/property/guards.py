@@ -85,7 +85,7 @@ def holds_device(station: Station) -> bool | None:
         return True
     if station.kind == "utility":
         return bool(station.gear.has_main)
-    return False if station.kind in ("transformer", *SOURCES) else None
+    return False if station.kind in ("transformer", "converter", *SOURCES) else None
 
 
 def main_a(station: Station) -> float | None:

@@ -109,10 +109,11 @@ def _after(table: str, before: _Point, each: SizedRun, rung: Rung) -> _Point:
     what = f"{q.length_said} of {rung.size} {q.metal}, one wire, cold"
     step = Step(what, abs(line.one_way), "ohm", f"{table}, at 25 °C")
     # The neutral may be smaller; taken as the hots, the current comes out on the high side.
-    leg = None if before.leg is None or not q.wiring.grounded else before.leg + line.loop
-    between = before.line + line.loop
+    out_and_back = 2.0 * line.one_way
+    leg = None if before.leg is None or not q.wiring.grounded else before.leg + out_and_back
+    between = before.line + out_and_back
     if q.wiring.neutral_is_return and before.leg is not None:
-        between = before.leg + line.loop
+        between = before.leg + out_and_back
         leg = None
     return _Point(between, leg, (*before.steps, step))
 

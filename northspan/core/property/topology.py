@@ -11,6 +11,8 @@ from northspan.core.run.question import RunUse
 from northspan.core.run.systems import SYSTEMS, can_feed
 
 SOURCES = ("generator", "inverter")
+# What a phase converter takes, and what it makes of it.
+SINGLE_PHASE, THREE_PHASE = "240-2w", "240-3ph"
 # What two sources of one 120 V leg each make together.
 PAIRED = "120/240-3w"
 
@@ -28,7 +30,7 @@ def disconnects(station: Station) -> bool | None:
         return True
     if station.kind == "joint":
         return False
-    if station.kind in ("utility", "meter", "transformer", *SOURCES):
+    if station.kind in ("utility", "meter", "transformer", "converter", *SOURCES):
         return bool(station.gear.has_main)
     return station.gear.has_main
 
@@ -196,6 +198,8 @@ def network(job: Job) -> Network:
                 system[at] = PAIRED
         transformer = stations[at].transformer
         delivers[at] = transformer.secondary if transformer and system[at] is not None else system[at]
+        if stations[at].converter is not None:
+            delivers[at] = THREE_PHASE if system[at] == SINGLE_PHASE else None
         for run in leaving.get(at, ()):
             if second_leg.get(run.to_station) is run:
                 continue

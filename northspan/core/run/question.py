@@ -157,7 +157,11 @@ class RunQuestion:
 
     def line(self, ohm_m: complex) -> Line:
         """The run as a line of conductors of ``ohm_m`` (R + jX, ohm/m) each."""
-        return Line(ohm_m, self.length_m, self.sets)
+        return Line(ohm_m, self.length_m, self.sets, self.wiring.ways)
+
+    def loss_w(self, ohm_m: complex) -> float:
+        """What its loaded conductors lose (W) at its load: I² R of two, or of three lines."""
+        return self.amps**2 * self.line(ohm_m).one_way.real * (3 if self.wiring.phases == 3 else 2)
 
     @property
     def told_in(self) -> Units:

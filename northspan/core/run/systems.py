@@ -1,5 +1,6 @@
 """The wiring systems of dwelling work: what voltage, which conductors, how many of them count as loaded."""
 
+import math
 from collections.abc import Mapping
 from dataclasses import dataclass
 from types import MappingProxyType
@@ -30,6 +31,22 @@ class System:
     def neutral_is_return(self) -> bool:
         """Whether the neutral is the only way back, so that it carries the whole load."""
         return self.ungrounded == 1
+
+    @property
+    def va_per_amp(self) -> float:
+        """VA of one ampere in every line: the volts between lines, times the root of three where there are three.
+
+        >>> SYSTEMS["240-2w"].va_per_amp, round(SYSTEMS["240-3ph"].va_per_amp, 1)
+        (240.0, 415.7)
+        """
+        return self.volts * (math.sqrt(3.0) if self.phases == 3 else 1.0)
+
+    @property
+    def ways(self) -> float:
+        """How many times one conductor's impedance stands in the drop from line to line: out and back, or the root of
+        three where three lines carry it.
+        """
+        return math.sqrt(3.0) if self.phases == 3 else 2.0
 
     @property
     def centre_tapped(self) -> bool:

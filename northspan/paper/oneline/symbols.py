@@ -18,6 +18,8 @@ def symbol(kind: str, new: bool) -> list[Shape]:
 
     if kind in ("utility", "transformer"):
         return [Circle(4.0, 2.7, 2.2, HERE, weight), Circle(4.0, 5.3, 2.2, HERE, weight)]
+    if kind == "converter":
+        return [*lettered("3"), line((5.6, 2.6), (6.0, 2.2), (6.4, 2.6), (6.8, 2.2))]
     if kind == "meter":
         return lettered("M")
     if kind == "generator":

@@ -1551,6 +1551,22 @@ export interface components {
             station: string | null;
         };
         /**
+         * Backfill
+         * @description What the hole of a rod is filled with: conductive concrete, bentonite, a maker's mix.
+         */
+        Backfill: {
+            /**
+             * Diameter
+             * @description of the hole
+             */
+            diameter: number;
+            /**
+             * Ohm M
+             * @description its resistivity when moist, by its sheet, ohm·m
+             */
+            ohm_m: number;
+        };
+        /**
          * Bar
          * @description A terminal bar as it is marked: its holes, the wires that fit one, and how it is held to the enclosure.
          */
@@ -1872,6 +1888,30 @@ export interface components {
             cite: string;
         };
         /**
+         * Converter
+         * @description A phase converter: two lines pass through, the third is made.
+         */
+        Converter: {
+            /**
+             * Form
+             * @default rotary
+             * @enum {string}
+             */
+            form: "rotary" | "static";
+            /**
+             * Input A
+             * @description single-phase full-load input on its plate, A
+             * @default null
+             */
+            input_a: number | null;
+            /**
+             * Fixed
+             * @description feeds one load that stays what it is, not whatever comes
+             * @default null
+             */
+            fixed: boolean | null;
+        };
+        /**
          * CoverWayAnswer
          * @description A way to lie under ground here: raceway and name, cover, whether it is open to this circuit, what it brings with
          *     it, whether it is the run's own.
@@ -2167,6 +2207,11 @@ export interface components {
              */
             placing: "upright" | "slanted" | "trench";
             /**
+             * @description of an upright rod or pipe: what its hole is filled with
+             * @default null
+             */
+            backfill: components["schemas"]["Backfill"] | null;
+            /**
              * Slant Deg
              * @description from the vertical
              * @default null
@@ -2435,6 +2480,24 @@ export interface components {
              */
             has_main: boolean | null;
             /**
+             * Mains
+             * @description service mains side by side in it, where there are several: its rating is of all
+             * @default null
+             */
+            mains: number | null;
+            /**
+             * Main Compartments
+             * @description each of those mains has a compartment of its own
+             * @default null
+             */
+            main_compartments: boolean | null;
+            /**
+             * Lugs
+             * @description its terminals, as marked
+             * @default []
+             */
+            lugs: components["schemas"]["Terminal"][];
+            /**
              * Overcurrent
              * @description of a switch: what in it guards what leaves it; blank: not on record, and taken as nothing
              * @default null
@@ -2561,6 +2624,18 @@ export interface components {
              * @default 120/240-3w
              */
             system: string;
+            /**
+             * Leg
+             * @description of a source of one 120 V leg: the leg that it stands for, another one for the other
+             * @default null
+             */
+            leg: ("A" | "B") | null;
+            /**
+             * Opposed
+             * @description of such a pair: locked to each other half a turn apart, so that the two make 240 V
+             * @default null
+             */
+            opposed: boolean | null;
             /**
              * Kw
              * @description rated, kW each
@@ -2780,6 +2855,13 @@ export interface components {
              */
             rods: "two" | "prove";
             /**
+             * Lone Electrode
+             * @description Whether a footing bar, a ring or structural steel may stand alone
+             * @default code
+             * @enum {string}
+             */
+            lone_electrode: "code" | "never";
+            /**
              * Spare Spaces
              * @description Spaces that a panel has left when it is done
              * @default 2
@@ -2933,6 +3015,7 @@ export interface components {
              *       "cooling_kept": "whole",
              *       "outbuildings": "added",
              *       "rods": "two",
+             *       "lone_electrode": "code",
              *       "spare_spaces": 2,
              *       "single_outlets": "guarded",
              *       "moved_arc_fault": "by-length",
@@ -3263,14 +3346,9 @@ export interface components {
         };
         /**
          * Lug
-         * @description The lugs where the feeding conductors land, as marked.
+         * @description The lugs of a panel where the feeding conductors land.
          */
         Lug: {
-            /**
-             * Of
-             * @enum {string}
-             */
-            of: "line" | "neutral" | "ground";
             /**
              * Least Size
              * @default null
@@ -3288,6 +3366,11 @@ export interface components {
              * @enum {string}
              */
             metal: "cu" | "both";
+            /**
+             * Of
+             * @enum {string}
+             */
+            of: "line" | "neutral" | "ground";
             /**
              * Torque
              * @description the maker's, of its screw
@@ -4856,7 +4939,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "utility" | "meter" | "service-disconnect" | "panelboard" | "disconnect" | "joint" | "equipment" | "transformer" | "transfer-switch" | "generator" | "inverter";
+            kind: "utility" | "meter" | "service-disconnect" | "panelboard" | "disconnect" | "joint" | "equipment" | "transformer" | "transfer-switch" | "generator" | "inverter" | "converter";
             /** Place */
             place: string;
             /**
@@ -4885,6 +4968,9 @@ export interface components {
              * @default {
              *       "rating_a": null,
              *       "has_main": null,
+             *       "mains": null,
+             *       "main_compartments": null,
+             *       "lugs": [],
              *       "overcurrent": null,
              *       "fuse_a": null,
              *       "interrupting_ka": null,
@@ -4913,6 +4999,11 @@ export interface components {
              * @default null
              */
             transformer: components["schemas"]["Transformer"] | null;
+            /**
+             * @description of a phase converter
+             * @default null
+             */
+            converter: components["schemas"]["Converter"] | null;
             /**
              * @description of a generator or inverter station
              * @default null
@@ -5173,6 +5264,34 @@ export interface components {
             start: number | null;
         };
         /**
+         * Terminal
+         * @description The terminals of a switch, a meter, an inverter or other gear: where its supply comes in, where it goes out.
+         */
+        Terminal: {
+            /**
+             * Least Size
+             * @default null
+             */
+            least_size: string | null;
+            /**
+             * Most Size
+             * @default null
+             */
+            most_size: string | null;
+            /**
+             * Metal
+             * @description wire it is marked for
+             * @default both
+             * @enum {string}
+             */
+            metal: "cu" | "both";
+            /**
+             * Of
+             * @enum {string}
+             */
+            of: "line" | "load" | "neutral" | "ground";
+        };
+        /**
          * TransferSwitch
          * @description What changes a load from one source to the other.
          */
@@ -5209,10 +5328,10 @@ export interface components {
             service_rated: boolean;
             /**
              * Switches Neutral
-             * @description opens the neutral with the hots: a pole more
-             * @default false
+             * @description opens the neutral with the hots: a pole more; blank: not on record, and taken as left whole
+             * @default null
              */
-            switches_neutral: boolean;
+            switches_neutral: boolean | null;
         };
         /**
          * Transformer

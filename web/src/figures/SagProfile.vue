@@ -17,6 +17,7 @@ const RIGHT = 56
 const TOP = 34
 const GROUND = 222
 const ROW = 15
+const BESIDE = 11
 
 let watcher: ResizeObserver | undefined
 onMounted(() => {
@@ -37,6 +38,11 @@ const limits = computed(() => [rules.value?.feeder_drop_pct ?? 3, rules.value?.t
 
 function x(at: number): number {
   return LEFT + ((width.value - LEFT - RIGHT) * at) / ((profile.value?.farthest ?? 100) * 1.03)
+}
+
+/** Where a station is drawn: those that stand at one place side by side, so that each can be taken hold of. */
+function across(point: Point): number {
+  return x(point.at) + BESIDE * point.beside
 }
 
 function y(drop: number): number {
@@ -111,7 +117,7 @@ function fits(line: Line, box: Box): boolean {
 }
 
 function slope(line: Line) {
-  const [x1, y1, x2, y2] = [x(line.from.at), y(line.from.drop), x(line.to.at), y(line.to.drop)]
+  const [x1, y1, x2, y2] = [across(line.from), y(line.from.drop), across(line.to), y(line.to.drop)]
   return { x1, y1, x2, y2, cx: (x1 + x2) / 2, cy: (y1 + y2) / 2, turn: (Math.atan2(y2 - y1, x2 - x1) * 180) / Math.PI }
 }
 
@@ -163,7 +169,7 @@ function over(point: Point): boolean {
         </g>
         <g class="station" :class="{ over: over(point), on: point.id === desk.selectedStation }">
           <circle
-            :cx="x(point.at)" :cy="y(point.drop)" :r="point.id === desk.run?.to_station ? 5 : 3.6" tabindex="0" role="button"
+            :cx="across(point)" :cy="y(point.drop)" :r="point.id === desk.run?.to_station ? 5 : 3.6" tabindex="0" role="button"
             :aria-label="stationWords(point)" @click="desk.selectStation(point.id)" @keydown.enter="desk.selectStation(point.id)"
           />
         </g>

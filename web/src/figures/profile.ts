@@ -7,6 +7,8 @@ export interface Point {
   at: number
   drop: number
   volts: number | null
+  /** How many stations before it stand at the same place of the drawing. */
+  beside: number
 }
 
 export interface Line {
@@ -33,7 +35,9 @@ export function profileOf(job: Job, solution: Solution): Profile {
     const answer = answers.get(station.id)
     if (!answer?.fed || typeof answer.drop_pct.value !== 'number') continue
     const volts = typeof answer.volts.value === 'number' ? answer.volts.value : null
-    points.set(station.id, { id: station.id, name: station.name, at: answer.distance, drop: answer.drop_pct.value, volts })
+    const [at, drop] = [answer.distance, answer.drop_pct.value]
+    const beside = [...points.values()].filter((p) => p.at === at && p.drop === drop).length
+    points.set(station.id, { id: station.id, name: station.name, at, drop, volts, beside })
   }
   const lines: Line[] = []
   for (const run of job.runs) {

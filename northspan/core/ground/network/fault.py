@@ -224,7 +224,6 @@ def _run_state(run: str, through: Callable[[str], complex], words: Mapping[str, 
 def _station_state(there: Wired, state: State, station: str) -> StationState:
     a, b, n, can = (state.node(node(there.net, station, x)) for x in ("A", "B", "N", "can"))
     reached = station in there.reached
-    feed = there.mode.feed(there.net, station)
     system = there.mode.system(there.net, station) if reached else None
     wiring = SYSTEMS[system] if system is not None else None
     legs = wiring is not None and wiring.to_neutral is not None

@@ -118,5 +118,5 @@ def _losses(s: Sizing, house: HouseRules, years: float) -> float:
     """What a run loses ($) in so many years: I² R of two loaded conductors by the house rules' hours and price."""
     if s.rung is None:
         return 0.0
-    watts = s.question.amps**2 * s.question.line(s.rung.ohm_m).loop.real
+    watts = s.question.loss_w(s.rung.ohm_m)
     return watts / 1000.0 * house.loss_hours * house.energy_price * years

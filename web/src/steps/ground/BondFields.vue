@@ -3,7 +3,7 @@ import { computed } from 'vue'
 
 import type { Bonding, Cable, ModeAnswer } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
-import { sizeLocks } from '@/fields/choices'
+import { KNOWN, sizeLocks } from '@/fields/choices'
 import NumberField from '@/fields/NumberField.vue'
 import SwitchField from '@/fields/SwitchField.vue'
 import FigureButton from '@/figures/FigureButton.vue'
@@ -54,7 +54,7 @@ function setFeed(name: string, value: boolean | null) {
         <SwitchField label="Fed with no equipment ground" :value="feed.cable.no_egc" :pointer="`/runs/${feedIndex}/cable/no_egc`" @change="(v) => setFeed('cable/no_egc', v)" />
         <SwitchField v-if="feed.cable.no_egc" label="Ground-fault protection ahead of it" :value="feed.ground_fault_protected" :pointer="`/runs/${feedIndex}/ground_fault_protected`" @change="(v) => setFeed('ground_fault_protected', v)" />
       </template>
-      <SwitchField v-if="station.transfer" label="Switches the neutral" :value="station.transfer.switches_neutral" :pointer="`${base}/transfer/switches_neutral`" @change="(v) => set('transfer/switches_neutral', v)" />
+      <ChoiceField v-if="station.transfer" label="Switches the neutral" :value="station.transfer.switches_neutral" :choices="KNOWN" :pointer="`${base}/transfer/switches_neutral`" @change="(v) => set('transfer/switches_neutral', v)" />
       <NumberField v-if="station.kind === 'generator' && station.generator" label="Reactance in a fault" :value="station.generator.reactance_pct" unit="%" :pointer="`${base}/generator/reactance_pct`" hint="From its sheet; 15 % of its rating is only the start value" @change="(v) => v && set('generator/reactance_pct', v)" />
       <NumberField v-if="station.kind === 'inverter' && station.generator" label="Gives into a fault" :value="station.generator.surge_times" unit="×" :pointer="`${base}/generator/surge_times`" hint="Times its rating, from its sheet; 2 is only the start value" @change="(v) => v && set('generator/surge_times', v)" />
     </template>

@@ -1,4 +1,4 @@
-import type { Cable, Footprint, Gear, Generator, Job, Load, Locks, PatchStep, Place, Run, Station, TransferSwitch, Transformer } from '@/api/types'
+import type { Cable, Converter, Footprint, Gear, Generator, Job, Load, Locks, PatchStep, Place, Run, Station, TransferSwitch, Transformer } from '@/api/types'
 import { footOf } from '@/stores/units'
 import { defaults } from '@/stores/words'
 
@@ -7,7 +7,7 @@ export type Wire = Pick<Cable, 'metal' | 'insulation' | 'raceway' | 'location'>
 
 export interface NewBuilding {
   name: string
-  what: 'building' | 'panel' | 'disconnect' | 'joint' | 'equipment' | 'transformer' | 'transfer-switch' | 'generator'
+  what: 'building' | 'panel' | 'disconnect' | 'joint' | 'equipment' | 'transformer' | 'transfer-switch' | 'generator' | 'converter'
   from: string
   length: number | null
   amps: number | null
@@ -95,7 +95,7 @@ export function footprintAt(job: Job, from: Footprint, away: number | null): Foo
   return { x: from.x + from.width + (away ?? 0), y: from.y + from.depth / 2 - own.depth / 2, ...own }
 }
 
-const KINDS = { building: 'panelboard', panel: 'panelboard', disconnect: 'disconnect', joint: 'joint', equipment: 'equipment', transformer: 'transformer', 'transfer-switch': 'transfer-switch', generator: 'generator',
+const KINDS = { building: 'panelboard', panel: 'panelboard', disconnect: 'disconnect', joint: 'joint', equipment: 'equipment', transformer: 'transformer', 'transfer-switch': 'transfer-switch', generator: 'generator', converter: 'converter',
 } as const // prettier-ignore
 
 /** A transformer to start from: a step up for a long run. */
@@ -107,15 +107,17 @@ export function newTransformer(): Transformer {
 export function newGenerator(): Generator {
   return { altitude: 0, breaker_a: null, later_kw: null, diversion_w: null, ...defaults<Omit<Generator, 'altitude' | 'breaker_a' | 'later_kw' | 'diversion_w'>>('generator') }
 }
-export const NEW_TRANSFER: TransferSwitch = { form: 'switch', inlet_a: null, automatic: true, managed: false, service_rated: false, switches_neutral: false }
+export const NEW_CONVERTER: Converter = { form: 'rotary', input_a: null, fixed: null }
+const PAIR = { system: '120-2w', leg: 'A' } as const
+export const NEW_TRANSFER: TransferSwitch = { form: 'switch', inlet_a: null, automatic: true, managed: false, service_rated: false, switches_neutral: null }
 
 /** What is not known of a station. */
 export const BLANK_STATION = {
-  existing: false, future: false, supply: null, terminal_c: null, load: null, source: null, transformer: null, generator: null, transfer: null,
+  existing: false, future: false, supply: null, terminal_c: null, load: null, source: null, transformer: null, converter: null, generator: null, transfer: null,
   gear: {
     rating_a: null, has_main: null, overcurrent: null, fuse_a: null, interrupting_ka: null, spaces: null, outdoors: null, surge_protected: null, back_fed: false,
     retained: null, handle_height: null, working_depth: null, working_width: null, ground_detection: null, circuits: null,
-    bus_a: null, series_ka: null, second_sources: [] as Gear['second_sources'], torque: null, room: null, nearest_entry: null, working_condition: null,
+    bus_a: null, series_ka: null, mains: null, main_compartments: null, lugs: [] as Gear['lugs'], second_sources: [] as Gear['second_sources'], torque: null, room: null, nearest_entry: null, working_condition: null,
   },
   bonding: { neutral: null, jumper_size: null, ground_bar: null }, panel: null,
 } as const // prettier-ignore
@@ -132,6 +134,25 @@ function clear(job: Job, wanted: Footprint): Footprint {
   let y = wanted.y
   for (let tries = 0; meets(y) && tries < 50; tries++) y += wanted.depth + 12 * footOf(job)
   return { ...wanted, y }
+}
+
+/** The edit that puts a second source beside a first one at what both feed: a leg of 120 V each. */
+export function pairPatch(job: Job, at: number): PatchStep[] {
+  const one = job.stations[at]
+  const feeds = job.runs.findIndex((r) => r.from_station === one.id)
+  const { generator } = one
+  if (!generator || feeds < 0) return []
+  const whole = generator.system !== PAIR.system
+  const half: Generator = { ...generator, ...PAIR, kw: whole ? generator.kw / 2 : generator.kw, units: 1 }
+  const id = freshId(`${one.id}-b`, job.stations.map((s) => s.id))
+  const run = { ...job.runs[feeds], system: PAIR.system }
+  return [
+    { op: 'add', path: `/stations/${at}/generator`, value: half },
+    { op: 'add', path: `/runs/${feeds}`, value: run },
+    { op: 'remove', path: `/runs/${feeds + 1}` },
+    { op: 'add', path: '/stations/-', value: { ...one, id, name: `${one.name}, leg B`, generator: { ...half, leg: 'B' } } },
+    { op: 'add', path: '/runs/-', value: { ...run, id: freshId(`${id}-feeder`, job.runs.map((r) => r.id)), from_station: id } },
+  ]
 }
 
 /** The edit that adds a place, its station and the run that feeds it. */
@@ -159,6 +180,7 @@ export function buildingPatch(job: Job, form: NewBuilding): { patch: PatchStep[]
       kind: KINDS[form.what],
       transformer: form.what === 'transformer' ? newTransformer() : null,
       transfer: form.what === 'transfer-switch' ? NEW_TRANSFER : null,
+      converter: form.what === 'converter' ? NEW_CONVERTER : null,
       generator: form.what === 'generator' ? newGenerator() : null,
       place,
       ...defaults<Pick<Station, 'terminal_c'>>('station'),

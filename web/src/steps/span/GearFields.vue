@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 
 import SecondSources from './SecondSources.vue'
+import TerminalList from './TerminalList.vue'
 import type { Gear, Station } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
 import { GEAR_ROOMS, KNOWN, OVERCURRENTS } from '@/fields/choices'
@@ -17,7 +18,7 @@ const units = useUnits()
 const panel = computed(() => props.kind === 'panelboard')
 const asksForDevice = computed(() => ['disconnect', 'transfer-switch', 'equipment'].includes(props.kind))
 // A source and a transformer say their rating for themselves.
-const rated = computed(() => !['generator', 'inverter', 'transformer', 'joint'].includes(props.kind))
+const rated = computed(() => !['generator', 'inverter', 'transformer', 'converter', 'joint'].includes(props.kind))
 const NUMBERS = [
   { name: 'rating_a', label: 'Rated', unit: 'A', hint: 'Main breaker, or bus where it has none' },
   { name: 'interrupting_ka', label: 'Breaks', unit: 'kA', hint: 'Interrupting rating of its devices' },
@@ -33,6 +34,8 @@ const MORE = [
   { name: 'series_ka', label: 'Series rated', unit: 'kA', hint: 'Marked, with the device ahead of it' },
   { name: 'circuits', label: 'Two-wire circuits', unit: '', hint: 'Where it feeds one or two only' },
 ] as const
+/** Gear in which the mains of a service may stand. */
+const holdsMains = computed(() => ['panelboard', 'service-disconnect', 'meter'].includes(props.kind))
 const CONDITIONS = list<Gear['working_condition']>('working_conditions')
 const source = computed(() => ['utility', 'generator', 'inverter', 'transformer'].includes(props.kind))
 
@@ -58,11 +61,16 @@ function set<K extends keyof Gear>(name: K, value: Gear[K]) {
   <details>
     <summary class="narrow">More about the gear</summary>
     <NumberField v-for="n in rated ? MORE : []" :key="n.name" :label="n.label" :value="gear[n.name]" auto="unknown" :unit="n.unit" lockable set-word="clear" :pointer="`${base}/${n.name}`" :hint="n.hint" @change="(v) => set(n.name, v)" />
+    <template v-if="holdsMains">
+      <NumberField label="Service mains in it" :value="gear.mains" auto="one" lockable set-word="clear" :pointer="`${base}/mains`" hint="Side by side in one enclosure; its rating is of all of them" @change="(v) => set('mains', v)" />
+      <ChoiceField v-if="gear.mains" label="each in a compartment" :value="gear.main_compartments" :choices="KNOWN" :pointer="`${base}/main_compartments`" hint="Of its own, closed off from the others" @change="(v) => set('main_compartments', v)" />
+    </template>
     <NumberField v-if="rated" label="Torque" :value="gear.torque" auto="unknown" :unit="units.torque.sign" lockable set-word="clear" :pointer="`${base}/torque`" hint="Of its lugs, the maker’s figure; it goes on the sheet" @change="(v) => set('torque', v)" />
     <ChoiceField label="Hangs" :value="gear.room" :choices="GEAR_ROOMS" :pointer="`${base}/room`" @change="(v) => set('room', v)" />
     <ChoiceField label="Nearest the entry" :value="gear.nearest_entry" :choices="KNOWN" :pointer="`${base}/nearest_entry`" hint="A disconnect: outdoors, or inside nearest to where its wires come in" @change="(v) => set('nearest_entry', v)" />
     <ChoiceField label="Across from it" :value="gear.working_condition" :choices="CONDITIONS" :pointer="`${base}/working_condition`" hint="What faces it over the working space" @change="(v) => set('working_condition', v)" />
     <ChoiceField v-if="source" label="Ground detection" :value="gear.ground_detection" :choices="KNOWN" :pointer="`${base}/ground_detection`" hint="Of a source that has no neutral" @change="(v) => set('ground_detection', v)" />
+    <TerminalList v-if="!panel" :terminals="gear.lugs" :base="`${base}/lugs`" @change="(v) => set('lugs', v)" />
     <SecondSources v-if="panel || kind === 'service-disconnect'" :sources="gear.second_sources" :base="`${base}/second_sources`" @change="(v) => set('second_sources', v)" />
   </details>
 </template>

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { computed } from 'vue'
+
+import { pairPatch } from '@/steps/jobs/building'
 import type { Generator, Station, TransferSwitch } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
 import { KNOWN, SYSTEMS } from '@/fields/choices'
@@ -12,6 +15,11 @@ const props = defineProps<{ station: Station; base: string }>()
 const desk = useDesk()
 const units = useUnits()
 const FUELS = list<Generator['fuel']>('fuels')
+
+const LEGS = list<Generator['leg']>('source_legs')
+/** Where it stands in the job, and whether something is fed that a second one could feed beside it. */
+const at = computed(() => desk.job?.stations.findIndex((s) => s.id === props.station.id) ?? -1)
+const canPair = computed(() => props.station.generator?.leg === null && (desk.job?.runs.some((r) => r.from_station === props.station.id) ?? false))
 
 const FORMS = list<TransferSwitch['form']>('transfer_forms')
 
@@ -30,6 +38,11 @@ function setSwitch<K extends keyof TransferSwitch>(name: K, value: TransferSwitc
     <NumberField label="Rated" :value="station.generator.kw" unit="kW" :pointer="`${base}/generator/kw`" @change="(v) => v && set('kw', v)" />
     <NumberField label="Units" :value="station.generator.units" :pointer="`${base}/generator/units`" hint="Inverters of 120 V stand in pairs, one for each leg" @change="(v) => v && set('units', v)" />
     <ChoiceField label="Delivers" :value="station.generator.system" :choices="SYSTEMS" :pointer="`${base}/generator/system`" @change="(v) => set('system', v)" />
+    <template v-if="station.generator.system === '120-2w'">
+      <ChoiceField label="Stands for" :value="station.generator.leg" :choices="LEGS" :pointer="`${base}/generator/leg`" hint="Where another source stands for the other leg" @change="(v) => set('leg', v)" />
+      <ChoiceField v-if="station.generator.leg" label="Locked to the other" :value="station.generator.opposed" :choices="KNOWN" :pointer="`${base}/generator/opposed`" hint="Half a turn apart, so that the two make 240 V" @change="(v) => set('opposed', v)" />
+    </template>
+    <button v-if="canPair" class="ink-button" @click="desk.job && desk.edit(pairPatch(desk.job, at))">Make it two, a leg of 120 V each</button>
     <template v-if="station.kind === 'generator'">
       <ChoiceField label="Burns" :value="station.generator.fuel" :choices="FUELS" :pointer="`${base}/generator/fuel`" @change="(v) => set('fuel', v)" />
       <NumberField label="Left on this fuel" :value="station.generator.fuel_pct" unit="%" :pointer="`${base}/generator/fuel_pct`" hint="Of its rating; from its sheet" @change="(v) => v && set('fuel_pct', v)" />

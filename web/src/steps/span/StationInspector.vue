@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
+import ConverterFields from './ConverterFields.vue'
 import GearFields from './GearFields.vue'
 import SourceFields from './SourceFields.vue'
 import StandbyFields from './StandbyFields.vue'
@@ -14,7 +15,7 @@ import SwitchField from '@/fields/SwitchField.vue'
 import TextField from '@/fields/TextField.vue'
 import FigureButton from '@/figures/FigureButton.vue'
 import { lengthText, figureText } from '@/figures/write'
-import { NEW_TRANSFER, newGenerator, newTransformer } from '@/steps/jobs/building'
+import { NEW_CONVERTER, NEW_TRANSFER, newGenerator, newTransformer } from '@/steps/jobs/building'
 import { useDesk } from '@/stores/desk'
 import { useUnits } from '@/stores/units'
 import { useView } from '@/stores/view'
@@ -50,7 +51,8 @@ function setKind(kind: Station['kind']) {
   const transformer = kind === 'transformer' ? (station.value?.transformer ?? newTransformer()) : null
   const transfer = kind === 'transfer-switch' ? (station.value?.transfer ?? NEW_TRANSFER) : null
   const generator = kind === 'generator' || kind === 'inverter' ? (station.value?.generator ?? newGenerator()) : null
-  const parts = { transformer, transfer, generator, kind }
+  const converter = kind === 'converter' ? (station.value?.converter ?? NEW_CONVERTER) : null
+  const parts = { transformer, transfer, generator, converter, kind }
   void desk.edit(Object.entries(parts).map(([name, value]) => ({ op: 'add' as const, path: `${base.value}/${name}`, value })))
 }
 
@@ -105,6 +107,7 @@ async function remove() {
       <ChoiceField label="Kind" :value="station.kind" :choices="STATION_KINDS" :pointer="`${base}/kind`" @change="setKind" />
       <ChoiceField label="It is" hint="What is there or to come is not bought" :value="standing(station)" :choices="STANDINGS" :pointer="`${base}/existing`" @change="(v) => desk.edit(standingSteps(base, v))" />
       <TransformerFields v-if="station.transformer" :transformer="station.transformer" :base="`${base}/transformer`" />
+      <ConverterFields v-if="station.converter" :converter="station.converter" :base="`${base}/converter`" />
       <StandbyFields v-if="station.generator || station.transfer" :station="station" :base="base" />
       <ChoiceField v-if="feedingIndex >= 0" label="Fed from" :value="feeding?.from_station ?? ''" :choices="feeders" :pointer="`/runs/${feedingIndex}/from_station`" @change="setFeeder" />
       <ChoiceField label="Lugs marked" :value="station.terminal_c" :choices="TERMINALS" :pointer="`${base}/terminal_c`" @change="(v) => set('terminal_c', v)" />

@@ -5,7 +5,7 @@ from northspan.core.codes.nec.findings.equipment import disconnects, gear, joint
 from northspan.core.codes.nec.findings.panel import finders as panel
 from northspan.core.codes.nec.findings.route import finders as pulls
 from northspan.core.codes.nec.findings.route import measured as route
-from northspan.core.codes.nec.findings.sources import pairs, second_sources, standby, transformers
+from northspan.core.codes.nec.findings.sources import converters, pairs, second_sources, standby, transformers
 from northspan.core.codes.nec.findings.whole import dwelling, mobile_homes, pools, prompts, setup
 from northspan.core.codes.nec.findings.wire import devices, overcurrent, taps, voltage
 
@@ -31,6 +31,7 @@ JOB_FINDERS = (
     overhead.find,
     joints.find,
     transformers.find,
+    converters.find,
     standby.find,
     pairs.find,
     mobile_homes.find,

@@ -2,9 +2,9 @@
 
 from collections.abc import Sequence
 
-from northspan.core.codes.nec.loads import circuits, methods
+from northspan.core.codes.nec.loads import circuits, converters, methods
 from northspan.core.job.house_rules import HouseRules
-from northspan.core.job.job import Appliance, Place
+from northspan.core.job.job import Appliance, Converter, Place
 from northspan.core.loads.circuit import Circuit
 from northspan.core.loads.place_load import LoadMethod
 
@@ -18,6 +18,10 @@ class NecLoads:
         """Article 220: the methods that fit the place, the one in force, and why."""
         found = methods.load_methods(place, system, rules.cooling_kept == "whole")
         return (found, *methods.in_force(place, found, rules))
+
+    def converter(self, converter: Converter, input_a: float, output_a: float) -> Circuit:
+        """455.6, 455.7."""
+        return converters.circuit(converter, input_a, output_a)
 
     def circuit(self, appliances: Sequence[Appliance], line_volts: float) -> Circuit:
         """Nameplates and Articles 422, 424, 430 and 440; household cooking by Table 220.55 note 4."""

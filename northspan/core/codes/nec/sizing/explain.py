@@ -234,7 +234,8 @@ def _drop_volts(s: Sizing, rung: Rung) -> Figure:
         steps.append(Step(what, ampacity.KFT_M * rung.r_ohm_m, "ohm/kft", "Chapter 9 Table 8 note; heat as I²"))
     steps.append(IMPEDANCE.read(rung.size, x_column, f"Reactance, {name}"))
     loop = q.line(rung.ohm_m).loop
-    way = f"Out and back, 2 × {q.length_said}" + (f", {q.sets} sets" if q.sets > 1 else "")
+    ways = "Between lines, √3" if q.wiring.phases == 3 else "Out and back, 2"
+    way = f"{ways} × {q.length_said}" + (f", {q.sets} sets" if q.sets > 1 else "")
     amps = q.drop_amps(s.breaker_a)
     a, b = drop_parts(amps, q.pf, loop)
     steps += [
@@ -278,9 +279,9 @@ def _leg_drop(s: Sizing) -> Figure | None:
 
 
 def _loss(q: RunQuestion, rung: Rung) -> Figure:
-    r_ohm = q.line(rung.ohm_m).loop.real
-    watts = q.amps * q.amps * r_ohm
-    what = f"{number(q.amps)}² A² × {number(r_ohm)} ohm, two loaded conductors"
+    watts, wires = q.loss_w(rung.ohm_m), 3 if q.wiring.phases == 3 else 2
+    r_ohm = wires * q.line(rung.ohm_m).one_way.real
+    what = f"{number(q.amps)}² A² × {number(r_ohm)} ohm, {'three' if wires == 3 else 'two'} loaded conductors"
     return Figure(watts, "W", (Step(what, watts, "W", "I² R"),))
 
 

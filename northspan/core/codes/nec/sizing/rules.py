@@ -71,7 +71,8 @@ class NecSizing:
         """
         if q.breaker_lock_a is not None:
             return q.breaker_lock_a
-        if q.device is not None and q.device.in_place_of_wire:
+        wire_apart = q.least is not None and q.least.wire_only
+        if q.device is not None and (q.device.in_place_of_wire or wire_apart):
             return q.device.usual_a
         if q.carried_a == 0.0 and q.size_lock is not None:
             return judging.most_device(q, q.size_lock)

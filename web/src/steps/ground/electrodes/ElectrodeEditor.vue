@@ -25,6 +25,7 @@ function usual(value: number, quantity: Quantity): string {
 const e = computed(() => (at.value === null ? undefined : known.value?.electrodes[at.value]))
 const pointer = computed(() => `${base.value}/electrodes/${at.value}`)
 const has = (name: keyof Electrode) => !!e.value && FIELDS[e.value.kind].includes(name)
+const BACKFILL = { diameter: Number(usual(6, 'small')), ohm_m: 2.5 }
 const LAYOUTS = list<Electrode['layout']>('layouts')
 
 function set<K extends keyof Electrode>(name: K, value: Electrode[K]) {
@@ -55,6 +56,13 @@ async function takeOut() {
     <template v-if="has('placing')">
       <ChoiceField label="Driven" :value="e.placing" :choices="PLACINGS" :pointer="`${pointer}/placing`" @change="(v) => set('placing', v)" />
       <NumberField v-if="e.placing === 'slanted'" label="From the vertical" :value="e.slant_deg" auto="0" unit="°" lockable :pointer="`${pointer}/slant_deg`" @change="(v) => set('slant_deg', v)" />
+    </template>
+    <template v-if="has('placing') && e.placing === 'upright'">
+      <SwitchField label="Its hole is filled with backfill" :value="e.backfill !== null" :pointer="`${pointer}/backfill`" @change="(v) => set('backfill', v ? BACKFILL : null)" />
+      <template v-if="e.backfill">
+        <NumberField label="Hole" :value="e.backfill.diameter" :unit="units.small.sign" :pointer="`${pointer}/backfill/diameter`" hint="Across" @change="(v) => v && e?.backfill && set('backfill', { ...e.backfill, diameter: v })" />
+        <NumberField label="Backfill, moist" :value="e.backfill.ohm_m" unit="ohm·m" :pointer="`${pointer}/backfill/ohm_m`" hint="By its maker’s sheet; 2.5 is wet bentonite" @change="(v) => v && e?.backfill && set('backfill', { ...e.backfill, ohm_m: v })" />
+      </template>
     </template>
     <NumberField v-if="has('depth') || e.placing === 'trench'" label="Lies deep" :value="e.depth" :auto="usual(30, 'small')" :unit="units.small.sign" lockable :pointer="`${pointer}/depth`" @change="(v) => set('depth', v)" />
     <template v-if="has('x')">

@@ -22,7 +22,7 @@ export const FIELDS: Record<Electrode['kind'], (keyof Electrode)[]> = {
 const BLANK: Omit<Electrode, 'id' | 'kind'> = {
   metal: 'steel', existing: false, connected: true, listed: false, count: 1, layout: 'row', spacing: null, length: null, diameter: null,
   wire_size: null, area: null, thickness: null, depth: null, placing: 'upright', slant_deg: null, x: null, y: null,
-  measured_ohm: null, clamp_for_burial: null, lands_from_entry: null, bonded_past_meter: null, conductor_size: null, stands_in_footing: false, cover: null,
+  measured_ohm: null, clamp_for_burial: null, lands_from_entry: null, bonded_past_meter: null, conductor_size: null, stands_in_footing: false, backfill: null, cover: null,
 } // prettier-ignore
 
 const QUANTITIES = { spacing: 'length', length: 'length', diameter: 'small' } as const
