@@ -6,10 +6,10 @@ from northspan.core.codes.codebook import WholeBook
 from northspan.core.ground.bonded import keeping_home
 from northspan.core.ground.solve_ground import solve_ground
 from northspan.core.job.job import Job
+from northspan.core.loads.growth import growth
 from northspan.core.loads.rated import rated_current
 from northspan.core.panel.solve_panels import panel_answer, solve_panels
 from northspan.core.property.fixes import proved_findings, run_fix
-from northspan.core.property.growth import growth
 from northspan.core.property.next_steps import next_steps
 from northspan.core.property.prepared import Prepared, prepared
 from northspan.core.property.routes import route_answers

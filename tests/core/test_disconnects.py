@@ -49,6 +49,29 @@ class Supplies(Trips):
         circuit = SECOND_RUN | {"use": "branch", "system": "120-2w"}
         self.assertTrue(findings(document(**{"stations/-": lamp, "runs/-": circuit}), "supplies"))
 
+    def test_several_mains_in_one_can(self):
+        several = {"stations/1/gear": {"has_main": True, "rating_a": 200, "mains": 4, "main_compartments": False}}
+        apart = {"stations/1/gear": several["stations/1/gear"] | {"main_compartments": True}}
+        self.assertEqual(self.trips("mains-together", several, apart).level, "violation")
+        stands = document(**several, **{"stations/1/existing": True})
+        self.assertEqual([f.level for f in findings(stands, "mains-together")], ["note"])
+        unsaid = document(**{"stations/1/gear": {"has_main": True, "rating_a": 200, "mains": 4}})
+        self.assertEqual([f.level for f in findings(unsaid, "mains-together")], ["advice"])
+        for many, wrong in ((6, 0), (7, 1)):
+            made = document(**{"stations/1/gear": apart["stations/1/gear"] | {"mains": many}})
+            self.assertEqual(len(findings(made, "service-disconnects")), wrong, many)
+
+    def test_terminals_as_marked(self):
+        # The feeder lands with 8 AWG copper and a 10 AWG ground.
+        for lug, takes in (
+            ({"of": "line", "most_size": "10"}, {"of": "line", "most_size": "8"}),
+            ({"of": "ground", "least_size": "8"}, {"of": "ground", "least_size": "10"}),
+            ({"of": "neutral", "least_size": "6"}, {"of": "load", "least_size": "6"}),
+        ):
+            self.trips("lug-range", {"stations/2/gear": {"lugs": [lug]}}, {"stations/2/gear": {"lugs": [takes]}})
+        only = {"stations/1/gear": {"lugs": [{"of": "line", "metal": "cu"}]}}
+        self.trips("lug-metal", only, {"stations/1/gear": {"lugs": [{"of": "load", "metal": "cu"}]}})
+
     def test_two_utilities_are_two_services(self):
         other = {"id": "other", "name": "Other pole", "kind": "utility", "place": "house", "supply": "120/240-3w"}
         main = {"id": "main2", "name": "Main 2", "kind": "service-disconnect", "place": "house", "load": {"amps": 20}}
@@ -420,6 +443,10 @@ class OnTheRun(Trips):
         found = self.trips("single-conductors", bare, bare | {"runs/1/cable/insulation": "USE-2"}, fixes=2)
         self.assertIn("It is marked USE-2", [f.label for f in found.fixes])
         self.assertEqual(findings(document(**bare | {"runs/1/cable/insulation": "MHF"}), "single-conductors"), [])
+        use = bare | {"runs/1/cable/insulation": "USE-2"}
+        naked = use | {"runs/1/cable/bare_egc": True}
+        self.trips("aluminium-ground-in-earth", naked, use, fixes=2)
+        self.trips("aluminium-ground-in-earth", naked, naked | {"runs/1/cable/egc_metal": "cu"}, fixes=2)
         indoors = {"runs/1/cable/insulation": "USE-2", "runs/1/cable/location": "dry"}
         self.trips("use-indoors", indoors, indoors | {"runs/1/cable/insulation": "RHW-2"}, fixes=3)
         seu = {"runs/1/cable/insulation": "SEU", "runs/1/cable/raceway": "none", "runs/1/cable/location": "dry"}

@@ -9,11 +9,12 @@ from hypothesis import strategies as st
 from scipy.integrate import quad
 from scipy.special import j0
 
-from northspan.core.ground.ohms import positions
+from northspan.core.ground.ohms import ohms_of, positions
 from northspan.core.job.grounding import Electrode
 from northspan.core.physics.breaker_time import longest_s
 from northspan.core.physics.earth.electrodes import (
     chance_below,
+    filled_rods_ohms,
     plate_ohms,
     ring_ohms,
     rods_ohms,
@@ -22,8 +23,10 @@ from northspan.core.physics.earth.electrodes import (
 from northspan.core.physics.earth.soil import Line, Soil, apparent, transfer_ohms, wenner_resistivity
 from northspan.core.physics.earth.survey import invert
 from northspan.core.physics.raceway.steel import raceway_ohms
+from northspan.core.units import INCH_M, US
 from tests import examples
 from tests.core import moments
+from tests.core.jobs import electrode
 
 ROD_M, RADIUS_M = 8 * 0.3048, 0.625 / 2 * 0.0254
 SOILS = st.builds(
@@ -71,6 +74,20 @@ class ByHand(unittest.TestCase):
     def test_one_rod(self):
         # rho / 2 pi L = 100 / 15.321 = 6.527; ln(4 L / a) = ln(1228.8) = 7.1138.
         self.assertAlmostEqual(rods_ohms(Soil(100.0), ROD_M, RADIUS_M, [(0.0, 0.0)]) / (6.527 * 6.1138), 1.0, 3)
+
+    def test_rods_in_backfill(self):
+        # A 6 in hole of 2 ohm m round a 5/8 in rod: 2 / 15.321 x ln(6 / 0.625), then a rod as thick as the hole.
+        hole = 3.0 * INCH_M
+        shell = 2.0 / (2.0 * math.pi * ROD_M) * math.log(hole / RADIUS_M)
+        rod = 100.0 / (2.0 * math.pi * ROD_M) * (math.log(4.0 * ROD_M / hole) - 1.0)
+        found = filled_rods_ohms(Soil(100.0), ROD_M, RADIUS_M, hole, 2.0, [(0.0, 0.0)])
+        # The series leaves out what a thick rod adds, a in 4 L.
+        self.assertAlmostEqual(found / (shell + rod), 1.0, delta=0.006)
+        e = electrode("rod", length=8, diameter=0.625, backfill={"diameter": 6, "ohm_m": 2})
+        self.assertAlmostEqual(ohms_of(e, Soil(100.0), US)[0], found, 6)
+        far = [(0.0, 0.0), (1000.0, 0.0)]
+        two = filled_rods_ohms(Soil(100.0), ROD_M, RADIUS_M, hole, 2.0, far)
+        self.assertAlmostEqual(two, found / 2.0, delta=0.01 * found)
 
     def test_strip_ring_plate(self):
         # 20 m of wire 8 mm thick, 0.75 m deep, half length 10, s 1.5: 100 / 125.66 = 0.7958 times

@@ -92,6 +92,22 @@ class Rules(unittest.TestCase):
         planned = [solve(job(**more)).ground.places[0].electrodes[0].words for more in ({}, prove)]
         self.assertEqual(planned, ["2 rods, 8 ft", "rod, 8 ft"])
 
+    def test_what_stands_alone_by_the_code_and_by_the_shop(self):
+        never = {"house_rules": {"lone_electrode": "never"}}
+        self.assertEqual(findings(grounded(FOOTING), "electrode-alone"), [])
+        self.assertEqual(self.trips("electrode-alone", grounded(FOOTING, **never)).level, "house")
+        for fine in (grounded(ROD, FOOTING, **never), grounded(TWO, **never), grounded(ROD, **never)):
+            self.assertEqual(findings(fine, "electrode-alone"), [])
+
+    def test_thin_wire_and_aluminium_say_how_they_run(self):
+        # 2 AWG copper asks 8 copper or 6 aluminium; 4/0 aluminium asks 4 copper.
+        for size, metal, wants in (("2", "cu", "250.64(B)"), ("2", "al", "250.64(A)"), ("4/0", "cu", None)):
+            hot = {"runs/0/locks/size": size, "runs/0/cable/metal": "al" if size == "4/0" else "cu"}
+            made = grounded(FOOTING, **hot, **{f"{HOUSE}/conductor": {"metal": metal}})
+            steps = solve(parse(made)).ground.places[0].conductor.steps
+            cited = {s.cite for s in steps} & {"250.64(A)", "250.64(B)"}
+            self.assertEqual(cited, {wants} - {None}, (size, metal))
+
     def test_how_they_lie(self):
         self.trips("electrodes-close", grounded(TWO | {"spacing": 2}), grounded(TWO | {"spacing": 6}))
         slanted = TWO | {"placing": "slanted"}

@@ -238,6 +238,14 @@ class Judging(unittest.TestCase):
         self.assertAlmostEqual(found.expected.value, want, delta=0.02 * want)
         self.assertEqual(found.verdict, "as-expected")
 
+    def test_what_is_ordinary_on_an_electrode_s_wire_is_told_as_customary(self):
+        for pipe, amps, ordinary in ((False, 0.5, True), (False, 0.6, False), (True, 1.9, True), (True, 2.1, False)):
+            one = {"id": "e", "kind": "water-pipe" if pipe else "rod"}
+            small = Small(**{"places/0/grounding": {"electrodes": [one]}})
+            (found,) = small.judged(reading(1, "amps", "house", "electrode", amps))
+            self.assertEqual(found.wanting.startswith("ordinary"), ordinary, (pipe, amps))
+            self.assertIn("customary", found.wanting)
+
     def test_a_corrected_reading_explains_nothing(self):
         small = Small()
         right = small.value("amps/feeder/neutral")
