@@ -3,7 +3,7 @@
 from types import SimpleNamespace
 
 from northspan.core.codes.library import whole_book
-from northspan.core.codes.nec.sizing.explain import LABELS
+from northspan.core.codes.nec.sizing.told.explain import LABELS
 from northspan.core.run.question import RunQuestion
 from northspan.core.run.sizing import size_run
 

@@ -2,7 +2,7 @@
 
 import unittest
 
-from northspan.core.codes.nec.sizing.explain import LABELS
+from northspan.core.codes.nec.sizing.told.explain import LABELS
 from northspan.core.working import Cell, Figure, Step, number
 from northspan.paper.labels import written
 from tests.core.questions import BOOK, named, sized

@@ -3,9 +3,10 @@
 from collections.abc import Sequence
 
 from northspan.core.codes.nec.sizing import companions as along
-from northspan.core.codes.nec.sizing import dwelling, minimums, overcurrent, room, taps
-from northspan.core.codes.nec.sizing import explain as workings
+from northspan.core.codes.nec.sizing import dwelling, minimums, overcurrent, taps
 from northspan.core.codes.nec.sizing import rungs as judging
+from northspan.core.codes.nec.sizing.told import explain as workings
+from northspan.core.codes.nec.sizing.told import room
 from northspan.core.job.house_rules import HouseRules
 from northspan.core.run.question import Least, RunQuestion, RunUse
 from northspan.core.run.rung import Rung

@@ -15,9 +15,10 @@ from northspan.core.codes.nec.data import (
     TABLES,
     VOCABULARY,
 )
-from northspan.core.codes.nec.sizing import ampacity, companions, cross_check, dwelling, overcurrent, raceways
+from northspan.core.codes.nec.sizing import ampacity, companions, dwelling, overcurrent, raceways
 from northspan.core.codes.nec.sizing import equipment_ground as grounding
 from northspan.core.codes.nec.sizing.rungs import SECTIONS
+from northspan.core.codes.nec.sizing.told import cross_check
 from northspan.core.physics.voltage_drop import drop_parts
 from northspan.core.run.question import DeviceAt, RunQuestion
 from northspan.core.run.rung import Rung
