@@ -65,9 +65,16 @@ class Rating(unittest.TestCase):
         self.assertEqual(figure_of(run.figures, "breaker").value, 80.0)
         self.assertAlmostEqual(figure_of(run.figures, "drop_v").value, 6.0, delta=0.05)
         # The service's wire carries the 80 A as well, beside the house's 70 A.
-        alone = solve(parse(document(**{**THERE, **asked, "stations/1/load": {"amps": 0.001}}))).stations[2]
-        self.assertGreater(shed.drop_pct.value, alone.drop_pct.value)
-        self.assertGreater(alone.drop_pct.value, 2.5)
+        without = solve(parse(document(**{**THERE, "stations/2/load": None, f"runs/{FEEDER}/locks": {}})))
+        panels = (found.stations[1].drop_pct.value for found in (solved, without))
+        self.assertAlmostEqual(next(panels) / next(panels), 150 / 70, delta=0.02)
+        self.assertGreater(shed.drop_pct.value, 2.5)
+
+    def test_it_is_carried_where_it_is_hot(self):
+        # 6 AWG copper carries 65 A at its terminals and 75 x 0.82 = 61.5 A at 50 C: 4 AWG.
+        hot = {f"runs/{FEEDER}/locks": {"rating_a": 65}, f"runs/{FEEDER}/cable/ambient_c": 50}
+        found = figures(FEEDER, **hot, **{f"runs/{FEEDER}/drop_limit_pct": 20})
+        self.assertEqual((found["breaker"], found["size"]), (70.0, "4"))
 
     def test_a_rating_is_no_load_of_what_feeds_it(self):
         without, asked = (
