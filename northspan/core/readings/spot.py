@@ -40,11 +40,14 @@ class Spot:
 
 @dataclass(frozen=True, slots=True)
 class Accuracy:
-    """One standard deviation of a reading about what is computed: shares of it, and a floor in its own unit."""
+    """One standard deviation of a reading about what is computed: shares of it, and a floor in its own unit. ``beside``
+    is what is left of the model's share where loads and source are fitted.
+    """
 
     instrument: float
     floor: float
     model: float
+    beside: float = 0.0
 
     def sigma(self, expected: float, with_model: bool = True) -> float:
         """One standard deviation at an expected value, in its unit.
@@ -58,5 +61,5 @@ class Accuracy:
 
 def accuracy(quantity: str) -> Accuracy:
     """How near a quantity's readings come. Raises KeyError."""
-    told = [ACCURACY.number(quantity, column) or 0.0 for column in ("instrument", "floor", "model")]
-    return Accuracy(told[0] / 100.0, told[1], told[2] / 100.0)
+    told = [ACCURACY.number(quantity, column) or 0.0 for column in ("instrument", "floor", "model", "beside")]
+    return Accuracy(told[0] / 100.0, told[1], told[2] / 100.0, told[3] / 100.0)

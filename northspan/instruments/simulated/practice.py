@@ -17,11 +17,17 @@ from northspan.core.readings.spot import accuracy
 # So many instrument's deviations it shows somewhere at least: what no meter would see is not planted.
 SHOWS, TRIES = 4.0, 60
 OHMS: Mapping[Kind, tuple[float, float]] = {
-    "loose-neutral": (0.2, 30.0), "shared-neutral": (0.02, 2.0), "neutral-on-ground": (0.02, 3.0),
+    "loose-neutral": (0.2, 30.0), "loose-run-leg": (0.2, 30.0), "thin-wire": (1.6, 3.0), "missing-ground": (1.0, 30.0),
+    "missing-bond": (1.0, 30.0), "electrode-off": (500.0, 5000.0), "shared-neutral": (0.02, 2.0), "neutral-on-ground": (0.02, 3.0),
     "leak": (200.0, 8000.0), "circuits-meet": (0.02, 1.0), "loose-hot": (0.5, 30.0), "loose-leg": (0.5, 30.0),
     "loose-circuit-neutral": (0.5, 30.0), "open-circuit-neutral": (15.0, 150.0),
 }  # fmt: skip
 OPEN_SHARE = 0.4
+OFTEN_OPEN: frozenset[Kind] = frozenset(
+    {"loose-neutral", "loose-run-leg", "loose-hot", "loose-leg", "missing-ground", "missing-bond", "electrode-off"}
+)
+# A driven current is no change of the property: what comes from outside is not planted.
+NOT_PLANTED: frozenset[Kind] = HARMLESS | {ASTRAY, "outside"}
 
 
 @dataclass(frozen=True, slots=True)
@@ -45,7 +51,7 @@ def plant(metered: Metered, seed: str) -> Planted | None:
     circuits = circuit_suspects(metered.circuits, [s for s in metered.meter.spots if s.quantity in OF_CIRCUITS])
     at_panels = np.array([spot.quantity in OF_CIRCUITS for spot in metered.meter.spots], dtype=bool)
     # What is astray in a panel is so at one of its circuits.
-    faults = [each for each in (*metered.suspected, *circuits) if each.kind not in HARMLESS | {ASTRAY}]
+    faults = [each for each in (*metered.suspected, *circuits) if each.kind not in NOT_PLANTED]
     kinds = sorted({each.kind for each in faults})
     for _ in range(TRIES if faults else 0):
         kind = pick.choice(kinds)
@@ -61,7 +67,8 @@ def plant(metered: Metered, seed: str) -> Planted | None:
 def _ohms(suspect: Suspect, pick: random.Random) -> float | None:
     if suspect.ohms is None:
         return None
-    if suspect.kind in ("loose-neutral", "loose-hot", "loose-leg") and pick.random() < OPEN_SHARE:
+    if suspect.kind in OFTEN_OPEN and pick.random() < OPEN_SHARE:
         return suspect.ohms[1]
     low, high = OHMS[suspect.kind]
+    low = min(max(low, suspect.ohms[0]), high)
     return math.exp(pick.uniform(math.log(low), math.log(high)))

@@ -52,6 +52,19 @@ class Whole:
         volts = self._volts - (inner @ (self._volts[i] - self._volts[j])) @ reached.T
         return Altered(self._ohms, volts, reached, inner)
 
+    def changed(self, pairs: Pairs, more: Complex) -> "Whole":
+        """The network with so much more conductance (siemens) between pairs of nodes, to be altered further."""
+        made = self.altered(pairs, more[None, :])
+        found = object.__new__(Whole)
+        found.place = self.place
+        found._ohms = self._ohms - made._reached @ made._inner[0] @ made._reached.T
+        found._volts = made.volts[0]
+        return found
+
+    def scale(self, share: float) -> None:
+        """Every source of it of so many times the volts."""
+        self._volts = share * self._volts
+
 
 @dataclass(frozen=True, slots=True)
 class Altered:
@@ -61,6 +74,17 @@ class Altered:
     volts: Complex
     _reached: Complex
     _inner: Complex
+
+    def reaching(self, pairs: Pairs, nodes: Places) -> Complex:
+        """The volts that one ampere from the first node of each pair to its second brings to each of some nodes; a row
+        for each network, a column for each pair last.
+        """
+        i = np.array([pair[0] for pair in pairs], dtype=np.intp)
+        j = np.array([pair[1] for pair in pairs], dtype=np.intp)
+        here = self._ohms[nodes]
+        own = here[:, i] - here[:, j]
+        met = (self._reached[i] - self._reached[j]).T
+        return np.asarray(own - self._reached[nodes] @ (self._inner @ met), dtype=np.complex128)
 
     def between(self, starts: Places, ends: Places) -> Complex:
         """What an ohmmeter finds between pairs of nodes (ohm), told by their places: Zii + Zjj - Zij - Zji; a row for

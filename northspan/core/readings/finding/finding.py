@@ -1,9 +1,11 @@
 """What would explain the readings of a job, in its book's words, and what to read next."""
 
 import math
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
+from copy import copy
 
 import numpy as np
+from numpy.typing import NDArray
 
 from northspan.core.job.job import Job
 from northspan.core.readings.circuits_ran import OF_CIRCUITS, OUTLETS, clamped_circuits
@@ -13,9 +15,9 @@ from northspan.core.readings.finding.titles import suspect_title
 from northspan.core.readings.measured import Conditions, Measured
 from northspan.core.readings.network.circuit_suspects import circuit_suspects
 from northspan.core.readings.network.circuits import CircuitWires
-from northspan.core.readings.network.errors import Taken
-from northspan.core.readings.network.explain import Explained, explain
-from northspan.core.readings.network.meter import Edit, Floats
+from northspan.core.readings.network.explain import Explained, Taken, explain
+from northspan.core.readings.network.likely import Complex
+from northspan.core.readings.network.meter import Edit, Floats, Meter
 from northspan.core.readings.network.of_job import Metered, MeteredOf
 from northspan.core.readings.network.suspects import ASTRAY, HARMLESS
 from northspan.core.readings.rules import ReadingRules
@@ -32,15 +34,59 @@ class _Together:
     """The meters of several loads as one: their spots one after the other."""
 
     def __init__(self, several: Sequence[Metered]):
-        self._meters = [each.meter for each in several]
+        self._meters: list[Meter] = [each.meter for each in several]
         self.spots: tuple[Spot, ...] = tuple(spot for meter in self._meters for spot in meter.spots)
         self.blur: Floats = np.concatenate([meter.blur for meter in self._meters])
 
-    def sweep(self, sets: Sequence[Sequence[Edit]]) -> Floats:
-        return np.concatenate([meter.sweep(sets) for meter in self._meters], axis=1)
+    @property
+    def count(self) -> int:
+        return sum(meter.count for meter in self._meters)
 
-    def sweep_again(self, sets: tuple[tuple[Edit, ...], ...]) -> Floats:
-        return np.concatenate([meter.sweep_again(sets) for meter in self._meters], axis=1)
+    def sound(self) -> Floats:
+        return np.concatenate([meter.read_again(()) for meter in self._meters])
+
+    def moved(self, deviations: Floats, edits: Sequence[Edit] = ()) -> "_Together":
+        found, at = copy(self), 0
+        found._meters = []
+        for meter in self._meters:
+            found._meters.append(meter.moved(deviations[at : at + meter.count], edits))
+            at += meter.count
+        return found
+
+    def slopes(
+        self, sets: Sequence[Sequence[Edit]], rows: NDArray[np.intp], drive: tuple[str, str, float] | None = None
+    ) -> tuple[Complex, Complex]:
+        return self._joined(sets, rows, drive, lambda meter, own: meter.slopes(sets, own, drive))
+
+    def slopes_again(
+        self, sets: tuple[tuple[Edit, ...], ...], rows: NDArray[np.intp], drive: tuple[str, str, float] | None = None
+    ) -> tuple[Complex, Complex]:
+        def kept(meter: Meter, own: NDArray[np.intp]) -> tuple[Complex, Complex]:
+            found = meter.slopes_again(sets, drive)
+            if found is None:
+                return meter.moved(np.zeros(meter.count)).slopes(sets, own, drive)
+            return found[0][:, own], found[1][:, own]
+
+        return self._joined(sets, rows, drive, kept)
+
+    def _joined(
+        self, sets: Sequence[Sequence[Edit]], rows: NDArray[np.intp], drive: tuple[str, str, float] | None,
+        of: Callable[[Meter, NDArray[np.intp]], tuple[Complex, Complex]],
+    ) -> tuple[Complex, Complex]:  # fmt: skip
+        driven = int(drive is not None)
+        read = np.zeros((len(sets), len(rows)), dtype=np.complex128)
+        moved = np.zeros((len(sets), len(rows), self.count + driven), dtype=np.complex128)
+        begin = column = 0
+        for meter in self._meters:
+            own = np.flatnonzero((rows >= begin) & (rows < begin + len(meter.spots)))
+            if len(own):
+                values, each = of(meter, rows[own] - begin)
+                read[:, own] = values
+                moved[:, own, column : column + meter.count] = each[:, :, : meter.count]
+                if driven:
+                    moved[:, own, -1] = each[:, :, -1]
+            begin, column = begin + len(meter.spots), column + meter.count
+        return read, moved
 
 
 def finding(
@@ -102,7 +148,7 @@ def _circuits(several: Sequence[Metered]) -> list[CircuitWires]:
 
 def _off(meter: _Together, taken: Sequence[Taken], accuracies: Mapping[str, Accuracy]) -> set[Spot]:
     """Where something of a circuit reads other than it would with nothing wrong."""
-    sound, found = meter.sweep_again(((),))[0], set[Spot]()
+    sound, found = meter.sound(), set[Spot]()
     for each in taken:
         spot = meter.spots[each.spot]
         sigma = math.hypot(accuracies[spot.quantity].sigma(float(sound[each.spot])), meter.blur[each.spot])

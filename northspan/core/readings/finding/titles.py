@@ -19,11 +19,13 @@ def suspect_title(job: Job, rules: ReadingRules, suspect: Suspect, ohms: float |
     called = names(job)
     first, *others = suspect.at or ("",)
     title = rules.suspect(suspect.kind).title
-    if suspect.kind in ("loose-neutral", "missing-ground"):
+    if suspect.kind in ("loose-neutral", "loose-run-leg", "missing-ground", "swapped", "thin-wire"):
         start, end = next((called[r.from_station], called[r.to_station]) for r in job.runs if r.id == first)
+        leg = LEGS[others.pop(0)] if suspect.kind == "loose-run-leg" else ""
         between = _between(called, first, others[0], (start, end)) if others else ""
-        return title.format(end, how=_how(ohms)) + between
-    if suspect.kind in ("more-load", "astray"):
+        how = _times(ohms) if suspect.kind == "thin-wire" else _how(ohms)
+        return title.format(end, leg, how=how) + between
+    if suspect.kind in ("more-load", "astray", "hot-to-earth"):
         amps = "Something" if ohms is None else f"About {number(_two_digits((suspect.volts or 0.0) / ohms))} A"
         return title.format(called.get(first, first), LEGS.get(others[0], others[0]), how=amps)
     if suspect.kind == "loose-leg":
@@ -32,6 +34,8 @@ def suspect_title(job: Job, rules: ReadingRules, suspect: Suspect, ohms: float |
     circuits = [called.get(f"{first}/{other}", called.get(other, other)) for other in others]
     if suspect.kind in ("loose-hot", "loose-circuit-neutral", "open-circuit-neutral"):
         return title.format(called.get(first, first), " and ".join(circuits), how=_how(ohms))
+    if suspect.kind in ("missing-bond", "electrode-off"):
+        return title.format(called.get(first, first), how=_how(ohms))
     return title.format(called.get(first, first), *circuits, how="" if ohms is None else f", {_ohms(ohms)}")
 
 
@@ -40,6 +44,10 @@ def _between(called: Mapping[str, str], run: str, number: str, ends: tuple[str, 
     before = called[f"{run}#{number}"] if number != "0" else ends[0]
     after = called.get(f"{run}#{int(number) + 1}", ends[1])
     return f", between {before} and {after}"
+
+
+def _times(times: float | None) -> str:
+    return "" if times is None else f", about {times:.1f} times"
 
 
 def _how(ohms: float | None) -> str:

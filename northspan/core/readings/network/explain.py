@@ -1,51 +1,99 @@
 """What would explain readings: the property solved again for each suspect, and which reading would tell most next.
 
-A suspect's chance goes with how well it would have read so, by normal errors and now and then a slip of the pen. Ohms
-that it has to find are sought where they explain best, for which half the logarithm of the number of readings is paid
-(Schwarz, Annals of Statistics 6 (1978), 461). All suspects are as likely beforehand; nothing is certain that the
-readings do not decide. Where no one thing explains every reading two at once are tried, and a slip stays possible.
+A suspect's chance goes with how likely what was read is with it, whatever the loads and the source's volts
+(``likely``).
+First every suspect is tried at ohms far apart, about the middle of what is not on record; the likeliest are
+then followed to the loads and ohms that explain best with each (Gauss and Newton), and integrated over both by the
+curvature there (Laplace). All are as likely beforehand, but for something that is on no list, which has a weight of its
+own, and two things at once, which are tried where no one thing explains every reading.
 """
 
 import math
-from collections.abc import Collection, Mapping, Sequence
-from dataclasses import dataclass
+from collections import Counter
+from collections.abc import Collection, Iterator, Mapping, Sequence
+from dataclasses import dataclass, replace
+from typing import Protocol
 
 import numpy as np
 from numpy.typing import NDArray
 
-from northspan.core.readings.network.errors import Errors, Taken
-from northspan.core.readings.network.meter import Floats
-from northspan.core.readings.network.sought import Reads, sought
-from northspan.core.readings.network.suspects import Suspect
-from northspan.core.readings.network.two import two
-from northspan.core.readings.spot import Accuracy
+from northspan.core.readings.network.likely import Complex, Fit, Floats, Read, fit, turned
+from northspan.core.readings.network.meter import Edit
+from northspan.core.readings.network.suspects import ELSE, HARMLESS, Suspect
+from northspan.core.readings.spot import Accuracy, Spot
 
-# So many suspects are told apart from one another.
-MOST_APART = 80
-# What is told apart by this many standard deviations is told apart.
-TOLD = 6.0
+# Ohms are first tried so far apart (in the logarithm); so many suspects are followed further, in so many steps.
+STEP, FOLLOWED, STEPS = 1.2, 12, 8
+# Those that explain worse by this (in the logarithm) are out of the question.
+WORSE = 25.0
+# Ohms that explain so nearly as well (in the logarithm) are not ruled out.
+AS_WELL = 2.0
+# So many are told apart from one another, if they explain no worse than this (in the logarithm).
+MOST_APART, NO_WORSE = 120, 9.0
 # Two suspects that would read as near as this (standard deviations) wherever one looks cannot be told apart.
-ALIKE = 1.5
+ALIKE, SURE = 1.5, 0.3
 # A reading that is further than this from what one thing would have read (standard deviations) is not explained by it.
 UNEXPLAINED = 4.0
-# Where one thing is wrong a second is so often: bad work seldom comes alone, and loads go unsaid.
-SECOND = 0.1
+# Where one thing is wrong a second is so often: bad work seldom comes alone. What is on no list is there so often, and
+# loads beyond what loads do (of all that may be).
+SECOND, NO_LIST, UNSAID = 0.1, 0.05, 0.1
+# What a reading is worth that is taken with the power off, beside one that is not.
+DEAD = 0.4
+# Nothing wrong at all is as likely as so many kinds of fault.
+SOUND = 3.0
+# Beside so many of the likeliest a second thing is looked for.
+FIRSTS = 2
 
 # What is suspected at once, each with its ohms.
 Things = tuple[tuple[Suspect, float | None], ...]
+
+
+class Reads(Protocol):
+    """A meter, or several as one: all that can be read, and what is read there with something changed."""
+
+    spots: tuple[Spot, ...]
+    blur: Floats
+
+    def moved(self, deviations: Floats, edits: Sequence[Edit] = ()) -> "Reads":
+        """The same with its unknowns so many deviations from their middle, and edited."""
+
+    def slopes(
+        self, sets: Sequence[Sequence[Edit]], rows: NDArray[np.intp], drive: tuple[str, str, float] | None = None
+    ) -> tuple[Complex, Complex]:
+        """What is read at some spots with each set of edits, and by how much each unknown moves it."""
+
+    def slopes_again(
+        self, sets: tuple[tuple[Edit, ...], ...], rows: NDArray[np.intp], drive: tuple[str, str, float] | None = None
+    ) -> tuple[Complex, Complex]:
+        """The same with its unknowns at their middle, kept."""
+
+    @property
+    def count(self) -> int:
+        """How many unknowns there are."""
+
+
+@dataclass(frozen=True, slots=True)
+class Taken:
+    """A reading as it is explained: at which of the meter's spots, its value (A, V, ohm)."""
+
+    spot: int
+    value: float
 
 
 @dataclass(frozen=True, slots=True)
 class Explained:
     """What is suspected, one thing or two at once, each with the ohms that explain best (None: it has none, or nothing
     tells them); its chance (0 to 1), what would have been read at each reading's spot; which others no reading tells it
-    from.
+    from. ``misfit`` is how far off all readings are by it (the sum of squared deviations, loads at their best),
+    ``log`` the logarithm of its weight.
     """
 
     things: Things
     chance: float
     would_read: Floats
     alike: tuple[str, ...]
+    misfit: float
+    log: float
 
     @property
     def key(self) -> str:
@@ -74,12 +122,19 @@ class Ranked:
 
 @dataclass(frozen=True, slots=True)
 class _Candidate:
-    """What may be: its things with their ohms, its weight (logarithm), what is read everywhere, and at its plainest."""
+    """What may be: its things, its weight (logarithm), the unknowns about which it was tried and the logarithm of its
+    ohms, which readings it does not explain and how far off all are, whether its ohms are told, the unknowns that
+    explain best as far as it was tried (None: ``point``).
+    """
 
     things: Things
-    weight: float
-    values: Floats
-    plainest: Floats
+    log: float
+    point: Floats
+    at: float | None = None
+    wrong: NDArray[np.bool_] | None = None
+    misfit: float = 0.0
+    told: bool = True
+    guess: Floats | None = None
 
 
 def explain(
@@ -87,64 +142,285 @@ def explain(
     suspected: Sequence[Suspect],
     taken: Sequence[Taken],
     accuracies: Mapping[str, Accuracy],
-    with_model: bool = True,
     far: Collection[int] = (),
 ) -> Ranked:
     """Every suspect by its chance; where none of them explains every reading, pairs of them too. Spots in ``far`` are
     not asked for.
     """
-    errors = Errors(meter.spots, meter.blur, meter.sweep_again(((),))[0], taken, accuracies, with_model)
-    found = [sought(meter, suspect, errors) for suspect in suspected]
-    for_ohms = 0.5 * math.log(max(1, len(taken)))
-    paid = [for_ohms if suspect.ohms is not None else 0.0 for suspect in suspected]
-    candidates = [
-        _Candidate(((suspect, each.ohms),), each.log - price, each.values, each.plainest)
-        for suspect, each, price in zip(suspected, found, paid, strict=True)
-    ]
-    first = max(candidates, key=lambda each: each.weight)
-    left = tuple(np.flatnonzero(np.abs(errors.off(first.values[None, errors.at])[0]) > UNEXPLAINED).tolist())
-    if left:
-        for one, other, both in two(meter, suspected, found, errors):
-            price = paid[one] + paid[other] + math.log(len(suspected) / SECOND)
-            things = ((suspected[one], both[0].ohms), (suspected[other], both[1].ohms))
-            candidates.append(_Candidate(things, both[1].log - price, both[1].values, both[1].plainest))
-    candidates.sort(key=lambda each: -each.weight)
-    return _ranked(candidates, errors, {*errors.at.tolist(), *far}, left)
+    return _Search(meter, suspected, taken, accuracies).ranked(far)
+
+
+class _Search:
+    """One set of readings against everything that is suspected."""
+
+    def __init__(
+        self, meter: Reads, suspected: Sequence[Suspect], taken: Sequence[Taken], accuracies: Mapping[str, Accuracy]
+    ):
+        self.meter, self.suspected = meter, suspected
+        # Every kind is as likely beforehand, and so is every one of a kind.
+        kinds = Counter(suspect.kind for suspect in suspected)
+        self.before = {
+            kind: math.log((SOUND if kind == "none" else UNSAID if kind in HARMLESS else 1.0) / many)
+            for kind, many in kinds.items()
+        }
+        rows = np.array([t.spot for t in taken], dtype=np.intp)
+        of = [accuracies[spot.quantity] for spot in meter.spots]
+        self.share = np.array([math.hypot(a.instrument, a.beside) for a in of])
+        self.floor = np.hypot(np.array([a.floor for a in of]), meter.blur)
+        values = np.array([t.value for t in taken], dtype=np.float64)
+        sigma = np.hypot(self.floor[rows], self.share[rows] * values) if len(rows) else values
+        self.read = Read(rows, values, sigma)
+
+    def ranked(self, far: Collection[int]) -> Ranked:
+        """All that may be, told."""
+        singles = self._followed(self._tried(None, np.zeros(self.meter.count), ()))
+        best = max(singles, key=lambda each: each.log)
+        left = () if best.wrong is None else tuple(np.flatnonzero(best.wrong).tolist())
+        found = [*singles, *([self._elsewhere()] if len(self.read.rows) else [])]
+        if left:
+            found += self._pairs(singles)
+        found.sort(key=lambda each: -each.log)
+        return self._told(found, {*self.read.rows.tolist(), *far}, left)
+
+    def _tried(self, here: Reads | None, point: Floats, beside: Things) -> list[_Candidate]:
+        """Every suspect at ohms far apart, the unknowns left out about a point (``here`` None: their middle)."""
+        fresh = [s for s in self.suspected if all(s.apart_from(other) for other, _ in beside)]
+        grids: list[list[float | None]] = [[None] if s.ohms is None else list(ohms_tried(s)) for s in fresh]
+        many = self.meter.count + 1
+        found: list[_Candidate] = []
+        for some in _in_parts(range(len(fresh)), [len(grid) * many * many for grid in grids]):
+            shown, slopes = [], []
+            for i in some:
+                suspect = fresh[i]
+                sets = tuple(suspect.edits(None if x is None else math.exp(x)) for x in grids[i])
+                known = (
+                    self.meter.slopes_again(sets, self.read.rows, suspect.drive)
+                    if here is None
+                    else here.slopes(sets, self.read.rows, suspect.drive)
+                )
+                values, moved = turned(*known)
+                shown.append(values)
+                slopes.append(np.pad(moved, ((0, 0), (0, 0), (0, many - moved.shape[2]))))
+            rows = np.concatenate(shown)
+            at = np.repeat(np.append(point, 0.0)[None], len(rows), axis=0)
+            fits = fit(rows, np.concatenate(slopes), at, self.read)
+            begin = 0
+            for i in some:
+                own = slice(begin, begin + len(grids[i]))
+                begin = own.stop
+                found.append(self._coarse(fresh[i], grids[i], fits, own, point, beside))
+        return found
+
+    def _coarse(
+        self, suspect: Suspect, grid: list[float | None], fits: Fit, own: slice, point: Floats, beside: Things
+    ) -> _Candidate:
+        logs = fits.log[own]
+        best = plain = int(np.argmax(logs))
+        if suspect.ohms is not None:
+            # Of ohms that explain about as well those that would show most.
+            as_well = np.flatnonzero(logs > logs[best] - AS_WELL)
+            plain = int(as_well[-1] if suspect.in_series else as_well[0])
+        log = float(logs[best]) + math.log(float(np.mean(np.exp(logs - logs[best])))) + self.before[suspect.kind]
+        x = grid[plain]
+        at = own.start + best
+        return _Candidate(
+            ((suspect, None if x is None else math.exp(x)), *beside), log, point, grid[best],
+            fits.slips[at] | (np.abs(fits.off[at]) > UNEXPLAINED), float(np.sum(fits.off[at] ** 2)),
+            told=bool(logs[best] - logs.min() > AS_WELL), guess=fits.mean[at][: self.meter.count],
+        )  # fmt: skip
+
+    def _followed(self, singles: list[_Candidate]) -> list[_Candidate]:
+        """The likeliest at the unknowns and the ohms that explain best with each."""
+        order = sorted(range(len(singles)), key=lambda i: -singles[i].log)
+        first = singles[order[0]].log
+        found = list(singles)
+        for i in order[: FOLLOWED if len(self.read.rows) else 0]:
+            if singles[i].log > first - WORSE:
+                found[i] = self._follow(singles[i])
+        return found
+
+    def _follow(self, candidate: _Candidate) -> _Candidate:
+        """A candidate at the loads and ohms that explain best, step by step (Gauss and Newton)."""
+        (suspect, _), *beside = candidate.things
+        rest = tuple(edit for other, ohms in beside for edit in other.edits(ohms))
+        low, high = (0.0, 0.0) if suspect.ohms is None else (math.log(end) for end in suspect.ohms)
+        # Ohms are nowhere told in their range: a spread as wide as that.
+        spread, middle = (high - low) / math.sqrt(12.0), (high + low) / 2.0
+        point = candidate.point if candidate.guess is None else np.clip(candidate.guess, -MOST_OFF, MOST_OFF)
+        at, best, was = candidate.at, None, None
+        for _ in range(STEPS):
+            here = self.meter.moved(point, rest)
+            step = NEAR if at is not None and at + NEAR <= high else -NEAR
+            steps = [at] if at is None else [at, at + step]
+            sets = tuple(suspect.edits(None if x is None else math.exp(x)) for x in steps)
+            read, moved = here.slopes(sets, self.read.rows, suspect.drive)
+            shown, slopes = turned(read, moved)
+            where = np.zeros(slopes.shape[2])
+            where[: len(point)] = point
+            columns = slopes[:1]
+            if at is not None:
+                toward = np.where(shown[0] * shown[1] < 0.0, -1.0, 1.0)
+                pull = spread * (toward * shown[1] - shown[0]) / step
+                columns = np.concatenate([columns, pull[None, :, None]], axis=2)
+                where = np.append(where, (at - middle) / spread)
+            now = fit(shown[:1], columns, where[None], self.read)
+            log = float(now.log[0]) + self.before[suspect.kind]
+            told = at is None or math.sqrt(float(now.covariance[0, -1, -1])) < 0.4
+            made = replace(
+                candidate, things=((suspect, None if at is None else math.exp(at)), *beside), log=log, point=point,
+                at=at, wrong=now.slips[0] | (np.abs(now.off[0]) > UNEXPLAINED), misfit=float(np.sum(now.off[0] ** 2)),
+                told=told, guess=None,
+            )  # fmt: skip
+            # Where it stands still it is as it is there: on the way the slopes promise more than there is.
+            settled = best is not None and abs(made.log - best.log) < 0.05
+            settled = settled and (at is None or was is None or abs(at - was) < NEAR / 3.0)
+            best = made
+            if settled:
+                break
+            mean, was = now.mean[0], at
+            point = np.clip(mean[: len(point)], -MOST_OFF, MOST_OFF)
+            if at is not None:
+                at = float(np.clip(at + np.clip(middle + spread * mean[-1] - at, -1.5, 1.5), low, high))
+        assert best is not None
+        return best
+
+    def _elsewhere(self) -> _Candidate:
+        """Something that is on no list: any reading may have to do with it."""
+        point = np.zeros(self.meter.count)
+        shown, moved = turned(*self.meter.slopes_again(((),), self.read.rows))
+        found = fit(shown, moved, point[None], self.read, strange=True)
+        log = float(found.log[0]) + math.log(NO_LIST)
+        return _Candidate(((Suspect(ELSE), None),), log, point, wrong=np.zeros(len(self.read.rows), dtype=bool))
+
+    def _pairs(self, singles: Sequence[_Candidate]) -> list[_Candidate]:
+        """A second thing beside the likeliest ones."""
+        paid = math.log(SECOND / len(self.before))
+        found: dict[str, _Candidate] = {}
+        for one in sorted(singles, key=lambda each: -each.log)[:FIRSTS]:
+            (suspect, ohms) = one.things[0]
+            if not suspect.edits(ohms) or suspect.drive is not None:
+                continue
+            here = self.meter.moved(one.point, suspect.edits(ohms))
+            both = sorted(self._tried(here, one.point, one.things), key=lambda each: -each.log)
+            for each in both[: FOLLOWED // 3]:
+                if not each.things[0][0].edits(each.things[0][1]):
+                    continue
+                pair = self._follow(each)
+                pair = replace(pair, log=pair.log + paid + self.before[suspect.kind])
+                key = " ".join(sorted(_key(pair.things).split()))
+                if key not in found or pair.log > found[key].log:
+                    found[key] = pair
+        return list(found.values())
+
+    def _told(self, candidates: Sequence[_Candidate], done: set[int], left: tuple[int, ...]) -> Ranked:
+        """Candidates, the weightiest first, with their chances, and told apart."""
+        logs = np.array([each.log for each in candidates])
+        chances = np.exp(logs - logs[0])
+        chances /= chances.sum()
+        rows = np.arange(len(self.meter.spots), dtype=np.intp)
+        listed = [each for each in candidates if each.things[0][0].kind != ELSE][:MOST_APART]
+        likely = [each for each in listed if each.log > listed[0].log - NO_WORSE]
+        shown, spread = [], []
+        for each in likely:
+            values, variance = self._predicted(each, rows)
+            shown.append(values)
+            spread.append(variance)
+        values, variances = np.array(shown), np.array(spread)
+        meters = np.hypot(self.floor, self.share * values)
+        spreads = variances + meters**2
+        both = spreads[:, None, :] + spreads[None, :, :]
+        off = np.abs(values[:, None, :] - values[None, :, :])
+        # How little two overlap: by what they would read, and by how sure each is of it (Bhattacharyya).
+        wider = 0.5 * np.log(both / (2.0 * np.sqrt(spreads[:, None, :] * spreads[None, :, :])))
+        apart = 0.25 * off**2 / both + wider
+        # Where loads may hide what is between two, a further reading of another kind still tells: alike is what meters
+        # themselves could not tell apart anywhere.
+        near = off / np.maximum(meters[:, None], meters[None])
+        same = (near.max(axis=2, initial=0.0) < ALIKE) & (wider.max(axis=2, initial=0.0) < SURE)
+        keys = [_key(each.things) for each in likely]
+        alike = {
+            key: tuple(other for j, other in enumerate(keys) if j != i and same[i, j]) for i, key in enumerate(keys)
+        }
+        told = []
+        for each, chance in zip(candidates, chances, strict=True):
+            key = _key(each.things)
+            would = values[keys.index(key)][self.read.rows] if key in alike else self.read.values * np.nan
+            things = tuple((s, ohms if i or each.told else None) for i, (s, ohms) in enumerate(each.things))
+            told.append(Explained(things, float(chance), would, alike.get(key, ()), each.misfit, each.log))
+        ease = np.array([DEAD if spot.quantity == "continuity" else 1.0 for spot in self.meter.spots])
+        chance_of = {id(each): chance for each, chance in zip(candidates, chances, strict=True)}
+        mine = np.array([chance_of[id(each)] for each in likely])
+        return Ranked(tuple(told), _next(keys, mine, apart, same, done, ease), left)
+
+    def _predicted(self, each: _Candidate, rows: NDArray[np.intp]) -> tuple[Floats, Floats]:
+        """What is read everywhere by a candidate, and its variance by what its readings leave open."""
+        (suspect, ohms), *beside = each.things
+        sets = (suspect.edits(ohms),)
+        if beside or np.any(each.point):
+            rest = tuple(edit for other, its in beside for edit in other.edits(its))
+            read, slopes = self.meter.moved(each.point, rest).slopes(sets, rows, suspect.drive)
+        else:
+            read, slopes = self.meter.slopes_again(sets, rows, suspect.drive)
+        shown, moved = turned(read, slopes)
+        own = self.read.rows
+        at = np.zeros(moved.shape[2])
+        at[: len(each.point)] = each.point
+        found = fit(shown[:, own], moved[:, own], at[None], self.read)
+        here = shown[0] + moved[0] @ (found.mean[0] - at)
+        return np.abs(here), np.einsum("ij,jk,ik->i", moved[0], found.covariance[0], moved[0])
+
+
+def _in_parts(numbers: Sequence[int], sizes: Sequence[int]) -> Iterator[list[int]]:
+    """Numbers in parts that take no more room together than is had."""
+    part: list[int] = []
+    taken = 0
+    for number, size in zip(numbers, sizes, strict=True):
+        if part and taken + size > MOST_ROOM:
+            yield part
+            part, taken = [], 0
+        part.append(number)
+        taken += size
+    if part:
+        yield part
+
+
+# How far an unknown is followed (deviations); so many figures are held at once.
+MOST_OFF, MOST_ROOM = 2.5, 4_000_000
+# How far apart two ohms are that a slope is taken between (in the logarithm).
+NEAR = 0.15
+# Past this a joint is as good as open.
+OPEN_FROM = 300.0
+
+
+def ohms_tried(suspect: Suspect) -> Floats:
+    """The logarithms of ohms at which a suspect is tried, no further apart than ``STEP``.
+
+    >>> ohms_tried(Suspect("leak", ohms=(1.0, math.e**2))).round(3).tolist()
+    [0.0, 1.0, 2.0]
+    """
+    assert suspect.ohms is not None
+    low, high = (math.log(end) for end in suspect.ohms)
+    # Past a few hundred ohms a joint is as good as open: that once.
+    last = min(high, math.log(OPEN_FROM)) if suspect.in_series else high
+    tried = np.linspace(low, last, max(2, math.ceil((last - low) / STEP) + 1))
+    return tried if last == high else np.append(tried, high)
 
 
 def _key(things: Things) -> str:
     return " ".join(suspect.key for suspect, _ in things)
 
 
-def _ranked(candidates: Sequence[_Candidate], errors: Errors, done: set[int], left: tuple[int, ...]) -> Ranked:
-    """Candidates, the weightiest first, with their chances, and told apart."""
-    chances = np.exp(np.array([each.weight for each in candidates]) - candidates[0].weight)
-    chances /= chances.sum()
-    # Only the likely ones are told apart: what is out of the question needs no reading more.
-    likely = candidates[:MOST_APART]
-    values = np.array([each.plainest for each in likely])
-    spreads = errors.sigma(values)
-    apart = np.abs(values[:, None, :] - values[None, :, :]) / np.maximum(spreads[:, None, :], spreads[None, :, :])
-    same = apart.max(axis=2, initial=0.0) < ALIKE
-    alike = [
-        tuple(_key(other.things) for j, other in enumerate(likely) if j != i and same[i, j]) for i in range(len(likely))
-    ] + [()] * (len(candidates) - len(likely))
-    told = tuple(
-        Explained(each.things, float(chance), each.values[errors.at], same_as)
-        for each, chance, same_as in zip(candidates, chances, alike, strict=True)
-    )
-    keys = [_key(each.things) for each in likely]
-    return Ranked(told, _next(keys, chances[: len(likely)], apart, same, done), left)
-
-
-def _next(keys: Sequence[str], chances: Floats, apart: Floats, same: NDArray[np.bool_], done: set[int]) -> Next | None:
+def _next(
+    keys: Sequence[str], chances: Floats, apart: Floats, same: NDArray[np.bool_], done: set[int], ease: Floats
+) -> Next | None:
     """The spot that tells likely suspects apart most: pairs by their chances, each up to as sure as need be."""
     if not apart.shape[2]:
         return None
     weights = np.outer(chances, chances) * ~same
     np.fill_diagonal(weights, 0.0)
-    told = np.minimum(apart, TOLD)
+    told = 1.0 - np.exp(-apart)
     gain = np.einsum("ij,ijk->k", weights, told)
+    gain = gain * ease
     gain[list(done)] = -1.0
     best = int(np.argmax(gain))
     if gain[best] <= 1e-6:

@@ -10,19 +10,27 @@ from typing import Literal
 from northspan.core.ground.found import Wired
 from northspan.core.ground.network.nodes import node
 from northspan.core.ground.network.wired import BOND_OHM
-from northspan.core.physics.network.nodal import Branch
+from northspan.core.job.run import Run
+from northspan.core.physics.network.nodal import EARTH, Branch
 from northspan.core.readings.network.meter import Edit
 from northspan.core.readings.network.splices import piece, splice_boxes
 from northspan.core.run.systems import SYSTEMS
 
 Kind = Literal[
-    "none", "more-load", "load-off", "loose-neutral", "second-bond", "missing-bond", "missing-ground", "shared-neutral",
-    "electrode-off", "neutral-on-ground", "leak", "circuits-meet", "borrowed-neutral", "same-leg", "astray",
-    "loose-hot", "loose-leg", "loose-circuit-neutral", "open-circuit-neutral", "open-circuit-ground",
-    "reversed-polarity",
+    "none", "else", "more-load", "load-off", "loose-neutral", "loose-run-leg", "thin-wire", "swapped", "outside",
+    "hot-to-earth",    "second-bond", "missing-bond", "missing-ground", "shared-neutral", "electrode-off", "neutral-on-ground", "leak",
+    "circuits-meet", "borrowed-neutral", "same-leg", "astray", "loose-hot", "loose-leg", "loose-circuit-neutral",
+    "open-circuit-neutral", "open-circuit-ground", "reversed-polarity",
 ]  # fmt: skip
 # Nothing is wrong then: it is as the job says, or only what runs is not as it was said.
 HARMLESS: frozenset[Kind] = frozenset({"none", "more-load", "load-off"})
+# Something that is on no list.
+ELSE: Kind = "else"
+# Ohms in the way of what flows; those of the others lie where nothing should flow.
+SERIES: frozenset[Kind] = frozenset(
+    {"loose-neutral", "missing-bond", "missing-ground", "electrode-off", "thin-wire", "loose-run-leg", "loose-hot",
+     "loose-leg", "loose-circuit-neutral"}
+)  # fmt: skip
 # At one of a panel's circuits, whichever.
 ASTRAY: Kind = "astray"
 # A joint of 0.05 ohm hardly shows; past a few hundred thousand it is open, whatever carbon is left.
@@ -34,6 +42,11 @@ LOAD_OHM = (1.5, 240.0)
 # What of a panel's circuits comes home by their grounds: from half of what one of 15 A carries on and on, for a neutral
 # that touches its ground shares with it, down to what still shows upstream.
 ASTRAY_OHM = (20.0, 4000.0)
+# A wire so many times as long or as thin as on record; what comes from outside (A, one deviation).
+THINNER = (1.3, 4.0)
+OUTSIDE_A = 8.0
+# A hot that lies in the earth, or on metal that stands in it alone.
+EARTHED_OHM = (2.0, 300.0)
 # Pairs go with the square of the panels in a place; more than these are not suspected.
 MOST_SHARED = 100
 
@@ -44,7 +57,9 @@ class Suspect:
     the branches and nodes it changes, and the range of its ohms (None: it has none to be found). ``cut`` are branches
     that it opens besides, ``joined`` those that it closes; ``part_of`` a branch of so many ohms that was taken to carry
     what it carries, ``series_of`` one that was taken to drop what it drops, with so many ohms of both together;
-    ``volts`` what lies across it, where its amperes are asked.
+    ``volts`` what lies across it, where its amperes are asked. ``also`` is changed whatever its ohms; ``times`` are
+    branches whose own ohms (the last of each) it multiplies, its range then being of times; ``drive`` two nodes between
+    which it drives a current from outside, and one deviation of that (A).
     """
 
     kind: Kind
@@ -57,6 +72,9 @@ class Suspect:
     part_of: tuple[str, str, str, float] | None = None
     series_of: tuple[str, str, str, float] | None = None
     volts: float | None = None
+    also: tuple[Edit, ...] = ()
+    times: tuple[tuple[str, str, str, complex], ...] = ()
+    drive: tuple[str, str, float] | None = None
 
     @property
     def key(self) -> str:
@@ -75,7 +93,14 @@ class Suspect:
             *(Edit(branch, start, end, CUT_OHM) for branch, start, end in self.cut),
             *(Edit(branch, start, end, BOND_OHM) for branch, start, end in self.joined),
             *self._rest(value),
+            *self.also,
+            *(Edit(branch, start, end, value * own) for branch, start, end, own in self.times),
         )
+
+    @property
+    def in_series(self) -> bool:
+        """Whether its ohms lie in the way of a current, so that more of them show more."""
+        return self.kind in SERIES
 
     def apart_from(self, other: "Suspect") -> bool:
         """Whether it changes nothing that another changes too.
@@ -89,7 +114,9 @@ class Suspect:
     @property
     def _touched(self) -> frozenset[str]:
         rest = (each[0] for each in (self.part_of, self.series_of) if each is not None)
-        return frozenset((*(each[0] for each in (*self.branches, *self.cut, *self.joined)), *rest))
+        changed = (each[0] for each in (*self.branches, *self.cut, *self.joined))
+        times = (each[0] for each in self.times)
+        return frozenset((*changed, *times, *(edit.branch for edit in self.also), *rest))
 
     def _rest(self, ohms: float) -> Iterator[Edit]:
         """What is left of the branch that it is a part of, or that it is in series with."""
@@ -104,6 +131,11 @@ class Suspect:
 def ends_of(branch: Branch) -> tuple[str, str, str]:
     """A branch as a suspect changes it: its name and its two nodes."""
     return branch.name, branch.start, branch.end
+
+
+def loose(branch: Branch) -> tuple[float, float]:
+    """The range of ohms of a wire with a joint that is loose or open in it: more than its own in any case."""
+    return abs(branch.ohms) + LOOSE_OHM[0], LOOSE_OHM[1]
 
 
 def suspects(there: Wired) -> tuple[Suspect, ...]:
@@ -128,6 +160,10 @@ def _loads(there: Wired) -> Iterator[Suspect]:
             for leg in "AB"[: wiring.ungrounded]:
                 ends = ((f"more {leg} {at}", node(there.net, at, leg, True), n),)
                 yield Suspect("more-load", (at, leg), ends, LOAD_OHM, volts=wiring.to_neutral)
+        if there.net.stations[at].kind != "transformer" and wiring.to_neutral is not None:
+            for leg in "AB"[: wiring.ungrounded]:
+                ends = ((f"to-earth {leg} {at}", node(there.net, at, leg, True), EARTH),)
+                yield Suspect("hot-to-earth", (at, leg), ends, EARTHED_OHM, volts=wiring.to_neutral)
         if wiring.ungrounded == 2:
             ends = ((f"more {at}", node(there.net, at, "A", True), node(there.net, at, "B", True)),)
             yield Suspect("more-load", (at, "AB"), ends, LOAD_OHM, volts=wiring.volts)
@@ -153,13 +189,36 @@ def _runs(there: Wired) -> Iterator[Suspect]:
             continue
         boxes = splice_boxes(run)
         for number in range(len(boxes) + 1):
+            at = (run.id, str(number)) if boxes else (run.id,)
             if neutral := named.get(piece("N", run.id, number)):
-                ends = (ends_of(neutral),)
-                at = (run.id, str(number)) if boxes else (run.id,)
-                yield Suspect("loose-neutral", at, ends, LOOSE_OHM)
-        ground = tuple(ends_of(b) for b in map(named.get, (f"G {run.id}", f"raceway {run.id}")) if b is not None)
-        if ground:
-            yield Suspect("missing-ground", (run.id,), ground, fixed=CUT_OHM)
+                yield Suspect("loose-neutral", at, (ends_of(neutral),), loose(neutral))
+            for leg in there.net.legs(run):
+                if hot := named.get(piece(leg, run.id, number)):
+                    yield Suspect("loose-run-leg", (run.id, leg, *at[1:]), (ends_of(hot),), loose(hot))
+        ground, steel = named.get(f"G {run.id}"), named.get(f"raceway {run.id}")
+        if ground is not None:
+            # Its wire loose or broken; its pipe with it, where that is no better.
+            cut = () if steel is None else (ends_of(steel),)
+            yield Suspect("missing-ground", (run.id,), (ends_of(ground),), loose(ground), cut=cut)
+        elif steel is not None:
+            yield Suspect("missing-ground", (run.id,), (ends_of(steel),), loose(steel))
+        yield from _swapped(there, run, ground)
+        wires = tuple(b for letter in "ABN" if (b := named.get(f"{letter} {run.id}")) is not None)
+        if not boxes:
+            times = tuple((*ends_of(b), b.ohms) for b in wires)
+            yield Suspect("thin-wire", (run.id,), ohms=THINNER, times=times)
+
+
+def _swapped(there: Wired, run: Run, ground: Branch | None) -> Iterator[Suspect]:
+    """The neutral of a feed on the bar of its far end, the ground on its neutral."""
+    neutral = there.network.branch(f"N {run.id}")
+    if neutral is None or ground is None or there.net.stations[run.to_station].kind != "panelboard":
+        return
+    crossed = (
+        Edit(f"crossed N {run.id}", neutral.start, ground.end, neutral.ohms, neutral.name),
+        Edit(f"crossed G {run.id}", ground.start, neutral.end, ground.ohms, ground.name),
+    )
+    yield Suspect("swapped", (run.id,), cut=(ends_of(neutral), ends_of(ground)), also=crossed)
 
 
 def _bonds(there: Wired) -> Iterator[Suspect]:
@@ -169,7 +228,7 @@ def _bonds(there: Wired) -> Iterator[Suspect]:
             continue
         bond = named.get(f"bond {station.id}")
         if bond is not None:
-            yield Suspect("missing-bond", (station.id,), (ends_of(bond),), fixed=CUT_OHM)
+            yield Suspect("missing-bond", (station.id,), (ends_of(bond),), loose(bond))
         elif _has_neutral(there, station.id):
             ends = node(there.net, station.id, "N"), node(there.net, station.id, "can")
             yield Suspect("second-bond", (station.id,), ((f"second {station.id}", *ends),))
@@ -201,4 +260,7 @@ def _electrodes(there: Wired) -> Iterator[Suspect]:
     for branch in there.network.branches:
         what, _, at = branch.name.partition(" ")
         if what == "earth" and at not in supplies:
-            yield Suspect("electrode-off", (at,), (ends_of(branch),), fixed=CUT_OHM)
+            # From a clamp that corrodes to a wire that is off.
+            yield Suspect("electrode-off", (at,), (ends_of(branch),), (2.0 * abs(branch.ohms), CUT_OHM))
+    for supply in sorted(supplies):
+        yield Suspect("outside", (supply,), drive=(node(there.net, supply, "N", True), EARTH, OUTSIDE_A))
