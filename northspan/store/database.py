@@ -53,7 +53,7 @@ def _settle_sqlite(connection: Any, _record: object) -> None:
     # A power cut or a kill may lose the save under way but never one that was answered.
     cursor.execute("PRAGMA synchronous=FULL")
     cursor.execute("PRAGMA foreign_keys=ON")
-    cursor.execute("PRAGMA busy_timeout=5000")
+    cursor.execute("PRAGMA busy_timeout=20000")
     cursor.close()
 
 

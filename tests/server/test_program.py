@@ -90,12 +90,21 @@ class Stopped(Program):
         asked = {"job": large, "run": large["runs"][5]["id"], "metal": "cu", "size": "6"}
         answers = []
         asking = threading.Thread(target=lambda: answers.append(self.call("POST", "/api/solve/working", asked)))
+        before = worked(server)
         asking.start()
-        time.sleep(0.4)
+        # It is under way once the server has worked on it, however fast or slow this machine is.
+        while worked(server) < before + 20 and asking.is_alive():
+            time.sleep(0.02)
         server.send_signal(signal.SIGTERM)
         asking.join()
         self.assertEqual(server.wait(20), 0)
         self.assertEqual(answers[0]["figures"]["size"]["value"], "6")
+
+
+def worked(process):
+    """How long a process has been at work (hundredths of a second)."""
+    fields = Path(f"/proc/{process.pid}/stat").read_text("utf-8").rpartition(")")[2].split()
+    return int(fields[11]) + int(fields[12])
 
 
 class Started(Program):
