@@ -245,9 +245,11 @@ class _Search:
         rest = tuple(edit for other, ohms in beside for edit in other.edits(ohms))
         low, high = (0.0, 0.0) if suspect.ohms is None else (math.log(end) for end in suspect.ohms)
         # Ohms are nowhere told in their range: a spread as wide as that.
-        spread, middle = (high - low) / math.sqrt(12.0), (high + low) / 2.0
+        spread = (high - low) / math.sqrt(12.0)
         point = candidate.point if candidate.guess is None else np.clip(candidate.guess, -MOST_OFF, MOST_OFF)
-        at, best, was = candidate.at, None, None
+        at = candidate.at
+        best: tuple[float, _Candidate] | None = None
+        was: tuple[float, float] | None = None
         for _ in range(STEPS):
             here = self.meter.moved(point, rest)
             step = NEAR if at is not None and at + NEAR <= high else -NEAR
@@ -262,7 +264,7 @@ class _Search:
                 toward = np.where(shown[0] * shown[1] < 0.0, -1.0, 1.0)
                 pull = spread * (toward * shown[1] - shown[0]) / step
                 columns = np.concatenate([columns, pull[None, :, None]], axis=2)
-                where = np.append(where, (at - middle) / spread)
+                where = np.append(where, 0.0)
             now = fit(shown[:1], columns, where[None], self.read)
             log = float(now.log[0]) + self.before[suspect.kind]
             told = at is None or math.sqrt(float(now.covariance[0, -1, -1])) < 0.4
@@ -271,18 +273,19 @@ class _Search:
                 at=at, wrong=now.slips[0] | (np.abs(now.off[0]) > UNEXPLAINED), misfit=float(np.sum(now.off[0] ** 2)),
                 told=told, guess=None,
             )  # fmt: skip
-            # Where it stands still it is as it is there: on the way the slopes promise more than there is.
-            settled = best is not None and abs(made.log - best.log) < 0.05
-            settled = settled and (at is None or was is None or abs(at - was) < NEAR / 3.0)
-            best = made
-            if settled:
+            # By what it really reads there: on the way the slopes may promise more than there is.
+            miss = (self.read.values - np.abs(shown[0])) / self.read.sigma
+            really = -0.5 * float(np.sum(np.minimum(miss**2, WILD**2)) + np.sum(where[: len(point)] ** 2))
+            if best is None or really > best[0]:
+                best = (really, made)
+            if was is not None and abs(really - was[0]) < 0.02 and (at is None or abs(at - was[1]) < NEAR / 3.0):
                 break
-            mean, was = now.mean[0], at
+            mean, was = now.mean[0], (really, 0.0 if at is None else at)
             point = np.clip(mean[: len(point)], -MOST_OFF, MOST_OFF)
             if at is not None:
-                at = float(np.clip(at + np.clip(middle + spread * mean[-1] - at, -1.5, 1.5), low, high))
+                at = float(np.clip(at + np.clip(spread * mean[-1], -1.5, 1.5), low, high))
         assert best is not None
-        return best
+        return best[1]
 
     def _elsewhere(self) -> _Candidate:
         """Something that is on no list: any reading may have to do with it."""
@@ -386,6 +389,8 @@ def _in_parts(numbers: Sequence[int], sizes: Sequence[int]) -> Iterator[list[int
 
 # How far an unknown is followed (deviations); so many figures are held at once.
 MOST_OFF, MOST_ROOM = 2.5, 4_000_000
+# What is further off than this (deviations) counts for no more.
+WILD = 6.0
 # How far apart two ohms are that a slope is taken between (in the logarithm).
 NEAR = 0.15
 # Past this a joint is as good as open.

@@ -88,11 +88,13 @@ def fit(shown: Floats, slopes: Floats, point: Floats, read: Read, strange: bool 
         gain = np.einsum("rkl,rl->rk", covariance, along)
         variance = np.einsum("rk,rk->r", along, gain) + read.sigma[i] ** 2
         expected = shown[:, i] + np.einsum("rk,rk->r", along, mean - point[:, :])
-        sign = np.where(expected < 0.0, -1.0, 1.0)
+        # Where it lies clear of nothing at that point it is on that side; else where those before it put it.
+        side = np.where(np.abs(shown[:, i]) > 3.0 * read.sigma[i], shown[:, i], expected)
+        sign = np.where(side < 0.0, -1.0, 1.0)
         miss = sign * read.values[i] - expected
         deviation = np.sqrt(variance)
         close = miss / deviation
-        other = (read.values[i] + np.abs(expected)) / deviation
+        other = (read.values[i] + sign * expected) / deviation
         density = (np.exp(-0.5 * np.minimum(close**2, 1200.0)) + np.exp(-0.5 * np.minimum(other**2, 1200.0))) / (
             deviation * ROOT_TAU
         )
