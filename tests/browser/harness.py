@@ -26,7 +26,7 @@ FLAGS = [
     "--disable-component-update",
     "--disable-sync",
 ]
-expect.set_options(timeout=10_000)
+expect.set_options(timeout=20_000)
 # A window shut while an answer is on its way is no fault of the server's; faults of the application have their own log.
 logging.getLogger("waitress").setLevel(logging.CRITICAL)
 
