@@ -50,6 +50,14 @@ def box(locator):
     raise AssertionError(f"{locator} is not on screen")
 
 
+def arrived(page, address, let_go):
+    """Let go an answer that was held back, and wait until the page has it and has drawn what it makes of it."""
+    with page.expect_response(address) as answer:
+        let_go()
+    answer.value.finished()
+    page.evaluate("new Promise((drawn) => requestAnimationFrame(() => requestAnimationFrame(drawn)))")
+
+
 class Desk:
     """A running server and a browser window on it; faults in the page are gathered in ``faults``."""
 
