@@ -26,7 +26,7 @@ FLAGS = [
     "--disable-component-update",
     "--disable-sync",
 ]
-expect.set_options(timeout=10_000)
+expect.set_options(timeout=20_000)
 # A window shut while an answer is on its way is no fault of the server's; faults of the application have their own log.
 logging.getLogger("waitress").setLevel(logging.CRITICAL)
 
@@ -48,6 +48,14 @@ def box(locator):
             return found
         locator.page.wait_for_timeout(100)
     raise AssertionError(f"{locator} is not on screen")
+
+
+def arrived(page, address, let_go):
+    """Let go an answer that was held back, and wait until the page has it and has drawn what it makes of it."""
+    with page.expect_response(address) as answer:
+        let_go()
+    answer.value.finished()
+    page.evaluate("new Promise((drawn) => requestAnimationFrame(() => requestAnimationFrame(drawn)))")
 
 
 class Desk:

@@ -57,6 +57,16 @@ class Gear(BrowserTest):
         expect(found.first).to_contain_text("Shed set gives 50 A, Changeover has 89 A behind it")
         found.first.get_by_role("button", name="The switch sheds load to fit").click()
         expect(found).to_have_count(0)
+        # Two for a leg each: half of it each, and whether they are locked is asked until it is said of both.
+        page.get_by_role("button", name="Make it two, a leg of 120 V each").click()
+        asked = page.locator("[data-rule=pair-lock-unknown]").first
+        for source, leg in (("Shed set", "leg A"), ("Shed set, leg B", "leg B")):
+            self.select_station(source)
+            expect(page.get_by_label("Stands for").locator("option:checked")).to_have_text(leg)
+            expect(page.get_by_label("Rated", exact=True)).to_have_value("6")
+            expect(asked).to_be_attached()
+            page.get_by_label("Locked to the other").select_option(label="yes")
+        expect(asked).to_have_count(0)
 
     def test_a_station_becomes_a_transformer(self):
         page = self.page

@@ -150,7 +150,7 @@ class Standby(GroundTest):
         found = page.locator("[data-rule=bond-extra]", has_text="Shed set")
         expect(found).to_contain_text("with a neutral that is bonded already")
         self.station("Changeover")
-        page.get_by_label("Switches the neutral").check()
+        page.get_by_label("Switches the neutral").select_option(label="yes")
         expect(found).to_have_count(0)
         expect(page.locator(".wires", has_text="neutral opened").first).to_be_visible()
         page.keyboard.press("u")

@@ -22,6 +22,7 @@ class Loads(BrowserTest):
         before = bar.text_content()
         page.get_by_role("button", name="Add an appliance").click()
         page.get_by_label("From the shop's catalogue").first.fill("Hot tub")
+        expect(page.get_by_role("option", name="Hot tub")).to_be_visible()
         page.keyboard.press("ArrowDown")
         page.keyboard.press("Enter")
         expect(page.get_by_label("Nameplate, each")).to_have_value("9600")
@@ -35,8 +36,15 @@ class Loads(BrowserTest):
 
     def test_bad_nameplates_are_refused_at_the_field(self):
         page = self.page
+        held = []
+        page.route("**/api/shop/catalogue", lambda route: held.append(route))
         self.open_loads("Juniper Bend")
         page.get_by_role("button", name="Add an appliance").click()
+        # The shop's list comes late, and does not open over the button.
+        expect(page.get_by_role("combobox", name="From the shop's catalogue")).to_be_focused()
+        for route in held:
+            with page.expect_response("**/api/shop/catalogue"):
+                route.continue_()
         page.get_by_role("button", name="Add it").click()
         expect(page.get_by_text("Give it a name")).to_be_visible()
         expect(page.get_by_text("Its nameplate, more than 0")).to_be_visible()

@@ -199,6 +199,14 @@ class AlongTheDesk(BrowserTest):
         load.press("Enter")
         # 90 A copper at 75 C: 3 carries 100; over 100 ft it drops 100 × 2 × 0.25 × 90 / 1000 = 4.5 V, 1.9 %.
         expect(self.figure("Size")).to_have_text("3")
+        # A panel of 150 A: 1/0 copper carries it, and 60 A of it are left.
+        rating = page.get_by_role("textbox", name="Rating asked")
+        rating.fill("150")
+        rating.press("Enter")
+        expect(self.figure("Size")).to_have_text("1/0")
+        expect(self.figure("Still takes")).to_have_text("60 A")
+        page.get_by_role("button", name="unlock Rating asked").click()
+        expect(self.figure("Size")).to_have_text("3")
         page.get_by_label("Job name").fill("From the phone")
         page.get_by_role("button", name="Make a job of it").click()
         expect(page.get_by_role("heading", name="From the phone")).to_be_visible()

@@ -4,7 +4,7 @@ import re
 
 from playwright.sync_api import expect
 
-from tests.browser.harness import BrowserTest, Desk, box
+from tests.browser.harness import BrowserTest, Desk, arrived, box
 
 
 class Panels(BrowserTest):
@@ -89,9 +89,7 @@ class Panels(BrowserTest):
         expect(apart).to_be_visible()
         page.keyboard.press("b")
         expect(page.get_by_text("4 moves")).to_be_visible()
-        with page.expect_response(re.compile("/api/jobs/[^/]+$")):
-            late[0].continue_()
-        page.wait_for_timeout(100)
+        arrived(page, re.compile("/api/jobs/[^/]+$"), late[0].continue_)
         expect(page.get_by_text("4 moves")).to_be_visible()
         page.get_by_role("button", name="Make these moves").click()
         expect(page.get_by_role("button", name="10 VA", exact=True)).to_be_visible()

@@ -36,7 +36,7 @@ class Readings(BrowserTest):
         form.get_by_role("button", name="Log it").click()
         expect(page.get_by_text("kept here, not sent yet")).to_be_visible()
         self.page.context.set_offline(False)
-        expect(page.get_by_text("not sent yet")).to_have_count(0, timeout=20_000)
+        expect(page.get_by_text("not sent yet")).to_have_count(0)
         expect(page.get_by_role("row").filter(has_text="corrects no.")).to_have_count(1)
         expect(page.locator("tr.gone")).to_have_count(1)
         page.get_by_role("link", name="History of this job").click()

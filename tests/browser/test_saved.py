@@ -1,11 +1,10 @@
 """What is shown is what is saved, or says that it is not; and the address says where one is."""
 
 import re
-import time
 
 from playwright.sync_api import expect
 
-from tests.browser.harness import BrowserTest
+from tests.browser.harness import BrowserTest, arrived
 
 METAL = "Metal"
 
@@ -118,8 +117,8 @@ class Saved(BrowserTest):
         self.assertEqual(self.stored()["version"], before)
         # Nothing is held up by what was taken back, also once its next try would have come: the next goes out at once.
         self.page.wait_for_timeout(1500)
-        self.metal().select_option(index=1 - int(was))
-        self.page.wait_for_timeout(600)
+        with self.page.expect_response(lambda r: r.request.method == "PATCH", timeout=2000):
+            self.metal().select_option(index=1 - int(was))
         self.assertEqual(self.stored()["version"], before + 1)
 
     def test_a_reload_that_fails_after_a_stale_edit_holds_nothing_up(self):
@@ -142,20 +141,19 @@ class Saved(BrowserTest):
     def test_a_late_save_does_not_lay_the_old_job_under_a_new_address(self):
         self.desk.open_job("Juniper Bend")
         old = self.job_id()
-
-        def slow(route):
-            if route.request.method == "PATCH":
-                time.sleep(1.0)
-            route.continue_()
-
-        self.page.route(f"**/api/jobs/{old}", slow)
+        late = []
+        self.page.route(
+            f"**/api/jobs/{old}",
+            lambda route: late.append(route) if route.request.method == "PATCH" else route.continue_(),
+        )
         length = self.page.get_by_label("Length, one way")
         length.fill("245")
-        length.press("Enter")
+        with self.page.expect_request(lambda r: r.method == "PATCH"):
+            length.press("Enter")
         self.page.get_by_role("link", name="Jobs", exact=True).click()
         self.page.get_by_role("link", name="Cobalt Street", exact=True).click()
         expect(self.page.get_by_role("heading", name="Cobalt Street")).to_be_visible()
-        self.page.wait_for_timeout(1500)
+        arrived(self.page, lambda r: r.request.method == "PATCH", late[0].continue_)
         expect(self.page.get_by_role("heading", name="Cobalt Street")).to_be_visible()
         self.assertNotIn(old, self.page.url)
         saved = self.page.request.get(f"{self.desk.address}/api/jobs/{old}").json()
@@ -186,25 +184,21 @@ class Saved(BrowserTest):
         length.fill("247")
         with self.page.expect_response(lambda r: r.request.method == "PATCH"):
             length.press("Tab")
-        with self.page.expect_response(lambda r: r.request.method == "GET" and r.url == late[0].request.url):
-            late[0].fulfill(response=before)
-        self.page.wait_for_timeout(500)
+        arrived(self.page, late[0].request.url, lambda: late[0].fulfill(response=before))
         expect(length).to_have_value("247")
         self.assertEqual(self.stored()["job"]["runs"][self.at()]["cable"]["length"], 247)
 
     def test_a_stale_search_does_not_overwrite_the_newer_one(self):
         self.desk.open("/jobs")
-
-        def slow(route):
-            if "search=Jun&" in route.request.url or route.request.url.endswith("search=Jun"):
-                time.sleep(0.8)
-            route.continue_()
-
-        self.page.route("**/api/jobs?*", slow)
+        late = []
+        of_old = re.compile(r"search=Jun(&|$)")
+        self.page.route(of_old, lambda route: late.append(route))
         search = self.page.get_by_label("Find a job by name")
-        search.fill("Jun")
+        with self.page.expect_request(of_old):
+            search.fill("Jun")
         search.fill("Cobalt")
-        self.page.wait_for_timeout(1500)
+        expect(self.page.get_by_role("link", name="Juniper Bend", exact=True)).to_have_count(0)
+        arrived(self.page, of_old, late[0].continue_)
         expect(self.page.get_by_role("link", name="Cobalt Street", exact=True)).to_be_visible()
         expect(self.page.get_by_role("link", name="Juniper Bend", exact=True)).to_have_count(0)
 
@@ -262,6 +256,6 @@ class Addresses(BrowserTest):
         length.fill("187")
         length.press("Tab")
         expect(page.get_by_role("button", name="Make a job of it")).to_be_visible()
-        page.wait_for_timeout(400)
+        page.wait_for_function("Object.values(sessionStorage).some((kept) => kept.includes('187'))")
         page.reload()
         expect(page.get_by_label("Length, one way")).to_have_value("187")

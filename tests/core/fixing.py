@@ -1,11 +1,13 @@
 """Every fix of a finding, applied to the job as it was: the finding goes, and nothing gets worse."""
 
+import unittest
 from collections import Counter
 
 import jsonpatch
 
 from northspan.core.document.file import dump, parse
 from northspan.core.solve import solve
+from tests.core.jobs import document
 
 
 def findings(made, rule=None):
@@ -34,3 +36,14 @@ def mended(test, made, found):
 
 def _key(finding):
     return finding.rule, finding.run, finding.station, finding.place, finding.circuit
+
+
+class Trips(unittest.TestCase):
+    def trips(self, rule, changes, sound, fixes=1):
+        """A job that trips a rule, one that does not, and every fix applied."""
+        made = document(**changes)
+        found = findings(made, rule)
+        self.assertEqual(len(found), 1, rule)
+        self.assertEqual(mended(self, made, found), fixes, rule)
+        self.assertEqual(findings(document(**sound), rule), [], rule)
+        return found[0]

@@ -68,3 +68,9 @@ def electrode(kind, **known):
 
 def job(**changes):
     return parse(document(**changes))
+
+
+# A panel of its own beside the shed's, and its feeder.
+SECOND = {"id": "annex", "name": "Annex", "kind": "panelboard", "place": "shed", "terminal_c": 75, "load": {"amps": 12}}
+SECOND_RUN = {"id": "second", "from_station": "panel", "to_station": "annex", "use": "feeder",
+    "system": "120/240-3w", "cable": {"length": 90, "location": "buried"}}  # fmt: skip

@@ -3,14 +3,16 @@
 import math
 import unittest
 
-from northspan.core.cuts.of_job import SpoolStock, job_cuts
+from northspan.core.cuts.of_job import JobCuts, SpoolStock, job_cuts
 from northspan.core.document.file import parse
-from northspan.core.materials.count import cost, gathered
+from northspan.core.materials.count import Count, cost, gathered
 from northspan.core.materials.instead import instead
-from northspan.core.materials.of_job import job_counts
+from northspan.core.materials.of_job import Counted, job_counts
 from northspan.core.materials.pipes import elbows
 from northspan.core.materials.priced import material_list
 from northspan.core.property.prepared import prepared
+from northspan.core.units import US
+from northspan.core.working import Figure
 from northspan.demo.library import demo_jobs
 from northspan.shop.csv_lists import shipped_list
 from tests.core.jobs import document, job
@@ -222,6 +224,13 @@ class Priced(unittest.TestCase):
         self.assertEqual([(g, b) for g, b, _ in lines], [("Wire and cable", 156), ("Grounding", 16)])
         for (_, _, cost_of), feet in zip(lines, (156, 16), strict=True):
             self.assertAlmostEqual(cost_of, feet * each)
+
+    def test_what_one_line_takes_out_of_the_van_is_gone_for_the_next(self):
+        terminal = Count("wire", "wire cu 8 bare", 6.0, "ft", "Barn", "the plan")
+        rod = Count("ground", "wire cu 8 bare", 7.0, "ft", "Barn", "the plan")
+        none = JobCuts((), Figure(0.0, "$", ()), (), (), True)
+        lines = material_list(Counted((terminal, rod), ()), SHIPPED, {"wire cu 8 bare": 9.0}, none, US).lines
+        self.assertEqual([(x.van, x.buy) for x in lines], [(6, 0), (3, 4)])
 
     def test_the_van_goes_first_and_what_is_bought_is_as_it_is_sold(self):
         made = job(**IN_ORDER)

@@ -41,6 +41,11 @@ class Room(unittest.TestCase):
         lasting = figures(FEEDER, **{"stations/2/load": {"amps": 30, "continuous_amps": 20}})
         self.assertAlmostEqual(lasting["room_left"], 90.0 - 30.0 - 5.0)
 
+    def test_what_is_asked_above_the_load_is_no_load_and_leaves_its_room(self):
+        load = {"stations/2/load": {"amps": 30, "continuous_amps": 20}}
+        for asked in ({f"runs/{FEEDER}/locks/rating_a": 80}, {"house_rules/spare_pct": 25}):
+            self.assertAlmostEqual(figures(FEEDER, **load, **asked)["room_left"], 90.0 - 30.0 - 5.0)
+
     def test_a_load_that_is_not_on_record_leaves_it_unknown(self):
         for run in (SERVICE, FEEDER):
             found = figures(run, **{"stations/2/load": None})

@@ -7,11 +7,11 @@ rule: they are told once.
 import tomllib
 from collections.abc import Mapping
 from dataclasses import dataclass
-from functools import cache
 from importlib.resources import files
 from typing import Any, Literal
 
 from northspan.core.run.systems import SYSTEMS, System
+from northspan.core.tables import Table
 
 ChoiceValue = str | float | bool | None
 FieldKind = Literal["number", "choice", "switch", "size"]
@@ -146,11 +146,15 @@ class Vocabulary:
         return next((c.words for c in self.choices.get(name, ()) if c.value == value), str(value))
 
 
-@cache
-def load_vocabulary(package: str) -> Vocabulary:
-    """The vocabulary of a book's package. Raises KeyError for a file that lacks a part."""
+def load_vocabulary(package: str, tables: Mapping[str, Table] | None = None) -> Vocabulary:
+    """The vocabulary of a book's package; choices that are a table's rows are read from ``tables``. Raises KeyError
+    for a file that lacks a part.
+    """
     read = tomllib.loads((files(package) / "vocabulary.toml").read_text("utf-8"))
-    choices = {name: tuple(_choice(c) for c in listed) for name, listed in read["choices"].items()}
+    choices = {
+        name: tuple(_choice(c) for c in ((tables or {})[listed["table"]].rows if isinstance(listed, dict) else listed))
+        for name, listed in read["choices"].items()
+    }
     systems = tuple(SystemWords(c.words, SYSTEMS[str(c.value)]) for c in choices["systems"])
     return Vocabulary(
         read["whole_jobs"],

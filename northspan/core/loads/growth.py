@@ -1,6 +1,7 @@
 """What a service or a feeder still takes: the least room that is left on its way from the source."""
 
 from collections.abc import Iterator, Mapping
+from dataclasses import replace
 
 from northspan.core.codes.codebook import WholeBook
 from northspan.core.job.job import Station
@@ -65,8 +66,9 @@ def _limits(book: WholeBook, net: Network, each: SizedRun) -> Iterator[tuple[str
     load = sizing.question.amps
     most = 0.0
     if rung is not None and sizing.breaker_a is not None:
-        continuous = max(0.0, sizing.design_a - load) if sizing.question.continuous_amps else 0.0
-        by_device = sizing.breaker_a - continuous
+        # What the load itself asks of its device: neither spare nor a rating that is asked is taken up by anything.
+        bare = replace(sizing.question, spare_pct=0.0, rating_a=None, least=None)
+        by_device = sizing.breaker_a - (book.sizing.design_amps(bare) - load)
         most = min(book.sizing.most_amps(sizing.question, rung, sizing.breaker_a), by_device)
     yield f"Wire to {end.name} and what guards it", most, load, book.cites["wire_and_device"]
     bus = _bus_a(end)

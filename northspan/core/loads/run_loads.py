@@ -86,7 +86,7 @@ def run_loads(book: WholeBook, job: Job, net: Network, places: Iterable[PlaceLoa
         if station.converter is not None:
             parts = _converted(book, parts, station.converter, run)
         found[run.id] = _of_run(run, parts)
-    for run in (*net.standby.values(), *net.second_leg.values()):
+    for run in net.beside:
         source, first = net.stations[run.from_station].generator, net.fed_by.get(run.to_station)
         if run.to_station not in net.standby and first is not None:
             # Two sources for a leg each carry what hangs on their leg, and the heavier one is what is on record.

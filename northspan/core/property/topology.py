@@ -73,9 +73,14 @@ class Network:
     second_leg: dict[str, Run]
 
     @property
+    def beside(self) -> tuple[Run, ...]:
+        """Every run that ``order`` leaves out: second supplies, and those of the other leg."""
+        return (*self.standby.values(), *self.second_leg.values())
+
+    @property
     def outward(self) -> tuple[Run, ...]:
         """Every run, each after the run that feeds it."""
-        return (*self.standby.values(), *self.second_leg.values(), *self.order)
+        return (*self.beside, *self.order)
 
     def legs(self, run: Run) -> str:
         """The legs that a run brings to its end."""

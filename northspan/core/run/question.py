@@ -74,8 +74,8 @@ class RunQuestion:
     smallest current it is made for whatever its load. House rules: ``spare_pct`` wanted over the design current,
     ``drop_on`` the current that the drop is judged at, ``dwelling_load_too`` that the dwelling's rule leaves wire for
     the load itself, ``full_ground`` a ground as large as the hots, ``pipe_up`` one trade size above what holds the
-    wires. ``rating_a`` is what the run is asked to carry
-    in full (A), drop and all, whatever its load. A lock of None leaves the answer to the solver.
+    wires. ``rating_a`` is what the run is asked to carry in full (A), drop and all, whatever its load. A lock of None
+    leaves the answer to the solver.
 
     ``unbalance_a`` is what the loads leave on the neutral (A; None: not on record), whatever the neutral is sized by.
     ``device_at`` says where the device that guards it stands, ``mains`` how many mains at its end guard it together,

@@ -31,7 +31,7 @@ def _bodies(job: Job, solution: Solution, across: float, down: float) -> tuple[l
     """
     net = network(as_used(job))
     laying = Laying(net, said(job, solution), {nudge.station: nudge for nudge in job.packet.nudges})
-    second = {run.from_station for run in (*net.standby.values(), *net.second_leg.values())}
+    second = {run.from_station for run in net.beside}
     waiting = deque(Apart(s, None) for s in net.stations if s not in net.fed_by and s not in second)
     found: list[list[Placed]] = []
     y, broken = 0.0, False

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterator
 
-from northspan.core.codes.library import code_book
+from northspan.core.codes.library import code_book, whole_book
 from northspan.core.job.job import Job
 from northspan.core.solution import RunAnswer, Solution
 from northspan.core.working import Step
@@ -22,7 +22,8 @@ def sections(job: Job, solution: Solution) -> Iterator[Section]:
     for load in solution.loads:
         yield load_section(job, load)
     unit = job.told.torque.sign
-    torques = [(s.name, f"{s.gear.torque:g} {unit}", "110.14(D)") for s in job.stations if s.gear.torque]
+    cite = whole_book(job.code_book).cites["torque"]
+    torques = [(s.name, f"{s.gear.torque:g} {unit}", cite) for s in job.stations if s.gear.torque]
     if torques:
         yield Section("Torque of lugs, the makers' figures", ("Station", "Tightened to", "Section"), tuple(torques))
     yield _schedule(job, solution)

@@ -35,5 +35,5 @@ BOX_VOLUMES = TABLES["314.16(B)"]
 WELDER_DUTY = TABLES["630.11(A)"]
 MOBILE_RANGE = TABLES["550.18(B)"]
 WORKING_DEPTH = TABLES["110.26(A)(1)"]
-VOCABULARY = load_vocabulary("northspan.core.codes.nec")
+VOCABULARY = load_vocabulary("northspan.core.codes.nec", TABLES)
 NOTES = load_notes("northspan.core.codes.nec")

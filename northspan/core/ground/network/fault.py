@@ -166,10 +166,7 @@ def fault_state(
         found = network.branch(name)
         return 0j if found is None else state.amps(found)
 
-    runs = tuple(
-        _run_state(each.id, through, there.words)
-        for each in (*there.net.order, *there.net.standby.values(), *there.net.second_leg.values())
-    )
+    runs = tuple(_run_state(each.id, through, there.words) for each in (*there.net.order, *there.net.beside))
     earths = tuple(_strays(network, state, "earth"))
     paths = tuple(_strays(network, state, "path"))
     names = {s: there.net.stations[s].name for s in there.net.stations}

@@ -148,8 +148,7 @@ export function pairPatch(job: Job, at: number): PatchStep[] {
   const run = { ...job.runs[feeds], system: PAIR.system }
   return [
     { op: 'add', path: `/stations/${at}/generator`, value: half },
-    { op: 'add', path: `/runs/${feeds}`, value: run },
-    { op: 'remove', path: `/runs/${feeds + 1}` },
+    { op: 'add', path: `/runs/${feeds}/system`, value: PAIR.system },
     { op: 'add', path: '/stations/-', value: { ...one, id, name: `${one.name}, leg B`, generator: { ...half, leg: 'B' } } },
     { op: 'add', path: '/runs/-', value: { ...run, id: freshId(`${id}-feeder`, job.runs.map((r) => r.id)), from_station: id } },
   ]

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, reactive, ref, toRef, watch } from 'vue'
+import { computed, nextTick, reactive, ref, toRef, watch } from 'vue'
 
 import { newAppliance } from './newAppliance'
 import { useEdited } from './useEdited'
@@ -20,6 +20,8 @@ const blank = { name: '', kind: 'fastened' as Appliance['kind'], figure: null as
 const form = reactive({ ...blank })
 const tried = ref(false)
 const picked = ref<CatalogueItem | null>(null)
+const listed = ref(false)
+const sought = ref('')
 const wrong = computed(() => ({
   name: form.name.trim() ? '' : 'Give it a name',
   figure: (amount(form.figure) ?? 0) > 0 ? '' : 'Its nameplate, more than 0',
@@ -33,6 +35,9 @@ watch(open, (now) => {
   if (!shop.catalogue.length) void shop.load()
   tried.value = false
 })
+
+// A field in focus whose list comes late opens it unasked, over the button below.
+watch(() => shop.catalogue, () => nextTick(() => (listed.value = sought.value !== '')))
 
 watch(picked, (item) => {
   if (!item) return
@@ -60,7 +65,7 @@ async function add() {
     <v-card class="paper-form">
       <form novalidate @submit.prevent="add">
         <h2 class="cap">Add an appliance</h2>
-        <v-autocomplete v-model="picked" label="From the shop's catalogue" :items="shop.catalogue" item-title="name" return-object clearable autofocus />
+        <v-autocomplete v-model="picked" v-model:menu="listed" v-model:search="sought" label="From the shop's catalogue" :items="shop.catalogue" item-title="name" return-object clearable autofocus />
         <v-text-field v-model="form.name" label="Name, as the customer says it" maxlength="80" :error-messages="tried ? wrong.name : ''" />
         <v-select v-model="form.kind" label="Kind" :items="APPLIANCE_KINDS.map((k) => ({ value: k.value, title: k.words }))" />
         <div class="pair">

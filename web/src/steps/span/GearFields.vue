@@ -63,7 +63,7 @@ function set<K extends keyof Gear>(name: K, value: Gear[K]) {
     <NumberField v-for="n in rated ? MORE : []" :key="n.name" :label="n.label" :value="gear[n.name]" auto="unknown" :unit="n.unit" lockable set-word="clear" :pointer="`${base}/${n.name}`" :hint="n.hint" @change="(v) => set(n.name, v)" />
     <template v-if="holdsMains">
       <NumberField label="Service mains in it" :value="gear.mains" auto="one" lockable set-word="clear" :pointer="`${base}/mains`" hint="Side by side in one enclosure; its rating is of all of them" @change="(v) => set('mains', v)" />
-      <ChoiceField v-if="gear.mains" label="each in a compartment" :value="gear.main_compartments" :choices="KNOWN" :pointer="`${base}/main_compartments`" hint="Of its own, closed off from the others" @change="(v) => set('main_compartments', v)" />
+      <ChoiceField v-if="gear.mains" label="each apart" :value="gear.main_compartments" :choices="KNOWN" :pointer="`${base}/main_compartments`" hint="In a compartment of its own, closed off from the others" @change="(v) => set('main_compartments', v)" />
     </template>
     <NumberField v-if="rated" label="Torque" :value="gear.torque" auto="unknown" :unit="units.torque.sign" lockable set-word="clear" :pointer="`${base}/torque`" hint="Of its lugs, the maker’s figure; it goes on the sheet" @change="(v) => set('torque', v)" />
     <ChoiceField label="Hangs" :value="gear.room" :choices="GEAR_ROOMS" :pointer="`${base}/room`" @change="(v) => set('room', v)" />

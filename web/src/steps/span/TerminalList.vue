@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { computed } from 'vue'
+
 import type { Gear } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
 import { sizeLocks } from '@/fields/choices'
@@ -9,6 +11,7 @@ type Terminal = Gear['lugs'][number]
 const props = defineProps<{ terminals: Gear['lugs']; base: string }>()
 const emit = defineEmits<{ change: [terminals: Gear['lugs']] }>()
 const GEAR_TERMINALS = list<Terminal['of']>('gear_terminals')
+const SIZES = computed(() => sizeLocks('').map((size) => (size.value === null ? { ...size, words: 'not marked' } : size)))
 const NEW: Terminal = { of: 'line', least_size: null, most_size: null, metal: 'both' }
 
 function set(at: number, part: Partial<Terminal>) {
@@ -20,8 +23,8 @@ function set(at: number, part: Partial<Terminal>) {
   <section class="terminals" aria-label="Terminals as marked">
     <div v-for="(terminal, at) in terminals" :key="at" class="terminal">
       <ChoiceField label="Terminal" :value="terminal.of" :choices="GEAR_TERMINALS" :pointer="`${base}/${at}/of`" @change="(v) => set(at, { of: v })" />
-      <ChoiceField label="takes from" :value="terminal.least_size" :choices="sizeLocks('')" :pointer="`${base}/${at}/least_size`" @change="(v) => set(at, { least_size: v })" />
-      <ChoiceField label="up to" :value="terminal.most_size" :choices="sizeLocks('')" :pointer="`${base}/${at}/most_size`" @change="(v) => set(at, { most_size: v })" />
+      <ChoiceField label="takes from" :value="terminal.least_size" :choices="SIZES" :pointer="`${base}/${at}/least_size`" @change="(v) => set(at, { least_size: v })" />
+      <ChoiceField label="up to" :value="terminal.most_size" :choices="SIZES" :pointer="`${base}/${at}/most_size`" @change="(v) => set(at, { most_size: v })" />
       <ChoiceField label="marked for" :value="terminal.metal" :choices="TERMINAL_METALS" :pointer="`${base}/${at}/metal`" @change="(v) => set(at, { metal: v })" />
       <button class="ink-button" @click="emit('change', terminals.filter((_, i) => i !== at))">Take it off</button>
     </div>

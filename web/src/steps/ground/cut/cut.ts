@@ -32,7 +32,8 @@ export function chainOf(job: Job, mode: ModeAnswer, selected: string): string[] 
   const live = new Map(mode.runs.filter((r) => r.live).map((r) => [r.run, r]))
   const feeds = job.runs.filter((r) => live.has(r.id))
   // Of two feeds for a leg each the first source's is drawn.
-  const up = new Map([...feeds].reverse().sort((a, b) => Number(a.from_station === mode.sources[0]) - Number(b.from_station === mode.sources[0])).map((r) => [r.to_station, r.from_station]))
+  const first = feeds.filter((r) => r.from_station === mode.sources[0])
+  const up = new Map([...feeds, ...first].map((r) => [r.to_station, r.from_station]))
   const down = (id: string) => feeds.filter((r) => r.from_station === id).map((r) => r.to_station)
   const weight = (id: string): number => 1 + down(id).reduce((sum, each) => sum + weight(each), 0)
   const start = up.has(selected) || mode.sources.includes(selected) ? selected : mode.sources[0]

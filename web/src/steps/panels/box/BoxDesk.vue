@@ -1,16 +1,15 @@
 <script setup lang="ts">
-import { computed, onMounted, ref } from 'vue'
+import { computed } from 'vue'
 
 import BoxPicture from './BoxPicture.vue'
 import BoxRows from './BoxRows.vue'
 import { useBox } from './useBox'
-import { answered, api, Refused } from '@/api/client'
 import FigureButton from '@/figures/FigureButton.vue'
 import { figureText, written } from '@/figures/write'
-import { list, USUAL_BOOK } from '@/stores/words'
+import { list } from '@/stores/words'
 
 const { entry, answer, problems, notice, startOver } = useBox()
-const names = ref<string[]>([])
+const BOXES = list<string>('boxes')
 const SUPPORTS = list<string>('support_fittings')
 const EXTRAS = list<string>('box_extras')
 const SHAPES = list<string | null>('box_shapes')
@@ -20,16 +19,6 @@ const KINDS = [
   { value: 'marked', words: 'marked with its volume' },
   { value: 'conduit-body', words: 'a conduit body' },
 ] as const
-
-onMounted(async () => {
-  try {
-    const book = await answered(api.GET('/api/code-books/{book_id}', { params: { path: { book_id: USUAL_BOOK } } }))
-    names.value = (book.tables.find((t) => t.name === '314.16(A)')?.rows ?? []).map((r) => String(r[0]))
-  } catch (error) {
-    if (!(error instanceof Refused)) throw error
-    notice.value = error.message
-  }
-})
 
 const needed = computed(() => answer.value?.figures.find((f) => f.key === 'needed_in3')?.figure)
 const have = computed(() => answer.value?.values.have_in3 as number | null | undefined)
@@ -53,7 +42,7 @@ function toggleSupport(value: string) {
       <div>
         <h3 class="cap">The box</h3>
         <label class="line narrow">Box <select v-model="entry.kind" aria-label="Box"><option v-for="k in KINDS" :key="k.value" :value="k.value">{{ k.words }}</option></select></label>
-        <label v-if="entry.kind === 'named'" class="line narrow">of the table <select v-model="entry.box"><option v-for="n in names" :key="n" :value="n">{{ n }}</option></select></label>
+        <label v-if="entry.kind === 'named'" class="line narrow">of the table <select v-model="entry.box"><option v-for="b in BOXES" :key="b.value" :value="b.value">{{ b.words }}</option></select></label>
         <label v-if="entry.kind === 'marked' || entry.kind === 'conduit-body'" class="line narrow">volume marked on it <span><input class="mono" inputmode="decimal" :value="entry.in3 ?? ''" placeholder="not marked" aria-label="Marked volume" @change="entry.in3 = number($event)" /> in³</span></label>
         <label v-if="entry.kind !== 'conduit-body'" class="line narrow">smallest among <select v-model="entry.shape"><option v-for="k in SHAPES" :key="String(k.value)" :value="k.value">{{ k.words }}</option></select></label>
         <BoxRows v-model="entry.conductors" title="Wires" sizes="box_wires" ways="wire_ways" />
