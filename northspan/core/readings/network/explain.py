@@ -12,28 +12,27 @@ import math
 from collections import Counter
 from collections.abc import Collection, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
-from typing import Protocol
 
 import numpy as np
 from numpy.typing import NDArray
 
-from northspan.core.readings.network.likely import Complex, Fit, Floats, Read, fit, turned
-from northspan.core.readings.network.meter import Edit
+from northspan.core.readings.network.followed import UNEXPLAINED, Candidate, Reads, Things, followed, with_ohms
+from northspan.core.readings.network.likely import Fit, Floats, Read, fit, turned
 from northspan.core.readings.network.suspects import ELSE, HARMLESS, Suspect
-from northspan.core.readings.spot import Accuracy, Spot
+from northspan.core.readings.spot import Accuracy
 
-# Ohms are first tried so far apart (in the logarithm); so many suspects are followed further, in so many steps.
-STEP, FOLLOWED, STEPS = 1.2, 12, 8
+# Ohms are first tried so far apart (in the logarithm); so many suspects are followed further.
+STEP, FOLLOWED = 1.2, 12
+# One deviation of where ohms lie about those that are tried (in the logarithm).
+BETWEEN = 0.5 * STEP
 # Those that explain worse by this (in the logarithm) are out of the question.
 WORSE = 25.0
 # Ohms that explain so nearly as well (in the logarithm) are not ruled out.
 AS_WELL = 2.0
 # So many are told apart from one another, if they explain no worse than this (in the logarithm).
 MOST_APART, NO_WORSE = 120, 9.0
-# Two suspects that would read as near as this (standard deviations) wherever one looks cannot be told apart.
+# Two suspects that would read as near as this (standard deviations) if one read everywhere cannot be told apart.
 ALIKE, SURE = 1.5, 0.3
-# A reading that is further than this from what one thing would have read (standard deviations) is not explained by it.
-UNEXPLAINED = 4.0
 # Where one thing is wrong a second is so often: bad work seldom comes alone. What is on no list is there so often, and
 # loads beyond what loads do (of all that may be).
 SECOND, NO_LIST, UNSAID = 0.1, 0.05, 0.1
@@ -43,33 +42,6 @@ DEAD = 0.4
 SOUND = 3.0
 # Beside so many of the likeliest a second thing is looked for.
 FIRSTS = 2
-
-# What is suspected at once, each with its ohms.
-Things = tuple[tuple[Suspect, float | None], ...]
-
-
-class Reads(Protocol):
-    """A meter, or several as one: all that can be read, and what is read there with something changed."""
-
-    spots: tuple[Spot, ...]
-    blur: Floats
-
-    def moved(self, deviations: Floats, edits: Sequence[Edit] = ()) -> "Reads":
-        """The same with its unknowns so many deviations from their middle, and edited."""
-
-    def slopes(
-        self, sets: Sequence[Sequence[Edit]], rows: NDArray[np.intp], drive: tuple[str, str, float] | None = None
-    ) -> tuple[Complex, Complex]:
-        """What is read at some spots with each set of edits, and by how much each unknown moves it."""
-
-    def slopes_again(
-        self, sets: tuple[tuple[Edit, ...], ...], rows: NDArray[np.intp], drive: tuple[str, str, float] | None = None
-    ) -> tuple[Complex, Complex]:
-        """The same with its unknowns at their middle, kept."""
-
-    @property
-    def count(self) -> int:
-        """How many unknowns there are."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -120,23 +92,6 @@ class Ranked:
     left: tuple[int, ...]
 
 
-@dataclass(frozen=True, slots=True)
-class _Candidate:
-    """What may be: its things, its weight (logarithm), the unknowns about which it was tried and the logarithm of its
-    ohms, which readings it does not explain and how far off all are, whether its ohms are told, the unknowns that
-    explain best as far as it was tried (None: ``point``).
-    """
-
-    things: Things
-    log: float
-    point: Floats
-    at: float | None = None
-    wrong: NDArray[np.bool_] | None = None
-    misfit: float = 0.0
-    told: bool = True
-    guess: Floats | None = None
-
-
 def explain(
     meter: Reads,
     suspected: Sequence[Suspect],
@@ -182,38 +137,42 @@ class _Search:
         found.sort(key=lambda each: -each.log)
         return self._told(found, {*self.read.rows.tolist(), *far}, left)
 
-    def _tried(self, here: Reads | None, point: Floats, beside: Things) -> list[_Candidate]:
+    def _tried(self, here: Reads | None, point: Floats, beside: Things) -> list[Candidate]:
         """Every suspect at ohms far apart, the unknowns left out about a point (``here`` None: their middle)."""
         fresh = [s for s in self.suspected if all(s.apart_from(other) for other, _ in beside)]
         grids: list[list[float | None]] = [[None] if s.ohms is None else list(ohms_tried(s)) for s in fresh]
-        many = self.meter.count + 1
-        found: list[_Candidate] = []
+        many = self.meter.count + 2
+        found: list[Candidate] = []
         for some in _in_parts(range(len(fresh)), [len(grid) * many * many for grid in grids]):
             shown, slopes = [], []
             for i in some:
-                suspect = fresh[i]
-                sets = tuple(suspect.edits(None if x is None else math.exp(x)) for x in grids[i])
-                known = (
+                suspect, grid = fresh[i], grids[i]
+                sets = tuple(suspect.edits(None if x is None else math.exp(x)) for x in grid)
+                read, moved = (
                     self.meter.slopes_again(sets, self.read.rows, suspect.drive)
                     if here is None
                     else here.slopes(sets, self.read.rows, suspect.drive)
                 )
-                values, moved = turned(*known)
+                # Between the ohms that are tried lie others: how far they move what is read is one unknown more.
+                by_ohms = (
+                    np.zeros_like(read) if suspect.ohms is None else np.gradient(read, ohms_tried(suspect), axis=0)
+                )
+                values, own = turned(read, with_ohms(moved, BETWEEN * by_ohms, many))
                 shown.append(values)
-                slopes.append(np.pad(moved, ((0, 0), (0, 0), (0, many - moved.shape[2]))))
+                slopes.append(own)
             rows = np.concatenate(shown)
-            at = np.repeat(np.append(point, 0.0)[None], len(rows), axis=0)
+            at = np.repeat(np.append(point, [0.0, 0.0])[None], len(rows), axis=0)
             fits = fit(rows, np.concatenate(slopes), at, self.read)
             begin = 0
             for i in some:
-                own = slice(begin, begin + len(grids[i]))
-                begin = own.stop
-                found.append(self._coarse(fresh[i], grids[i], fits, own, point, beside))
+                own_rows = slice(begin, begin + len(grids[i]))
+                begin = own_rows.stop
+                found.append(self._coarse(fresh[i], grids[i], fits, own_rows, point, beside))
         return found
 
     def _coarse(
         self, suspect: Suspect, grid: list[float | None], fits: Fit, own: slice, point: Floats, beside: Things
-    ) -> _Candidate:
+    ) -> Candidate:
         logs = fits.log[own]
         best = plain = int(np.argmax(logs))
         if suspect.ohms is not None:
@@ -221,101 +180,54 @@ class _Search:
             as_well = np.flatnonzero(logs > logs[best] - AS_WELL)
             plain = int(as_well[-1] if suspect.in_series else as_well[0])
         log = float(logs[best]) + math.log(float(np.mean(np.exp(logs - logs[best])))) + self.before[suspect.kind]
-        x = grid[plain]
-        at = own.start + best
-        return _Candidate(
-            ((suspect, None if x is None else math.exp(x)), *beside), log, point, grid[best],
+        x, at = grid[plain], own.start + best
+        start = None if suspect.ohms is None else (grid[best] or 0.0) + BETWEEN * float(fits.mean[at, -1])
+        return Candidate(
+            ((suspect, None if x is None else math.exp(x)), *beside), log, point, start,
             fits.slips[at] | (np.abs(fits.off[at]) > UNEXPLAINED), float(np.sum(fits.off[at] ** 2)),
             told=bool(logs[best] - logs.min() > AS_WELL), guess=fits.mean[at][: self.meter.count],
         )  # fmt: skip
 
-    def _followed(self, singles: list[_Candidate]) -> list[_Candidate]:
+    def _followed(self, singles: list[Candidate]) -> list[Candidate]:
         """The likeliest at the unknowns and the ohms that explain best with each."""
         order = sorted(range(len(singles)), key=lambda i: -singles[i].log)
         first = singles[order[0]].log
         found = list(singles)
-        for i in order[: FOLLOWED if len(self.read.rows) else 0]:
-            if singles[i].log > first - WORSE:
-                found[i] = self._follow(singles[i])
+        near = [i for i in order[: FOLLOWED if len(self.read.rows) else 0] if singles[i].log > first - WORSE]
+        for i, each in zip(near, self._follow([singles[i] for i in near]), strict=True):
+            found[i] = each
         return found
 
-    def _follow(self, candidate: _Candidate) -> _Candidate:
-        """A candidate at the loads and ohms that explain best, step by step (Gauss and Newton)."""
-        (suspect, _), *beside = candidate.things
-        rest = tuple(edit for other, ohms in beside for edit in other.edits(ohms))
-        low, high = (0.0, 0.0) if suspect.ohms is None else (math.log(end) for end in suspect.ohms)
-        # Ohms are nowhere told in their range: a spread as wide as that.
-        spread = (high - low) / math.sqrt(12.0)
-        point = candidate.point if candidate.guess is None else np.clip(candidate.guess, -MOST_OFF, MOST_OFF)
-        at = candidate.at
-        best: tuple[float, _Candidate] | None = None
-        was: tuple[float, float] | None = None
-        for _ in range(STEPS):
-            here = self.meter.moved(point, rest)
-            step = NEAR if at is not None and at + NEAR <= high else -NEAR
-            steps = [at] if at is None else [at, at + step]
-            sets = tuple(suspect.edits(None if x is None else math.exp(x)) for x in steps)
-            read, moved = here.slopes(sets, self.read.rows, suspect.drive)
-            shown, slopes = turned(read, moved)
-            where = np.zeros(slopes.shape[2])
-            where[: len(point)] = point
-            columns = slopes[:1]
-            if at is not None:
-                toward = np.where(shown[0] * shown[1] < 0.0, -1.0, 1.0)
-                pull = spread * (toward * shown[1] - shown[0]) / step
-                columns = np.concatenate([columns, pull[None, :, None]], axis=2)
-                where = np.append(where, 0.0)
-            now = fit(shown[:1], columns, where[None], self.read)
-            log = float(now.log[0]) + self.before[suspect.kind]
-            told = at is None or math.sqrt(float(now.covariance[0, -1, -1])) < 0.4
-            made = replace(
-                candidate, things=((suspect, None if at is None else math.exp(at)), *beside), log=log, point=point,
-                at=at, wrong=now.slips[0] | (np.abs(now.off[0]) > UNEXPLAINED), misfit=float(np.sum(now.off[0] ** 2)),
-                told=told, guess=None,
-            )  # fmt: skip
-            # By what it really reads there: on the way the slopes may promise more than there is.
-            miss = (self.read.values - np.abs(shown[0])) / self.read.sigma
-            really = -0.5 * float(np.sum(np.minimum(miss**2, WILD**2)) + np.sum(where[: len(point)] ** 2))
-            if best is None or really > best[0]:
-                best = (really, made)
-            if was is not None and abs(really - was[0]) < 0.02 and (at is None or abs(at - was[1]) < NEAR / 3.0):
-                break
-            mean, was = now.mean[0], (really, 0.0 if at is None else at)
-            point = np.clip(mean[: len(point)], -MOST_OFF, MOST_OFF)
-            if at is not None:
-                at = float(np.clip(at + np.clip(spread * mean[-1], -1.5, 1.5), low, high))
-        assert best is not None
-        return best[1]
+    def _follow(self, candidates: Sequence[Candidate]) -> list[Candidate]:
+        return followed(self.meter, self.read, self.before, candidates)
 
-    def _elsewhere(self) -> _Candidate:
+    def _elsewhere(self) -> Candidate:
         """Something that is on no list: any reading may have to do with it."""
         point = np.zeros(self.meter.count)
         shown, moved = turned(*self.meter.slopes_again(((),), self.read.rows))
         found = fit(shown, moved, point[None], self.read, strange=True)
         log = float(found.log[0]) + math.log(NO_LIST)
-        return _Candidate(((Suspect(ELSE), None),), log, point, wrong=np.zeros(len(self.read.rows), dtype=bool))
+        return Candidate(((Suspect(ELSE), None),), log, point, wrong=np.zeros(len(self.read.rows), dtype=bool))
 
-    def _pairs(self, singles: Sequence[_Candidate]) -> list[_Candidate]:
+    def _pairs(self, singles: Sequence[Candidate]) -> list[Candidate]:
         """A second thing beside the likeliest ones."""
         paid = math.log(SECOND / len(self.before))
-        found: dict[str, _Candidate] = {}
+        found: dict[str, Candidate] = {}
         for one in sorted(singles, key=lambda each: -each.log)[:FIRSTS]:
             (suspect, ohms) = one.things[0]
             if not suspect.edits(ohms) or suspect.drive is not None:
                 continue
             here = self.meter.moved(one.point, suspect.edits(ohms))
             both = sorted(self._tried(here, one.point, one.things), key=lambda each: -each.log)
-            for each in both[: FOLLOWED // 3]:
-                if not each.things[0][0].edits(each.things[0][1]):
-                    continue
-                pair = self._follow(each)
-                pair = replace(pair, log=pair.log + paid + self.before[suspect.kind])
+            fresh = [c for c in both[: FOLLOWED // 3] if c.things[0][0].edits(c.things[0][1])]
+            for each in self._follow(fresh):
+                pair = replace(each, log=each.log + paid + self.before[suspect.kind])
                 key = " ".join(sorted(_key(pair.things).split()))
                 if key not in found or pair.log > found[key].log:
                     found[key] = pair
         return list(found.values())
 
-    def _told(self, candidates: Sequence[_Candidate], done: set[int], left: tuple[int, ...]) -> Ranked:
+    def _told(self, candidates: Sequence[Candidate], done: set[int], left: tuple[int, ...]) -> Ranked:
         """Candidates, the weightiest first, with their chances, and told apart."""
         logs = np.array([each.log for each in candidates])
         chances = np.exp(logs - logs[0])
@@ -323,12 +235,8 @@ class _Search:
         rows = np.arange(len(self.meter.spots), dtype=np.intp)
         listed = [each for each in candidates if each.things[0][0].kind != ELSE][:MOST_APART]
         likely = [each for each in listed if each.log > listed[0].log - NO_WORSE]
-        shown, spread = [], []
-        for each in likely:
-            values, variance = self._predicted(each, rows)
-            shown.append(values)
-            spread.append(variance)
-        values, variances = np.array(shown), np.array(spread)
+        values, moved, known = self._predicted(likely, rows)
+        variances = np.einsum("rik,rkl,ril->ri", moved, known, moved, optimize=True)
         meters = np.hypot(self.floor, self.share * values)
         spreads = variances + meters**2
         both = spreads[:, None, :] + spreads[None, :, :]
@@ -336,10 +244,7 @@ class _Search:
         # How little two overlap: by what they would read, and by how sure each is of it (Bhattacharyya).
         wider = 0.5 * np.log(both / (2.0 * np.sqrt(spreads[:, None, :] * spreads[None, :, :])))
         apart = 0.25 * off**2 / both + wider
-        # Where loads may hide what is between two, a further reading of another kind still tells: alike is what meters
-        # themselves could not tell apart anywhere.
-        near = off / np.maximum(meters[:, None], meters[None])
-        same = (near.max(axis=2, initial=0.0) < ALIKE) & (wider.max(axis=2, initial=0.0) < SURE)
+        same = (_joint(values, meters, moved, known) < ALIKE) & (wider.max(axis=2, initial=0.0) < SURE)
         keys = [_key(each.things) for each in likely]
         alike = {
             key: tuple(other for j, other in enumerate(keys) if j != i and same[i, j]) for i, key in enumerate(keys)
@@ -355,22 +260,43 @@ class _Search:
         mine = np.array([chance_of[id(each)] for each in likely])
         return Ranked(tuple(told), _next(keys, mine, apart, same, done, ease), left)
 
-    def _predicted(self, each: _Candidate, rows: NDArray[np.intp]) -> tuple[Floats, Floats]:
-        """What is read everywhere by a candidate, and its variance by what its readings leave open."""
-        (suspect, ohms), *beside = each.things
-        sets = (suspect.edits(ohms),)
-        if beside or np.any(each.point):
-            rest = tuple(edit for other, its in beside for edit in other.edits(its))
-            read, slopes = self.meter.moved(each.point, rest).slopes(sets, rows, suspect.drive)
-        else:
-            read, slopes = self.meter.slopes_again(sets, rows, suspect.drive)
-        shown, moved = turned(read, slopes)
-        own = self.read.rows
-        at = np.zeros(moved.shape[2])
-        at[: len(each.point)] = each.point
-        found = fit(shown[:, own], moved[:, own], at[None], self.read)
-        here = shown[0] + moved[0] @ (found.mean[0] - at)
-        return np.abs(here), np.einsum("ij,jk,ik->i", moved[0], found.covariance[0], moved[0])
+    def _predicted(self, likely: Sequence[Candidate], rows: NDArray[np.intp]) -> tuple[Floats, Floats, Floats]:
+        """What is read everywhere by each candidate, how far the unknowns move that, and the covariance that its
+        readings leave those; a row each.
+        """
+        many = self.meter.count + 1
+        shown = np.zeros((len(likely), len(rows)))
+        moved = np.zeros((len(likely), len(rows), many))
+        points = np.zeros((len(likely), many))
+        for i, each in enumerate(likely):
+            (suspect, ohms), *beside = each.things
+            sets = (suspect.edits(ohms),)
+            if beside or np.any(each.point):
+                rest = tuple(edit for other, its in beside for edit in other.edits(its))
+                read, slopes = self.meter.moved(each.point, rest).slopes(sets, rows, suspect.drive)
+            else:
+                read, slopes = self.meter.slopes_again(sets, rows, suspect.drive)
+            values, own = turned(read, slopes)
+            shown[i], moved[i, :, : own.shape[2]], points[i, : len(each.point)] = values[0], own[0], each.point
+        told = self.read.rows
+        found = fit(shown[:, told], moved[:, told], points, self.read)
+        here = shown + np.einsum("rmk,rk->rm", moved, found.mean - points)
+        return np.abs(here), np.where(here < 0.0, -1.0, 1.0)[:, :, None] * moved, found.covariance
+
+
+def _joint(values: Floats, meters: Floats, moved: Floats, known: Floats) -> Floats:
+    """How far apart each two would read if every spot were read (standard deviations), whatever the unknowns: what is
+    between them less what the unknowns make of it.
+    """
+    if not values.shape[1]:
+        return np.zeros((len(values), len(values)))
+    found = np.zeros((len(values), len(values)))
+    for i, sigma in enumerate(meters):
+        off, pull = (values - values[i]) / sigma, moved[i] / sigma[:, None]
+        along = off @ pull
+        taken = np.einsum("jk,kj->j", along, np.linalg.solve(np.linalg.inv(known[i]) + pull.T @ pull, along.T))
+        found[i] = np.sqrt(np.maximum(np.sum(off**2, axis=1) - taken, 0.0))
+    return np.maximum(found, found.T)
 
 
 def _in_parts(numbers: Sequence[int], sizes: Sequence[int]) -> Iterator[list[int]]:
@@ -387,12 +313,8 @@ def _in_parts(numbers: Sequence[int], sizes: Sequence[int]) -> Iterator[list[int
         yield part
 
 
-# How far an unknown is followed (deviations); so many figures are held at once.
-MOST_OFF, MOST_ROOM = 2.5, 4_000_000
-# What is further off than this (deviations) counts for no more.
-WILD = 6.0
-# How far apart two ohms are that a slope is taken between (in the logarithm).
-NEAR = 0.15
+# So many figures are held at once.
+MOST_ROOM = 4_000_000
 # Past this a joint is as good as open.
 OPEN_FROM = 300.0
 

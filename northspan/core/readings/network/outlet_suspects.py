@@ -30,6 +30,7 @@ def outlet_suspects(circuits: Sequence[CircuitWires], off: Collection[tuple[str,
     for each in circuits:
         if each.second is not None and (each.station, each.id) in off:
             yield from _both_legs(each, wires)
+    yield from _grounds(circuits, off, wires)
 
 
 def _neutral(cable: Sequence[CircuitWires], wires: Mapping[str, Branch]) -> Iterator[Suspect]:
@@ -51,7 +52,6 @@ def _both_legs(each: CircuitWires, wires: Mapping[str, Branch]) -> Iterator[Susp
         hot = wires[f"hot {each.station}/{each.id}/{leg}"]
         whole = _with_load(each, wires, hot)
         yield Suspect("loose-leg", (each.station, each.id, leg), (ends_of(hot),), LOOSE_OHM, series_of=whole)
-    yield from _ground(each, wires)
 
 
 def _with_load(each: CircuitWires, wires: Mapping[str, Branch], joint: Branch) -> tuple[str, str, str, float] | None:
@@ -60,17 +60,24 @@ def _with_load(each: CircuitWires, wires: Mapping[str, Branch], joint: Branch) -
     return None if draw is None else (*ends_of(draw), abs(draw.ohms) + abs(joint.ohms))
 
 
-def _ground(each: CircuitWires, wires: Mapping[str, Branch]) -> Iterator[Suspect]:
-    if each.ground is not None:
-        cut = (ends_of(wires[each.ground_wire]),)
-        yield Suspect("open-circuit-ground", (each.station, each.id), cut, fixed=CUT_OHM)
+def _grounds(
+    circuits: Sequence[CircuitWires], off: Collection[tuple[str, str]], wires: Mapping[str, Branch]
+) -> Iterator[Suspect]:
+    """The ground of a circuit; of a multiwire pair, or of all in one cable, it is one."""
+    cables: dict[str, list[CircuitWires]] = {}
+    for each in circuits:
+        if each.ground is not None:
+            cables.setdefault(each.ground_wire, []).append(each)
+    for name, cable in cables.items():
+        if any((each.station, each.id) in off for each in cable):
+            at = (cable[0].station, *(each.id for each in cable))
+            yield Suspect("open-circuit-ground", at, cut=(ends_of(wires[name]),), fixed=CUT_OHM)
 
 
 def _alone(each: CircuitWires, wires: Mapping[str, Branch]) -> Iterator[Suspect]:
     at, name = (each.station, each.id), f"{each.station}/{each.id}"
     joint = wires[f"hot {name}/{each.legs}"]
     yield Suspect("loose-hot", at, (ends_of(joint),), LOOSE_OHM, series_of=_with_load(each, wires, joint))
-    yield from _ground(each, wires)
     assert each.contacts is not None
     hot, neutral = each.contacts
     crossed = ((f"cross hot {name}", hot.start, neutral.end), (f"cross neutral {name}", neutral.start, hot.end))

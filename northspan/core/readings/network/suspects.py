@@ -18,7 +18,8 @@ from northspan.core.run.systems import SYSTEMS
 
 Kind = Literal[
     "none", "else", "more-load", "load-off", "loose-neutral", "loose-run-leg", "thin-wire", "swapped", "outside",
-    "hot-to-earth",    "second-bond", "missing-bond", "missing-ground", "shared-neutral", "electrode-off", "neutral-on-ground", "leak",
+    "hot-to-earth", "second-bond", "missing-bond", "missing-ground", "shared-neutral", "electrode-off",
+    "neutral-on-ground", "leak",
     "circuits-meet", "borrowed-neutral", "same-leg", "astray", "loose-hot", "loose-leg", "loose-circuit-neutral",
     "open-circuit-neutral", "open-circuit-ground", "reversed-polarity",
 ]  # fmt: skip
