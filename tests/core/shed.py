@@ -35,7 +35,10 @@ class Shed:
         self.metered_of = cache(lambda ran: metered(self.ready, self.solution.panels, ran))
         read = tuple(CircuitRan(AT, c["id"], hots.get(c["id"])) for c in CIRCUITS)
         self.here = self.metered_of(Conditions(circuits=read))
-        self.suspects = (*self.here.suspected, *circuit_suspects(self.here.circuits, self.here.meter.spots))
+        self.suspects = (
+            *self.here.suspected,
+            *circuit_suspects(self.here.circuits, self.here.meter.spots, self.here.bonded),
+        )
 
     def reads(self, what, circuit, key="none", ohms=None):
         suspect = next(s for s in self.suspects if s.key == key)

@@ -98,7 +98,9 @@ class Clamped(unittest.TestCase):
 
     def test_of_many_pairs_those_that_both_read_wrong_come_first(self):
         shed = Shed(bench=6.0, lamps=2.0, saw=5.0)
-        found = circuit_suspects(shed.here.circuits, [Spot("leakage", AT, "saw"), Spot("leakage", AT, "fan")])
+        found = circuit_suspects(
+            shed.here.circuits, [Spot("leakage", AT, "saw"), Spot("leakage", AT, "fan")], {"panel"}
+        )
         met = [s.at[1:] for s in found if s.kind in ("circuits-meet", "borrowed-neutral")]
         self.assertEqual({frozenset(at) for at in met[:3]}, {frozenset(("saw", "fan"))})
         self.assertGreater(len(met), 6)

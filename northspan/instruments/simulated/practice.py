@@ -18,13 +18,23 @@ from northspan.core.readings.spot import accuracy
 SHOWS, TRIES = 4.0, 60
 OHMS: Mapping[Kind, tuple[float, float]] = {
     "loose-neutral": (0.2, 30.0), "loose-run-leg": (0.2, 30.0), "thin-wire": (1.6, 3.0), "missing-ground": (1.0, 30.0),
-    "missing-bond": (1.0, 30.0), "electrode-off": (500.0, 5000.0), "shared-neutral": (0.02, 2.0), "neutral-on-ground": (0.02, 3.0),
+    "missing-bond": (1.0, 30.0), "electrode-off": (500.0, 5000.0), "shared-neutral": (0.02, 2.0),
+    "neutral-on-ground": (0.02, 3.0), "open-circuit-ground": (50.0, 5000.0),
     "leak": (200.0, 8000.0), "circuits-meet": (0.02, 1.0), "loose-hot": (0.5, 30.0), "loose-leg": (0.5, 30.0),
     "loose-circuit-neutral": (0.5, 30.0), "open-circuit-neutral": (15.0, 150.0),
 }  # fmt: skip
 OPEN_SHARE = 0.4
 OFTEN_OPEN: frozenset[Kind] = frozenset(
-    {"loose-neutral", "loose-run-leg", "loose-hot", "loose-leg", "missing-ground", "missing-bond", "electrode-off"}
+    {
+        "loose-neutral",
+        "loose-run-leg",
+        "loose-hot",
+        "loose-leg",
+        "missing-ground",
+        "missing-bond",
+        "electrode-off",
+        "open-circuit-ground",
+    }
 )
 # A driven current is no change of the property: what comes from outside is not planted.
 NOT_PLANTED: frozenset[Kind] = HARMLESS | {ASTRAY, "outside"}
@@ -48,7 +58,8 @@ def plant(metered: Metered, seed: str) -> Planted | None:
     pick = random.Random(seed)
     sound = metered.meter.read_again(())
     sigma = np.array([accuracy(s.quantity).sigma(v, False) for s, v in zip(metered.meter.spots, sound, strict=True)])
-    circuits = circuit_suspects(metered.circuits, [s for s in metered.meter.spots if s.quantity in OF_CIRCUITS])
+    off = [s for s in metered.meter.spots if s.quantity in OF_CIRCUITS]
+    circuits = circuit_suspects(metered.circuits, off, metered.bonded)
     at_panels = np.array([spot.quantity in OF_CIRCUITS for spot in metered.meter.spots], dtype=bool)
     # What is astray in a panel is so at one of its circuits.
     faults = [each for each in (*metered.suspected, *circuits) if each.kind not in NOT_PLANTED]

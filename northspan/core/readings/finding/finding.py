@@ -111,7 +111,7 @@ def finding(
     off = _off(together, taken, accuracies)
     open_yet = _not_clamped(job, readings)
     of_property = (s for s in several[0].suspected if s.kind != ASTRAY or s.at[0] in open_yet)
-    suspected = (*of_property, *circuit_suspects(_circuits(several), off))
+    suspected = (*of_property, *circuit_suspects(_circuits(several), off, several[0].bonded))
     # Nobody walks to an outlet for what is told in the panel: only to those of a circuit that reads wrong.
     wrong = {(spot.at, spot.part) for spot in off}
     far = [i for i, s in enumerate(together.spots) if s.quantity in OUTLETS and (s.at, s.part) not in wrong]

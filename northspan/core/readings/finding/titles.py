@@ -32,7 +32,13 @@ def suspect_title(job: Job, rules: ReadingRules, suspect: Suspect, ohms: float |
         circuit, leg = others
         return title.format(called.get(first, first), called[f"{first}/{circuit}"], LEGS[leg], how=_how(ohms))
     circuits = [called.get(f"{first}/{other}", called.get(other, other)) for other in others]
-    if suspect.kind in ("loose-hot", "loose-circuit-neutral", "open-circuit-neutral", "open-circuit-ground"):
+    if suspect.kind in (
+        "loose-hot",
+        "loose-circuit-neutral",
+        "open-circuit-neutral",
+        "open-circuit-ground",
+        "neutral-on-bar",
+    ):
         return title.format(called.get(first, first), " and ".join(circuits), how=_how(ohms))
     if suspect.kind in ("missing-bond", "electrode-off"):
         return title.format(called.get(first, first), how=_how(ohms))

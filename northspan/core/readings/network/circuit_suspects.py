@@ -5,6 +5,7 @@ from itertools import combinations, islice, permutations
 
 from northspan.core.readings.circuits_ran import OUTLETS
 from northspan.core.readings.network.circuits import CircuitWires
+from northspan.core.readings.network.meter import Edit
 from northspan.core.readings.network.outlet_suspects import outlet_suspects
 from northspan.core.readings.network.suspects import LOAD_OHM, SHARED_OHM, Suspect, ends_of
 from northspan.core.readings.spot import Spot
@@ -16,9 +17,12 @@ LEAK_OHM = (30.0, 4.0e4)
 MOST_MET = 120
 
 
-def circuit_suspects(circuits: Sequence[CircuitWires], off: Collection[Spot]) -> tuple[Suspect, ...]:
+def circuit_suspects(
+    circuits: Sequence[CircuitWires], off: Collection[Spot], bonded: Collection[str]
+) -> tuple[Suspect, ...]:
     """Of circuits read at, those at which something in ``off`` is read: what may be wrong with each, with each and
-    another, and on the way to its outlet where that reads wrong.
+    another, and on the way to its outlet where that reads wrong. ``bonded`` are panels in which neutrals and grounds
+    are one bar.
     """
     at = {(spot.at, spot.part) for spot in off}
     wrong = [each for each in circuits if (each.station, each.id) in at]
@@ -35,7 +39,7 @@ def circuit_suspects(circuits: Sequence[CircuitWires], off: Collection[Spot]) ->
     outlets = {(spot.at, spot.part) for spot in off if spot.quantity in OUTLETS}
     return (
         *_alone(wrong), *_one_leg(circuits, touched), *outlet_suspects(circuits, outlets),
-        *islice(_met(circuits, pairs), MOST_MET),
+        *_on_the_bar([each for each in circuits if each.station not in bonded]), *islice(_met(circuits, pairs), MOST_MET),
     )  # fmt: skip
 
 
@@ -53,6 +57,25 @@ def _alone(circuits: Sequence[CircuitWires]) -> Iterator[Suspect]:
             draw = next((b for b in each.branches if b.name == f"draw {name}"), None)
             whole = None if draw is None else (*ends_of(draw), abs(draw.ohms))
             yield Suspect("leak", (each.station, each.id), leak, LEAK_OHM, part_of=whole)
+
+
+def _on_the_bar(circuits: Sequence[CircuitWires]) -> Iterator[Suspect]:
+    """Circuits whose neutral lies on the bar of the grounds: each reads as it should, what the panel is fed by does
+    not. One whose hot was not read carries as much as would explain the rest.
+    """
+    seen = set[str]()
+    for each in circuits:
+        if each.neutral is None or each.neutral_wire in seen:
+            continue
+        seen.add(each.neutral_wire)
+        (wire,) = (b for b in each.branches if b.name == each.neutral_wire)
+        lies = (Edit(f"barred {each.station}/{each.id}", each.bar, wire.end, wire.ohms, wire.name),)
+        own = [c for c in circuits if c.neutral_wire == each.neutral_wire]
+        draw = ((f"draw {each.station}/{each.id}", each.hot, each.neutral),)
+        unread, ohms = (draw, LOAD_OHM) if all(c.amps is None for c in own) else ((), None)
+        if unread or any(c.amps for c in own):
+            at = (each.station, *(c.id for c in own))
+            yield Suspect("neutral-on-bar", at, unread, ohms, cut=(ends_of(wire),), also=lies)
 
 
 def _one_leg(circuits: Sequence[CircuitWires], touched: Collection[str]) -> Iterator[Suspect]:

@@ -18,6 +18,7 @@ from northspan.core.physics.line import Line
 from northspan.core.physics.network.nodal import Branch, ImpedanceNetwork
 from northspan.core.property.topology import Network
 from northspan.core.readings.measured import CircuitRan
+from northspan.core.run.systems import SYSTEMS
 
 # One way of a wire that is not on record (ohm): some fifteen metres of the usual.
 WIRE_OHM = 0.1
@@ -33,9 +34,11 @@ APART_OHM = 3.0e6
 @dataclass(frozen=True, slots=True)
 class CircuitWires:
     """A circuit as it is wired: the panel it is of, its legs, the A its hot was read to carry (None: not read), its
-    nodes at the load (hot, second hot, neutral, ground; None: it has no such wire), ``contacts`` from its hot and its
-    neutral to where a meter is put at its outlet (None: not from one hot to a neutral), one way of its wire (ohm), its
-    branches. ``whole`` says that all hots on its neutral were read, so that the neutral's own current is known.
+    nodes at the load (hot, second hot, neutral, ground; None: it has no such wire), ``contacts`` from its hot, its
+    neutral and its ground (None: it has none) to where a meter is put at its outlet (None: not from one hot to a
+    neutral), one way of its wire (ohm), its branches; in its panel the bar of the grounds and the leg that it is not on
+    (None: there is no other). ``whole`` says that all hots on its neutral were read, so that the neutral's own current
+    is known.
     """
 
     station: str
@@ -50,8 +53,10 @@ class CircuitWires:
     ground_wire: str
     round: tuple[str, ...]
     whole: bool
-    contacts: tuple[Branch, Branch] | None
+    contacts: tuple[Branch, Branch, Branch | None] | None
     one_way: float
+    bar: str
+    opposite: str | None
     branches: tuple[Branch, ...]
 
 
@@ -130,6 +135,8 @@ def _cable(
     rounds = (*hots, *others, *(() if neutral is None else (f"neutral {first}",)))
     # Of two poles one figure is read; how much of it comes back by a neutral it does not tell.
     whole = all(read.get((station, each.id)) is not None and each.poles == 1 for each, _ in there)
+    fed = net.system.get(station)
+    both_legs = fed is not None and SYSTEMS[fed].ungrounded > 1
     for at, (each, answer) in enumerate(there):
         name = f"{station}/{each.id}"
         ohms, amps = _wire(rules, each, answer), read.get((station, each.id))
@@ -152,11 +159,14 @@ def _cable(
             contacts = (
                 Branch(f"contact hot {name}", hot, f"{name}:h", complex(CONTACT)),
                 Branch(f"contact neutral {name}", neutral, f"{name}:n", complex(CONTACT)),
+                None if ground is None else Branch(f"contact ground {name}", ground, f"{name}:g", complex(CONTACT)),
             )
-            branches += contacts
+            branches += [contact for contact in contacts if contact is not None]
+        opposite = {"A": "B", "B": "A"}.get(answer.leg) if both_legs else None
         yield CircuitWires(
             station, each.id, answer.leg, amps, hot, second, neutral, ground, f"neutral {first}",
-            f"ground {first}", rounds, whole, contacts, abs(ohms), tuple(branches),
+            f"ground {first}", rounds, whole, contacts, abs(ohms), node(net, station, "bar"),
+            None if opposite is None else node(net, station, opposite, True), tuple(branches),
         )  # fmt: skip
 
 

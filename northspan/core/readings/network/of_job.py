@@ -27,6 +27,12 @@ class Metered:
     suspected: tuple[Suspect, ...]
     circuits: tuple[CircuitWires, ...]
 
+    @property
+    def bonded(self) -> frozenset[str]:
+        """The stations whose neutral is bonded."""
+        bonds = (b.name.partition(" ") for b in self.there.network.branches)
+        return frozenset(at for what, _, at in bonds if what == "bond")
+
 
 MeteredOf = Callable[[Conditions], Metered]
 

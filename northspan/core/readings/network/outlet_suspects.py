@@ -4,17 +4,20 @@ from collections.abc import Collection, Iterator, Mapping, Sequence
 
 from northspan.core.physics.network.nodal import Branch
 from northspan.core.readings.network.circuits import CircuitWires
+from northspan.core.readings.network.meter import Edit
 from northspan.core.readings.network.suspects import CUT_OHM, LOAD_OHM, LOOSE_OHM, Suspect, ends_of
 
 # Beyond this a neutral is called open, and what hangs on it is not what its hots told.
 OPEN_OHM = 300.0
+# A ground with less than this (ohm) in its way a voltmeter does not tell from a sound one.
+POOR_OHM = (20.0, CUT_OHM)
 # What hangs on an open neutral: anything from a full load to what hardly lets a meter read.
 HANGS_OHM = (LOAD_OHM[0], LOOSE_OHM[1])
 
 
 def outlet_suspects(circuits: Sequence[CircuitWires], off: Collection[tuple[str, str]]) -> Iterator[Suspect]:
     """Of circuits read at, those in ``off`` (panel, circuit) whose outlet reads other than it should: a hot, the
-    neutral or the ground loose or open on the way there, hot and neutral reversed.
+    neutral or the ground loose or open on the way there, two of the three crossed, a second hot on its neutral.
     """
     wires = {branch.name: branch for each in circuits for branch in each.branches}
     cables: dict[str, list[CircuitWires]] = {}
@@ -71,7 +74,7 @@ def _grounds(
     for name, cable in cables.items():
         if any((each.station, each.id) in off for each in cable):
             at = (cable[0].station, *(each.id for each in cable))
-            yield Suspect("open-circuit-ground", at, cut=(ends_of(wires[name]),), fixed=CUT_OHM)
+            yield Suspect("open-circuit-ground", at, (ends_of(wires[name]),), POOR_OHM)
 
 
 def _alone(each: CircuitWires, wires: Mapping[str, Branch]) -> Iterator[Suspect]:
@@ -79,6 +82,21 @@ def _alone(each: CircuitWires, wires: Mapping[str, Branch]) -> Iterator[Suspect]
     joint = wires[f"hot {name}/{each.legs}"]
     yield Suspect("loose-hot", at, (ends_of(joint),), LOOSE_OHM, series_of=_with_load(each, wires, joint))
     assert each.contacts is not None
-    hot, neutral = each.contacts
-    crossed = ((f"cross hot {name}", hot.start, neutral.end), (f"cross neutral {name}", neutral.start, hot.end))
-    yield Suspect("reversed-polarity", at, cut=(ends_of(hot), ends_of(neutral)), joined=crossed)
+    hot, neutral, ground = each.contacts
+    yield Suspect("reversed-polarity", at, cut=(ends_of(hot), ends_of(neutral)), joined=_crossed(name, hot, neutral))
+    if each.opposite is not None:
+        second = Edit(f"cross second {name}", each.opposite, neutral.end, each.one_way)
+        yield Suspect("two-hots", at, cut=(ends_of(neutral),), also=(second,))
+    if ground is None:
+        return
+    yield Suspect("live-ground", at, cut=(ends_of(hot), ends_of(ground)), joined=_crossed(name, hot, ground))
+    draw = wires.get(f"draw {name}")
+    # What hangs on that outlet comes home by the ground then.
+    home = () if draw is None else (Edit(f"astray own {name}", draw.start, ground.start, draw.ohms),)
+    cut = (ends_of(neutral), ends_of(ground), *(() if draw is None else (ends_of(draw),)))
+    yield Suspect("outlet-swapped", at, cut=cut, joined=_crossed(name, neutral, ground), also=home)
+
+
+def _crossed(name: str, one: Branch, other: Branch) -> tuple[tuple[str, str, str], ...]:
+    """Two wires each on the other's terminal of an outlet."""
+    return (f"cross one {name}", one.start, other.end), (f"cross other {name}", other.start, one.end)

@@ -21,7 +21,8 @@ Kind = Literal[
     "hot-to-earth", "second-bond", "missing-bond", "missing-ground", "shared-neutral", "electrode-off",
     "neutral-on-ground", "leak",
     "circuits-meet", "borrowed-neutral", "same-leg", "astray", "loose-hot", "loose-leg", "loose-circuit-neutral",
-    "open-circuit-neutral", "open-circuit-ground", "reversed-polarity",
+    "open-circuit-neutral", "open-circuit-ground", "reversed-polarity", "neutral-on-bar", "outlet-swapped",
+    "live-ground", "two-hots",
 ]  # fmt: skip
 # Nothing is wrong then: it is as the job says, or only what runs is not as it was said.
 HARMLESS: frozenset[Kind] = frozenset({"none", "more-load", "load-off"})
@@ -30,7 +31,7 @@ ELSE: Kind = "else"
 # Ohms in the way of what flows; those of the others lie where nothing should flow.
 SERIES: frozenset[Kind] = frozenset(
     {"loose-neutral", "missing-bond", "missing-ground", "electrode-off", "thin-wire", "loose-run-leg", "loose-hot",
-     "loose-leg", "loose-circuit-neutral"}
+     "loose-leg", "loose-circuit-neutral", "open-circuit-ground"}
 )  # fmt: skip
 # At one of a panel's circuits, whichever.
 ASTRAY: Kind = "astray"
@@ -40,9 +41,9 @@ SHARED_OHM = (0.02, 2.0)
 CUT_OHM = 3.0e6
 # A load nobody spoke of, from half an ampere to eighty at 120 V.
 LOAD_OHM = (1.5, 240.0)
-# What of a panel's circuits comes home by their grounds: from half of what one of 15 A carries on and on, for a neutral
-# that touches its ground shares with it, down to what still shows upstream.
-ASTRAY_OHM = (20.0, 4000.0)
+# What of a panel's circuits comes home by their grounds: from all that one carries, its neutral on the bar of the
+# grounds, down to what still shows upstream.
+ASTRAY_OHM = (6.0, 4000.0)
 # A wire so many times as long or as thin as on record; what comes from outside (A, one deviation).
 THINNER = (1.3, 4.0)
 OUTSIDE_A = 8.0
