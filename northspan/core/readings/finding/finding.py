@@ -16,7 +16,7 @@ from northspan.core.readings.measured import Conditions, Measured
 from northspan.core.readings.network.circuit_suspects import circuit_suspects
 from northspan.core.readings.network.circuits import CircuitWires
 from northspan.core.readings.network.explain import Explained, Taken, explain
-from northspan.core.readings.network.likely import Complex
+from northspan.core.readings.network.likely import Complex, Idle
 from northspan.core.readings.network.meter import Edit, Floats, Meter
 from northspan.core.readings.network.of_job import Metered, MeteredOf
 from northspan.core.readings.network.suspects import ASTRAY, HARMLESS
@@ -44,6 +44,16 @@ class _Together:
 
     def sound(self) -> Floats:
         return np.concatenate([meter.read_again(()) for meter in self._meters])
+
+    def idle(self, row: int, value: float) -> Idle | None:
+        begin = column = 0
+        for meter in self._meters:
+            if row < begin + len(meter.spots):
+                own = meter.idle(row - begin, value)
+                after = self.count - column - meter.unknowns.count
+                return None if own is None else Idle(np.pad(own.ways, ((0, 0), (column, after))), own.left)
+            begin, column = begin + len(meter.spots), column + meter.count
+        return None
 
     def moved(self, deviations: Floats, edits: Sequence[Edit] = ()) -> "_Together":
         found, at = copy(self), 0

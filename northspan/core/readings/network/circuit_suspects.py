@@ -39,7 +39,8 @@ def circuit_suspects(
     outlets = {(spot.at, spot.part) for spot in off if spot.quantity in OUTLETS}
     return (
         *_alone(wrong), *_one_leg(circuits, touched), *outlet_suspects(circuits, outlets),
-        *_on_the_bar([each for each in circuits if each.station not in bonded]), *islice(_met(circuits, pairs), MOST_MET),
+        *_on_the_bar([each for each in circuits if each.station not in bonded]),
+        *islice(_met(circuits, pairs), MOST_MET),
     )  # fmt: skip
 
 

@@ -16,7 +16,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
-from northspan.core.readings.network.followed import UNEXPLAINED, Candidate, Reads, Things, followed, with_ohms
+from northspan.core.readings.network.followed import UNEXPLAINED, Candidate, Reads, Things, followed, with_ohms, within
 from northspan.core.readings.network.likely import Fit, Floats, Read, fit, turned
 from northspan.core.readings.network.suspects import ELSE, HARMLESS, Suspect
 from northspan.core.readings.spot import Accuracy
@@ -124,7 +124,8 @@ class _Search:
         self.floor = np.hypot(np.array([a.floor for a in of]), meter.blur)
         values = np.array([t.value for t in taken], dtype=np.float64)
         sigma = np.hypot(self.floor[rows], self.share[rows] * values) if len(rows) else values
-        self.read = Read(rows, values, sigma)
+        idle = tuple(meter.idle(t.spot, t.value) for t in taken)
+        self.read = Read(rows, values, sigma, idle)
 
     def ranked(self, far: Collection[int]) -> Ranked:
         """All that may be, told."""
@@ -181,11 +182,12 @@ class _Search:
             plain = int(as_well[-1] if suspect.in_series else as_well[0])
         log = float(logs[best]) + math.log(float(np.mean(np.exp(logs - logs[best])))) + self.before[suspect.kind]
         x, at = grid[plain], own.start + best
+        guess = within(*(each[at][: self.meter.count] for each in (fits.mean, fits.middle)))
         start = None if suspect.ohms is None else (grid[best] or 0.0) + BETWEEN * float(fits.mean[at, -1])
         return Candidate(
             ((suspect, None if x is None else math.exp(x)), *beside), log, point, start,
             fits.slips[at] | (np.abs(fits.off[at]) > UNEXPLAINED), float(np.sum(fits.off[at] ** 2)),
-            told=bool(logs[best] - logs.min() > AS_WELL), guess=fits.mean[at][: self.meter.count],
+            told=bool(logs[best] - logs.min() > AS_WELL), guess=guess,
         )  # fmt: skip
 
     def _followed(self, singles: list[Candidate]) -> list[Candidate]:

@@ -4,7 +4,7 @@ Everything is read at once, as arrays over the spots: a clamp as the sum of the 
 the difference of two nodes, an ohmmeter on the dead property as the impedance between two.
 """
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from copy import copy
 from dataclasses import dataclass
 from functools import cached_property
@@ -13,9 +13,11 @@ import numpy as np
 from numpy.typing import NDArray
 
 from northspan.core.ground.found import Wired
+from northspan.core.job.run import Run
 from northspan.core.physics.network.altered import Altered, Whole
 from northspan.core.physics.network.nodal import ImpedanceNetwork
 from northspan.core.readings.network.circuits import CircuitWires
+from northspan.core.readings.network.likely import Idle
 from northspan.core.readings.network.spots import across, at_outlets, blurred, clamped, continuous
 from northspan.core.readings.network.unknowns import unknowns
 from northspan.core.readings.spot import Spot
@@ -32,6 +34,9 @@ MILLI = 1000.0
 MOST_KEPT = 40_000
 # One deviation of the source's volts, one for a whole visit.
 SOURCE_SHARE = 0.025
+# A clamp that shows less (A) shows that nothing runs; on which legs, by the wire it goes round.
+NOTHING_A = 0.15
+ON = {"a": ("A", "AB"), "b": ("B", "AB"), "neutral": ("A", "B")}
 Floats = NDArray[np.float64]
 
 
@@ -76,6 +81,8 @@ class Meter:
     def __init__(self, there: Wired, circuits: Sequence[CircuitWires] = ()):
         self._live = Whole(there.network)
         self.unknowns = unknowns(there)
+        # The stations beyond each run.
+        self._beyond = {run.id: tuple(_beyond(there, run)) for run in there.net.order}
         kept = tuple(b for b in there.network.branches if b.name.partition(" ")[0] in DEAD)
         self._dead = Whole(ImpedanceNetwork(kept, (), there.network.nodes))
         self._places = {b.name: i for i, b in enumerate(there.network.branches)}
@@ -144,6 +151,16 @@ class Meter:
     def count(self) -> int:
         """How many unknowns there are: of the loads, and the source's volts."""
         return self.unknowns.count + 1
+
+    def idle(self, row: int, value: float) -> Idle | None:
+        """What need not run where so much is read at a spot; None where that says nothing of it."""
+        spot = self.spots[row]
+        if spot.quantity != "amps" or value >= NOTHING_A or spot.part not in ON:
+            return None
+        there = self._beyond.get(spot.at, ())
+        legs = {(at, on) for at in there for on in ON[spot.part]}
+        rows = [i for i, at in enumerate(self.unknowns.at) if at in legs]
+        return Idle(self.unknowns.ways[rows], -(self.unknowns.wired + self.unknowns.middle)[rows]) if rows else None
 
     def moved(self, deviations: Floats, edits: Sequence[Edit] = ()) -> "Meter":
         """The same meter on the property with its unknowns so many deviations from their middle, and edited."""
@@ -312,3 +329,13 @@ def _stays(edit: Edit, there: bool) -> bool:
     """Whether an edit is there too with the power off."""
     kind = edit.branch.partition(" ")[0]
     return kind in DEAD or (not there and kind not in LOADS)
+
+
+def _beyond(there: Wired, run: Run) -> Iterator[str]:
+    """Stations that are fed by way of a run, however far on."""
+    for at in there.net.stations:
+        feed = there.net.fed_by.get(at)
+        while feed is not None and feed.id != run.id:
+            feed = there.net.fed_by.get(feed.from_station)
+        if feed is not None:
+            yield at

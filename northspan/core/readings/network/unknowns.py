@@ -18,6 +18,8 @@ Floats = NDArray[np.float64]
 # One deviation: of what runs against what was told; of what lies from leg to leg; of one leg against the other.
 RUNS, BETWEEN, LEGS = 0.35, 0.2, 0.2
 EARTH_SHARE = 0.3
+# So much of a load may be off: what is left still ties a wire to something.
+ALL_OFF = 1.0 - 1e-6
 # Of a panel whose load nobody told (A on each leg).
 UNTOLD_A = 1.0
 
@@ -26,9 +28,10 @@ UNTOLD_A = 1.0
 class Unknowns:
     """Branches along which amperes are not known: their ``ends``, nominal ``volts`` (V), by how much (A) what is likely
     differs from what is wired (``middle``), the A on each for one deviation of each unknown (``ways``, a column each),
-    the least (A) that may be taken off each.
+    what is wired (A). ``at`` says of which station each is, and on which leg ("AB": on both; empty: it is the earth's).
     """
 
+    at: tuple[tuple[str, str], ...]
     ends: tuple[tuple[str, str], ...]
     volts: Floats
     middle: Floats
@@ -42,11 +45,12 @@ class Unknowns:
 
     def amps(self, deviations: Floats) -> Floats:
         """What runs on each branch beside what is wired (A), never less than nothing in all."""
-        return np.maximum(self.middle + self.ways @ deviations, -0.98 * self.wired)
+        return np.maximum(self.middle + self.ways @ deviations, -ALL_OFF * self.wired)
 
 
 def unknowns(there: Wired) -> Unknowns:
     """The unknowns of every station with voltage that is fed and has a load of its own, or a panel."""
+    where: list[tuple[str, str]] = []
     ends: list[tuple[str, str]] = []
     volts: list[float] = []
     middle: list[float] = []
@@ -57,12 +61,14 @@ def unknowns(there: Wired) -> Unknowns:
         a, b, n = (node(there.net, at, letter, True) for letter in "ABN")
         if wiring.ungrounded == 1 or wiring.to_neutral is None:
             amps = own["A"] + own["AB"]
+            where.append((at, "A" if wiring.ungrounded == 1 else "AB"))
             ends.append((a, n) if wiring.ungrounded == 1 else (a, b))
             volts.append(wiring.volts)
             middle.append(0.0)
             wired.append(amps)
             columns.append({first: max(RUNS * amps, UNTOLD_A)})
             continue
+        where += [(at, "A"), (at, "B"), (at, "AB")]
         ends += [(a, n), (b, n), (a, b)]
         volts += [wiring.to_neutral, wiring.to_neutral, wiring.volts]
         odd, even = (own["A"] - own["B"]) / 2.0, (own["A"] + own["B"]) / 2.0
@@ -77,6 +83,7 @@ def unknowns(there: Wired) -> Unknowns:
     for branch in there.network.branches:
         # What an electrode has to the earth its soil tells within a half.
         if branch.name.startswith("earth "):
+            where.append((branch.name, ""))
             ends.append((branch.start, branch.end))
             volts.append(1.0)
             middle.append(0.0)
@@ -86,7 +93,7 @@ def unknowns(there: Wired) -> Unknowns:
     for k, column in enumerate(columns):
         for row, amps in column.items():
             ways[row, k] = amps
-    return Unknowns(tuple(ends), np.array(volts), np.array(middle), ways, np.array(wired))
+    return Unknowns(tuple(where), tuple(ends), np.array(volts), np.array(middle), ways, np.array(wired))
 
 
 def _loaded(there: Wired) -> Iterator[tuple[str, str, dict[str, float]]]:
