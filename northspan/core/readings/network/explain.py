@@ -16,7 +16,16 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
-from northspan.core.readings.network.followed import UNEXPLAINED, Candidate, Reads, Things, followed, with_ohms, within
+from northspan.core.readings.network.followed import (
+    UNEXPLAINED,
+    Candidate,
+    Reads,
+    Things,
+    followed,
+    with_drive,
+    with_ohms,
+    within,
+)
 from northspan.core.readings.network.likely import Fit, Floats, Read, fit, turned
 from northspan.core.readings.network.suspects import ELSE, HARMLESS, Suspect
 from northspan.core.readings.spot import Accuracy
@@ -25,6 +34,8 @@ from northspan.core.readings.spot import Accuracy
 STEP, FOLLOWED = 1.2, 12
 # One deviation of where ohms lie about those that are tried (in the logarithm).
 BETWEEN = 0.5 * STEP
+# What comes from outside is tried at so many deviations, either way round.
+DRIVES = np.array([-1.5, -0.5, 0.5, 1.5])
 # Those that explain worse by this (in the logarithm) are out of the question.
 WORSE = 25.0
 # Ohms that explain so nearly as well (in the logarithm) are not ruled out.
@@ -141,14 +152,15 @@ class _Search:
     def _tried(self, here: Reads | None, point: Floats, beside: Things) -> list[Candidate]:
         """Every suspect at ohms far apart, the unknowns left out about a point (``here`` None: their middle)."""
         fresh = [s for s in self.suspected if all(s.apart_from(other) for other, _ in beside)]
-        grids: list[list[float | None]] = [[None] if s.ohms is None else list(ohms_tried(s)) for s in fresh]
+        grids = [_tried_at(s) for s in fresh]
         many = self.meter.count + 2
         found: list[Candidate] = []
         for some in _in_parts(range(len(fresh)), [len(grid) * many * many for grid in grids]):
-            shown, slopes = [], []
+            shown, slopes, drives = [], [], []
             for i in some:
                 suspect, grid = fresh[i], grids[i]
-                sets = tuple(suspect.edits(None if x is None else math.exp(x)) for x in grid)
+                ohms = grid if suspect.drive is None else [None]
+                sets = tuple(suspect.edits(None if x is None else math.exp(x)) for x in ohms)
                 read, moved = (
                     self.meter.slopes_again(sets, self.read.rows, suspect.drive)
                     if here is None
@@ -158,11 +170,14 @@ class _Search:
                 by_ohms = (
                     np.zeros_like(read) if suspect.ohms is None else np.gradient(read, ohms_tried(suspect), axis=0)
                 )
-                values, own = turned(read, with_ohms(moved, BETWEEN * by_ohms, many))
+                driven = np.zeros(len(sets)) if suspect.drive is None else DRIVES
+                values, own = turned(*with_drive(read, with_ohms(moved, BETWEEN * by_ohms, many), driven))
                 shown.append(values)
+                drives.append(driven)
                 slopes.append(own)
             rows = np.concatenate(shown)
             at = np.repeat(np.append(point, [0.0, 0.0])[None], len(rows), axis=0)
+            at[:, -2] = np.concatenate(drives)
             fits = fit(rows, np.concatenate(slopes), at, self.read)
             begin = 0
             for i in some:
@@ -183,11 +198,12 @@ class _Search:
         log = float(logs[best]) + math.log(float(np.mean(np.exp(logs - logs[best])))) + self.before[suspect.kind]
         x, at = grid[plain], own.start + best
         guess = within(*(each[at][: self.meter.count] for each in (fits.mean, fits.middle)))
+        driven = 0.0 if suspect.drive is None else float(fits.mean[at, -2])
         start = None if suspect.ohms is None else (grid[best] or 0.0) + BETWEEN * float(fits.mean[at, -1])
         return Candidate(
             ((suspect, None if x is None else math.exp(x)), *beside), log, point, start,
             fits.slips[at] | (np.abs(fits.off[at]) > UNEXPLAINED), float(np.sum(fits.off[at] ** 2)),
-            told=bool(logs[best] - logs.min() > AS_WELL), guess=guess,
+            told=bool(logs[best] - logs.min() > AS_WELL), guess=guess, driven=driven,
         )  # fmt: skip
 
     def _followed(self, singles: list[Candidate]) -> list[Candidate]:
@@ -266,7 +282,7 @@ class _Search:
         """What is read everywhere by each candidate, how far the unknowns move that, and the covariance that its
         readings leave those; a row each.
         """
-        many = self.meter.count + 1
+        many = self.meter.count + 2
         shown = np.zeros((len(likely), len(rows)))
         moved = np.zeros((len(likely), len(rows), many))
         points = np.zeros((len(likely), many))
@@ -278,8 +294,9 @@ class _Search:
                 read, slopes = self.meter.moved(each.point, rest).slopes(sets, rows, suspect.drive)
             else:
                 read, slopes = self.meter.slopes_again(sets, rows, suspect.drive)
-            values, own = turned(read, slopes)
-            shown[i], moved[i, :, : own.shape[2]], points[i, : len(each.point)] = values[0], own[0], each.point
+            driven = np.array([each.driven])
+            values, own = turned(*with_drive(read, with_ohms(slopes, np.zeros_like(read), many), driven))
+            shown[i], moved[i], points[i] = values[0], own[0], [*each.point, each.driven, 0.0]
         told = self.read.rows
         found = fit(shown[:, told], moved[:, told], points, self.read)
         here = shown + np.einsum("rmk,rk->rm", moved, found.mean - points)
@@ -299,6 +316,13 @@ def _joint(values: Floats, meters: Floats, moved: Floats, known: Floats) -> Floa
         taken = np.einsum("jk,kj->j", along, np.linalg.solve(np.linalg.inv(known[i]) + pull.T @ pull, along.T))
         found[i] = np.sqrt(np.maximum(np.sum(off**2, axis=1) - taken, 0.0))
     return np.maximum(found, found.T)
+
+
+def _tried_at(suspect: Suspect) -> list[float | None]:
+    """Where a suspect is tried: the logarithms of its ohms; nothing for each that it is driven by from outside."""
+    if suspect.drive is not None:
+        return [None] * len(DRIVES)
+    return [None] if suspect.ohms is None else list(ohms_tried(suspect))
 
 
 def _in_parts(numbers: Sequence[int], sizes: Sequence[int]) -> Iterator[list[int]]:

@@ -18,7 +18,7 @@ from northspan.core.readings.network.suspects import Suspect
 from northspan.core.readings.spot import Spot
 
 # In so many steps; how far an unknown is followed (deviations).
-STEPS, MOST_OFF = 8, 2.5
+STEPS, MOST_OFF, MOST_DRIVEN = 8, 2.5, 4.0
 # How far apart two ohms are that a slope is taken between (in the logarithm).
 NEAR = 0.15
 # What is further off than this (deviations) counts for no more.
@@ -61,7 +61,7 @@ class Reads(Protocol):
 class Candidate:
     """What may be: its things, its weight (logarithm), the unknowns about which it was tried and the logarithm of its
     ohms, which readings it does not explain and how far off all are, whether its ohms are told, the unknowns that
-    explain best as far as it was tried (None: ``point``).
+    explain best as far as it was tried (None: ``point``), what it is driven by from outside (deviations).
     """
 
     things: Things
@@ -72,6 +72,7 @@ class Candidate:
     misfit: float = 0.0
     told: bool = True
     guess: Floats | None = None
+    driven: float = 0.0
 
 
 @dataclass(slots=True)
@@ -85,6 +86,7 @@ class _Way:
     high: float
     point: Floats
     at: float | None
+    driven: float
     best: tuple[float, Candidate] | None = None
     was: tuple[float, float] | None = None
 
@@ -113,7 +115,7 @@ def _begun(candidate: Candidate) -> _Way:
     low, high = (0.0, 0.0) if suspect.ohms is None else (math.log(end) for end in suspect.ohms)
     point = candidate.point if candidate.guess is None else candidate.guess
     at = None if candidate.at is None else min(max(candidate.at, low), high)
-    return _Way(candidate, suspect, rest, low, high, point, at)
+    return _Way(candidate, suspect, rest, low, high, point, at, candidate.driven)
 
 
 def within(mean: Floats, middle: Floats) -> Floats:
@@ -129,7 +131,7 @@ def _stepped(meter: Reads, read: Read, before: Mapping[str, float], ways: Sequen
     slopes = np.zeros((len(ways), len(read.rows), count + 2))
     where = np.zeros((len(ways), count + 2))
     for i, way in enumerate(ways):
-        where[i, :count] = way.point
+        where[i, : count + 1] = [*way.point, way.driven]
         shown[i] = _read(meter, read, way, slopes[i], count)
     now = fit(shown, slopes, where, read)
     still = []
@@ -139,17 +141,21 @@ def _stepped(meter: Reads, read: Read, before: Mapping[str, float], ways: Sequen
             way.candidate, things=((way.suspect, None if at is None else math.exp(at)), *way.candidate.things[1:]),
             log=float(now.log[i]) + before[way.suspect.kind], point=way.point, at=at,
             wrong=now.slips[i] | (np.abs(now.off[i]) > UNEXPLAINED), misfit=float(np.sum(now.off[i] ** 2)),
-            told=at is None or way.spread * math.sqrt(float(now.covariance[i, -1, -1])) < 1.0, guess=None,
+            driven=way.driven, guess=None,
+            told=at is None or way.spread * math.sqrt(float(now.covariance[i, -1, -1])) < 1.0,
         )  # fmt: skip
         # By what it really reads there: on the way the slopes may promise more than there is.
         miss = (read.values - np.abs(shown[i])) / read.sigma
-        really = -0.5 * float(np.sum(np.minimum(miss**2, WILD**2)) + np.sum((way.point - now.middle[i, :count]) ** 2))
+        really = -0.5 * float(
+            np.sum(np.minimum(miss**2, WILD**2)) + np.sum((way.point - now.middle[i, :count]) ** 2) + way.driven**2
+        )
         if way.best is None or really > way.best[0]:
             way.best = (really, made)
         was = way.was
         if was is not None and abs(really - was[0]) < 0.02 and (at is None or abs(at - was[1]) < NEAR / 3.0):
             continue
         way.was = (really, 0.0 if at is None else at)
+        way.driven = float(np.clip(now.mean[i, count], -MOST_DRIVEN, MOST_DRIVEN))
         way.point = within(now.mean[i, :count], now.middle[i, :count])
         if at is not None:
             way.at = float(np.clip(at + np.clip(way.spread * now.mean[i, -1], -1.5, 1.5), way.low, way.high))
@@ -166,7 +172,8 @@ def _read(meter: Reads, read: Read, way: _Way, slopes: Floats, count: int) -> Fl
     )
     values, moved = here.slopes(sets, read.rows, way.suspect.drive)
     by_ohms = np.zeros_like(values[:1]) if at is None else way.spread * (values[1:] - values[:1]) / step
-    shown, slopes[:] = (each[0] for each in turned(values[:1], with_ohms(moved[:1], by_ohms, count + 2)))
+    driven = with_drive(values[:1], with_ohms(moved[:1], by_ohms, count + 2), np.array([way.driven]))
+    shown, slopes[:] = (each[0] for each in turned(*driven))
     return shown
 
 
@@ -176,3 +183,9 @@ def with_ohms(moved: Complex, by_ohms: Complex, many: int) -> Complex:
     found[:, :, : moved.shape[2]] = moved
     found[:, :, -1] = by_ohms
     return found
+
+
+def with_drive(read: Complex, moved: Complex, driven: Floats) -> tuple[Complex, Complex]:
+    """What is read, and its slopes, with so many deviations driven from outside: a row for each."""
+    along = moved[:, :, -2]
+    return read + along * driven[:, None], np.broadcast_to(moved, (len(driven), *moved.shape[1:]))
