@@ -19,6 +19,9 @@ SLIP = 1e-3
 STRANGE, STRANGE_SHARE = 0.3, 1.0
 # Where a clamp reads nothing, that nothing runs is so likely beforehand (logarithm); nothing is this near (A).
 IDLE, IDLE_A = math.log(0.2), 0.1
+# A reading may be of either sign where the one is no less likely than this beside the other; of so many ways of taking
+# them those are kept that are no less likely than this beside the best (logarithm).
+EITHER, MOST_WAYS, OUT = 1e-3, 4, 12.0
 ROOT_TAU = math.sqrt(2.0 * math.pi)
 
 
@@ -82,21 +85,69 @@ class Fit:
     slips: NDArray[np.bool_]
 
 
-@dataclass
-class _Known:
-    """What is known of the unknowns so far, a row for each suspect: by the readings, and without them."""
+def fit(shown: Floats, slopes: Floats, point: Floats, read: Read, strange: bool = False) -> Fit:
+    """Condition unknowns of one deviation each on what was read, reading after reading (Kalman's update): ``shown`` is
+    what would be read with the unknowns at ``point``, ``slopes`` by how much each moves it; rows are of different
+    suspects. A meter shows no sign: where a reading may be of either, both ways are gone, the likeliest few of them.
+    One that lies too far off is taken as a slip and tells nothing; where something ``strange`` may be, as having to do
+    with it. Where a clamp read nothing, nothing may run: that is a way of its own.
+    """
+    ways = _Ways.begun(*shown.shape, slopes.shape[2], any(each is not None for each in read.idle))
+    apart = np.einsum("rmk,rmk->rm", slopes, slopes)
+    # What lies clear of nothing first: it says which way round the rest is. Where nothing runs the rest says best.
+    clear = np.mean(np.abs(shown) > 2.0 * np.sqrt(apart), axis=0) if len(shown) else np.zeros(shown.shape[1])
+    order = np.argsort(np.array([each is not None for each in read.idle]) - clear, kind="stable")
+    for i in order.tolist():
+        idle = read.idle[i]
+        if idle is not None:
+            ways = ways.and_idle(np.pad(idle.ways, ((0, 0), (0, slopes.shape[2] - idle.ways.shape[1]))), idle.left)
+        ways = ways.told(i, shown[:, i], slopes[:, i], point, read, strange)
+    return ways.best()
 
+
+@dataclass
+class _Ways:
+    """Ways of taking the readings so far: of which row each is (``of``), how likely (logarithm), the unknowns by it,
+    and without the readings (``middle``, ``around``: None where all has to run).
+    """
+
+    rows: int
+    of: NDArray[np.intp]
+    log: Floats
     mean: Floats
     covariance: Floats
     middle: Floats
-    around: Floats
+    around: Floats | None
+    off: Floats
+    slips: NDArray[np.bool_]
 
-    def idle(self, pull: Floats, left: Floats) -> tuple["_Known", Floats]:
-        """The same where nothing runs along some branches, and the logarithm of how much likelier what was read is
-        then: with c that nothing runs, p(read | c) = p(read) p(c | read) / p(c).
+    @classmethod
+    def begun(cls, rows: int, many: int, count: int, idle: bool) -> "_Ways":
+        """One way for each row, nothing read yet."""
+        mean, whole = np.zeros((rows, count)), np.repeat(np.eye(count)[None], rows, axis=0)
+        return cls(
+            rows, np.arange(rows, dtype=np.intp), np.zeros(rows), mean, whole, mean, whole if idle else None,
+            np.zeros((rows, many)), np.zeros((rows, many), dtype=bool),
+        )  # fmt: skip
+
+    def some(self, which: NDArray[np.intp]) -> "_Ways":
+        """Some of them, some of those perhaps twice."""
+        return _Ways(
+            self.rows, self.of[which], self.log[which], self.mean[which], self.covariance[which], self.middle[which],
+            None if self.around is None else self.around[which], self.off[which], self.slips[which],
+        )  # fmt: skip
+
+    def and_idle(self, pull: Floats, left: Floats) -> "_Ways":
+        """Each way, and the same where nothing runs along some branches: with c that nothing runs, p(read | c) =
+        p(read) p(c | read) / p(c).
         """
-        mean, covariance, middle, around = self.mean, self.covariance, self.middle, self.around
-        likelier = np.zeros(len(mean))
+        twice = self.some(np.concatenate([np.arange(len(self.of)), np.arange(len(self.of))]))
+        assert twice.around is not None
+        half = slice(len(self.of), None)
+        mean, covariance, middle, around = (
+            each[half] for each in (twice.mean, twice.covariance, twice.middle, twice.around)
+        )
+        likelier = np.full(len(mean), IDLE)
         for along, amps in zip(pull, left, strict=True):
             own, before = covariance @ along, around @ along
             v, v0 = own @ along + IDLE_A**2, before @ along + IDLE_A**2
@@ -106,80 +157,59 @@ class _Known:
             covariance = covariance - own[:, :, None] * (own / v[:, None])[:, None, :]
             middle = middle + before * (e0 / v0)[:, None]
             around = around - before[:, :, None] * (before / v0[:, None])[:, None, :]
-        return _Known(mean, covariance, middle, around), likelier
+        twice.mean[half], twice.covariance[half] = mean, covariance
+        twice.middle[half], twice.around[half] = middle, around
+        twice.log[half] += likelier
+        return twice
 
-    def where(self, rows: NDArray[np.bool_], other: "_Known") -> "_Known":
-        """Some rows of another, the rest as they are."""
-        one, two = rows[:, None], rows[:, None, None]
-        return _Known(
-            np.where(one, other.mean, self.mean), np.where(two, other.covariance, self.covariance),
-            np.where(one, other.middle, self.middle), np.where(two, other.around, self.around),
+    def told(self, i: int, shown: Floats, along: Floats, point: Floats, read: Read, strange: bool) -> "_Ways":
+        """Each way with one reading more, both ways round where it may be either; the likeliest few of each row."""
+        rate, value = STRANGE if strange else SLIP, float(read.values[i])
+        anywhere = rate / float((read.strange if strange else read.slip)[i])
+        pull = along[self.of]
+        gain = np.einsum("wkl,wl->wk", self.covariance, pull)
+        variance = np.einsum("wk,wk->w", pull, gain) + read.sigma[i] ** 2
+        expected = shown[self.of] + np.einsum("wk,wk->w", pull, self.mean - point[self.of])
+        miss = np.array([[1.0], [-1.0]]) * value - expected
+        density = np.exp(-0.5 * np.minimum(miss**2 / variance, 1200.0)) / (np.sqrt(variance) * ROOT_TAU)
+        first = np.argmax(density, axis=0)
+        kept = (1.0 - rate) * np.take_along_axis(density, first[None], axis=0)[0]
+        other = (1.0 - rate) * np.take_along_axis(density, 1 - first[None], axis=0)[0]
+        either = np.flatnonzero((other > anywhere) & (other > EITHER * kept) & (value > read.sigma[i]))
+        which = np.concatenate([np.arange(len(self.of)), either])
+        way = np.concatenate([first, 1 - first[either]])
+        kept = np.concatenate([kept, other[either]])
+        log = self.log[which] + np.log(np.maximum(kept, anywhere) if strange else kept + anywhere)
+        if len(which) > self.rows:
+            chosen = _likeliest(self.of[which], log)
+            which, way, kept, log = which[chosen], way[chosen], kept[chosen], log[chosen]
+        found = self.some(which)
+        slip = kept < anywhere
+        miss, variance, gain = miss[way, which], variance[which], gain[which]
+        weight = np.where(slip, 0.0, 1.0 / variance)
+        found.log = log
+        found.mean = found.mean + gain * (weight * miss)[:, None]
+        found.covariance = found.covariance - (weight[:, None, None] * gain[:, :, None]) * gain[:, None, :]
+        found.off[:, i], found.slips[:, i] = miss / np.sqrt(variance), slip
+        return found
+
+    def best(self) -> Fit:
+        """The likeliest way of each row, as likely as all of its ways together."""
+        order = np.lexsort((-self.log, self.of))
+        first = order[np.flatnonzero(np.diff(self.of[order], prepend=-1))]
+        top = self.log[first]
+        together = np.zeros(self.rows)
+        np.add.at(together, self.of, np.exp(self.log - top[self.of]))
+        return Fit(
+            top + np.log(together), self.mean[first], self.covariance[first], self.middle[first], self.off[first],
+            self.slips[first],
         )  # fmt: skip
 
 
-@dataclass(frozen=True)
-class _Seen:
-    """One reading as it is expected: the logarithm of how likely it is, what it tells, how far off it is."""
-
-    log: Floats
-    gain: Floats
-    variance: Floats
-    miss: Floats
-    slips: NDArray[np.bool_]
-
-
-def fit(shown: Floats, slopes: Floats, point: Floats, read: Read, strange: bool = False) -> Fit:
-    """Condition unknowns of one deviation each on what was read, reading after reading (Kalman's update): ``shown`` is
-    what would be read with the unknowns at ``point``, ``slopes`` by how much each moves it; rows are of different
-    suspects. A meter shows no sign, so that each reading is taken with the sign that those before it give it. One that
-    lies too far off is taken as a slip and tells nothing; where something ``strange`` may be, as having to do with it.
-    Where a clamp read nothing, nothing may run: whichever of the two is likelier.
-    """
-    rows, many = shown.shape
-    count = slopes.shape[2]
-    whole = np.repeat(np.eye(count)[None], rows, axis=0)
-    known = _Known(np.zeros((rows, count)), whole, np.zeros((rows, count)), whole)
-    log, off = np.zeros(rows), np.zeros((rows, many))
-    slips = np.zeros((rows, many), dtype=bool)
-    apart = np.einsum("rmk,rmk->rm", slopes, slopes)
-    # What lies clear of nothing first: it says which way round the rest is. Where nothing runs the rest says best.
-    clear = np.mean(np.abs(shown) > 2.0 * np.sqrt(apart), axis=0) if rows else np.zeros(many)
-    order = np.argsort(np.array([each is not None for each in read.idle]) - clear, kind="stable")
-    rate = STRANGE if strange else SLIP
-    for i in order.tolist():
-        anywhere = rate / float((read.strange if strange else read.slip)[i])
-
-        def seen(now: _Known, i: int = i, anywhere: float = anywhere) -> _Seen:
-            along = slopes[:, i]
-            gain = np.einsum("rkl,rl->rk", now.covariance, along)
-            variance = np.einsum("rk,rk->r", along, gain) + read.sigma[i] ** 2
-            expected = shown[:, i] + np.einsum("rk,rk->r", along, now.mean - point)
-            # Where it lies clear of nothing at that point it is on that side; else where those before it put it.
-            side = np.where(np.abs(shown[:, i]) > 3.0 * read.sigma[i], shown[:, i], expected)
-            sign = np.where(side < 0.0, -1.0, 1.0)
-            miss = sign * read.values[i] - expected
-            close, other = miss**2 / variance, (read.values[i] + sign * expected) ** 2 / variance
-            density = np.exp(-0.5 * np.minimum(close, 1200.0)) + np.exp(-0.5 * np.minimum(other, 1200.0))
-            kept = (1.0 - rate) * density / (np.sqrt(variance) * ROOT_TAU)
-            here = np.log(np.maximum(kept, anywhere) if strange else kept + anywhere)
-            return _Seen(here, gain, variance, miss, kept < anywhere)
-
-        told = seen(known)
-        if (idle := read.idle[i]) is not None:
-            pull = np.pad(idle.ways, ((0, 0), (0, count - idle.ways.shape[1])))
-            without, likelier = known.idle(pull, idle.left)
-            other = seen(without)
-            better = other.log + likelier + IDLE > told.log
-            known = known.where(better, without)
-            told = _Seen(
-                np.where(better, other.log + likelier + IDLE, told.log),
-                np.where(better[:, None], other.gain, told.gain), np.where(better, other.variance, told.variance),
-                np.where(better, other.miss, told.miss), np.where(better, other.slips, told.slips),
-            )  # fmt: skip
-        log += told.log
-        off[:, i] = told.miss / np.sqrt(told.variance)
-        slips[:, i] = told.slips
-        weight = np.where(told.slips, 0.0, 1.0 / told.variance)
-        known.mean = known.mean + told.gain * (weight * told.miss)[:, None]
-        known.covariance = known.covariance - (weight[:, None, None] * told.gain[:, :, None]) * told.gain[:, None, :]
-    return Fit(log, known.mean, known.covariance, known.middle, off, slips)
+def _likeliest(of: NDArray[np.intp], log: Floats) -> NDArray[np.intp]:
+    """The likeliest few ways of each row, none of them out of the question."""
+    order = np.lexsort((-log, of))
+    begins = np.flatnonzero(np.diff(of[order], prepend=-1))
+    each = np.cumsum(np.diff(of[order], prepend=-1) != 0) - 1
+    place = np.arange(len(order)) - begins[each]
+    return order[(place < MOST_WAYS) & (log[order] > log[order][begins][each] - OUT)]
