@@ -9,11 +9,14 @@ from northspan.core.readings.network.suspects import Kind
 
 @dataclass(frozen=True, slots=True)
 class SuspectWords:
-    """A suspect in words, with the names of where it is in braces; what it does; the section behind it."""
+    """A suspect in words, with the names of where it is in braces; what it does; the section behind it; what is live by
+    it (empty: nothing that was not).
+    """
 
     title: str
     does: str
     section: str
+    danger: str
 
 
 @dataclass(frozen=True, slots=True)
@@ -31,6 +34,16 @@ class ReadingRules(Protocol):
 
     def suspect(self, kind: Kind) -> SuspectWords:
         """A kind of suspect in words."""
+
+    @property
+    def strained(self) -> str:
+        """What is said where nothing on the list is wrong and yet a voltage is far from what it should be."""
+
+    def ordinary_volts(self) -> Limit:
+        """Between what shares of its nominal a voltage in a house is ordinary."""
+
+    def ordinary_between_legs(self) -> Limit:
+        """How far apart the two legs of a station may ordinarily read, as a share of nominal."""
 
     def ordinary_on_electrode(self, shared: bool) -> Limit:
         """What is ordinary (A) on the wire to an electrode; ``shared``: a metal water main is among them."""

@@ -1,8 +1,13 @@
 """What would explain readings, as it is told."""
 
 from dataclasses import dataclass
+from typing import Literal
 
 from northspan.core.readings.network.suspects import Kind
+
+# What is known: too little, that it points to one thing, to things that read alike, to none of the list, that nothing
+# of it is wrong.
+Standing = Literal["unread", "points", "alike", "unlisted", "sound"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -17,7 +22,9 @@ class ThingAnswer:
 class SuspectAnswer:
     """A suspect, one thing or two at once: its key, what it is and does, the section, its chance (0 to 1), what it
     would have read at each reading in their order, its own words for what no reading tells it from, the things it is,
-    and whether nothing is wrong if it is that.
+    and whether nothing is wrong if it is that. ``supposes`` says what ran by it where that is not what was said,
+    ``danger`` what is live by it; ``misfit`` is how far off the readings are by it (sum of squared deviations, of
+    ``degrees`` readings), ``behind`` how much less likely than the first (logarithm).
     """
 
     key: str
@@ -29,6 +36,11 @@ class SuspectAnswer:
     alike: tuple[str, ...]
     things: tuple[ThingAnswer, ...]
     harmless: bool
+    supposes: tuple[str, ...] = ()
+    danger: str = ""
+    misfit: float = 0.0
+    degrees: int = 0
+    behind: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -45,10 +57,17 @@ class NextAnswer:
 @dataclass(frozen=True, slots=True)
 class Explanation:
     """The numbers of the readings that were explained, every suspect with the likeliest first, what to read next; the
-    numbers of those that no one thing explains.
+    numbers of those that no one thing explains. What is known by it (``standing``) under its ``heading``, with what
+    that rests on (``rests``); what may be live, to be treated so before anything else; how many readings more would
+    decide (None: more than a round has, or none would).
     """
 
     readings: tuple[int, ...]
     suspects: tuple[SuspectAnswer, ...]
     next: NextAnswer | None
-    left: tuple[int, ...] = ()
+    left: tuple[int, ...]
+    standing: Standing
+    heading: str
+    rests: str
+    dangers: tuple[str, ...]
+    deciding: int | None

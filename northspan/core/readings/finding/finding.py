@@ -1,23 +1,24 @@
 """What would explain the readings of a job, in its book's words, and what to read next."""
 
 import math
-from collections.abc import Callable, Mapping, Sequence
-from copy import copy
+from collections.abc import Mapping, Sequence
+from dataclasses import replace
 
 import numpy as np
-from numpy.typing import NDArray
 
 from northspan.core.job.job import Job
 from northspan.core.readings.circuits_ran import OF_CIRCUITS, OUTLETS, clamped_circuits
 from northspan.core.readings.finding.answer import Explanation, NextAnswer, SuspectAnswer, ThingAnswer
+from northspan.core.readings.finding.heading import HEADINGS, dangers, rests, standing
 from northspan.core.readings.finding.next_circuit import next_circuit
+from northspan.core.readings.finding.strained import strained
+from northspan.core.readings.finding.supposed import supposed
 from northspan.core.readings.finding.titles import suspect_title
+from northspan.core.readings.finding.together import Together
 from northspan.core.readings.measured import Conditions, Measured
 from northspan.core.readings.network.circuit_suspects import circuit_suspects
 from northspan.core.readings.network.circuits import CircuitWires
-from northspan.core.readings.network.explain import Explained, Taken, explain
-from northspan.core.readings.network.likely import Complex, Idle
-from northspan.core.readings.network.meter import Edit, Floats, Meter
+from northspan.core.readings.network.explain import Explained, Ranked, Taken, explain
 from northspan.core.readings.network.of_job import Metered, MeteredOf
 from northspan.core.readings.network.suspects import ASTRAY, HARMLESS
 from northspan.core.readings.rules import ReadingRules
@@ -28,75 +29,9 @@ READ_BY_NETWORK = ("amps", "volts", "continuity", "circuit-neutral", "circuit-gr
 # A reading of a circuit further off than so many deviations is worth asking what is wrong with that circuit.
 OFF = 2.0
 MOST_LOADS = 6
-
-
-class _Together:
-    """The meters of several loads as one: their spots one after the other."""
-
-    def __init__(self, several: Sequence[Metered]):
-        self._meters: list[Meter] = [each.meter for each in several]
-        self.spots: tuple[Spot, ...] = tuple(spot for meter in self._meters for spot in meter.spots)
-        self.blur: Floats = np.concatenate([meter.blur for meter in self._meters])
-
-    @property
-    def count(self) -> int:
-        return sum(meter.count for meter in self._meters)
-
-    def sound(self) -> Floats:
-        return np.concatenate([meter.read_again(()) for meter in self._meters])
-
-    def idle(self, row: int, value: float) -> Idle | None:
-        begin = column = 0
-        for meter in self._meters:
-            if row < begin + len(meter.spots):
-                own = meter.idle(row - begin, value)
-                after = self.count - column - meter.unknowns.count
-                return None if own is None else Idle(np.pad(own.ways, ((0, 0), (column, after))), own.left)
-            begin, column = begin + len(meter.spots), column + meter.count
-        return None
-
-    def moved(self, deviations: Floats, edits: Sequence[Edit] = ()) -> "_Together":
-        found, at = copy(self), 0
-        found._meters = []
-        for meter in self._meters:
-            found._meters.append(meter.moved(deviations[at : at + meter.count], edits))
-            at += meter.count
-        return found
-
-    def slopes(
-        self, sets: Sequence[Sequence[Edit]], rows: NDArray[np.intp], drive: tuple[str, str, float] | None = None
-    ) -> tuple[Complex, Complex]:
-        return self._joined(sets, rows, drive, lambda meter, own: meter.slopes(sets, own, drive))
-
-    def slopes_again(
-        self, sets: tuple[tuple[Edit, ...], ...], rows: NDArray[np.intp], drive: tuple[str, str, float] | None = None
-    ) -> tuple[Complex, Complex]:
-        def kept(meter: Meter, own: NDArray[np.intp]) -> tuple[Complex, Complex]:
-            found = meter.slopes_again(sets, drive)
-            if found is None:
-                return meter.moved(np.zeros(meter.count)).slopes(sets, own, drive)
-            return found[0][:, own], found[1][:, own]
-
-        return self._joined(sets, rows, drive, kept)
-
-    def _joined(
-        self, sets: Sequence[Sequence[Edit]], rows: NDArray[np.intp], drive: tuple[str, str, float] | None,
-        of: Callable[[Meter, NDArray[np.intp]], tuple[Complex, Complex]],
-    ) -> tuple[Complex, Complex]:  # fmt: skip
-        driven = int(drive is not None)
-        read = np.zeros((len(sets), len(rows)), dtype=np.complex128)
-        moved = np.zeros((len(sets), len(rows), self.count + driven), dtype=np.complex128)
-        begin = column = 0
-        for meter in self._meters:
-            own = np.flatnonzero((rows >= begin) & (rows < begin + len(meter.spots)))
-            if len(own):
-                values, each = of(meter, rows[own] - begin)
-                read[:, own] = values
-                moved[:, own, column : column + meter.count] = each[:, :, : meter.count]
-                if driven:
-                    moved[:, own, -1] = each[:, :, -1]
-            begin, column = begin + len(meter.spots), column + meter.count
-        return read, moved
+# From this chance on that something is astray at a panel its circuits come before its feeder.
+AT_A_PANEL = 0.5
+FAR_VOLTS = "A voltage is far from what it should be"
 
 
 def finding(
@@ -117,7 +52,7 @@ def finding(
             taken.append(Taken(begins[each.ran] + at, each.value))
             numbers.append(each.number)
     accuracies: dict[str, Accuracy] = {what: accuracy(what) for what in READ_BY_NETWORK}
-    together = _Together(several)
+    together = Together(several)
     off = _off(together, taken, accuracies)
     open_yet = _not_clamped(job, readings)
     of_property = (s for s in several[0].suspected if s.kind != ASTRAY or s.at[0] in open_yet)
@@ -127,16 +62,33 @@ def finding(
     far = [i for i, s in enumerate(together.spots) if s.quantity in OUTLETS and (s.at, s.part) not in wrong]
     ranked = explain(together, suspected, taken, accuracies, far=far)
     called = names(job)
-    told = _Told(job, rules, ranked.explained)
-    answers = tuple(told.answer(each) for each in ranked.explained)
-    left = tuple(numbers[i] for i in ranked.left)
+    told = _Told(job, rules, ranked.explained, len(taken))
+    told.strained = bool(strained(several[0].there.net, rules, netted))
+    answers = [told.answer(each) for each in ranked.explained]
+    answers[0] = replace(answers[0], supposes=supposed(called, several[0].meter, ranked.explained[0].loads))
+    known = standing(answers, answers[0].alike, len(taken))
+    return Explanation(
+        tuple(numbers), tuple(answers), _next(job, called, words, readings, answers, off, told, together, ranked),
+        tuple(numbers[i] for i in ranked.left), known,
+        FAR_VOLTS if told.strained and known == "unread" else HEADINGS[known],
+        rests(known, answers, netted, ranked.deciding), dangers(answers), ranked.deciding,
+    )  # fmt: skip
+
+
+def _next(
+    job: Job, called: Mapping[str, str], words: Mapping[str, str], readings: Sequence[Measured],
+    answers: Sequence[SuspectAnswer], off: set[Spot], told: "_Told", meter: Together, ranked: Ranked,
+) -> NextAnswer | None:  # fmt: skip
+    """What to read next: of circuits, where what is wrong hangs on what one carries, or is at one of a panel's."""
     of_circuit, following = next_circuit(job, called, words, readings, answers, off), ranked.next
-    if following is None or (of_circuit is not None and of_circuit.what == "circuit-hot"):
-        return Explanation(tuple(numbers), answers, of_circuit, left)
-    spot = together.spots[following.spot]
+    astray = sum(each.chance for each in answers if any(thing.kind == ASTRAY for thing in each.things))
+    first = of_circuit is not None and (of_circuit.what == "circuit-hot" or astray > AT_A_PANEL)
+    if following is None or first:
+        return of_circuit
+    spot = meter.spots[following.spot]
     asked = said(called, words, spot.quantity, spot.at, spot.part)
     tells = (told.title(following.tells[0]), told.title(following.tells[1]))
-    return Explanation(tuple(numbers), answers, NextAnswer(spot.quantity, spot.at, spot.part, asked, tells), left)
+    return NextAnswer(spot.quantity, spot.at, spot.part, asked, tells)
 
 
 def _not_clamped(job: Job, readings: Sequence[Measured]) -> set[str]:
@@ -156,7 +108,7 @@ def _circuits(several: Sequence[Metered]) -> list[CircuitWires]:
     return list(found.values())
 
 
-def _off(meter: _Together, taken: Sequence[Taken], accuracies: Mapping[str, Accuracy]) -> set[Spot]:
+def _off(meter: Together, taken: Sequence[Taken], accuracies: Mapping[str, Accuracy]) -> set[Spot]:
     """Where something of a circuit reads other than it would with nothing wrong."""
     sound, found = meter.sound(), set[Spot]()
     for each in taken:
@@ -170,9 +122,13 @@ def _off(meter: _Together, taken: Sequence[Taken], accuracies: Mapping[str, Accu
 class _Told:
     """What is suspected, told by the names of the job and in its book's words."""
 
-    def __init__(self, job: Job, rules: ReadingRules, explained: Sequence[Explained]):
-        self._job, self._rules = job, rules
+    # Whether a voltage is far from what it should be: nothing is harmless then.
+    strained = False
+
+    def __init__(self, job: Job, rules: ReadingRules, explained: Sequence[Explained], many: int):
+        self._job, self._rules, self._many = job, rules, many
         self._things = {each.key: each.things for each in explained}
+        self._most = max((each.log for each in explained), default=0.0)
 
     def title(self, key: str) -> str:
         """What it is."""
@@ -184,11 +140,14 @@ class _Told:
         kinds = [suspect.kind for suspect, _ in each.things]
         told = list(dict.fromkeys(self._rules.suspect(kind) for kind in kinds))
         alike = () if self._astray(each.key) else tuple(self.title(key) for key in each.alike if not self._astray(key))
+        harmless = all(kind in HARMLESS for kind in kinds)
+        does = [self._rules.strained] if harmless and self.strained else [one.does for one in told]
         return SuspectAnswer(
-            each.key, self.title(each.key), " ".join(one.does for one in told), ", ".join(one.section for one in told),
+            each.key, self.title(each.key), " ".join(does), ", ".join(one.section for one in told if one.section),
             each.chance, tuple(each.would_read.tolist()), alike,
             tuple(ThingAnswer(suspect.kind, suspect.at) for suspect, _ in each.things),
-            all(kind in HARMLESS for kind in kinds),
+            harmless and not self.strained, danger="; ".join(one.danger for one in told if one.danger),
+            misfit=each.misfit, degrees=self._many, behind=self._most - each.log,
         )  # fmt: skip
 
     def _astray(self, key: str) -> bool:

@@ -11,7 +11,7 @@ from northspan.core.readings.saying import said
 from northspan.core.readings.spot import Spot
 
 # What is as likely as this is worth a reading more.
-LIKELY = 0.02
+LIKELY = 0.1
 
 
 def next_circuit(

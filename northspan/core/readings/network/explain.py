@@ -51,6 +51,8 @@ SECOND, NO_LIST, UNSAID = 0.1, 0.05, 0.1
 DEAD = 0.4
 # Nothing wrong at all is as likely as so many kinds of fault.
 SOUND = 3.0
+# Beside the first so much may be left of its rivals where it is decided, by no more readings than this.
+UNDECIDED, MOST_MORE = 0.05, 12
 # Beside so many of the likeliest a second thing is looked for.
 FIRSTS = 2
 
@@ -67,8 +69,9 @@ class Taken:
 class Explained:
     """What is suspected, one thing or two at once, each with the ohms that explain best (None: it has none, or nothing
     tells them); its chance (0 to 1), what would have been read at each reading's spot; which others no reading tells it
-    from. ``misfit`` is how far off all readings are by it (the sum of squared deviations, loads at their best),
-    ``log`` the logarithm of its weight.
+    from. ``misfit`` is how far off all readings are by it (the sum of squared deviations, each of what was known by
+    those before it: as many degrees of freedom as readings), ``log`` the logarithm of its weight, ``loads`` the
+    unknowns by it (deviations).
     """
 
     things: Things
@@ -77,6 +80,7 @@ class Explained:
     alike: tuple[str, ...]
     misfit: float
     log: float
+    loads: Floats
 
     @property
     def key(self) -> str:
@@ -95,12 +99,14 @@ class Next:
 @dataclass(frozen=True, slots=True)
 class Ranked:
     """What is suspected, the likeliest first; what to read next, None where nothing tells any apart; which of the
-    readings (by their places) the likeliest one thing leaves unexplained.
+    readings (by their places) the likeliest one thing leaves unexplained; how many readings more would decide if the
+    likeliest is right (None: more than a round has, or none would).
     """
 
     explained: tuple[Explained, ...]
     next: Next | None
     left: tuple[int, ...]
+    deciding: int | None
 
 
 def explain(
@@ -271,12 +277,14 @@ class _Search:
         for each, chance in zip(candidates, chances, strict=True):
             key = _key(each.things)
             would = values[keys.index(key)][self.read.rows] if key in alike else self.read.values * np.nan
+            loads = each.point if each.guess is None else each.guess
             things = tuple((s, ohms if i or each.told else None) for i, (s, ohms) in enumerate(each.things))
-            told.append(Explained(things, float(chance), would, alike.get(key, ()), each.misfit, each.log))
+            told.append(Explained(things, float(chance), would, alike.get(key, ()), each.misfit, each.log, loads))
         ease = np.array([DEAD if spot.quantity == "continuity" else 1.0 for spot in self.meter.spots])
         chance_of = {id(each): chance for each, chance in zip(candidates, chances, strict=True)}
         mine = np.array([chance_of[id(each)] for each in likely])
-        return Ranked(tuple(told), _next(keys, mine, apart, same, done, ease), left)
+        following = _next(keys, mine, apart, same, done, ease)
+        return Ranked(tuple(told), following, left, _deciding(mine, apart[0], same[0], done) if likely else None)
 
     def _predicted(self, likely: Sequence[Candidate], rows: NDArray[np.intp]) -> tuple[Floats, Floats, Floats]:
         """What is read everywhere by each candidate, how far the unknowns move that, and the covariance that its
@@ -381,3 +389,25 @@ def _next(
     pair = np.unravel_index(int(np.argmax(weights * told[:, :, best])), weights.shape)
     one, other = sorted((int(pair[0]), int(pair[1])), key=lambda i: -chances[i])
     return Next(best, (keys[one], keys[other]))
+
+
+def _deciding(chances: Floats, apart: Floats, same: NDArray[np.bool_], done: set[int]) -> int | None:
+    """How many readings more leave no rival of the first more than ``UNDECIDED`` beside it, each where it tells most;
+    None where more than ``MOST_MORE`` would be wanted. What no reading tells from the first is no rival.
+    """
+    rival = ~same
+    rival[0] = False
+    left = chances[rival] / chances[0]
+    # So much less likely (logarithm) a reading there makes each: four times how little the two overlap.
+    tells = 4.0 * apart[rival]
+    tells[:, list(done)] = 0.0
+    for many in range(MOST_MORE + 1):
+        if left.sum() <= UNDECIDED:
+            return many
+        after = left[:, None] * np.exp(-tells)
+        best = int(np.argmin(after.sum(axis=0))) if tells.shape[1] else 0
+        if not tells.shape[1] or after[:, best].sum() > 0.99 * left.sum():
+            return None
+        left = after[:, best]
+        tells[:, best] = 0.0
+    return None

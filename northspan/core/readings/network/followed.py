@@ -14,7 +14,7 @@ from numpy.typing import NDArray
 
 from northspan.core.readings.network.likely import Complex, Floats, Idle, Read, fit, turned
 from northspan.core.readings.network.meter import Edit
-from northspan.core.readings.network.suspects import Suspect
+from northspan.core.readings.network.suspects import Kind, Suspect
 from northspan.core.readings.spot import Spot
 
 # In so many steps; how far an unknown is followed (deviations).
@@ -96,7 +96,9 @@ class _Way:
         return (self.high - self.low) / math.sqrt(12.0)
 
 
-def followed(meter: Reads, read: Read, before: Mapping[str, float], candidates: Sequence[Candidate]) -> list[Candidate]:
+def followed(
+    meter: Reads, read: Read, before: Mapping[Kind, float], candidates: Sequence[Candidate]
+) -> list[Candidate]:
     """Candidates at the loads and ohms that explain best with each; ``before`` is the logarithm of each kind's weight
     before anything was read.
     """
@@ -123,7 +125,7 @@ def within(mean: Floats, middle: Floats) -> Floats:
     return np.clip(mean, middle - MOST_OFF, middle + MOST_OFF)
 
 
-def _stepped(meter: Reads, read: Read, before: Mapping[str, float], ways: Sequence[_Way]) -> list[_Way]:
+def _stepped(meter: Reads, read: Read, before: Mapping[Kind, float], ways: Sequence[_Way]) -> list[_Way]:
     """One step of each; those that moved yet."""
     count = meter.count
     shown = np.zeros((len(ways), len(read.rows)))
@@ -173,8 +175,9 @@ def _read(meter: Reads, read: Read, way: _Way, slopes: Floats, count: int) -> Fl
     values, moved = here.slopes(sets, read.rows, way.suspect.drive)
     by_ohms = np.zeros_like(values[:1]) if at is None else way.spread * (values[1:] - values[:1]) / step
     driven = with_drive(values[:1], with_ohms(moved[:1], by_ohms, count + 2), np.array([way.driven]))
-    shown, slopes[:] = (each[0] for each in turned(*driven))
-    return shown
+    shown, own = turned(*driven)
+    slopes[:] = own[0]
+    return np.asarray(shown[0], dtype=np.float64)
 
 
 def with_ohms(moved: Complex, by_ohms: Complex, many: int) -> Complex:

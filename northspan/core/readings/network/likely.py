@@ -92,7 +92,7 @@ def fit(shown: Floats, slopes: Floats, point: Floats, read: Read, strange: bool 
     One that lies too far off is taken as a slip and tells nothing; where something ``strange`` may be, as having to do
     with it. Where a clamp read nothing, nothing may run: that is a way of its own.
     """
-    ways = _Ways.begun(*shown.shape, slopes.shape[2], any(each is not None for each in read.idle))
+    ways = _Ways.begun(shown.shape[0], shown.shape[1], slopes.shape[2], any(each is not None for each in read.idle))
     apart = np.einsum("rmk,rmk->rm", slopes, slopes)
     # What lies clear of nothing first: it says which way round the rest is. Where nothing runs the rest says best.
     clear = np.mean(np.abs(shown) > 2.0 * np.sqrt(apart), axis=0) if len(shown) else np.zeros(shown.shape[1])
@@ -212,4 +212,5 @@ def _likeliest(of: NDArray[np.intp], log: Floats) -> NDArray[np.intp]:
     begins = np.flatnonzero(np.diff(of[order], prepend=-1))
     each = np.cumsum(np.diff(of[order], prepend=-1) != 0) - 1
     place = np.arange(len(order)) - begins[each]
-    return order[(place < MOST_WAYS) & (log[order] > log[order][begins][each] - OUT)]
+    kept: NDArray[np.intp] = order[(place < MOST_WAYS) & (log[order] > log[order][begins][each] - OUT)]
+    return kept

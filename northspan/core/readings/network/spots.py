@@ -98,11 +98,11 @@ def at_outlets(circuits: Sequence[CircuitWires]) -> Iterator[tuple[Spot, str, st
                     yield Spot(quantity, each.station, each.id), hot, each.ground
         if each.contacts is None:
             continue
-        hot, neutral, ground = each.contacts
-        yield Spot("outlet-volts", each.station, each.id), hot.end, neutral.end
-        if ground is not None:
-            yield Spot("outlet-ground", each.station, each.id), hot.end, ground.end
-            yield Spot("outlet-neutral", each.station, each.id), neutral.end, ground.end
+        at_hot, at_neutral, at_ground = each.contacts
+        yield Spot("outlet-volts", each.station, each.id), at_hot.end, at_neutral.end
+        if at_ground is not None:
+            yield Spot("outlet-ground", each.station, each.id), at_hot.end, at_ground.end
+            yield Spot("outlet-neutral", each.station, each.id), at_neutral.end, at_ground.end
 
 
 def continuous(there: Wired) -> Iterator[tuple[Spot, str, str]]:

@@ -27,18 +27,35 @@ def longest_trip_ms(tried_ma: float) -> float:
     return float(1000.0 * (TRIP_MA / tried_ma) ** TRIP_POWER)
 
 
+def _limit(name: str) -> Limit:
+    told = _read("limits.toml")[name]
+    return Limit(told.get("least"), told.get("most"), told["why"], told["section"])
+
+
 class NecReadings:
     """The suspects in words, and what is asked of readings."""
 
     def suspect(self, kind: Kind) -> SuspectWords:
         """A kind of suspect in words."""
         told = _read("suspects.toml")[kind]
-        return SuspectWords(told["title"], told["does"], told["section"])
+        return SuspectWords(told["title"], told["does"], told["section"], told.get("danger", ""))
+
+    @property
+    def strained(self) -> str:
+        """What is said where nothing on the list is wrong and yet a voltage is far from what it should be."""
+        return str(_read("suspects.toml")["strained"]["does"])
+
+    def ordinary_volts(self) -> Limit:
+        """Between what shares of its nominal a voltage in a house is ordinary."""
+        return _limit("volts-level")
+
+    def ordinary_between_legs(self) -> Limit:
+        """How far apart the two legs of a station may ordinarily read, as a share of nominal."""
+        return _limit("volts-between-legs")
 
     def ordinary_on_electrode(self, shared: bool) -> Limit:
         """What is ordinary (A) on the wire to an electrode; ``shared``: a metal water main is among them."""
-        told = _read("limits.toml")["electrode-wire-shared" if shared else "electrode-wire"]
-        return Limit(None, told["most"], told["why"], told["section"])
+        return _limit("electrode-wire-shared" if shared else "electrode-wire")
 
     def limit(self, what: What, tried_ma: float | None) -> Limit | None:
         """What is asked of a kind of reading; None where nothing is."""
@@ -46,5 +63,4 @@ class NecReadings:
             tried = tried_ma or TRIES_MA
             words = f"class A at {tried:g} mA: (20 ÷ mA)^1.43 s"
             return Limit(None, longest_trip_ms(tried), words, "UL 943")
-        told = _read("limits.toml").get(what)
-        return None if told is None else Limit(told.get("least"), told.get("most"), told["why"], told["section"])
+        return _limit(what) if what in _read("limits.toml") else None

@@ -1,0 +1,54 @@
+"""What is known by the readings so far, under the heading that they are told by."""
+
+from collections import Counter
+from collections.abc import Mapping, Sequence
+
+from northspan.core.readings.finding.answer import Standing, SuspectAnswer
+from northspan.core.readings.measured import Measured
+from northspan.core.readings.network.suspects import ELSE
+
+# Something is said to be so from this chance on; that nothing is wrong, from this.
+LIKELY, SOUND = 0.5, 0.8
+# What could hurt whoever touches it is told from this chance on.
+DANGER = 0.03
+HEADINGS: Mapping[Standing, str] = {
+    "unread": "Not enough read", "points": "It points to", "alike": "Two things read alike",
+    "unlisted": "Something that is not on the list", "sound": "As it should be",
+}  # fmt: skip
+KINDS = {
+    "amps": "clamp readings", "volts": "voltages", "continuity": "of continuity", "circuit-hot": "hots of circuits",
+    "circuit-neutral": "neutrals of circuits", "circuit-ground": "grounds of circuits",
+    "leakage": "circuits clamped for leakage",
+}  # fmt: skip
+
+
+def standing(suspects: Sequence[SuspectAnswer], alike: Sequence[str], many: int) -> Standing:
+    """What is known by so many readings; ``alike`` are what no reading tells from the first."""
+    first = suspects[0]
+    sound = sum(each.chance for each in suspects if each.harmless)
+    if many and sound >= SOUND:
+        return "sound"
+    if many and first.key == ELSE and first.chance >= LIKELY:
+        return "unlisted"
+    together = first.chance + sum(each.chance for each in suspects[1:] if each.title in alike and not each.harmless)
+    if not many or first.harmless or first.key == ELSE or together < LIKELY:
+        return "unread"
+    return "alike" if first.chance < SOUND and together > first.chance else "points"
+
+
+def rests(known: Standing, suspects: Sequence[SuspectAnswer], taken: Sequence[Measured], deciding: int | None) -> str:
+    """What that rests on: what was read, and how far it proves it; how many readings more would decide."""
+    read = Counter(KINDS.get(each.what, "voltages at outlets") for each in taken)
+    was = ", ".join(f"{many} {what}" for what, many in read.items()) or "nothing is read yet"
+    if known == "sound":
+        sure = sum(each.chance for each in suspects if each.harmless)
+        return f"{was}: that nothing on the list is wrong is {round(100.0 * min(sure, 0.99))} % likely by them."
+    more = {None: "", 0: ""}.get(
+        deciding, f"; about {deciding} more would decide" if deciding != 1 else "; one more decides"
+    )
+    return f"{was}{more}."
+
+
+def dangers(suspects: Sequence[SuspectAnswer]) -> tuple[str, ...]:
+    """What may be live, by whatever is likely enough that nobody should touch it before it is read."""
+    return tuple(f"{each.title}: {each.danger}." for each in suspects if each.danger and each.chance >= DANGER)
