@@ -148,6 +148,12 @@ class _Search:
         """All that may be, told."""
         singles = self._followed(self._tried(None, np.zeros(self.meter.count), ()))
         best = max(singles, key=lambda each: each.log)
+        if best.wrong is not None and best.wrong.any():
+            # Perhaps only from afar: all again about the loads that the clamps tell.
+            point = self._clamped()
+            again = self._followed(self._tried(self.meter.moved(point), point, ()))
+            singles = [max(two, key=lambda each: each.log) for two in zip(singles, again, strict=True)]
+            best = max(singles, key=lambda each: each.log)
         left = () if best.wrong is None else tuple(np.flatnonzero(best.wrong).tolist())
         found = [*singles, *([self._elsewhere()] if len(self.read.rows) else [])]
         if left:
@@ -221,6 +227,13 @@ class _Search:
         for i, each in zip(near, self._follow([singles[i] for i in near]), strict=True):
             found[i] = each
         return found
+
+    def _clamped(self) -> Floats:
+        """The unknowns by what clamps read alone, nothing being wrong: whatever is, they read what runs."""
+        clamps = [i for i, row in enumerate(self.read.rows.tolist()) if self.meter.spots[row].quantity == "amps"]
+        start = np.zeros(self.meter.count)
+        sound = Candidate(((Suspect("none"), None),), 0.0, start)
+        return followed(self.meter, self.read.some(clamps), self.before, [sound])[0].point
 
     def _follow(self, candidates: Sequence[Candidate]) -> list[Candidate]:
         return followed(self.meter, self.read, self.before, candidates)
@@ -307,7 +320,9 @@ class _Search:
             shown[i], moved[i], points[i] = values[0], own[0], [*each.point, each.driven, 0.0]
         told = self.read.rows
         found = fit(shown[:, told], moved[:, told], points, self.read)
-        here = shown + np.einsum("rmk,rk->rm", moved, found.mean - points)
+        # What was followed is where it is.
+        left = np.array([each.guess is not None for each in likely])[:, None] * (found.mean - points)
+        here = shown + np.einsum("rmk,rk->rm", moved, left)
         return np.abs(here), np.where(here < 0.0, -1.0, 1.0)[:, :, None] * moved, found.covariance
 
 
@@ -350,7 +365,7 @@ def _in_parts(numbers: Sequence[int], sizes: Sequence[int]) -> Iterator[list[int
 # So many figures are held at once.
 MOST_ROOM = 4_000_000
 # Past this a joint is as good as open.
-OPEN_FROM = 300.0
+OPEN_FROM, OPEN_TIMES = 300.0, 1000.0
 
 
 def ohms_tried(suspect: Suspect) -> Floats:
@@ -361,8 +376,8 @@ def ohms_tried(suspect: Suspect) -> Floats:
     """
     assert suspect.ohms is not None
     low, high = (math.log(end) for end in suspect.ohms)
-    # Past a few hundred ohms a joint is as good as open: that once.
-    last = min(high, math.log(OPEN_FROM)) if suspect.in_series else high
+    # Past a few hundred ohms, or a thousand times what is hardly felt, a joint is as good as open: that once.
+    last = min(high, max(math.log(OPEN_FROM), low + math.log(OPEN_TIMES))) if suspect.in_series else high
     tried = np.linspace(low, last, max(2, math.ceil((last - low) / STEP) + 1))
     return tried if last == high else np.append(tried, high)
 

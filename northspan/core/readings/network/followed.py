@@ -21,7 +21,7 @@ from northspan.core.readings.spot import Spot
 STEPS, MOST_OFF, MOST_DRIVEN = 8, 2.5, 4.0
 # How far apart two ohms are that a slope is taken between (in the logarithm).
 NEAR = 0.15
-# What is further off than this (deviations) counts for no more.
+# What is further off than this (deviations) counts for little more.
 WILD = 6.0
 # A reading that is further than this from what one thing would have read (standard deviations) is not explained by it.
 UNEXPLAINED = 4.0
@@ -147,12 +147,19 @@ def _stepped(meter: Reads, read: Read, before: Mapping[Kind, float], ways: Seque
             told=at is None or way.spread * math.sqrt(float(now.covariance[i, -1, -1])) < 1.0,
         )  # fmt: skip
         # By what it really reads there: on the way the slopes may promise more than there is.
-        miss = (read.values - np.abs(shown[i])) / read.sigma
-        really = -0.5 * float(
-            np.sum(np.minimum(miss**2, WILD**2)) + np.sum((way.point - now.middle[i, :count]) ** 2) + way.driven**2
+        really = -0.5 * (
+            _missed(read, shown[i]) + float(np.sum((way.point - now.middle[i, :count]) ** 2)) + way.driven**2
         )
         if way.best is None or really > way.best[0]:
             way.best = (really, made)
+        elif really < way.best[0] - 0.5:
+            # Too far: half the way back.
+            back = way.best[1]
+            way.was, way.point = None, 0.5 * (way.point + back.point)
+            way.driven = 0.5 * (way.driven + back.driven)
+            way.at = None if at is None or back.at is None else 0.5 * (at + back.at)
+            still.append(way)
+            continue
         was = way.was
         if was is not None and abs(really - was[0]) < 0.02 and (at is None or abs(at - was[1]) < NEAR / 3.0):
             continue
@@ -163,6 +170,12 @@ def _stepped(meter: Reads, read: Read, before: Mapping[Kind, float], ways: Seque
             way.at = float(np.clip(at + np.clip(way.spread * now.mean[i, -1], -1.5, 1.5), way.low, way.high))
         still.append(way)
     return still
+
+
+def _missed(read: Read, shown: Floats) -> float:
+    """How far off readings are (sum of squared deviations), what is wild counting for little more."""
+    off = ((read.values - np.abs(shown)) / read.sigma) ** 2
+    return float(np.sum(np.where(off > WILD**2, WILD**2 * (1.0 + np.log(np.maximum(off, WILD**2) / WILD**2)), off)))
 
 
 def _read(meter: Reads, read: Read, way: _Way, slopes: Floats, count: int) -> Floats:

@@ -22,6 +22,10 @@ IDLE, IDLE_A = math.log(0.2), 0.1
 # A reading may be of either sign where the one is no less likely than this beside the other; of so many ways of taking
 # them those are kept that are no less likely than this beside the best (logarithm).
 EITHER, MOST_WAYS, OUT = 1e-3, 4, 12.0
+# Rows so much less likely than the likeliest are not gone on with.
+LOST = 40.0
+# A slip tugs no more than so many deviations would.
+TUG = 3.0
 ROOT_TAU = math.sqrt(2.0 * math.pi)
 
 
@@ -45,6 +49,11 @@ class Read:
     values: Floats
     sigma: Floats
     idle: tuple[Idle | None, ...]
+
+    def some(self, which: list[int]) -> "Read":
+        """Some of them, by their places."""
+        idle = tuple(self.idle[i] for i in which)
+        return Read(self.rows[which], self.values[which], self.sigma[which], idle)
 
     @property
     def slip(self) -> Floats:
@@ -89,7 +98,7 @@ def fit(shown: Floats, slopes: Floats, point: Floats, read: Read, strange: bool 
     """Condition unknowns of one deviation each on what was read, reading after reading (Kalman's update): ``shown`` is
     what would be read with the unknowns at ``point``, ``slopes`` by how much each moves it; rows are of different
     suspects. A meter shows no sign: where a reading may be of either, both ways are gone, the likeliest few of them.
-    One that lies too far off is taken as a slip and tells nothing; where something ``strange`` may be, as having to do
+    One that lies too far off is taken as a slip and tells little; where something ``strange`` may be, as having to do
     with it. Where a clamp read nothing, nothing may run: that is a way of its own.
     """
     ways = _Ways.begun(shown.shape[0], shown.shape[1], slopes.shape[2], any(each is not None for each in read.idle))
@@ -125,8 +134,9 @@ class _Ways:
     def begun(cls, rows: int, many: int, count: int, idle: bool) -> "_Ways":
         """One way for each row, nothing read yet."""
         mean, whole = np.zeros((rows, count)), np.repeat(np.eye(count)[None], rows, axis=0)
+        around = whole.copy() if idle else None
         return cls(
-            rows, np.arange(rows, dtype=np.intp), np.zeros(rows), mean, whole, mean, whole if idle else None,
+            rows, np.arange(rows, dtype=np.intp), np.zeros(rows), mean, whole, mean.copy(), around,
             np.zeros((rows, many)), np.zeros((rows, many), dtype=bool),
         )  # fmt: skip
 
@@ -172,45 +182,59 @@ class _Ways:
         expected = shown[self.of] + np.einsum("wk,wk->w", pull, self.mean - point[self.of])
         miss = np.array([[1.0], [-1.0]]) * value - expected
         density = np.exp(-0.5 * np.minimum(miss**2 / variance, 1200.0)) / (np.sqrt(variance) * ROOT_TAU)
-        first = np.argmax(density, axis=0)
-        kept = (1.0 - rate) * np.take_along_axis(density, first[None], axis=0)[0]
-        other = (1.0 - rate) * np.take_along_axis(density, 1 - first[None], axis=0)[0]
+        first = np.where(density[1] > density[0], 1, 0)
+        kept, other = (1.0 - rate) * density.max(axis=0), (1.0 - rate) * density.min(axis=0)
         either = np.flatnonzero((other > anywhere) & (other > EITHER * kept) & (value > read.sigma[i]))
         which = np.concatenate([np.arange(len(self.of)), either])
         way = np.concatenate([first, 1 - first[either]])
         kept = np.concatenate([kept, other[either]])
         log = self.log[which] + np.log(np.maximum(kept, anywhere) if strange else kept + anywhere)
-        if len(which) > self.rows:
+        if len(which) > self.rows or np.any(log < log.max(initial=-np.inf) - LOST):
             chosen = _likeliest(self.of[which], log)
             which, way, kept, log = which[chosen], way[chosen], kept[chosen], log[chosen]
-        found = self.some(which)
+        same = len(which) == len(self.of) and np.array_equal(which, np.arange(len(which)))
+        found = self if same else self.some(which)
         slip = kept < anywhere
         miss, variance, gain = miss[way, which], variance[which], gain[which]
-        weight = np.where(slip, 0.0, 1.0 / variance)
+        # What is taken as a slip still tugs, as far as three deviations would: what explains it may lie that way.
+        weight = 1.0 / np.where(slip, variance + (miss / TUG) ** 2, variance)
         found.log = log
-        found.mean = found.mean + gain * (weight * miss)[:, None]
-        found.covariance = found.covariance - (weight[:, None, None] * gain[:, :, None]) * gain[:, None, :]
+        found.mean += gain * (weight * miss)[:, None]
+        found.covariance -= (weight[:, None] * gain)[:, :, None] * gain[:, None, :]
         found.off[:, i], found.slips[:, i] = miss / np.sqrt(variance), slip
         return found
 
     def best(self) -> Fit:
-        """The likeliest way of each row, as likely as all of its ways together."""
+        """The likeliest way of each row, as likely as all of its ways together; of rows that are lost nothing is
+        known."""
         order = np.lexsort((-self.log, self.of))
         first = order[np.flatnonzero(np.diff(self.of[order], prepend=-1))]
-        top = self.log[first]
-        together = np.zeros(self.rows)
-        np.add.at(together, self.of, np.exp(self.log - top[self.of]))
-        return Fit(
-            top + np.log(together), self.mean[first], self.covariance[first], self.middle[first], self.off[first],
-            self.slips[first],
+        top, there = self.log[first], self.of[first]
+        best, together = np.zeros(self.rows), np.zeros(self.rows)
+        best[there] = top
+        np.add.at(together, self.of, np.exp(self.log - best[self.of]))
+        count, many = self.mean.shape[1], self.off.shape[1]
+        found = Fit(
+            np.full(self.rows, top.max(initial=0.0) - 2.0 * LOST), np.zeros((self.rows, count)),
+            np.repeat(np.eye(count)[None], self.rows, axis=0), np.zeros((self.rows, count)),
+            np.full((self.rows, many), OUT), np.ones((self.rows, many), dtype=bool),
         )  # fmt: skip
+        found.log[there] = top + np.log(together[there])
+        for whole, own in (
+            (found.mean, self.mean), (found.covariance, self.covariance), (found.middle, self.middle),
+            (found.off, self.off), (found.slips, self.slips),
+        ):  # fmt: skip
+            whole[there] = own[first]
+        return found
 
 
 def _likeliest(of: NDArray[np.intp], log: Floats) -> NDArray[np.intp]:
     """The likeliest few ways of each row, none of them out of the question."""
     order = np.lexsort((-log, of))
-    begins = np.flatnonzero(np.diff(of[order], prepend=-1))
-    each = np.cumsum(np.diff(of[order], prepend=-1) != 0) - 1
-    place = np.arange(len(order)) - begins[each]
-    kept: NDArray[np.intp] = order[(place < MOST_WAYS) & (log[order] > log[order][begins][each] - OUT)]
+    sorted_of, sorted_log = of[order], log[order]
+    new = np.append(True, sorted_of[1:] != sorted_of[:-1])
+    begins = np.flatnonzero(new)
+    each = np.cumsum(new) - 1
+    least = np.maximum(sorted_log[begins][each] - OUT, log.max() - LOST)
+    kept: NDArray[np.intp] = order[(np.arange(len(order)) - begins[each] < MOST_WAYS) & (sorted_log > least)]
     return kept
