@@ -83,7 +83,7 @@ class AtOutlets(unittest.TestCase):
         self.assertEqual([j.verdict for j in told.judged][1:], ["off", "far", "as-expected"])
         first = told.finding.suspects[0]
         self.assertEqual(first.key, loose)
-        self.assertRegex(first.title, "Hot of kiln .4. on leg A is loose, about 2(.0[1-9])? ohm on the way")
+        self.assertRegex(first.title, "Hot of kiln .4. on leg A is loose, about 2(.[12])? ohm on the way")
         # With one leg open the load hangs on the other alone, and lets the open one read as if it were there.
         opened = Shed()
         self.assertLess(opened.reads("outlet-a-ground", "kiln", loose, 3e5), 2.0)
@@ -173,7 +173,7 @@ class Astray(unittest.TestCase):
         first, second = told.suspects[:2]
         # Which leg it is of, hardly anything says: its own ampere among twenty.
         self.assertEqual({first.key, second.key}, {f"astray/{AT}/A", f"astray/{AT}/B"})
-        self.assertIn("About 1.2 A on leg", first.title)
+        self.assertRegex(first.title, "About 1.[123] A on leg")
         self.assertFalse(first.harmless)
         # Its circuits tell the one from the other.
         self.assertNotIn(second.title, first.alike)

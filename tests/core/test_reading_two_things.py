@@ -44,6 +44,9 @@ class Desk:
 
     count = 0
 
+    def idle(self, row, value):
+        return None
+
     def moved(self, deviations, edits=()):
         return Moved(edits)
 

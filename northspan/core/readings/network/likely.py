@@ -75,7 +75,9 @@ def turned(read: Complex, slopes: Complex) -> tuple[Floats, Floats]:
     by_axis = np.exp(0.5j * np.angle(np.where(np.abs(axis) > 0.0, axis, 1.0)))
     size = np.abs(read)
     own = np.where(size > 0.0, read / np.where(size > 0.0, size, 1.0), 1.0)
-    toward = np.where(size > 2.0 * spread, own, by_axis)
+    # What lies across that (two legs of a wye) never goes through nothing.
+    across = np.abs(np.imag(read * np.conj(by_axis)))
+    toward = np.where((size > 2.0 * spread) | (across > 0.7 * spread), own, by_axis)
     return np.real(read * np.conj(toward)), np.real(slopes * np.conj(toward)[..., None])
 
 

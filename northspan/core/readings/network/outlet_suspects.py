@@ -74,7 +74,7 @@ def _grounds(
     for name, cable in cables.items():
         if any((each.station, each.id) in off for each in cable):
             at = (cable[0].station, *(each.id for each in cable))
-            yield Suspect("open-circuit-ground", at, (ends_of(wires[name]),), POOR_OHM)
+            yield Suspect("open-circuit-ground", at, (ends_of(wires[name]),), POOR_OHM, CUT_OHM)
 
 
 def _alone(each: CircuitWires, wires: Mapping[str, Branch]) -> Iterator[Suspect]:

@@ -20,21 +20,24 @@ const beside = computed(() => {
 })
 const listed = (values: readonly (number | null | undefined)[]) => beside.value.map((i) => measuredText(values[i], explained.value[i]?.unit ?? '')).join(', ')
 const left = computed(() => (props.wrong.length ? explained.value.filter((e) => e && props.finding.left.includes(e.measured.number)).slice(-SHOWN) : []))
-/** Where nothing reads wrong, the faults that would have read the same. */
-const likely = computed(() => props.finding.suspects.filter((s, i) => (props.wrong.length ? i === 0 || s.chance >= LEAST : !s.harmless && s.chance >= LEAST)).slice(0, MOST))
-const alike = computed(() => (props.wrong.length && props.finding.suspects[0]?.chance < 0.9 ? props.finding.suspects[0].alike.filter((t) => likely.value.some((s) => s.title === t)) : []))
+/** Where all is as it should be, the faults that would have read the same. */
+const likely = computed(() => props.finding.suspects.filter((s, i) => (props.finding.standing === 'sound' ? !s.harmless && s.chance >= LEAST : i === 0 || s.chance >= LEAST)).slice(0, MOST))
+const alike = computed(() => (props.finding.standing === 'alike' ? props.finding.suspects[0].alike.filter((t) => likely.value.some((s) => s.title === t)) : []))
 </script>
 
 <template>
   <section class="explain" aria-label="What would explain it">
-    <header><h2 class="cap">{{ wrong.length ? 'What would explain it' : 'As it should be so far' }}</h2><span class="narrow quiet">the property solved again for each<template v-if="likely.length">; <span class="would">read <span class="mono">{{ listed(explained.map((e) => e?.judged.value)) }}</span></span></template></span></header>
+    <p v-if="finding.dangers.length" class="danger live" role="alert"><b>Treat as live until it is read and proved dead.</b> {{ finding.dangers.join(' ') }}</p>
+    <header><h2 class="cap">{{ finding.heading }}</h2><span class="narrow quiet">the property solved again for each<template v-if="likely.length">; <span class="would">read <span class="mono">{{ listed(explained.map((e) => e?.judged.value)) }}</span></span></template></span></header>
+    <p class="narrow">{{ finding.rests }}</p>
+    <p v-if="finding.suspects[0]?.supposes.length" class="narrow">By the first, {{ finding.suspects[0].supposes.join('; ') }}. Say what ran if that is not so.</p>
     <p v-if="left.length" class="narrow caution">No one thing explains {{ left.map((e) => `${e?.words}, ${measuredText(e?.judged.value, e?.unit ?? '')}`).join('; ') }}. {{ finding.suspects[0]?.things.length > 1 ? 'Two things at once would, or a slip of the pen' : 'It may be a slip of the pen' }}: read it again before anything is opened.</p>
-    <p v-if="!wrong.length && likely.length" class="narrow">Nothing that was read points to a fault. Not ruled out yet, for it would have read much the same:</p>
+    <p v-if="finding.standing === 'sound' && likely.length" class="narrow">Not ruled out yet, for it would have read much the same:</p>
     <ol>
-      <li v-for="(s, i) in likely" :key="s.key" :class="{ first: wrong.length && i === 0 }">
+      <li v-for="(s, i) in likely" :key="s.key" :class="{ first: finding.standing !== 'sound' && i === 0 }">
         <span class="name narrow">{{ s.title }}</span>
         <span class="bar"><i :style="{ width: `${Math.max(1, 100 * s.chance)}%` }" /><b class="mono">{{ percentText(s.chance) }}</b></span>
-        <span class="mono would">would read {{ listed(s.would_read) }}</span>
+        <span class="mono would">would read {{ listed(s.would_read) }}<span v-if="s.degrees" class="merit" title="Misfit: the squares of how far each reading is from what would be read, in deviations, loads and source at their best; about as many as readings where it fits. Weight: how much less likely than the first."> misfit {{ measuredText(s.misfit, '') }} of {{ s.degrees }}{{ s.behind > 0.05 ? `, weight e⁻${s.behind.toFixed(1)}` : '' }}</span></span>
       </li>
     </ol>
     <p v-if="alike.length" class="narrow caution">No reading tells the first from: {{ alike.join('; ') }}.</p>
@@ -54,6 +57,8 @@ li { display: grid; grid-template-columns: minmax(180px, 3fr) minmax(120px, 3fr)
 .bar i { height: 14px; min-width: 2px; background: var(--bar); print-color-adjust: exact; }
 .bar b { font-weight: 400; white-space: nowrap; }
 .first .bar i { background: var(--ink); }
+.merit { display: block; }
+.live { margin: 0 0 6px; padding: 6px 10px; border-left: 4px solid var(--danger); background: var(--danger-soft); }
 .would { font-size: 12px; color: var(--quiet); text-align: right; }
 p { margin: 4px 0; font-size: 15.5px; }
 @media screen and (max-width: 700px) {

@@ -35,7 +35,8 @@ const entries = computed(() => [...(found.value?.readings ?? [])].reverse())
 const curves = computed(() => entries.value.filter((e) => e.drawn && e.standing))
 const shown = computed(() => curves.value.find((e) => e.measured.number === chosen.value) ?? curves.value[0] ?? null)
 const wrong = computed(() => entries.value.filter((e) => e.standing && ['off', 'far'].includes(e.judged.verdict) && found.value?.finding?.readings.includes(e.measured.number)))
-const first = computed(() => (wrong.value.length ? (found.value?.finding?.suspects.slice(0, 1).find((s) => s.key !== 'none') ?? null) : null))
+/** What the readings point to; nothing where they point to nothing yet. */
+const told = computed(() => (found.value?.finding?.readings.length && found.value.finding.standing !== 'unread' ? found.value.finding : null))
 const stations = computed(() => desk.job?.stations.filter((s) => s.kind !== 'utility') ?? [])
 const runs = computed(() => new Map((desk.job?.runs ?? []).map((r) => [r.id, desk.job?.stations.find((s) => s.id === r.to_station)?.name ?? r.to_station])))
 const length = computed(() => (desk.job?.units === 'metric' ? 'm' : 'ft'))
@@ -95,11 +96,18 @@ async function read(event: Event) {
     <template #right>
       <WorkingPanel v-if="view.working" />
       <NewReading v-if="found" v-model:wanted="wanted" v-model:corrected="corrected" class="screen-only" :practice="practice" :readable="found.readable" :stations="stations" :length="length" :log="log" :photo="photo" />
-      <section v-if="first" class="finding" :class="{ harmless: first.harmless }" aria-label="Finding">
-        <h2 class="cap" :class="{ danger: !first.harmless }">{{ first.harmless ? 'It may be no fault' : 'It points to' }}</h2>
-        <p><b>{{ first.title }}</b>, {{ percentText(first.chance) }}. {{ first.does }}</p>
-        <p v-if="first.section" class="mono cite">{{ first.section }}</p>
-        <p v-if="!first.harmless" class="narrow">Nothing is opened on the word of a screen: off, locked, proved dead, then looked at.</p>
+      <section v-if="told" class="finding" :class="{ harmless: told.standing === 'sound' }" aria-label="Finding">
+        <h2 class="cap" :class="{ danger: told.standing !== 'sound' }">{{ told.heading }}</h2>
+        <template v-if="told.standing === 'sound'">
+          <p>{{ told.rests }}</p>
+          <p v-if="told.suspects[0].supposes.length">Only if {{ told.suspects[0].supposes.join('; ') }}.</p>
+        </template>
+        <template v-else>
+          <p><b>{{ told.suspects[0].title }}</b>, {{ percentText(told.suspects[0].chance) }}. {{ told.suspects[0].does }}</p>
+          <p v-if="told.standing === 'alike'">No reading tells it from: {{ told.suspects[0].alike.join('; ') }}.</p>
+          <p v-if="told.suspects[0].section" class="mono cite">{{ told.suspects[0].section }}</p>
+        </template>
+        <p v-if="told.standing !== 'sound'" class="narrow">Nothing is opened on the word of a screen: off, locked, proved dead, then looked at.</p>
       </section>
       <PunchList />
       <TracePanel class="screen-only" />
