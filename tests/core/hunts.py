@@ -206,10 +206,11 @@ def faults(house, pick):
 
 
 def outside_the_list(house, pick):
-    """Faults that no list has."""
-    s = pick.choice([x for x in sorted(house.live) if house.kind(x) == "panelboard"])
-    ohms = math.exp(pick.uniform(math.log(1), math.log(8)))
-    return Planted(("else",), lambda h: h.z((s, "N"), None, ohms))
+    """Faults that no list has: a leg of one panel meets that leg of another, past both their breakers."""
+    panels = [x for x in sorted(house.live) if house.kind(x) == "panelboard"]
+    one, other = pick.sample(panels, 2)
+    leg, ohms = pick.choice("AB"), math.exp(pick.uniform(math.log(0.01), math.log(0.1)))
+    return Planted(("else",), lambda h: h.z((one, leg), (other, leg), ohms))
 
 
 def telling(make, job, solved, seed, told):

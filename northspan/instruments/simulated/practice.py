@@ -20,7 +20,8 @@ OHMS: Mapping[Kind, tuple[float, float]] = {
     "loose-neutral": (0.2, 30.0), "loose-run-leg": (0.2, 30.0), "thin-wire": (1.6, 3.0), "missing-ground": (1.0, 30.0),
     "missing-bond": (1.0, 30.0), "electrode-off": (500.0, 5000.0), "shared-neutral": (0.02, 2.0),
     "neutral-on-ground": (0.02, 3.0), "open-circuit-ground": (50.0, 5000.0),
-    "leak": (200.0, 8000.0), "circuits-meet": (0.02, 1.0), "loose-hot": (0.5, 30.0), "loose-leg": (0.5, 30.0),
+    "leak": (200.0, 8000.0), "circuits-meet": (0.02, 1.0), "hot-to-earth": (5.0, 60.0),
+    "loose-hot": (0.5, 30.0), "loose-leg": (0.5, 30.0),
     "loose-circuit-neutral": (0.5, 30.0), "open-circuit-neutral": (15.0, 150.0),
 }  # fmt: skip
 OPEN_SHARE = 0.4
@@ -80,6 +81,6 @@ def _ohms(suspect: Suspect, pick: random.Random) -> float | None:
         return None
     if suspect.kind in OFTEN_OPEN and pick.random() < OPEN_SHARE:
         return suspect.ohms[1]
-    low, high = OHMS[suspect.kind]
+    low, high = OHMS.get(suspect.kind, suspect.ohms)
     low = min(max(low, suspect.ohms[0]), high)
     return math.exp(pick.uniform(math.log(low), math.log(high)))

@@ -7631,7 +7631,9 @@ export interface components {
         /**
          * Explanation
          * @description The numbers of the readings that were explained, every suspect with the likeliest first, what to read next; the
-         *     numbers of those that no one thing explains.
+         *     numbers of those that no one thing explains. What is known by it (``standing``) under its ``heading``, with what
+         *     that rests on (``rests``); what may be live, to be treated so before anything else; how many readings more would
+         *     decide (None: more than a round has, or none would).
          */
         Explanation: {
             /** Readings */
@@ -7639,11 +7641,21 @@ export interface components {
             /** Suspects */
             suspects: components["schemas"]["SuspectAnswer"][];
             next: components["schemas"]["NextAnswer"] | null;
-            /**
-             * Left
-             * @default []
-             */
+            /** Left */
             left: number[];
+            /**
+             * Standing
+             * @enum {string}
+             */
+            standing: "unread" | "points" | "alike" | "unlisted" | "sound";
+            /** Heading */
+            heading: string;
+            /** Rests */
+            rests: string;
+            /** Dangers */
+            dangers: string[];
+            /** Deciding */
+            deciding: number | null;
         };
         /**
          * FallCurve
@@ -7868,7 +7880,9 @@ export interface components {
          * SuspectAnswer
          * @description A suspect, one thing or two at once: its key, what it is and does, the section, its chance (0 to 1), what it
          *     would have read at each reading in their order, its own words for what no reading tells it from, the things it is,
-         *     and whether nothing is wrong if it is that.
+         *     and whether nothing is wrong if it is that. ``supposes`` says what ran by it where that is not what was said,
+         *     ``danger`` what is live by it; ``misfit`` is how far off the readings are by it (sum of squared deviations, of
+         *     ``degrees`` readings), ``behind`` how much less likely than the first (logarithm).
          */
         SuspectAnswer: {
             /** Key */
@@ -7889,6 +7903,31 @@ export interface components {
             things: components["schemas"]["ThingAnswer"][];
             /** Harmless */
             harmless: boolean;
+            /**
+             * Supposes
+             * @default []
+             */
+            supposes: string[];
+            /**
+             * Danger
+             * @default
+             */
+            danger: string;
+            /**
+             * Misfit
+             * @default 0
+             */
+            misfit: number;
+            /**
+             * Degrees
+             * @default 0
+             */
+            degrees: number;
+            /**
+             * Behind
+             * @default 0
+             */
+            behind: number;
         };
         /**
          * ThingAnswer
@@ -7899,7 +7938,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "none" | "more-load" | "load-off" | "loose-neutral" | "second-bond" | "missing-bond" | "missing-ground" | "shared-neutral" | "electrode-off" | "neutral-on-ground" | "leak" | "circuits-meet" | "borrowed-neutral" | "same-leg" | "astray" | "loose-hot" | "loose-leg" | "loose-circuit-neutral" | "open-circuit-neutral" | "open-circuit-ground" | "reversed-polarity";
+            kind: "none" | "else" | "more-load" | "load-off" | "loose-neutral" | "loose-run-leg" | "thin-wire" | "swapped" | "outside" | "hot-to-earth" | "second-bond" | "missing-bond" | "missing-ground" | "shared-neutral" | "electrode-off" | "neutral-on-ground" | "leak" | "circuits-meet" | "borrowed-neutral" | "same-leg" | "astray" | "loose-hot" | "loose-leg" | "loose-circuit-neutral" | "open-circuit-neutral" | "open-circuit-ground" | "reversed-polarity" | "neutral-on-bar" | "outlet-swapped" | "live-ground" | "two-hots";
             /** At */
             at: string[];
         };

@@ -5,7 +5,7 @@ from collections.abc import Mapping, Sequence
 
 from northspan.core.readings.finding.answer import Standing, SuspectAnswer
 from northspan.core.readings.measured import Measured
-from northspan.core.readings.network.suspects import ELSE
+from northspan.core.readings.network.suspects import ELSE, HARMLESS
 
 # Something is said to be so from this chance on; that nothing is wrong, from this.
 LIKELY, SOUND = 0.5, 0.8
@@ -31,7 +31,8 @@ def standing(suspects: Sequence[SuspectAnswer], alike: Sequence[str], many: int)
     if many and first.key == ELSE and first.chance >= LIKELY:
         return "unlisted"
     together = first.chance + sum(each.chance for each in suspects[1:] if each.title in alike and not each.harmless)
-    if not many or first.harmless or first.key == ELSE or together < LIKELY:
+    nothing = all(thing.kind in HARMLESS for thing in first.things)
+    if not many or nothing or first.key == ELSE or together < LIKELY:
         return "unread"
     return "alike" if first.chance < SOUND and together > first.chance else "points"
 

@@ -38,7 +38,7 @@ def circuit_suspects(
     pairs.sort(key=lambda pair: not {pair[0].neutral_wire, pair[1].neutral_wire} <= touched)
     outlets = {(spot.at, spot.part) for spot in off if spot.quantity in OUTLETS}
     return (
-        *_alone(wrong), *_one_leg(circuits, touched), *outlet_suspects(circuits, outlets),
+        *_alone(wrong), *_one_leg(circuits, touched), *outlet_suspects(circuits, outlets, at),
         *_on_the_bar([each for each in circuits if each.station not in bonded]),
         *islice(_met(circuits, pairs), MOST_MET),
     )  # fmt: skip

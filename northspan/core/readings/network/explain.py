@@ -49,6 +49,8 @@ ALIKE, SURE = 1.5, 0.3
 SECOND, NO_LIST, UNSAID = 0.1, 0.05, 0.1
 # What a reading is worth that is taken with the power off, beside one that is not.
 DEAD = 0.4
+# That a current comes from outside, so much beside it may be something else, on no list, as long as the main is on.
+UNPROVED = 0.2
 # Nothing wrong at all is as likely as so many kinds of fault.
 SOUND = 3.0
 # Beside the first so much may be left of its rivals where it is decided, by no more readings than this.
@@ -158,6 +160,11 @@ class _Search:
         found = [*singles, *([self._elsewhere()] if len(self.read.rows) else [])]
         if left:
             found += self._pairs(singles)
+        outside = [each.log for each in found if each.things[0][0].kind == "outside"]
+        if outside and found[len(singles) :]:
+            # Until the main is off something else may drive a current along the earth as well.
+            other = found[len(singles)]
+            found[len(singles)] = replace(other, log=max(other.log, max(outside) + math.log(UNPROVED)))
         found.sort(key=lambda each: -each.log)
         return self._told(found, {*self.read.rows.tolist(), *far}, left)
 

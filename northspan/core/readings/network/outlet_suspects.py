@@ -15,9 +15,12 @@ POOR_OHM = (20.0, CUT_OHM)
 HANGS_OHM = (LOAD_OHM[0], LOOSE_OHM[1])
 
 
-def outlet_suspects(circuits: Sequence[CircuitWires], off: Collection[tuple[str, str]]) -> Iterator[Suspect]:
+def outlet_suspects(
+    circuits: Sequence[CircuitWires], off: Collection[tuple[str, str]], wrong_at: Collection[tuple[str, str]]
+) -> Iterator[Suspect]:
     """Of circuits read at, those in ``off`` (panel, circuit) whose outlet reads other than it should: a hot, the
-    neutral or the ground loose or open on the way there, two of the three crossed, a second hot on its neutral.
+    neutral or the ground loose or open on the way there, two of the three crossed, a second hot on its neutral. Neutral
+    and ground swapped there shows in the panel too: of all in ``wrong_at``.
     """
     wires = {branch.name: branch for each in circuits for branch in each.branches}
     cables: dict[str, list[CircuitWires]] = {}
@@ -33,6 +36,8 @@ def outlet_suspects(circuits: Sequence[CircuitWires], off: Collection[tuple[str,
     for each in circuits:
         if each.second is not None and (each.station, each.id) in off:
             yield from _both_legs(each, wires)
+        if (each.station, each.id) in wrong_at:
+            yield from _swapped(each, wires)
     yield from _grounds(circuits, off, wires)
 
 
@@ -87,14 +92,21 @@ def _alone(each: CircuitWires, wires: Mapping[str, Branch]) -> Iterator[Suspect]
     if each.opposite is not None:
         second = Edit(f"cross second {name}", each.opposite, neutral.end, each.one_way)
         yield Suspect("two-hots", at, cut=(ends_of(neutral),), also=(second,))
+    if ground is not None:
+        yield Suspect("live-ground", at, cut=(ends_of(hot), ends_of(ground)), joined=_crossed(name, hot, ground))
+
+
+def _swapped(each: CircuitWires, wires: Mapping[str, Branch]) -> Iterator[Suspect]:
+    if each.contacts is None:
+        return
+    name, (_, neutral, ground) = f"{each.station}/{each.id}", each.contacts
     if ground is None:
         return
-    yield Suspect("live-ground", at, cut=(ends_of(hot), ends_of(ground)), joined=_crossed(name, hot, ground))
     draw = wires.get(f"draw {name}")
     # What hangs on that outlet comes home by the ground then.
     home = () if draw is None else (Edit(f"astray own {name}", draw.start, ground.start, draw.ohms),)
     cut = (ends_of(neutral), ends_of(ground), *(() if draw is None else (ends_of(draw),)))
-    yield Suspect("outlet-swapped", at, cut=cut, joined=_crossed(name, neutral, ground), also=home)
+    yield Suspect("outlet-swapped", (each.station, each.id), cut=cut, joined=_crossed(name, neutral, ground), also=home)
 
 
 def _crossed(name: str, one: Branch, other: Branch) -> tuple[tuple[str, str, str], ...]:
