@@ -31,6 +31,8 @@ TORQUE_SHARE = 0.10
 HOTS_WANTING = "clamp the hot of every circuit on that neutral the same day, under the same loads: then it is judged"
 TWO_POLES = "what a two-pole circuit leaves on its neutral its hots do not tell"
 ARC_FAULT = "how soon an arc-fault device opens its maker's sheet says; its own button is its test"
+TRIED = "say at how many mA it was tried: a time is judged with that alone"
+NEED_NOT = "below what it has to open at, it need not open at all"
 BLURS = (
     "what the hots on it were read wrong by",
     f"what {number(UNREAD_A)} A drop on its wire, for its hot was not read",
@@ -104,6 +106,9 @@ def _judged(known: _Known, rules: ReadingRules, meter_of: MeteredOf, each: Measu
     if each.what == "trip-time" and circuit is not None and "gfci" not in circuit.guards:
         return Judged(each.number, each.value, None, None, None, "none", wanting=ARC_FAULT)
     limit = rules.limit(each.what, each.tried_ma)
+    if each.what == "trip-time" and limit is None:
+        wanting = TRIED if each.tried_ma is None else NEED_NOT
+        return Judged(each.number, each.value, None, None, None, "none", wanting=wanting)
     if each.what == "circuit-hot" and limit is not None:
         limit = replace(limit, most=known.breakers.get((each.at, each.part)))
     return Judged(each.number, each.value, None, None, None, "none") if limit is None else _by_limit(each, limit)

@@ -13,7 +13,10 @@ from northspan.core.working import Figure, NamedFigure, Step, number
 CITE, ALONE = "643.8, 415.1.1", "BS EN 61008-1"
 # It opens above half of what it is rated for, and at that at the latest.
 HALF = 0.5
-Milliseconds = Field(None, ge=0, le=10_000)
+# No device opens in no time: nothing shown is nothing measured.
+Milliseconds = Field(None, gt=0, le=10_000)
+# Up to this (mA) a device is there for whoever touches something live; one that waits is no such protection. 415.1.1.
+ADDITIONAL_MA = 30
 
 
 class TripCase(Case):
@@ -50,14 +53,15 @@ def times(kind: str, five: bool) -> tuple[float, float]:
 
 def tested(case: TripCase) -> CaseAnswer:
     """Answer a case: every test that was made, held against its limits."""
-    findings = tuple(_wrong(case))
+    findings, wanting = tuple(_wrong(case)), tuple(_wanting(case))
     least, most = times(case.kind, False)
     least_5, most_5 = times(case.kind, True)
     rise = HALF * case.rated_ma
     values: dict[str, Any] = {
         "book": "bs7671-2018a2", "x1_least_ms": least, "x1_most_ms": most, "x5_least_ms": least_5, "x5_most_ms": most_5,
         "rise_least_ma": rise, "rise_most_ma": float(case.rated_ma),
-        "x1_ms": case.x1_ms, "x5_ms": case.x5_ms, "rise_ma": case.rise_ma, "passes": not findings,
+        "x1_ms": case.x1_ms, "x5_ms": case.x5_ms, "rise_ma": case.rise_ma, "complete": not wanting,
+        "passes": not findings and not wanting, "missing": list(wanting),
     }  # fmt: skip
     at, at_5 = f"At {case.rated_ma} mA", f"At {5 * case.rated_ma} mA"
     figures = (
@@ -69,14 +73,34 @@ def tested(case: TripCase) -> CaseAnswer:
         _figure("rise_most_ma", "Open at the latest at", Step("Its rating", float(case.rated_ma), "mA", ALONE)),
     )
     said = f"{case.rated_ma} mA, {'delayed' if case.kind == 'delayed' else 'no delay'}"
-    return CaseAnswer(not findings, f"{said}: {_verdict(len(findings))}", values, figures, findings)
+    verdict = _verdict(len(findings), wanting)
+    return CaseAnswer(not findings and not wanting, f"{said}: {verdict}", values, figures, findings)
 
 
-def _verdict(wrong: int) -> str:
-    return "as it should be" if not wrong else f"{wrong} of what was tested {'fail' if wrong > 1 else 'fails'}"
+def _verdict(wrong: int, wanting: tuple[str, ...]) -> str:
+    failed = f"{wrong} of what was tested {'fail' if wrong > 1 else 'fails'}"
+    if wanting:
+        return f"{f'{failed}; ' if wrong else ''}not complete, {' and '.join(wanting)} not tested"
+    return failed if wrong else "as it should be"
+
+
+def _wanting(case: TripCase) -> Iterator[str]:
+    """What a test of a device cannot do without: neither one alone says that it protects. 643.8, 643.10."""
+    if case.x1_ms is None:
+        yield "its time at its rating"
+    if case.half_opens is None and case.rise_ma is None:
+        yield "that it stays closed at half of it"
+    if case.button is None:
+        yield "its own button"
 
 
 def _wrong(case: TripCase) -> Iterator[CaseFinding]:
+    if case.kind == "delayed" and case.rated_ma <= ADDITIONAL_MA:
+        words = (
+            f"A device of {case.rated_ma} mA that waits gives no additional protection, however it tests: one without "
+            "a delay belongs there."
+        )
+        yield CaseFinding("waits", "violation", "415.1.1", "Delayed, and meant for people", words)
     for at, ms, five in ((f"{case.rated_ma} mA", case.x1_ms, False), (f"{5 * case.rated_ma} mA", case.x5_ms, True)):
         least, most = times(case.kind, five)
         if ms is not None and ms > most:

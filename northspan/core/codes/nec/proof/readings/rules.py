@@ -9,8 +9,8 @@ from northspan.core.readings.measured import What
 from northspan.core.readings.network.suspects import Kind
 from northspan.core.readings.rules import Limit, SuspectWords
 
-# The longest a class A device may take: (20 ÷ mA)^1.43 seconds; UL 943.
-TRIP_MA, TRIP_POWER, TRIES_MA = 20.0, 1.43, 6.0
+# The longest a class A device may take: (20 ÷ mA)^1.43 seconds from 6 mA on, 25 ms from 264 mA on; UL 943.
+TRIP_MA, TRIP_POWER, OPENS_MA, SHORTEST_MS = 20.0, 1.43, 6.0, 25.0
 
 
 @cache
@@ -19,12 +19,12 @@ def _read(name: str) -> dict[str, Any]:
 
 
 def longest_trip_ms(tried_ma: float) -> float:
-    """The longest (ms) that a class A ground-fault device may take at a current (mA, above 0). UL 943.
+    """The longest (ms) that a class A ground-fault device may take at a current (mA, 6 at least). UL 943.
 
-    >>> round(longest_trip_ms(20.0)), round(longest_trip_ms(6.0))
-    (1000, 5594)
+    >>> round(longest_trip_ms(20.0)), round(longest_trip_ms(6.0)), longest_trip_ms(500.0)
+    (1000, 5594, 25.0)
     """
-    return float(1000.0 * (TRIP_MA / tried_ma) ** TRIP_POWER)
+    return max(SHORTEST_MS, float(1000.0 * (TRIP_MA / tried_ma) ** TRIP_POWER))
 
 
 def _limit(name: str) -> Limit:
@@ -60,7 +60,10 @@ class NecReadings:
     def limit(self, what: What, tried_ma: float | None) -> Limit | None:
         """What is asked of a kind of reading; None where nothing is."""
         if what == "trip-time":
-            tried = tried_ma or TRIES_MA
-            words = f"class A at {tried:g} mA: (20 ÷ mA)^1.43 s"
-            return Limit(None, longest_trip_ms(tried), words, "UL 943")
+            # Below what it has to open at it need not open at all; without its current a time says nothing.
+            if tried_ma is None or tried_ma < OPENS_MA:
+                return None
+            longest = longest_trip_ms(tried_ma)
+            curve = "no more than 25 ms" if longest == SHORTEST_MS else "(20 ÷ mA)^1.43 s"
+            return Limit(None, longest, f"class A at {tried_ma:g} mA: {curve}", "UL 943")
         return _limit(what) if what in _read("limits.toml") else None
