@@ -2,6 +2,7 @@
 
 from collections.abc import Callable
 from dataclasses import dataclass
+from datetime import date
 from pathlib import Path
 
 from northspan.instruments.line import LONGEST, Instrument, InstrumentTrouble, answer, ask, understood
@@ -24,9 +25,17 @@ def in_here(instrument: Instrument) -> Reached:
 
 
 def on_port(port: int) -> Reached:
-    """Whatever listens on a local port. Raises InstrumentTrouble."""
+    """Whatever listens on a local port; who it is, is asked on a connection of its own. Raises InstrumentTrouble."""
     name, _, calibrated = ask(port, "who").partition("; calibrated ")
-    return Reached(name[:80], calibrated[:10], lambda line: ask(port, line))
+    return Reached(name[:80], _day(calibrated), lambda line: ask(port, line))
+
+
+def _day(calibrated: str) -> str:
+    """A day as it is written (2026-03-02), empty where none is told. Raises InstrumentTrouble."""
+    try:
+        return date.fromisoformat(calibrated).isoformat() if calibrated else ""
+    except ValueError:
+        raise InstrumentTrouble(f"its calibration is no date: {calibrated[:40]!r}; 2026-03-02 is one") from None
 
 
 def in_file(folder: Path | None, name: str) -> Reached:

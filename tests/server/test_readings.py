@@ -71,7 +71,8 @@ class Readings(ServerTest):
     def test_bad_input_is_refused_at_its_field(self):
         for change, pointer in (
             ({"at": "nowhere"}, "/at"), ({"part": "lid"}, "/part"),
-            ({"value": None}, "/value"), ({"value": -1}, "/value"),
+            ({"value": None}, "/value"), ({"value": -1}, "/value"), ({"on": "2199-01-01T10:00"}, "/on"),
+            ({"calibrated": "2199-01-01"}, "/calibrated"),
             ({"by": " "}, "/by"), ({"on": "today"}, "/on"), ({"photo": 9}, "/photo"), ({"share": 7}, "/share"),
             ({"fall": {"far": 50, "points": [[10, 3]]}}, "/fall"),
             ({"what": "electrode", "at": "studio", "part": "fall", "fall": {"far": 50, "points": [[60, 3]]}},
@@ -124,7 +125,8 @@ class Readings(ServerTest):
 
     def test_an_instrument_that_misbehaves_is_told_in_words_and_harms_nothing(self):
         said = {"nonsense": b"\xff\xfe\n", "flood": b"ok " + b"9" * 200_000, "half": b"ok 3.1", "no": b"no not there\n",
-                "number": b"ok plenty A\n", "less": b"ok -3 A\n"}  # fmt: skip
+                "number": b"ok plenty A\n", "less": b"ok -3 A\n", "bare": b"ok 3.1\n", "volts": b"ok 3.1 V\n",
+                "comma": b"ok 3,1 A\n", "over": b"ok OL A\n", "date": b"ok Clamp; calibrated last year\n"}  # fmt: skip
         for kind, words in said.items():
             handler = type("Handler", (Says,), {"words": words})
             with socketserver.TCPServer(("127.0.0.1", 0), handler) as server:
@@ -150,7 +152,7 @@ class Readings(ServerTest):
             name, calibrated = "Clamp of the shop", "2026-05-04"
 
             def read(self, what, options):
-                return Shown(61.5 if what == ("amps", "house-feeder", "neutral") else 0.0, "A")
+                return Shown(61500.0 if what == ("amps", "house-feeder", "neutral") else 0.0, "mA")
 
         with listening(Rule(), 0) as server:
             threading.Thread(target=server.serve_forever, daemon=True).start()
@@ -161,7 +163,7 @@ class Readings(ServerTest):
         )
         with tempfile.TemporaryDirectory() as folder:
             self.client.application.config[INSTRUMENTS_FOLDER] = Path(folder)
-            (Path(folder) / "wrench.txt").write_text("ok 12.5 A\nok 13.5 A\nok 99")
+            (Path(folder) / "wrench.txt").write_text("ok 12.5 A\nok 13500 mA\nok 99")
             self.assertEqual(self.measured(source={"kind": "file", "file": "wrench"}).json["value"], 13.5)
             lost = self.measured(source={"kind": "file", "file": "none"})
             self.assertIn("no file none.txt", lost.json["problems"][0]["words"])

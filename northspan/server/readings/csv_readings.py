@@ -38,10 +38,14 @@ def read_csv(text: str, job: Job, there: Sequence[Readable]) -> tuple[list[Measu
             raise Unreadable(f"Line {line}: more than {MOST_ROWS} readings; split the file.")
         entry = {name: cells[at].strip() for name, at in columns.items() if at < len(cells) and cells[at].strip()}
         try:
-            measured = _body(entry, ids).measured(told)
+            body = _body(entry, ids)
         except ValidationError as error:
             broken.append(BrokenRow(line, _why(error)))
             continue
+        if body.unread:
+            broken.append(BrokenRow(line, f"value: {body.unread}"))
+            continue
+        measured = body.measured(told)
         if (measured.what, measured.at, measured.part) not in known:
             broken.append(BrokenRow(line, f"this job has no {measured.what} at {measured.at}, {measured.part}"))
         else:

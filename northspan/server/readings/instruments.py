@@ -12,11 +12,12 @@ from northspan.core.document.file import JobFileError, sound
 from northspan.core.document.problem import Problem
 from northspan.core.job.job import Job
 from northspan.core.readings.finding.titles import suspect_title
-from northspan.core.readings.measured import What
+from northspan.core.readings.measured import UNITS, What
 from northspan.instruments.line import InstrumentTrouble, figure
 from northspan.instruments.reached import Reached, in_file, in_here, on_port
 from northspan.instruments.simulated.bench import READS, Bench
 from northspan.instruments.simulated.desks import QUESTIONS, DeskName
+from northspan.instruments.units import in_unit
 from northspan.server.readings.models import FallBody, Practice
 from northspan.server.replies import refusals, reply
 from northspan.server.resource import Resource
@@ -125,12 +126,12 @@ def measure(body: MeasureRequest) -> Response:
         run = f"share={body.share:g}" + (f" extra={body.extra_a:g} at={body.extra_at}" if body.extra_a else "")
         tried = f" ma={body.tried_ma:g}" if body.tried_ma else ""
         shown = figure(found.ask(f"read {body.what} {body.at} {body.part} {run}{tried}"))
+        unit = UNITS[body.what] or body.job.told.torque.sign
+        # A press of a button is no quantity: it is counted.
+        value = float(shown.value) if body.what == "test-button" else in_unit(shown, unit)
     except InstrumentTrouble as trouble:
         raise JobFileError([Problem("/source", f"The instrument: {trouble}")]) from None
-    assert isinstance(shown.value, float)
-    return reply(
-        MeasureReply(name=found.name, calibrated=found.calibrated, value=shown.value, unit=shown.unit, fall=None)
-    )
+    return reply(MeasureReply(name=found.name, calibrated=found.calibrated, value=value, unit=unit, fall=None))
 
 
 @instruments.get("/desks", responses={200: DesksReply})
@@ -186,6 +187,6 @@ def _curve(body: MeasureRequest, found: Reached) -> MeasureReply:
     points = []
     for share in SHARES:
         shown = figure(found.ask(f"read electrode {body.at} {body.part} far={far_m:.3f} at={far_m * share:.3f}"))
-        points.append((round(body.far * share, 1), float(shown.value)))
+        points.append((round(body.far * share, 1), in_unit(shown, "ohm")))
     fall = FallBody(far=body.far, points=tuple(points))
     return MeasureReply(name=found.name, calibrated=found.calibrated, value=None, unit="ohm", fall=fall)

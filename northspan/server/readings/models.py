@@ -1,9 +1,10 @@
 """Readings as they are sent and taken."""
 
-from datetime import date, datetime
+from datetime import UTC, date, datetime, timedelta
 from typing import Annotated, Literal
 
-from pydantic import BaseModel, ConfigDict, Field, StringConstraints
+from pydantic import BaseModel, ConfigDict, Field, StringConstraints, field_validator
+from pydantic_core import PydanticCustomError
 
 from northspan.core.job.job import Job
 from northspan.core.job.part import AtMost, Name
@@ -45,6 +46,11 @@ class FallBody(_Closed):
     points: Annotated[tuple[tuple[Positive, Positive], ...], AtMost(60)]
 
 
+def _latest() -> datetime:
+    """A reading is written in local time: no place on earth is further on than this."""
+    return datetime.now(UTC).replace(tzinfo=None) + timedelta(hours=14)
+
+
 class ReadingBody(_Closed):
     """A reading as it was taken. Its value in the unit of what was read; none for a fall of potential."""
 
@@ -67,6 +73,31 @@ class ReadingBody(_Closed):
     photo: RowNumber | None = None
     note: str = Field("", max_length=1000)
     corrects: RowNumber | None = None
+
+    @field_validator("on")
+    @classmethod
+    def _taken(cls, on: datetime) -> datetime:
+        if on.replace(tzinfo=None) > _latest():
+            raise PydanticCustomError("date", "that is still to come")
+        return on
+
+    @field_validator("calibrated")
+    @classmethod
+    def _was(cls, calibrated: date | None) -> date | None:
+        if calibrated is not None and calibrated > _latest().date():
+            raise PydanticCustomError("date", "that is still to come")
+        return calibrated
+
+    @property
+    def unread(self) -> str:
+        """Why its value is no reading; empty where it is one."""
+        if self.value is None and self.fall is None:
+            return "say what was read"
+        return (
+            "no device opens in no time: 0 ms is nothing measured"
+            if self.what == "trip-time" and not self.value
+            else ""
+        )
 
     def measured(self, told: Units) -> Measured:
         """The reading as the core takes it, lengths in m."""

@@ -134,8 +134,8 @@ def _known(job: Job, body: ReadingBody) -> None:
         problems.append(Problem("/at", "nothing of the kind is read there on this job"))
     elif not any((each.what, each.at, each.part) == (body.what, body.at, body.part) for each in there):
         problems.append(Problem("/part", "that is not read there"))
-    if body.value is None and body.fall is None:
-        problems.append(Problem("/value", "say what was read"))
+    if body.unread:
+        problems.append(Problem("/value", body.unread))
     if body.fall is not None:
         if body.what != "electrode":
             problems.append(Problem("/fall", "a fall of potential is a reading of electrodes"))
