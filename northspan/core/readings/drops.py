@@ -1,5 +1,6 @@
 """What a load drops, measured beside what is computed for it, and how long the wire would have to be for that."""
 
+import math
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
@@ -9,13 +10,24 @@ from northspan.core.readings.network.of_job import MeteredOf
 
 # Less than this (V) a pair of readings cannot tell.
 LEAST_V = 0.5
+# One deviation of a reading of one and the same meter (V), and of the utility's own volts from one to the other.
+METER_V, SAG = 0.3, 0.005
+# Copper and aluminium at 20 °C have so much of their ohms at 75 °C, for which drop is computed. NEC chapter 9 table 8.
+COOL = 1.0 - 0.00323 * 55.0
+# A band wider than this, from its one end to the other, tells no length.
+WIDEST = 2.5
+LIKE_LENGTH = "warm wire, a loose joint and sag of the source between the two readings look like length too"
+TOO_LITTLE = (
+    "too little dropped for that: what the meter and the source may be off by would be as much; put more load on"
+)
+AHEAD = "what drops ahead of it explains more than was measured: read at the panel that feeds it, too"
 
 
 @dataclass(frozen=True, slots=True)
 class Drop:
     """Two readings of a leg, without and with more load: their numbers, the run that leads there, volts dropped as
-    measured and as computed, the run's length as entered and as that drop would have it (job's length; None: what
-    drops ahead of it explains more than was measured).
+    measured and as computed, the run's length as entered and as that drop would have it, with the least and the most
+    that it may be (job's length; None: it is not told), and what is to be said of it.
     """
 
     readings: tuple[int, int]
@@ -24,11 +36,15 @@ class Drop:
     computed_v: float
     length: float
     would_be: float | None
+    low: float | None
+    high: float | None
+    words: str
 
 
 def drops(job: Job, readings: Sequence[Measured], metered_of: MeteredOf) -> tuple[Drop, ...]:
     """Every pair of readings of one leg of a station between which only the load on it grew. The drop goes in
-    proportion to the length of the last run, once what drops ahead of it is taken off: ΔV = ΔV ahead + I·Z'·L.
+    proportion to the length of the last run, once what drops ahead of it is taken off: ΔV = ΔV ahead + I·Z'·L. Its band
+    is two deviations of the volts, and wire anywhere from 20 to 75 °C.
     """
     return tuple(_drops(job, readings, metered_of))
 
@@ -46,9 +62,16 @@ def _drops(job: Job, readings: Sequence[Measured], metered_of: MeteredOf) -> Ite
             measured = (light.value or 0.0) - (heavy.value or 0.0)
             if computed is None or computed - ahead <= 0.0 or measured < LEAST_V:
                 continue
-            share = (measured - ahead) / (computed - ahead)
-            would_be = run.cable.length * share if share > 0.0 else None
-            yield Drop((light.number, heavy.number), run.id, measured, computed, run.cable.length, would_be)
+            near = 2.0 * math.hypot(METER_V * math.sqrt(2.0), SAG * (light.value or 0.0))
+            own = [measured - ahead + off for off in (-near, 0.0, near)]
+            low, would_be, high = (run.cable.length * volts / (computed - ahead) for volts in own)
+            high /= COOL
+            words = AHEAD if would_be <= 0.0 else TOO_LITTLE if low <= 0.0 or high > WIDEST * low else LIKE_LENGTH
+            tells = words == LIKE_LENGTH
+            yield Drop(
+                (light.number, heavy.number), run.id, measured, computed, run.cable.length,
+                would_be if tells else None, low if tells else None, high if tells else None, words,
+            )  # fmt: skip
 
 
 def _grew(light: Measured, heavy: Measured) -> bool:

@@ -28,6 +28,14 @@ Verdict = Literal["as-expected", "off", "far", "none"]
 OFF, FAR = 2.0, 4.0
 # A wrench and a hand come this near to the maker's figure.
 TORQUE_SHARE = 0.10
+# So far past it a screw has stretched or stripped, so far short of it a joint is loose: customary.
+TORQUE_FAR = 0.30
+# A loop of fewer ohms is no earth: it closes through metal.
+METAL_OHM = 1.0
+METAL_LOOP = (
+    "so few ohms are no earth: the clamp is on a loop of metal (a second wire to the same electrode, a pipe that "
+    "closes it). Clamp between the last joint and the electrode, and look for what closes it"
+)
 HOTS_WANTING = "clamp the hot of every circuit on that neutral the same day, under the same loads: then it is judged"
 TWO_POLES = "what a two-pole circuit leaves on its neutral its hots do not tell"
 ARC_FAULT = "how soon an arc-fault device opens its maker's sheet says; its own button is its test"
@@ -91,8 +99,11 @@ def _judged(known: _Known, rules: ReadingRules, meter_of: MeteredOf, each: Measu
         if place is None or place.low_ohm is None or place.high_ohm is None:
             return Judged(each.number, value, None, None, None, "none", curve)
         near = accuracy("electrode")
-        low, high = place.low_ohm * (1.0 - OFF * near.instrument), place.high_ohm * (1.0 + OFF * near.instrument)
-        words = f"with {number(100.0 * OFF * near.instrument)} % of the instrument either way"
+        # A soil by its name has its spread; one that was entered as a figure moves by place and season all the same.
+        entered = place.high_ohm - place.low_ohm < 0.01 * place.high_ohm
+        share = OFF * (math.hypot(near.instrument, near.model) if entered else near.instrument)
+        low, high = place.low_ohm * (1.0 - share), place.high_ohm * (1.0 + share)
+        words = f"with {number(round(100.0 * share))} % either way, of the instrument{' and the season' * entered}"
         steps = (
             *place.ohms.steps,
             Step(f"Least of this soil, {words}", low, "ohm", "range of the soil"),
@@ -209,7 +220,9 @@ def _by_loop(each: Measured, metered: Metered) -> Judged:
         Step("The loop that a clamp sees", own + back, "ohm", "in series"),
     )
     near = accuracy("loop")
-    return _by_sigma(each.number, each.value, Figure(own + back, "ohm", steps), near.sigma(own + back))
+    judged = _by_sigma(each.number, each.value, Figure(own + back, "ohm", steps), near.sigma(own + back))
+    metal = each.value < min(METAL_OHM, 0.5 * (own + back))
+    return replace(judged, verdict="far", wanting=METAL_LOOP) if metal else judged
 
 
 def _by_torque(job: Job, rules: ReadingRules, each: Measured) -> Judged:
@@ -218,7 +231,9 @@ def _by_torque(job: Job, rules: ReadingRules, each: Measured) -> Judged:
         return Judged(each.number, each.value, None, None, None, "none")
     unit = job.told.torque.sign
     figure = Figure(maker, unit, (Step(asked.why, maker, unit, asked.section),))
-    return _in_band(each.number, each.value, figure, maker * (1.0 - TORQUE_SHARE), maker * (1.0 + TORQUE_SHARE))
+    judged = _in_band(each.number, each.value, figure, maker * (1.0 - TORQUE_SHARE), maker * (1.0 + TORQUE_SHARE))
+    far = abs(each.value / maker - 1.0) > TORQUE_FAR
+    return replace(judged, verdict="far") if far else judged
 
 
 def _by_limit(each: Measured, limit: Limit) -> Judged:

@@ -31,10 +31,11 @@ def record_sections(job: Job, words: Mapping[str, str], taken: Round) -> Iterato
         sign = job.told.length.sign
         told = tuple(
             (called.get(d.run, d.run), f"{number(_short(d.measured_v))} V", f"{number(_short(d.computed_v))} V",
-             f"{number(d.length)} {sign}", "" if d.would_be is None else f"{number(_short(d.would_be))} {sign}")
+             f"{number(d.length)} {sign}", "not told" if d.low is None or d.high is None
+             else f"{number(_short(d.low))} to {number(_short(d.high))} {sign}", d.words)
             for d in taken.drops
         )  # fmt: skip
-        yield Section("What a load dropped", ("Run", "Measured", "Computed", "Length", "As it drops"), told)
+        yield Section("What a load dropped", ("Run", "Measured", "Computed", "Length", "As it drops", ""), told)
     far = any(j.verdict in ("off", "far") for m, j in taken.valid if m.number in taken.finding.readings)
     likely = [s for s in taken.finding.suspects if s.chance >= LEAST_CHANCE][:MOST_SUSPECTS]
     if far and likely:

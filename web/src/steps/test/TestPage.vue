@@ -84,7 +84,7 @@ async function read(event: Event) {
       <section v-if="found?.drops?.length || found?.again?.length" class="pad more" aria-label="Drop and torque">
         <template v-if="found.drops?.length">
           <h2 class="cap">What a load dropped</h2>
-          <p v-for="d in found.drops" :key="d.readings.join()" class="narrow">To {{ runs.get(d.run) }}: {{ measuredText(d.measured_v, 'V') }} measured, {{ measuredText(d.computed_v, 'V') }} computed for {{ measuredText(d.length, length) }} of wire; <b>{{ d.would_be === null ? 'less than what drops ahead of it' : `as long a wire as ${measuredText(d.would_be, length)}` }}</b>.</p>
+          <p v-for="d in found.drops" :key="d.readings.join()" class="narrow">To {{ runs.get(d.run) }}: {{ measuredText(d.measured_v, 'V') }} measured, {{ measuredText(d.computed_v, 'V') }} computed for {{ measuredText(d.length, length) }} of wire; <b>{{ d.low == null || d.high == null ? 'that tells no length' : `as wire of ${measuredText(d.low, '')} to ${measuredText(d.high, length)} would` }}</b>: {{ d.words }}.</p>
         </template>
         <p v-if="found.again?.length" class="narrow caution">House rule: to be tightened once more on another day: {{ found.again.join('; ') }}.</p>
       </section>
