@@ -7608,8 +7608,8 @@ export interface components {
         /**
          * Drop
          * @description Two readings of a leg, without and with more load: their numbers, the run that leads there, volts dropped as
-         *     measured and as computed, the run's length as entered and as that drop would have it (job's length; None: what
-         *     drops ahead of it explains more than was measured).
+         *     measured and as computed, the run's length as entered and as that drop would have it, with the least and the most
+         *     that it may be (job's length; None: it is not told), and what is to be said of it.
          */
         Drop: {
             /** Readings */
@@ -7627,6 +7627,12 @@ export interface components {
             length: number;
             /** Would Be */
             would_be: number | null;
+            /** Low */
+            low: number | null;
+            /** High */
+            high: number | null;
+            /** Words */
+            words: string;
         };
         /**
          * Explanation

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 
 import { measuredText, percentText } from './readings'
 import type { NextReading, ReadingEntry, ReadingFinding } from '@/api/types'
@@ -7,6 +7,7 @@ import type { NextReading, ReadingEntry, ReadingFinding } from '@/api/types'
 /** What would explain the readings: a bar for every likely suspect, and what to read next to tell them apart. */
 const props = defineProps<{ finding: ReadingFinding; entries: readonly ReadingEntry[]; wrong: readonly ReadingEntry[] }>()
 const emit = defineEmits<{ take: [next: NextReading] }>()
+const merits = ref(false)
 const MOST = 5
 const LEAST = 0.005
 /** So many readings are set beside what each would have read. */
@@ -29,7 +30,8 @@ const alike = computed(() => (props.finding.standing === 'alike' ? props.finding
   <section class="explain" aria-label="What would explain it">
     <p v-if="finding.dangers.length" class="danger live" role="alert"><b>Treat as live until it is read and proved dead.</b> {{ finding.dangers.join(' ') }}</p>
     <header><h2 class="cap">{{ finding.heading }}</h2><span class="narrow quiet">the property solved again for each<template v-if="likely.length">; <span class="would">read <span class="mono">{{ listed(explained.map((e) => e?.judged.value)) }}</span></span></template></span></header>
-    <p class="narrow">{{ finding.rests }}</p>
+    <p class="narrow">{{ finding.rests }} <button type="button" class="plain" :aria-expanded="merits" @click="merits = !merits">{{ merits ? 'Hide how well each fits' : 'How well each fits' }}</button></p>
+    <p v-if="merits" class="narrow quiet">Misfit: the squares of how far each reading lies from what would be read, in the meter's own deviations, loads and source at their best; where it fits about as many as readings. Weight: how likely it is beside the first, by its misfit, its ohms and how common it is.</p>
     <p v-if="finding.suspects[0]?.supposes.length" class="narrow">By the first, {{ finding.suspects[0].supposes.join('; ') }}. Say what ran if that is not so.</p>
     <p v-if="left.length" class="narrow caution">No one thing explains {{ left.map((e) => `${e?.words}, ${measuredText(e?.judged.value, e?.unit ?? '')}`).join('; ') }}. {{ finding.suspects[0]?.things.length > 1 ? 'Two things at once would, or a slip of the pen' : 'It may be a slip of the pen' }}: read it again before anything is opened.</p>
     <p v-if="finding.standing === 'sound' && likely.length" class="narrow">Not ruled out yet, for it would have read much the same:</p>
@@ -37,7 +39,7 @@ const alike = computed(() => (props.finding.standing === 'alike' ? props.finding
       <li v-for="(s, i) in likely" :key="s.key" :class="{ first: finding.standing !== 'sound' && i === 0 }">
         <span class="name narrow">{{ s.title }}</span>
         <span class="bar"><i :style="{ width: `${Math.max(1, 100 * s.chance)}%` }" /><b class="mono">{{ percentText(s.chance) }}</b></span>
-        <span class="mono would">would read {{ listed(s.would_read) }}<span v-if="s.degrees" class="merit" title="Misfit: the squares of how far each reading is from what would be read, in deviations, loads and source at their best; about as many as readings where it fits. Weight: how much less likely than the first."> misfit {{ measuredText(s.misfit, '') }} of {{ s.degrees }}{{ s.behind > 0.05 ? `, weight e⁻${s.behind.toFixed(1)}` : '' }}</span></span>
+        <span class="mono would">would read {{ listed(s.would_read) }}<span v-if="merits" class="merit">misfit {{ Number(s.misfit.toPrecision(2)) }} of {{ s.degrees }} readings{{ s.behind > 0.05 ? `, weight e⁻${s.behind.toFixed(1)}` : ', weight 1' }}</span></span>
       </li>
     </ol>
     <p v-if="alike.length" class="narrow caution">No reading tells the first from: {{ alike.join('; ') }}.</p>
