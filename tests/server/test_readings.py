@@ -257,6 +257,9 @@ class Readings(ServerTest):
         (row,) = found(soil="clay", most=25)["rows"]
         self.assertEqual((row["where"], row["measured"], row["state"]), ("Ceramics studio", 19.0, "damp"))
         self.assertEqual(found(since="2027-01-01")["many"], 0)
+        # What the shop knows of a soil does not hang on what is looked for.
+        self.assertEqual(found(since="2027-01-01")["bands"], found()["bands"])
+        self.assertTrue(found()["bands"])
         self.assertEqual(len(found()["drawn"]), 2)
         at = {**earth, "at": "house", "value": 21.0, "corrects": self.told()["readings"][-1]["measured"]["number"]}
         self.client.post(self.where, json=at)

@@ -14,10 +14,13 @@ from northspan.store.job_store import NoSuchJob
 MOST = 5000
 
 
-def electrodes(asked: LogbookQuery) -> tuple[list[LogbookRow], list[EarthReading]]:
-    """Readings of electrodes that are asked for, and those of them that stand beside a computed figure."""
+def electrodes(asked: LogbookQuery) -> tuple[list[LogbookRow], list[EarthReading], list[EarthReading]]:
+    """Readings of electrodes that are asked for, those of them that stand beside a computed figure, and all that do,
+    asked for or not: what the shop knows of a soil does not hang on what is looked for.
+    """
     rows: list[LogbookRow] = []
     earths: list[EarthReading] = []
+    every: list[EarthReading] = []
     taken = reading_store().of_kind("electrode", MOST)
     corrected = {each.corrects for _, each in taken}
     jobs = _jobs(job_id for job_id, _ in taken)
@@ -36,14 +39,16 @@ def electrodes(asked: LogbookQuery) -> tuple[list[LogbookRow], list[EarthReading
             job_id=job_id, job=solved.job.name, where=place.name, on=each.on, by=each.by, words=each.note, soil=soil,
             state=each.soil, measured=value, computed=computed,
         )  # fmt: skip
-        if not _wanted(asked, row) or (asked.most is not None and value > asked.most):
-            continue
-        rows.append(row)
+        wanted = _wanted(asked, row) and (asked.most is None or value <= asked.most)
+        if wanted:
+            rows.append(row)
         # What was entered as tested is no figure that was computed.
         tested = any(e.measured_ohm is not None for e in place.grounding.electrodes)
         if computed and ground is not None and not tested:
-            earths.append(EarthReading(soil, value, computed, ground.soil.middle, int(each.on[5:7])))
-    return rows, earths
+            every.append(EarthReading(soil, value, computed, ground.soil.middle, int(each.on[5:7])))
+            if wanted:
+                earths.append(every[-1])
+    return rows, earths, every
 
 
 def corrections(asked: LogbookQuery) -> list[LogbookRow]:

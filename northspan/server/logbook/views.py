@@ -49,10 +49,10 @@ def search(body: LogbookQuery) -> Response:
     if body.kind == "corrections":
         rows = corrections(body)
         return reply(LogbookReply(rows=rows, many=len(rows), jobs=len({r.job_id for r in rows}), drawn=[], bands=[]))
-    rows, earths = electrodes(body)
+    rows, earths, every = electrodes(body)
     pictures = [drawn(picture) for picture in (soil_and_season(earths), computed_against_measured(earths))]
     jobs = len({row.job_id for row in rows})
-    bands = list(soil_bands(earths))
+    bands = list(soil_bands(every))
     return reply(LogbookReply(rows=rows, many=len(rows), jobs=jobs, drawn=pictures if earths else [], bands=bands))
 
 

@@ -30,7 +30,7 @@ const alike = computed(() => (props.finding.standing === 'alike' ? props.finding
   <section class="explain" aria-label="What would explain it">
     <p v-if="finding.dangers.length" class="danger live" role="alert"><b>Treat as live until it is read and proved dead.</b> {{ finding.dangers.join(' ') }}</p>
     <header><h2 class="cap">{{ finding.heading }}</h2><span class="narrow quiet">the property solved again for each<template v-if="likely.length">; <span class="would">read <span class="mono">{{ listed(explained.map((e) => e?.judged.value)) }}</span></span></template></span></header>
-    <p class="narrow">{{ finding.rests }} <button type="button" class="plain" :aria-expanded="merits" @click="merits = !merits">{{ merits ? 'Hide how well each fits' : 'How well each fits' }}</button></p>
+    <p class="narrow">{{ finding.rests }} <button type="button" class="plain fit" :aria-expanded="merits" @click="merits = !merits">{{ merits ? 'Hide how well each fits' : 'How well each fits' }}</button></p>
     <p v-if="merits" class="narrow quiet">Misfit: the squares of how far each reading lies from what would be read, in the meter's own deviations, loads and source at their best; where it fits about as many as readings. Weight: how likely it is beside the first, by its misfit, its ohms and how common it is.</p>
     <p v-if="finding.suspects[0]?.supposes.length" class="narrow">By the first, {{ finding.suspects[0].supposes.join('; ') }}. Say what ran if that is not so.</p>
     <p v-if="left.length" class="narrow caution">No one thing explains {{ left.map((e) => `${e?.words}, ${measuredText(e?.judged.value, e?.unit ?? '')}`).join('; ') }}. {{ finding.suspects[0]?.things.length > 1 ? 'Two things at once would, or a slip of the pen' : 'It may be a slip of the pen' }}: read it again before anything is opened.</p>
@@ -60,6 +60,7 @@ li { display: grid; grid-template-columns: minmax(180px, 3fr) minmax(120px, 3fr)
 .bar b { font-weight: 400; white-space: nowrap; }
 .first .bar i { background: var(--ink); }
 .merit { display: block; }
+.fit { border-bottom: 1px solid var(--ink); }
 .live { margin: 0 0 6px; padding: 6px 10px; border-left: 4px solid var(--danger); background: var(--danger-soft); }
 .would { font-size: 12px; color: var(--quiet); text-align: right; }
 p { margin: 4px 0; font-size: 15.5px; }
