@@ -1,11 +1,10 @@
 """What would explain readings: the property solved again for each suspect, and which reading would tell most next.
 
 A suspect's chance goes with how likely what was read is with it, whatever the loads and the source's volts
-(``likely``).
-First every suspect is tried at ohms far apart, about the middle of what is not on record; the likeliest are
-then followed to the loads and ohms that explain best with each (Gauss and Newton), and integrated over both by the
-curvature there (Laplace). All are as likely beforehand, but for something that is on no list, which has a weight of its
-own, and two things at once, which are tried where no one thing explains every reading.
+(``likely``). First every suspect is tried at ohms far apart, about the middle of what is not on record, and where that
+explains nothing again about the loads that the clamps tell; the likeliest are then followed (``followed``). Every kind
+is as likely beforehand, but for something that is on no list, which has a weight of its own, and two things at once,
+which are tried where no one thing explains every reading.
 """
 
 import math
@@ -28,6 +27,7 @@ from northspan.core.readings.network.followed import (
 )
 from northspan.core.readings.network.likely import Fit, Floats, Read, fit, turned
 from northspan.core.readings.network.suspects import ELSE, HARMLESS, Suspect
+from northspan.core.readings.network.telling import Next, deciding, joint, next_reading
 from northspan.core.readings.spot import Accuracy
 
 # Ohms are first tried so far apart (in the logarithm); so many suspects are followed further.
@@ -53,8 +53,6 @@ DEAD = 0.4
 UNPROVED = 0.2
 # Nothing wrong at all is as likely as so many kinds of fault.
 SOUND = 3.0
-# Beside the first so much may be left of its rivals where it is decided, by no more readings than this.
-UNDECIDED, MOST_MORE = 0.05, 12
 # Beside so many of the likeliest a second thing is looked for.
 FIRSTS = 2
 
@@ -88,14 +86,6 @@ class Explained:
     def key(self) -> str:
         """What is suspected as one word, or two."""
         return _key(self.things)
-
-
-@dataclass(frozen=True, slots=True)
-class Next:
-    """The spot to read next, and the two that it tells apart best, by their keys."""
-
-    spot: int
-    tells: tuple[str, str]
 
 
 @dataclass(frozen=True, slots=True)
@@ -288,7 +278,7 @@ class _Search:
         # How little two overlap: by what they would read, and by how sure each is of it (Bhattacharyya).
         wider = 0.5 * np.log(both / (2.0 * np.sqrt(spreads[:, None, :] * spreads[None, :, :])))
         apart = 0.25 * off**2 / both + wider
-        same = (_joint(values, meters, moved, known) < ALIKE) & (wider.max(axis=2, initial=0.0) < SURE)
+        same = (joint(values, meters, moved, known) < ALIKE) & (wider.max(axis=2, initial=0.0) < SURE)
         keys = [_key(each.things) for each in likely]
         alike = {
             key: tuple(other for j, other in enumerate(keys) if j != i and same[i, j]) for i, key in enumerate(keys)
@@ -303,8 +293,8 @@ class _Search:
         ease = np.array([DEAD if spot.quantity == "continuity" else 1.0 for spot in self.meter.spots])
         chance_of = {id(each): chance for each, chance in zip(candidates, chances, strict=True)}
         mine = np.array([chance_of[id(each)] for each in likely])
-        following = _next(keys, mine, apart, same, done, ease)
-        return Ranked(tuple(told), following, left, _deciding(mine, apart[0], same[0], done) if likely else None)
+        following = next_reading(keys, mine, apart, same, done, ease)
+        return Ranked(tuple(told), following, left, deciding(mine, apart[0], same[0], done) if likely else None)
 
     def _predicted(self, likely: Sequence[Candidate], rows: NDArray[np.intp]) -> tuple[Floats, Floats, Floats]:
         """What is read everywhere by each candidate, how far the unknowns move that, and the covariance that its
@@ -331,21 +321,6 @@ class _Search:
         left = np.array([each.guess is not None for each in likely])[:, None] * (found.mean - points)
         here = shown + np.einsum("rmk,rk->rm", moved, left)
         return np.abs(here), np.where(here < 0.0, -1.0, 1.0)[:, :, None] * moved, found.covariance
-
-
-def _joint(values: Floats, meters: Floats, moved: Floats, known: Floats) -> Floats:
-    """How far apart each two would read if every spot were read (standard deviations), whatever the unknowns: what is
-    between them less what the unknowns make of it.
-    """
-    if not values.shape[1]:
-        return np.zeros((len(values), len(values)))
-    found = np.zeros((len(values), len(values)))
-    for i, sigma in enumerate(meters):
-        off, pull = (values - values[i]) / sigma, moved[i] / sigma[:, None]
-        along = off @ pull
-        taken = np.einsum("jk,kj->j", along, np.linalg.solve(np.linalg.inv(known[i]) + pull.T @ pull, along.T))
-        found[i] = np.sqrt(np.maximum(np.sum(off**2, axis=1) - taken, 0.0))
-    return np.maximum(found, found.T)
 
 
 def _tried_at(suspect: Suspect) -> list[float | None]:
@@ -391,45 +366,3 @@ def ohms_tried(suspect: Suspect) -> Floats:
 
 def _key(things: Things) -> str:
     return " ".join(suspect.key for suspect, _ in things)
-
-
-def _next(
-    keys: Sequence[str], chances: Floats, apart: Floats, same: NDArray[np.bool_], done: set[int], ease: Floats
-) -> Next | None:
-    """The spot that tells likely suspects apart most: pairs by their chances, each up to as sure as need be."""
-    if not apart.shape[2]:
-        return None
-    weights = np.outer(chances, chances) * ~same
-    np.fill_diagonal(weights, 0.0)
-    told = 1.0 - np.exp(-apart)
-    gain = np.einsum("ij,ijk->k", weights, told)
-    gain = gain * ease
-    gain[list(done)] = -1.0
-    best = int(np.argmax(gain))
-    if gain[best] <= 1e-6:
-        return None
-    pair = np.unravel_index(int(np.argmax(weights * told[:, :, best])), weights.shape)
-    one, other = sorted((int(pair[0]), int(pair[1])), key=lambda i: -chances[i])
-    return Next(best, (keys[one], keys[other]))
-
-
-def _deciding(chances: Floats, apart: Floats, same: NDArray[np.bool_], done: set[int]) -> int | None:
-    """How many readings more leave no rival of the first more than ``UNDECIDED`` beside it, each where it tells most;
-    None where more than ``MOST_MORE`` would be wanted. What no reading tells from the first is no rival.
-    """
-    rival = ~same
-    rival[0] = False
-    left = chances[rival] / chances[0]
-    # So much less likely (logarithm) a reading there makes each: four times how little the two overlap.
-    tells = 4.0 * apart[rival]
-    tells[:, list(done)] = 0.0
-    for many in range(MOST_MORE + 1):
-        if left.sum() <= UNDECIDED:
-            return many
-        after = left[:, None] * np.exp(-tells)
-        best = int(np.argmin(after.sum(axis=0))) if tells.shape[1] else 0
-        if not tells.shape[1] or after[:, best].sum() > 0.99 * left.sum():
-            return None
-        left = after[:, best]
-        tells[:, best] = 0.0
-    return None
