@@ -16,7 +16,7 @@ async function ask() {
   try {
     const body = { kind: 'electrodes', words: '', by: '', soil: props.soil, state: '', most: null, since: '', until: '' } as const
     const reply = (await answered(api.POST('/api/logbook/search', { body }))) as LogbookReply
-    found.value = reply.bands[0] ?? 'none'
+    found.value = reply.bands.find((b) => b.soil === props.soil) ?? 'none'
   } catch (error) {
     if (!(error instanceof Refused)) throw error
     trouble.value = error.message
