@@ -7,8 +7,8 @@ from dataclasses import replace
 import numpy as np
 
 from northspan.core.physics.network.nodal import Branch
+from northspan.core.readings.finding.explain import Taken, explain
 from northspan.core.readings.measured import Measured
-from northspan.core.readings.network.explain import Taken, explain
 from northspan.core.readings.network.suspects import Suspect
 from northspan.core.readings.spot import Accuracy, Spot
 from tests.core.shed import Shed

@@ -12,7 +12,7 @@ from northspan.core.readings.network.of_job import MeteredOf
 LEAST_V = 0.5
 # One deviation of a reading of one and the same meter (V), and of the utility's own volts from one to the other.
 METER_V, SAG = 0.3, 0.005
-# Copper and aluminium at 20 °C have so much of their ohms at 75 °C, for which drop is computed. NEC chapter 9 table 8.
+# Copper at 20 °C has so much of its ohms at 75 °C, for which drop is computed: 0.00323 of them for each kelvin.
 COOL = 1.0 - 0.00323 * 55.0
 # A band wider than this, from its one end to the other, tells no length.
 WIDEST = 2.5

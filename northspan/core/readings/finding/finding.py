@@ -9,6 +9,7 @@ import numpy as np
 from northspan.core.job.job import Job
 from northspan.core.readings.circuits_ran import OF_CIRCUITS, OUTLETS, clamped_circuits
 from northspan.core.readings.finding.answer import Explanation, NextAnswer, SuspectAnswer, ThingAnswer
+from northspan.core.readings.finding.explain import Explained, Ranked, Taken, explain
 from northspan.core.readings.finding.heading import HEADINGS, dangers, rests, standing
 from northspan.core.readings.finding.next_circuit import next_circuit
 from northspan.core.readings.finding.strained import strained
@@ -18,7 +19,6 @@ from northspan.core.readings.finding.together import Together
 from northspan.core.readings.measured import Conditions, Measured
 from northspan.core.readings.network.circuit_suspects import circuit_suspects
 from northspan.core.readings.network.circuits import CircuitWires
-from northspan.core.readings.network.explain import Explained, Ranked, Taken, explain
 from northspan.core.readings.network.of_job import Metered, MeteredOf
 from northspan.core.readings.network.suspects import ASTRAY, HARMLESS
 from northspan.core.readings.rules import ReadingRules

@@ -15,7 +15,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
-from northspan.core.readings.network.followed import (
+from northspan.core.readings.finding.followed import (
     UNEXPLAINED,
     Candidate,
     Reads,
@@ -25,9 +25,9 @@ from northspan.core.readings.network.followed import (
     with_ohms,
     within,
 )
+from northspan.core.readings.finding.telling import Next, deciding, joint, next_reading
 from northspan.core.readings.network.likely import Fit, Floats, Read, fit, turned
 from northspan.core.readings.network.suspects import ELSE, HARMLESS, Suspect
-from northspan.core.readings.network.telling import Next, deciding, joint, next_reading
 from northspan.core.readings.spot import Accuracy
 
 # Ohms are first tried so far apart (in the logarithm); so many suspects are followed further.
