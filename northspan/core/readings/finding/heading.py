@@ -15,11 +15,15 @@ HEADINGS: Mapping[Standing, str] = {
     "unread": "Not enough read", "points": "It points to", "alike": "Two things read alike",
     "unlisted": "Something that is not on the list", "sound": "As it should be",
 }  # fmt: skip
+# What was read, one and several of it.
 KINDS = {
-    "amps": "clamp readings", "volts": "voltages", "continuity": "of continuity", "circuit-hot": "hots of circuits",
-    "circuit-neutral": "neutrals of circuits", "circuit-ground": "grounds of circuits",
-    "leakage": "circuits clamped for leakage",
+    "amps": ("clamp reading", "clamp readings"), "volts": ("voltage", "voltages"),
+    "continuity": ("of continuity", "of continuity"), "circuit-hot": ("hot of a circuit", "hots of circuits"),
+    "circuit-neutral": ("neutral of a circuit", "neutrals of circuits"),
+    "circuit-ground": ("ground of a circuit", "grounds of circuits"),
+    "leakage": ("circuit clamped for leakage", "circuits clamped for leakage"),
 }  # fmt: skip
+AT_OUTLETS = ("voltage at an outlet", "voltages at outlets")
 
 
 def standing(suspects: Sequence[SuspectAnswer], alike: Sequence[str], many: int) -> Standing:
@@ -39,8 +43,8 @@ def standing(suspects: Sequence[SuspectAnswer], alike: Sequence[str], many: int)
 
 def rests(known: Standing, suspects: Sequence[SuspectAnswer], taken: Sequence[Measured], deciding: int | None) -> str:
     """What that rests on: what was read, and how far it proves it; how many readings more would decide."""
-    read = Counter(KINDS.get(each.what, "voltages at outlets") for each in taken)
-    was = ", ".join(f"{many} {what}" for what, many in read.items()) or "nothing is read yet"
+    read = Counter(KINDS.get(each.what, AT_OUTLETS) for each in taken)
+    was = ", ".join(f"{many} {what[many > 1]}" for what, many in read.items()) or "nothing is read yet"
     if known == "sound":
         sure = sum(each.chance for each in suspects if each.harmless)
         return f"{was}: that nothing on the list is wrong is {round(100.0 * min(sure, 0.99))} % likely by them."

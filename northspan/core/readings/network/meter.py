@@ -191,8 +191,7 @@ class Meter:
         self, sets: Sequence[Sequence[Edit]], rows: NDArray[np.intp], drive: tuple[str, str, float] | None = None
     ) -> tuple[NDArray[np.complex128], NDArray[np.complex128]]:
         """What is read at some of the spots with each of several sets of edits, as phasors (an ohmmeter's as it is),
-        and
-        by how much one deviation of each unknown moves it: of the loads, then of the source's volts, then of what
+        and by how much one deviation of each unknown moves it: of the loads, then of the source's volts, then of what
         ``drive`` (two nodes and A) drives from outside.
         """
         first = sets[0]
@@ -248,8 +247,7 @@ class Meter:
         self, sets: tuple[tuple[Edit, ...], ...], drive: tuple[str, str, float] | None = None
     ) -> tuple[NDArray[np.complex128], NDArray[np.complex128]] | None:
         """``slopes`` at every spot with the unknowns at their middle, kept for the next time; None where that would
-        take
-        more room than is kept.
+        take more room than is kept.
         """
         if len(self.spots) * self.count * len(sets) > MOST_KEPT:
             return None
