@@ -22,6 +22,7 @@ from northspan.server.field.tracks import tracks
 from northspan.server.files import files
 from northspan.server.jobs.demos import demos
 from northspan.server.jobs.views import jobs
+from northspan.server.logbook.filled import fill_logbook, with_earth
 from northspan.server.logbook.views import logbook
 from northspan.server.packet.inspection import inspection
 from northspan.server.packet.views import packet
@@ -38,6 +39,7 @@ from northspan.server.told import told
 from northspan.server.wiring import (
     INSTRUMENTS_FOLDER,
     ISSUES_KEY,
+    LOGBOOK_KEY,
     LOOKS_KEY,
     PLANS_KEY,
     READINGS_KEY,
@@ -48,6 +50,7 @@ from northspan.server.wiring import (
 from northspan.store.database import open_database
 from northspan.store.issue_store import IssueStore
 from northspan.store.job_store import JobStore
+from northspan.store.logbook_store import LogbookStore
 from northspan.store.look_store import LookStore
 from northspan.store.reading_store import ReadingStore
 from northspan.store.shop_store import ShopStore
@@ -102,8 +105,10 @@ def create_app(
     app.extensions[LOOKS_KEY] = LookStore(engine)
     app.extensions[PLANS_KEY] = Plans()
     app.extensions[READINGS_KEY] = ReadingStore(engine)
+    app.extensions[LOGBOOK_KEY] = LogbookStore(engine)
+    fill_logbook(app.extensions[LOGBOOK_KEY], store, solved)
     if with_demo:
-        _load_demos(store, app.extensions[READINGS_KEY])
+        _load_demos(store, app.extensions[READINGS_KEY], solved)
     resources = (
         jobs,
         solving,
@@ -144,13 +149,13 @@ def create_app(
     return app
 
 
-def _load_demos(store: JobStore, readings: ReadingStore) -> None:
+def _load_demos(store: JobStore, readings: ReadingStore, solved: Solutions) -> None:
     loaded, measured = store.demo_keys(), demo_readings()
     for key, job in demo_jobs().items():
         if key not in loaded:
             made = store.create(job, demo=key)
             taken = [ReadingBody.model_validate(each).measured(job.told) for each in measured.get(key, ())]
-            readings.add_many(made.id, taken)
+            readings.add_many(made.id, with_earth(solved.of(job), taken))
 
 
 def _own_names_only() -> Response | None:

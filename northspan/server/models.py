@@ -120,6 +120,7 @@ class JobSummary(_Model):
     changed_at: datetime
     shelf: Literal["open", "archived", "deleted"]
     demo: bool
+    practice: bool
 
 
 class JobList(_Model):
@@ -147,6 +148,7 @@ class JobState(_Model):
     )
     fault: str = ""
     problems: "list[ProblemModel]" = []
+    practice: bool = Field(False, description="a demo job or a copy for practice: nothing of it is a customer's")
     can_undo: bool
     can_redo: bool
     shelf: Literal["open", "archived", "deleted"]

@@ -12,6 +12,7 @@ from northspan.shop.csv_lists import shipped_list
 from northspan.shop.lists import ITEMS, Item, ListName, PriceItem
 from northspan.store.issue_store import IssueStore
 from northspan.store.job_store import JobStore
+from northspan.store.logbook_store import LogbookStore
 from northspan.store.look_store import LookStore
 from northspan.store.reading_store import ReadingStore
 from northspan.store.shop_store import ShopStore
@@ -22,6 +23,7 @@ SOLUTIONS_KEY = "northspan.solutions"
 ISSUES_KEY = "northspan.issue_store"
 LOOKS_KEY = "northspan.look_store"
 PLANS_KEY = "northspan.plans"
+LOGBOOK_KEY = "northspan.logbook_store"
 READINGS_KEY = "northspan.reading_store"
 # In the application's configuration: the folder in which instruments write their files, None for none.
 INSTRUMENTS_FOLDER = "INSTRUMENTS_FOLDER"
@@ -55,6 +57,11 @@ def look_store() -> LookStore:
 def reading_store() -> ReadingStore:
     """What was measured, as the running application keeps it."""
     return cast(ReadingStore, current_app.extensions[READINGS_KEY])
+
+
+def logbook_store() -> LogbookStore:
+    """What was measured on all jobs of the running application."""
+    return cast(LogbookStore, current_app.extensions[LOGBOOK_KEY])
 
 
 def plans() -> Plans:

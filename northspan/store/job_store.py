@@ -39,7 +39,7 @@ class NothingToWalk(Exception):
 class StoredJob:
     """A job as it stands in the store; ``job`` is None where its document is no sound job to this program.
 
-    ``problems`` then say why, and ``document`` is what was saved.
+    ``problems`` then say why, and ``document`` is what was saved. ``practice``: nothing of it is a customer's.
     """
 
     id: str
@@ -52,6 +52,7 @@ class StoredJob:
     changed_at: datetime
     archived: bool
     deleted: bool
+    practice: bool
     can_undo: bool
     can_redo: bool
 
@@ -86,6 +87,7 @@ class JobEntry:
     changed_at: datetime
     shelf: Shelf
     demo: bool
+    practice: bool
 
 
 class JobStore:
@@ -98,14 +100,15 @@ class JobStore:
         self._engine = engine
         self._prove = prove
 
-    def create(self, job: Job, demo: str | None = None) -> StoredJob:
-        """Save a new job; ``demo`` is the key of the demo job it came from."""
+    def create(self, job: Job, demo: str | None = None, practice: bool = False) -> StoredJob:
+        """Save a new job; ``demo`` is the key of the demo job that it is, ``practice`` says it is for practice."""
         self._prove(job)
         now = datetime.now(UTC)
         job_id = uuid4().hex
         with Session(self._engine) as session, session.begin():
             row = JobRow(
-                id=job_id, name=job.name, demo=demo, head=1, version=1, created_at=now, changed_at=now,
+                id=job_id, name=job.name, demo=demo, practice=practice, head=1, version=1, created_at=now,
+                changed_at=now,
             )  # fmt: skip
             session.add(row)
             session.flush()
@@ -140,7 +143,9 @@ class JobStore:
             if search.strip():
                 query = query.where(func.lower(JobRow.name).contains(search.strip().lower(), autoescape=True))
             return [
-                JobEntry(row.id, row.version, row.name, document, row.changed_at, shelf, row.demo is not None)
+                JobEntry(
+                    row.id, row.version, row.name, document, row.changed_at, shelf, row.demo is not None, row.practice
+                )
                 for row, document in session.execute(query)
             ]
 
@@ -196,8 +201,15 @@ class JobStore:
 
     def duplicate(self, job_id: str) -> StoredJob:
         """Save a copy under a name of its own, with a history of its own."""
-        job = self.get(job_id).sound()
-        return self.create(job.model_copy(update={"name": f"{job.name[:73]} (copy)"}))
+        stored = self.get(job_id)
+        named = {"name": f"{stored.name[:73]} (copy)"}
+        return self.create(stored.sound().model_copy(update=named), practice=stored.practice)
+
+    def practise_on(self, job_id: str) -> StoredJob:
+        """Save a copy for practice: what is read and asked for there is none of the job's own."""
+        stored = self.get(job_id)
+        named = {"name": f"{stored.name[:69]} (practice)"}
+        return self.create(stored.sound().model_copy(update=named), practice=True)
 
     def put_on(self, job_id: str, shelf: Shelf) -> StoredJob:
         """Archive a job, delete it, or bring it back; nothing is ever lost by it."""
@@ -259,6 +271,7 @@ class JobStore:
             row.changed_at,
             row.archived_at is not None,
             row.deleted_at is not None,
+            row.practice or row.demo is not None,
             revision.parent is not None,
             _newest_child(session, row) is not None,
         )

@@ -5,6 +5,7 @@ from typing import Any
 
 from sqlalchemy import (
     JSON,
+    Boolean,
     Date,
     DateTime,
     Float,
@@ -42,7 +43,7 @@ class Base(DeclarativeBase):
 
 class JobRow(Base):
     """One job. ``head`` is the number of the revision shown; ``version`` rises with every change, undo included,
-    and is what ``If-Match`` is held against.
+    and is what ``If-Match`` is held against; ``practice`` says that nothing of it is a customer's.
     """
 
     __tablename__ = "jobs"
@@ -50,6 +51,7 @@ class JobRow(Base):
     id: Mapped[str] = mapped_column(String(32), primary_key=True)
     name: Mapped[str] = mapped_column(String(80))
     demo: Mapped[str | None] = mapped_column(String(64), unique=True)
+    practice: Mapped[bool] = mapped_column(Boolean, default=False)
     head: Mapped[int] = mapped_column(Integer)
     version: Mapped[int] = mapped_column(Integer)
     created_at: Mapped[datetime] = mapped_column(UtcDateTime)
@@ -156,6 +158,21 @@ class WatchedRow(Base):
     ended_at: Mapped[datetime | None] = mapped_column(UtcDateTime)
 
 
+class EarthRow(Base):
+    """What was computed for a reading of electrodes when it was taken, for searches over all jobs."""
+
+    __tablename__ = "earth_readings"
+
+    reading_id: Mapped[int] = mapped_column(ForeignKey("readings.id", ondelete="CASCADE"), primary_key=True)
+    place: Mapped[str] = mapped_column(String(80))
+    soil: Mapped[str] = mapped_column(String(20))
+    ohms: Mapped[float | None] = mapped_column(Float)
+    computed: Mapped[float | None] = mapped_column(Float)
+    log_rho: Mapped[float | None] = mapped_column(Float)
+
+    __table_args__ = (Index("earth_readings_by_soil", "soil"),)
+
+
 class ReadingRow(Base):
     """A reading, never changed once written; one that ``corrects`` another goes before it. ``practice`` names the round
     of practice it was taken in (empty: the real property); ``rest`` is all that no search asks for.
@@ -178,4 +195,8 @@ class ReadingRow(Base):
     rest: Mapped[dict[str, Any]] = mapped_column(JSON)
     made_at: Mapped[datetime] = mapped_column(UtcDateTime)
 
-    __table_args__ = (Index("readings_by_job", "job_id", "practice"),)
+    __table_args__ = (
+        Index("readings_by_job", "job_id", "practice"),
+        Index("readings_by_what", "what", "practice"),
+        Index("readings_by_corrected", "corrects"),
+    )

@@ -202,7 +202,7 @@ class Entering(GroundTest):
         job_id = page.url.split("/jobs/")[1].split("/")[0]
         for ohm in (90.0, 120.0, 150.0):
             body = {"what": "electrode", "at": "press", "part": "fall", "value": ohm, "by": "R. Vale"}
-            body["on"] = "2026-11-02T10:00"
+            body |= {"on": "2026-11-02T10:00", "lifted": True}
             self.assertTrue(page.request.post(f"{self.desk.address}/api/readings/{job_id}", data=body).ok)
         self.station("Press house panel")
         page.get_by_role("tab", name="Soil and ohms").click()

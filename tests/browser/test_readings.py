@@ -4,6 +4,7 @@ import re
 
 from playwright.sync_api import expect
 
+from northspan.demo.library import demo_jobs
 from tests.browser.harness import BrowserTest
 
 
@@ -22,6 +23,11 @@ class Readings(BrowserTest):
         form.get_by_label("Where", exact=True).select_option(label="Row house panel")
         form.get_by_label("What", exact=True).select_option(label="neutral to can")
         form.get_by_label("Read", exact=True).fill("9")
+        # What ran is asked, and nothing is logged before it is said.
+        form.get_by_role("button", name="Log it").click()
+        self.assertTrue(form.get_by_label("What ran", exact=True).evaluate("field => field.matches(':invalid')"))
+        expect(page.get_by_role("row").filter(has_text="neutral to can")).to_have_count(0)
+        form.get_by_label("What ran", exact=True).select_option("as-was")
         form.get_by_role("button", name="Log it").click()
         expect(form.get_by_role("alert")).to_contain_text("By whom?")
         expect(form.get_by_label("Read", exact=True)).to_have_value("9")
@@ -29,6 +35,7 @@ class Readings(BrowserTest):
         form.get_by_role("button", name="Log it").click()
         row = page.get_by_role("row").filter(has_text="neutral to can")
         expect(row.get_by_text("far off")).to_have_count(1)
+        expect(row).to_contain_text("as it was")
         expect(page.get_by_role("region", name="Finding")).to_be_visible()
         row.get_by_role("button", name=re.compile("^Correct no")).click()
         self.page.context.set_offline(True)
@@ -53,6 +60,9 @@ class Readings(BrowserTest):
         form.get_by_label("By", exact=True).fill("R. Vale")
         page.get_by_text("to begin with").get_by_role("button", name="Read that").click()
         for number in range(1, 11):
+            if not form.get_by_label("What ran", exact=True).input_value():
+                form.get_by_label("What ran", exact=True).select_option("these")
+                form.get_by_label("Share of the loads that ran").fill("100")
             form.get_by_role("button", name="Take it from there").click()
             expect(form.get_by_label("Read", exact=True)).not_to_have_value("")
             form.get_by_role("button", name="Log it").click()
@@ -76,6 +86,7 @@ class Readings(BrowserTest):
         for spot, value in (("its neutral", "5"), ("its hot", "5.1")):
             form.get_by_label("What", exact=True).select_option(label=spot)
             form.get_by_label("Read", exact=True).fill(value)
+            form.get_by_label("What ran", exact=True).select_option("as-was")
             form.get_by_role("button", name="Log it").click()
             if value == "5":
                 row = page.get_by_role("row").filter(has_text="Laundry receptacles (10), its neutral")
@@ -90,6 +101,24 @@ class Readings(BrowserTest):
         form.get_by_label("Where", exact=True).select_option(label="Service 125 A to Row house panel")
         expect(form.get_by_label("What", exact=True)).to_have_value("")
         expect(form.get_by_role("button", name="Log it")).to_be_disabled()
+
+    def test_nothing_simulated_is_offered_on_a_job_of_one_s_own(self):
+        page, job = self.page, demo_jobs()["tamarack-row"].model_copy(update={"name": "Own house"})
+        own = page.request.post(f"{self.desk.address}/api/jobs", data=job.model_dump(mode="json")).json()["id"]
+        self.desk.open(f"/jobs/{own}/test")
+        form = page.get_by_role("form", name="New reading")
+        form.get_by_label("Where", exact=True).select_option(label="Row house panel")
+        form.get_by_label("What", exact=True).select_option(label="neutral to can")
+        offered = form.get_by_label("Instrument", exact=True).get_by_role("option")
+        expect(offered).to_have_text(["a local port", "a file"])
+        expect(page.get_by_role("region", name="Outside desks")).to_have_count(0)
+        expect(page.get_by_role("button", name="Plant one")).to_have_count(0)
+        page.get_by_role("button", name="Practise on a copy").click()
+        expect(page.get_by_role("button", name="Plant one")).to_be_visible()
+        expect(page.get_by_role("region", name="Outside desks")).to_be_visible()
+        self.assertNotIn(own, page.url)
+        self.desk.open("/jobs")
+        expect(page.get_by_role("row").filter(has_text="Own house (practice)")).to_contain_text("for practice")
 
     def test_a_circuit_that_is_found_fills_the_directory(self):
         self.open()

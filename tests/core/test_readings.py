@@ -10,19 +10,19 @@ from functools import cache
 import numpy as np
 
 from northspan.core.document.file import parse
-from northspan.core.logbook.soils import EarthReading, soil_bands
+from northspan.core.logbook.soils import SoilSum, soil_bands
 from northspan.core.physics.earth.fall import fall_readings, judge_fall
 from northspan.core.physics.earth.soil import Line, Soil, transfer_ohms
 from northspan.core.physics.network.nodal import Branch
 from northspan.core.property.prepared import prepared
-from northspan.core.readings.drops import drops
 from northspan.core.readings.finding.finding import finding
 from northspan.core.readings.judge import judge
-from northspan.core.readings.measured import Conditions, FallTest, Measured
+from northspan.core.readings.kinds.drops import drops
+from northspan.core.readings.kinds.torque import due_again
+from northspan.core.readings.measured import Conditions, FallTest, Measured, conditions
 from northspan.core.readings.network.of_job import metered
 from northspan.core.readings.network.suspects import CUT_OHM
 from northspan.core.readings.round import round_of
-from northspan.core.readings.torque import due_again
 from northspan.core.solve import solution
 from northspan.demo.library import demo_jobs
 from northspan.paper.drawing.shapes import Path, Words
@@ -198,23 +198,23 @@ class Judging(unittest.TestCase):
         volts = small.value("volts/shed-panel/a-n")
         place = small.solution.ground.places[0]
         found = small.judged(
-            reading(1, "volts", "shed-panel", "a-n", volts + 1.0),
+            reading(1, "volts", "shed-panel", "a-n", volts + 1.0, ran=conditions("these", 1.0)),
             reading(2, "volts", "shed-panel", "a-n", volts - 30.0),
             reading(3, "torque", "panel", "line", 250.0), reading(4, "torque", "panel", "line", 180.0),
             reading(5, "insulation", "feeder", "wires", 0.4),
-            reading(6, "electrode", "house", "fall", place.ohms.value),
+            reading(6, "electrode", "house", "fall", place.ohms.value, lifted=True),
             reading(7, "trip-time", "panel", "x", 900.0, tried_ma=20.0),
             reading(8, "trip-time", "panel", "x", 1100.0, tried_ma=20.0),
             reading(9, "torque", "shed-panel", "line", 100.0), reading(10, "trip-current", "panel", "x", 7.0),
             *(reading(n, "torque", "panel", "line", value) for n, value in ((11, 280.0), (12, 326.0), (13, 174.0))),
-            reading(14, "volts", "shed-panel", "a-n", volts, ran=Conditions(0.5)),
+            reading(14, "volts", "shed-panel", "a-n", volts, ran=conditions("these", 0.5)),
         )  # fmt: skip
         # (20 mA ÷ 20 mA)^1.43 is one second. Nothing says what the shed's lugs want.
         want = ["as-expected", "far", "as-expected", "off", "far", "as-expected", "as-expected", "far", "none", "far"]
         # Beyond a tenth off a torque is off; beyond three tenths a screw has stretched or a joint is loose.
         self.assertEqual([j.verdict for j in found[:13]], [*want, "off", "far", "far"])
-        ran = [found[at].expected.steps[0].what.split(",")[0] for at in (0, 13)]
-        self.assertEqual(ran, ["Every load as entered", "50 % of every load"])
+        ran = [found[at].expected.steps[0].what.split(",")[0] for at in (1, 13)]
+        self.assertEqual(ran, ["What ran was not told: 100 % of every load taken", "50 % of every load"])
         for judged in found:
             if judged.expected is not None:
                 self.assertTrue(judged.expected.steps and judged.expected.steps[0].cite, judged.number)
@@ -267,8 +267,29 @@ class Judging(unittest.TestCase):
         small = Small(**{"places/0/grounding": {"electrodes": [{"id": "e", "kind": "rod"}], "soil_ohm_m": 100.0}})
         ohms = small.solution.ground.places[0].ohms.value
         for share, verdict in ((0.55, "as-expected"), (1.45, "as-expected"), (1.6, "off"), (0.2, "far")):
-            (found,) = small.judged(reading(1, "electrode", "house", "fall", share * ohms))
+            (found,) = small.judged(reading(1, "electrode", "house", "fall", share * ohms, lifted=True))
             self.assertEqual(found.verdict, verdict, share)
+
+    def test_how_electrodes_were_read_is_asked_before_they_are_held_against_the_soil(self):
+        small = Small(**{"places/0/grounding": {"electrodes": [{"id": "e", "kind": "rod"}], "soil_ohm_m": 100.0}})
+        ohms = small.solution.ground.places[0].ohms.value
+        for lifted, lines in (
+            (None, {"": "none"}), (False, {"": "none"}),
+            # One line alone is told so; a second that agrees leaves nothing to ask, one that does not takes both back.
+            (True, {"first": "as-expected"}), (True, {"first": "as-expected", "across": "as-expected"}),
+        ):  # fmt: skip
+            taken = [
+                reading(n, "electrode", "house", "fall", ohms * (1.0 + 0.05 * n), lifted=lifted, line=line)
+                for n, line in enumerate(lines, 1)
+            ]
+            found = small.judged(*taken)
+            self.assertEqual([each.verdict for each in found], list(lines.values()))
+            self.assertEqual([each.wanting == "" for each in found], [len(lines) == 2] * len(lines))
+        far = small.judged(taken[0], replace(taken[1], value=1.25 * ohms))
+        self.assertEqual([each.verdict for each in far], ["none", "none"])
+        self.assertIn("metal in the earth", far[0].wanting)
+        # That the other was read with the neutral on makes it no second line.
+        self.assertTrue(small.judged(taken[0], replace(taken[1], lifted=False))[0].wanting)
 
     def test_what_is_ordinary_on_an_electrode_s_wire_is_told_as_customary(self):
         for pipe, amps, ordinary in ((False, 0.5, True), (False, 0.6, False), (True, 1.9, True), (True, 2.1, False)):
@@ -328,11 +349,10 @@ class Learnt(unittest.TestCase):
 
     def test_bands_of_soils_come_from_what_was_measured(self):
         """Rods that read twice what was computed stand in a soil of twice the resistivity; logs are averaged."""
-        taken = [EarthReading("clay", 2.0 * c, c, 40.0, 5) for c in (5.0, 10.0, 20.0)]
-        taken += [EarthReading("sand", m, 50.0, 300.0, 7) for m in (25.0, 50.0, 100.0)] + [
-            EarthReading("loam", 9, 9, 77, 1)
-        ]
-        clay, loam, sand = soil_bands(taken)
+        taken = {"clay": [80.0] * 3, "sand": [150.0, 300.0, 600.0], "loam": [77.0]}
+        logs = {soil: [math.log(rho) for rho in several] for soil, several in taken.items()}
+        sums = [SoilSum(soil, len(each), sum(each), sum(log**2 for log in each)) for soil, each in logs.items()]
+        clay, loam, sand = soil_bands(sums)
         self.assertEqual((clay.middle, clay.learnt, clay.readings), (80.0, (80.0, 80.0), 3))
         self.assertEqual((loam.learnt, loam.readings), (None, 1))
         # Half, all and twice 300 ohm·m: a deviation of ln 2, and 1.2816 of it either way.
@@ -370,9 +390,27 @@ class FallOfPotential(unittest.TestCase):
         self.assertAlmostEqual(found.slope_ohms, 31.83, delta=0.05)
         self.assertAlmostEqual(found.slope_at, 0.618, delta=0.001)
 
+    def test_a_row_of_rods_ten_times_its_length_off_is_judged(self):
+        """By hand: rods as hemispheres of the same ohms, the current shared as they mutually lie."""
+        for spacing, many in ((2.5, 2), (3.0, 3), (2.0, 4)):
+            at = [spacing * i for i in range(many)]
+            rho, own = 100.0, 40.0
+            mutual = np.array([[own if a == b else rho / (2 * math.pi * abs(a - b)) for b in at] for a in at])
+            share = np.linalg.solve(mutual, np.ones(many))
+            ohms, share = 1.0 / share.sum(), share / share.sum()
+            far = 10.0 * at[-1]
+
+            def volts(x, share=share, at=at, rho=rho):
+                return sum(i * rho / (2 * math.pi * (x + behind)) for i, behind in zip(share, at, strict=True))
+
+            read = [ohms - volts(far) - volts(p * far) + rho / (2 * math.pi * far * (1 - p)) for p in PLACES]
+            found = judge_fall(PLACES, read)
+            self.assertEqual(found.trouble, "", (spacing, many))
+            self.assertAlmostEqual(found.ohms, ohms, delta=0.05 * ohms)
+
     def test_what_has_no_level_part_is_not_judged(self):
         rod = Line(0.0, 2.4)
-        self.assertEqual(judge_fall(PLACES, fall_readings(Soil(100.0), rod, 0.008, 8.0, PLACES)).trouble, "no-plateau")
+        self.assertEqual(judge_fall(PLACES, fall_readings(Soil(100.0), rod, 0.008, 6.0, PLACES)).trouble, "no-plateau")
         self.assertEqual(judge_fall(PLACES[:4], [10, 11, 12, 13]).trouble, "few")
         self.assertEqual(judge_fall((0.1, 0.15, 0.2, 0.3, 0.4), [10, 11, 12, 12.5, 12.8]).trouble, "no-middle")
         wild = [20.0 * (1.0 + 0.3 * (-1) ** i) for i in range(len(PLACES))]

@@ -26,6 +26,8 @@ READING = {
     "value": 10.1,
     "by": "R. Vale",
     "on": "2026-11-02T10:05",
+    "load": "these",
+    "share": 1.0,
 }
 
 
@@ -74,6 +76,9 @@ class Readings(ServerTest):
             ({"value": None}, "/value"), ({"value": -1}, "/value"), ({"on": "2199-01-01T10:00"}, "/on"),
             ({"calibrated": "2199-01-01"}, "/calibrated"),
             ({"by": " "}, "/by"), ({"on": "today"}, "/on"), ({"photo": 9}, "/photo"), ({"share": 7}, "/share"),
+            ({"share": None}, "/share"), ({"load": "off"}, "/share"), ({"load": "some"}, "/load"),
+            ({"load": "main-off", "share": None, "extra_a": 5}, "/extra_a"),
+            ({"load": "main-off", "share": None, "part": "a"}, "/what"),
             ({"fall": {"far": 50, "points": [[10, 3]]}}, "/fall"),
             ({"what": "electrode", "at": "studio", "part": "fall", "fall": {"far": 50, "points": [[60, 3]]}},
              "/fall/points"),
@@ -97,7 +102,7 @@ class Readings(ServerTest):
         out = list(csv.reader(io.StringIO(self.client.get(f"{self.where}/readings.csv").data.decode("utf-8-sig"))))
         lines = [row for row in out if row[3:4] == ["Studio panel: hot A to neutral"]]
         self.assertEqual(len(lines), 298)
-        self.assertEqual(lines[0][8], "'=1+1")
+        self.assertEqual(lines[0][9], "'=1+1")
         refused = self.client.post(f"{self.where}/csv", data="a,b\n1,2", headers={"Content-Type": "text/csv"})
         self.assertIn("must name the columns", str(refused.json))
 
@@ -114,7 +119,15 @@ class Readings(ServerTest):
         # What the job computes there is 63.2 A: the meter is within five of its 2 %.
         self.assertAlmostEqual(shown["value"], 63.2, delta=6.3)
         curve = self.measured(what="electrode", at="press", part="fall", far=150).json["fall"]
-        body = {**READING, "what": "electrode", "at": "press", "part": "fall", "value": None, "fall": curve}
+        body = {
+            **READING,
+            "what": "electrode",
+            "at": "press",
+            "part": "fall",
+            "value": None,
+            "fall": curve,
+            "lifted": True,
+        }
         kept = self.client.post(self.where, json=body)
         self.assertEqual(kept.status_code, 200)
         (entry,) = self.told()["readings"]
@@ -187,6 +200,12 @@ class Readings(ServerTest):
 
     def test_a_round_of_practice_is_found_and_stays_apart(self):
         practice = "round-14"
+        own = self.client.post(f"{self.where}?practice={practice}", json=READING)
+        self.assertIn("on a copy", own.json["problems"][0]["words"])
+        self.assertFalse(self.state["practice"])
+        self.state = self.client.post(f"/api/jobs/{self.state['id']}/practice").json
+        self.assertEqual((self.state["practice"], self.state["name"]), (True, "Juniper Bend (practice)"))
+        self.where = f"/api/readings/{self.state['id']}"
         truth = self.client.post(
             "/api/instruments/practice", json={"job": self.state["job"], "practice": practice}
         ).json
@@ -246,7 +265,7 @@ class Readings(ServerTest):
         events = self.client.get(f"/api/logbook/{self.state['id']}").json["events"]
         self.assertEqual({e["kind"] for e in events}, {"planned", "measured", "corrected", "found"})
         self.assertEqual(events, sorted(events, key=lambda e: e["at"], reverse=True))
-        earth = {**READING, "what": "electrode", "part": "fall", "soil": "damp"}
+        earth = {**READING, "what": "electrode", "part": "fall", "soil": "damp", "lifted": True}
         for at, value in (("studio", 19.0), ("studio", 31.0), ("house", 22.0)):
             self.client.post(self.where, json={**earth, "at": at, "value": value})
 
@@ -266,5 +285,20 @@ class Readings(ServerTest):
         self.assertEqual(sorted(r["measured"] for r in found()["rows"]), [19.0, 21.0, 31.0])
         (asked,) = found(kind="corrections", by="lund")["rows"]
         self.assertIn("strap the pipe", asked["words"])
+        # What was read with the neutral on tells of no soil; what is read for practice is on nobody's record.
+        (clay,) = (band["readings"] for band in found()["bands"] if band["soil"] == "clay")
+        self.client.post(self.where, json={**earth, "at": "studio", "value": 3.0, "lifted": False})
+        copy = self.client.post(f"/api/jobs/{self.state['id']}/practice").json["id"]
+        self.client.post(f"/api/readings/{copy}", json={**earth, "at": "studio", "value": 19.0})
+        self.assertEqual(found()["many"], 4)
+        self.assertIn(clay, [band["readings"] for band in found()["bands"] if band["soil"] == "clay"])
+        # A job that changes afterwards changes nothing of what was read in it.
+        before = found()["rows"]
+        patch = [{"op": "replace", "path": "/places/1/soil", "value": "sand"}]
+        version = {"If-Match": str(self.state["version"])}
+        self.assertEqual(
+            self.client.patch(f"/api/jobs/{self.state['id']}", json=patch, headers=version).status_code, 200
+        )
+        self.assertEqual(found()["rows"], before)
         self.client.put(f"/api/jobs/{self.state['id']}/shelf/deleted")
         self.assertEqual(found()["many"], 0)

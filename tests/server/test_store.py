@@ -11,10 +11,15 @@ from hypothesis import given
 from hypothesis import strategies as st
 from sqlalchemy import inspect, text
 
+from northspan.core.logbook.earth import Earth
+from northspan.core.logbook.soils import SoilSum
+from northspan.core.readings.measured import Measured
 from northspan.core.solve import solve
 from northspan.store.database import MIGRATIONS, open_database
 from northspan.store.job_store import JobStore, NoSuchJob, NothingToWalk, StaleEdit
+from northspan.store.logbook_store import EarthAsked, LogbookStore
 from northspan.store.models import Base
+from northspan.store.reading_store import ReadingStore
 from tests import examples
 from tests.core.jobs import job
 
@@ -52,6 +57,29 @@ class Database(StoreTest):
         again = open_database(f"sqlite:///{self.path}")
         self.assertIn("jobs", inspect(again).get_table_names())
         again.dispose()
+
+    def test_what_was_there_before_an_upgrade_is_there_after_it(self):
+        config = Config()
+        config.set_main_option("script_location", str(MIGRATIONS))
+        made = self.store.create(job())
+        at = job().places[0].id
+        taken = Measured(0, "electrode", at, "fall", 20.0, "R. Vale", "2026-11-02T10:00", lifted=True)
+        ReadingStore(self.engine).add(made.id, taken, None)
+        with self.engine.begin() as connection:
+            config.attributes["connection"] = connection
+            command.downgrade(config, "0004")
+        self.engine.dispose()
+        again = open_database(f"sqlite:///{self.path}")
+        self.addCleanup(again.dispose)
+        kept = JobStore(again, solve).get(made.id)
+        self.assertEqual((kept.job, kept.practice), (made.job, False))
+        # An older reading says what it tells once it is asked; a second asking finds nothing more to ask.
+        logbook, told = LogbookStore(again), Earth("House", "clay", 20.0, 10.0, 4.0)
+        self.assertEqual([logbook.fill(lambda job_id, readings: [told]) for _ in range(2)], [1, 0])
+        ((found,), many, jobs) = logbook.found(EarthAsked(words="hou", by="vale", most=20.0, until="2026-11-02"), 5)
+        self.assertEqual((found.earth, many, jobs, found.job), (told, 1, 1, made.name))
+        self.assertEqual(logbook.found(EarthAsked(words="%"), 5)[1], 0)
+        self.assertEqual(logbook.soils(), [SoilSum("clay", 1, 4.0, 16.0)])
 
     def test_it_is_opened_safely(self):
         with self.engine.connect() as connection:

@@ -5,7 +5,6 @@ they stood in: resistance goes in proportion to it in one layer. Bands are taken
 """
 
 import math
-from collections import defaultdict
 from collections.abc import Iterable
 from dataclasses import dataclass
 
@@ -19,15 +18,24 @@ LEAST_READINGS = 3
 
 @dataclass(frozen=True, slots=True)
 class EarthReading:
-    """A reading of a place's electrodes: the soil's kind, ohms measured, ohms computed in a soil of ``rho`` (ohm·m),
-    the month (1 to 12).
-    """
+    """A reading of a place's electrodes: the soil's kind, ohms measured and computed, the month (1 to 12)."""
 
     soil: str
     measured: float
     computed: float
-    rho: float
     month: int
+
+
+@dataclass(frozen=True, slots=True)
+class SoilSum:
+    """All readings of one kind of soil: how many, the sum of the logarithms of the resistivity (ohm·m) that each tells,
+    and of their squares.
+    """
+
+    soil: str
+    readings: int
+    logs: float
+    squares: float
 
 
 @dataclass(frozen=True, slots=True)
@@ -42,27 +50,24 @@ class SoilBand:
     readings: int
 
 
-def soil_bands(readings: Iterable[EarthReading]) -> tuple[SoilBand, ...]:
+def soil_bands(sums: Iterable[SoilSum]) -> tuple[SoilBand, ...]:
     """A band for every kind of soil that was measured.
 
-    >>> alike = [EarthReading("clay", 20.0, 10.0, 40.0, 5)] * 3
-    >>> (band,) = soil_bands(alike)
+    >>> log = math.log(80.0)
+    >>> (band,) = soil_bands([SoilSum("clay", 3, 3 * log, 3 * log**2)])
     >>> band.middle, band.learnt, band.readings
     (80.0, (80.0, 80.0), 3)
     """
-    found: dict[str, list[float]] = defaultdict(list)
-    for each in readings:
-        found[each.soil].append(math.log(each.rho * each.measured / each.computed))
-    return tuple(_band(soil, logs) for soil, logs in sorted(found.items()))
+    return tuple(_band(each) for each in sorted(sums, key=lambda each: each.soil))
 
 
-def _band(soil: str, logs: list[float]) -> SoilBand:
-    row = soil if soil in SOILS.rows else "unknown"
+def _band(sums: SoilSum) -> SoilBand:
+    row = sums.soil if sums.soil in SOILS.rows else "unknown"
     shipped = (SOILS.number(row, "low") or 0.0, SOILS.number(row, "high") or 0.0)
-    many, words = len(logs), SOILS.word(row, "words")
+    many, words = sums.readings, SOILS.word(row, "words")
     if many < LEAST_READINGS:
-        return SoilBand(soil, words, shipped, None, None, many)
-    mean = sum(logs) / many
-    spread = math.sqrt(sum((log - mean) ** 2 for log in logs) / (many - 1))
+        return SoilBand(sums.soil, words, shipped, None, None, many)
+    mean = sums.logs / many
+    spread = math.sqrt(max(0.0, sums.squares - many * mean**2) / (many - 1))
     low, middle, high = (round(math.exp(mean + k * TENTH * spread), 3) for k in (-1.0, 0.0, 1.0))
-    return SoilBand(soil, words, shipped, (low, high), middle, many)
+    return SoilBand(sums.soil, words, shipped, (low, high), middle, many)

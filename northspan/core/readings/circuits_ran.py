@@ -26,6 +26,13 @@ def clamped_circuits(job: Job) -> Mapping[tuple[str, str], PanelCircuit]:
     }
 
 
+def wholly_read(job: Job, ran: Sequence[CircuitRan]) -> frozenset[str]:
+    """The panels whose every circuit's hot was read: what they take is the sum of these."""
+    read = {(each.station, each.circuit) for each in ran if each.amps is not None}
+    circuits = clamped_circuits(job)
+    return frozenset(at for at, _ in circuits) - {at for at, circuit in circuits if (at, circuit) not in read}
+
+
 def outlet_readings(circuit: PanelCircuit) -> tuple[What, ...]:
     """What a voltmeter reads at a circuit's outlet: of one from a hot to a neutral, or from hot to hot, by the ground
     where it has one.

@@ -1,17 +1,19 @@
 """Every reading held at once against what the job says it should be."""
 
 import math
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
 from northspan.core.ground.answer import PlaceGround
 from northspan.core.job.job import Job
 from northspan.core.job.panel import PanelCircuit
-from northspan.core.physics.earth.fall import FallCurve, judge_fall
+from northspan.core.physics.earth.fall import FallCurve
 from northspan.core.property.prepared import Prepared
 from northspan.core.readings.circuits_ran import OUTLETS
-from northspan.core.readings.measured import UNITS, Conditions, Measured, What
+from northspan.core.readings.kinds.electrode import curve_of, electrode_value, lines_wanting
+from northspan.core.readings.kinds.torque import maker_torque
+from northspan.core.readings.measured import UNITS, Conditions, Measured, What, WhatRan
 from northspan.core.readings.network.loops import loop_ohms
 from northspan.core.readings.network.meter import LOW_OHM
 from northspan.core.readings.network.of_job import Metered, MeteredOf
@@ -19,7 +21,6 @@ from northspan.core.readings.network.spots import UNREAD_A
 from northspan.core.readings.rules import Limit, ReadingRules
 from northspan.core.readings.saying import LOW_IMPEDANCE
 from northspan.core.readings.spot import accuracy
-from northspan.core.readings.torque import maker_torque
 from northspan.core.solution import Solution
 from northspan.core.working import Figure, Step, number
 
@@ -45,6 +46,12 @@ BLURS = (
     "what the hots on it were read wrong by",
     f"what {number(UNREAD_A)} A drop on its wire, for its hot was not read",
 )
+# What the property is solved for, by how what ran was told.
+RAN: Mapping[WhatRan, str] = {
+    "untold": "What ran was not told: {} % of every load taken", "off": "All loads off",
+    "as-was": "What ran is not known, as it was: {} % of every load taken", "these": "{} % of every load",
+    "main-off": "Main off",
+}  # fmt: skip
 METHOD = "nodal analysis of the property as wired"
 
 
@@ -74,7 +81,8 @@ def judge(
         {(p.station, c.id): c.breaker_a for p in solution.panels for c in p.circuits},
         {(s.id, c.id): c for s in ready.entered.stations if s.panel is not None for c in s.panel.circuits},
     )
-    return tuple(_judged(known, rules, meter_of, each) for each in readings)
+    taken = tuple(readings)
+    return tuple(_by_lines(each, taken, _judged(known, rules, meter_of, each)) for each in taken)
 
 
 @dataclass(frozen=True, slots=True)
@@ -93,7 +101,7 @@ def _judged(known: _Known, rules: ReadingRules, meter_of: MeteredOf, each: Measu
         found = _by_network(each, meter_of(each.ran), circuit)
         return _ordinary(known, rules, each, found) if (each.what, each.part) == ("amps", "electrode") else found
     if each.what == "electrode":
-        curve = None if each.fall is None else _curve(each)
+        curve = None if each.fall is None else curve_of(each)
         value = electrode_value(each, curve)
         place = known.places.get(each.at)
         if place is None or place.low_ohm is None or place.high_ohm is None:
@@ -125,17 +133,12 @@ def _judged(known: _Known, rules: ReadingRules, meter_of: MeteredOf, each: Measu
     return Judged(each.number, each.value, None, None, None, "none") if limit is None else _by_limit(each, limit)
 
 
-def electrode_value(each: Measured, curve: FallCurve | None = None) -> float | None:
-    """Ohms of a reading of electrodes: as its curve is judged, else as it was written; None where it is not judged."""
-    if each.fall is None:
-        return each.value
-    return (curve or _curve(each)).ohms
-
-
-def _curve(each: Measured) -> FallCurve:
-    assert each.fall is not None
-    shares = [at / each.fall.far_m for at, _ in each.fall.points]
-    return judge_fall(shares, [ohm for _, ohm in each.fall.points])
+def _by_lines(each: Measured, taken: Sequence[Measured], judged: Judged) -> Judged:
+    """A reading of electrodes beside how it was taken: held against the soil only where that can be done."""
+    if each.what != "electrode" or judged.value is None:
+        return judged
+    wanting, tells = lines_wanting(each, judged.value, taken)
+    return replace(judged, wanting=wanting, verdict=judged.verdict if tells else "none")
 
 
 def _by_network(each: Measured, metered: Metered, circuit: PanelCircuit | None) -> Judged:
@@ -147,10 +150,11 @@ def _by_network(each: Measured, metered: Metered, circuit: PanelCircuit | None) 
         )
     expected = float(metered.meter.read_again(())[at])
     blur = float(metered.meter.blur[at])
-    sigma = math.hypot(accuracy(each.what).sigma(expected), blur)
+    loads = float(metered.meter.by_loads[at]) if each.ran.guessed else 0.0
+    sigma = math.hypot(accuracy(each.what).sigma(expected), blur, loads)
     by = (Step(LOW_IMPEDANCE, LOW_OHM, "ohm", "customary"),) if each.what in OUTLETS else ()
     solved = Step(_ran(each.ran, metered), expected, UNITS[each.what], METHOD)
-    steps = (*by, solved, _band_step(sigma, each.what, blur))
+    steps = (*by, solved, _band_step(sigma, each.what, blur, loads))
     return _by_sigma(each.number, each.value, Figure(expected, UNITS[each.what], steps), sigma)
 
 
@@ -172,7 +176,7 @@ def _ordinary(known: _Known, rules: ReadingRules, each: Measured, found: Judged)
 
 
 def _ran(ran: Conditions, metered: Metered) -> str:
-    share = "Every load as entered" if ran.share == 1.0 else f"{number(100.0 * ran.share)} % of every load"
+    share = RAN[ran.load].format(number(100.0 * ran.share))
     stations = metered.there.net.stations
     if ran.extra_a and ran.extra_at in stations:
         share += f", {number(ran.extra_a)} A more on leg A of {stations[ran.extra_at].name}"
@@ -182,12 +186,13 @@ def _ran(ran: Conditions, metered: Metered) -> str:
     return f"{share}, the property solved"
 
 
-def _band_step(sigma: float, what: What, blur: float) -> Step:
+def _band_step(sigma: float, what: What, blur: float, loads: float) -> Step:
     near = accuracy(what)
     words = (
         f"One deviation: instrument {number(100.0 * near.instrument)} %, what is not on record "
         f"{number(100.0 * near.model)} %, at least {number(near.floor)} {UNITS[what]}"
         f"{f', and {number(blur)} {UNITS[what]}: {BLURS[what in OUTLETS]}' if blur else ''}"
+        f"{f', and {number(loads)} {UNITS[what]}: what ran, which nobody knows' if loads else ''}"
     )
     return Step(words, sigma, UNITS[what], "added as squares")
 

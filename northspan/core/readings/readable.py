@@ -4,16 +4,18 @@ from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 
 from northspan.core.job.job import Job
-from northspan.core.readings.circuits_ran import CLAMPED, outlet_readings
+from northspan.core.readings.circuits_ran import CLAMPED, OF_CIRCUITS, outlet_readings
 from northspan.core.readings.measured import UNITS, What
 from northspan.core.readings.network.of_job import Metered
 from northspan.core.readings.saying import circuit_said, how, names, part_said, said
+
+BY_LOAD = ("amps", "volts", *OF_CIRCUITS)
 
 
 @dataclass(frozen=True, slots=True)
 class Readable:
     """What can be read at which part of which thing (its id), in words, in which unit; how, where it is to be said. The
-    words by themselves: the thing, the circuit (empty: none), what of it.
+    words by themselves: the thing, the circuit (empty: none), what of it. ``by_load`` says that it goes by what runs.
     """
 
     what: What
@@ -25,6 +27,7 @@ class Readable:
     where: str
     circuit: str
     reads: str
+    by_load: bool
 
 
 def readable(job: Job, metered: Metered, words: Mapping[str, str]) -> tuple[Readable, ...]:
@@ -34,6 +37,7 @@ def readable(job: Job, metered: Metered, words: Mapping[str, str]) -> tuple[Read
         Readable(
             what, at, part, said(called, words, what, at, part), UNITS[what] or torque, how(what), called.get(at, at),
             circuit_said(called, what, at, part), part_said(called, words, what, at, part),
+            what in BY_LOAD,
         )
         for what, at, part in _all(job, metered)
     )  # fmt: skip

@@ -5,6 +5,7 @@ from collections.abc import Mapping
 from northspan.core.job.job import Job
 from northspan.core.job.panel import PanelCircuit
 from northspan.core.readings.circuits_ran import OUTLETS
+from northspan.core.readings.measured import Conditions
 from northspan.core.readings.network.splices import splice_boxes
 from northspan.core.working import number
 
@@ -85,6 +86,18 @@ def part_said(called: Mapping[str, str], words: Mapping[str, str], what: str, at
         told = f"{called.get(f'{at}#{box}', box)}, {told}, on the side it comes from"
     terms = {"hot": "ungrounded", "neutral": "grounded", "protective": "protective", "enclosure": "enclosure"}
     return told.format(**{term: words[key] for term, key in terms.items()})
+
+
+def ran_said(called: Mapping[str, str], ran: Conditions) -> str:
+    """What ran, as it was told; empty where nobody said.
+
+    >>> ran_said({"shed": "Shed panel"}, Conditions(0.0, 10.0, "shed", load="off"))
+    'all off, 10 A more at Shed panel'
+    """
+    told = {"untold": "", "off": "all off", "as-was": "as it was", "main-off": "main off"}
+    words = told.get(ran.load, f"{number(100.0 * ran.share)} % of the loads")
+    more = f"{number(ran.extra_a)} A more at {called.get(ran.extra_at or '', ran.extra_at)}" if ran.extra_a else ""
+    return ", ".join(each for each in (words, more) if each)
 
 
 def how(what: str) -> str:

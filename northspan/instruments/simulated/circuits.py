@@ -1,6 +1,7 @@
 """What runs on the circuits of a simulated property: some of each, by chance, the same for the same words."""
 
 import random
+from collections.abc import Mapping
 
 from northspan.core.property.topology import Network
 from northspan.core.readings.measured import CircuitRan
@@ -10,8 +11,10 @@ from northspan.core.solution import Solution
 
 # Of what it takes, and of a circuit whose load is not on record (A).
 SHARES, UNKNOWN_A = (0.05, 0.7), (0.5, 6.0)
-# A panel's circuits together take no more of its own load on a leg than this, where that is on record.
+# Circuits on both legs take no more of what a panel takes on either than this.
 MOST = 0.9
+# What a circuit carries goes with its breaker (A; where none is on record, the usual), by chance so much of it.
+USUAL_A, MAY = 20.0, (0.5, 0.8)
 
 
 def circuits_running(metered: Metered, solution: Solution, seed: str) -> tuple[CircuitRan, ...]:
@@ -22,16 +25,35 @@ def circuits_running(metered: Metered, solution: Solution, seed: str) -> tuple[C
         circuits = station.panel.circuits if station.panel is not None else ()
         wired = {c.id for c in circuits if c.run is None and c.use != "spare"}
         there = [c for c in panel.circuits if c.leg and c.id in wired]
-        amps = {c.id: _some(random.Random(f"{seed}/{panel.station}/{c.id}"), c.amps.value) for c in there}
+        amps = {c.id: _some(_chance(seed, panel.station, c.id), c.amps.value) for c in there}
         own = _own(metered, panel.station)
-        taken = {leg: sum(amps[c.id] for c in there if leg in c.leg) for leg in own}
-        shares = {leg: min(1.0, MOST * own[leg] / taken[leg]) if taken[leg] else 1.0 for leg in own}
-        known = any(own.values())
-        found += [
-            CircuitRan(panel.station, c.id, amps[c.id] * (min(shares[leg] for leg in c.leg) if known else 1.0))
-            for c in there
-        ]
+        if any(own.values()):
+            may = {c.id: (c.breaker_a or USUAL_A) * _chance(seed, panel.station, c.id).uniform(*MAY) for c in there}
+            amps = _summing(own, {c.id: (c.leg, may[c.id]) for c in there})
+        found += [CircuitRan(panel.station, c.id, amps[c.id]) for c in there]
     return tuple(found)
+
+
+def _summing(own: Mapping[str, float], circuits: Mapping[str, tuple[str, float]]) -> dict[str, float]:
+    """What circuits carry (A), by the legs of each and what it may carry, so that they take together what their panel
+    takes on each leg: those on both legs as far as they may, the rest on one, each in proportion to what it may.
+
+    >>> found = _summing({"A": 26.0, "B": 20.0}, {"dryer": ("AB", 24.0), "lamps": ("A", 12.0), "plugs": ("B", 16.0)})
+    >>> {name: round(amps, 1) for name, amps in found.items()}
+    {'dryer': 18.0, 'lamps': 8.0, 'plugs': 2.0}
+    """
+    both = sum(may for legs, may in circuits.values() if len(legs) == 2)
+    alone = {leg: sum(may for legs, may in circuits.values() if legs == leg) for leg in own}
+    least = min(own.values())
+    shared = min(both, MOST * least) if any(alone.values()) else least
+    return {
+        name: may * (shared / both if len(legs) == 2 else (own[legs] - shared) / alone[legs])
+        for name, (legs, may) in circuits.items()
+    }
+
+
+def _chance(seed: str, station: str, circuit: str) -> random.Random:
+    return random.Random(f"{seed}/{station}/{circuit}")
 
 
 def _some(chance: random.Random, amps: float | str | None) -> float:

@@ -4,7 +4,7 @@ import random
 from collections.abc import Mapping
 
 from northspan.core.readings.circuits_ran import CLAMPED, OUTLETS
-from northspan.core.readings.measured import UNITS, Conditions, What
+from northspan.core.readings.measured import UNITS, Conditions, What, conditions
 from northspan.core.readings.network.loops import loop_ohms
 from northspan.core.readings.network.of_job import Metered, MeteredOf
 from northspan.core.readings.spot import accuracy
@@ -30,7 +30,9 @@ class SimulatedMeter:
         self._what, self._metered_of, self._planted, self._chance = what, metered_of, planted, chance
 
     def read(self, what: tuple[str, ...], options: Mapping[str, str]) -> Shown:
-        """``amps RUN neutral``, ``circuit-hot PANEL CIRCUIT``; what runs as ``share=0.5 extra=12 at=STATION``."""
+        """``amps RUN neutral``, ``circuit-hot PANEL CIRCUIT``; what runs as ``share=0.5 extra=12 at=STATION``, or
+        ``main=off``.
+        """
         metered = self._metered_of(_conditions(options))
         kind = next((each for each in PUT_TO[self._what] if what[:1] == (each,)), None)
         true = None if kind is None else self._true(metered, kind, what)
@@ -55,7 +57,9 @@ class SimulatedMeter:
 def _conditions(options: Mapping[str, str]) -> Conditions:
     try:
         extra = float(options.get("extra", "0"))
-        return Conditions(float(options.get("share", "1")), extra, options.get("at") if extra else None)
+        if options.get("main") == "off":
+            return conditions("main-off")
+        return conditions("these", float(options.get("share", "1")), extra, options.get("at"))
     except ValueError:
         raise InstrumentTrouble("share and extra are numbers") from None
 

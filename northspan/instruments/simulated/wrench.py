@@ -4,7 +4,7 @@ import random
 from collections.abc import Mapping
 
 from northspan.core.job.job import Job
-from northspan.core.readings.torque import maker_torque
+from northspan.core.readings.kinds.torque import maker_torque
 from northspan.instruments.line import InstrumentTrouble, Shown
 
 NOISE = 0.03

@@ -4,11 +4,11 @@ from collections.abc import Iterator, Mapping, Sequence
 
 from northspan.core.job.job import Job
 from northspan.core.readings.measured import UNITS, Measured
-from northspan.core.readings.saying import names, said, valued
+from northspan.core.readings.saying import names, ran_said, said, valued
 from northspan.core.working import number
 from northspan.paper.tables.section import Section
 
-HEAD = ("No.", "When", "By", "What", "Read", "With", "Ground", "Corrects", "Note")
+HEAD = ("No.", "When", "By", "What", "Read", "What ran", "With", "Ground", "Corrects", "Note")
 
 
 def reading_sections(job: Job, words: Mapping[str, str], readings: Sequence[Measured]) -> Iterator[Section]:
@@ -30,4 +30,16 @@ def _row(job: Job, called: Mapping[str, str], words: Mapping[str, str], each: Me
     ground = ", ".join(word for word in (each.soil, each.weather) if word)
     corrects = "" if each.corrects is None else f"No. {each.corrects}"
     what = said(called, words, each.what, each.at, each.part)
-    return (str(each.number), each.on.replace("T", " "), each.by, what, value, instrument, ground, corrects, each.note)
+    ran = ran_said(called, each.ran)
+    return (
+        str(each.number),
+        each.on.replace("T", " "),
+        each.by,
+        what,
+        value,
+        ran,
+        instrument,
+        ground,
+        corrects,
+        each.note,
+    )

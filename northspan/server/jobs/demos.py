@@ -27,4 +27,4 @@ def open_demo(path: DemoPath) -> Response:
     job = demo_jobs().get(path.key)
     if job is None:
         abort(404, "There is no such demo job")
-    return state(job_store().create(job), 201)
+    return state(job_store().create(job, practice=True), 201)

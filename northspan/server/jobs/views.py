@@ -100,6 +100,12 @@ def duplicate(path: JobPath) -> Response:
     return state(job_store().duplicate(path.job_id), 201)
 
 
+@jobs.post("/<job_id>/practice", responses={201: JobState})
+def practise(path: JobPath) -> Response:
+    """Save a copy of a job to practise on: instruments and outside desks are simulated there, faults are planted."""
+    return state(job_store().practise_on(path.job_id), 201)
+
+
 @jobs.put("/<job_id>/shelf/<shelf>", responses={200: JobState})
 def put_on_shelf(path: ShelfPath) -> Response:
     """Archive a job, delete it, or bring it back."""
@@ -151,6 +157,7 @@ def state(stored: StoredJob, status: int = 200, since: int | None = None) -> Res
         solution=None,
         fault=fault,
         problems=named(stored.problems),
+        practice=stored.practice,
         can_undo=stored.can_undo,
         can_redo=stored.can_redo,
         shelf=stored.shelf,
@@ -188,4 +195,5 @@ def _summary(entry: JobEntry) -> JobSummary:
         changed_at=entry.changed_at,
         shelf=entry.shelf,
         demo=entry.demo,
+        practice=entry.practice,
     )

@@ -1,54 +1,51 @@
 """Searches over all jobs: readings of electrodes beside what was computed, and what inspectors asked for."""
 
 from collections.abc import Iterable
+from dataclasses import dataclass
 
 from northspan.core.inspection.of_job import inspection_list
 from northspan.core.job.job import Job
 from northspan.core.logbook.soils import EarthReading
-from northspan.core.readings.judge import electrode_value
 from northspan.server.logbook.models import LogbookQuery, LogbookRow
 from northspan.server.solving.solutions import Solved
-from northspan.server.wiring import job_store, look_store, reading_store, solutions
+from northspan.server.wiring import job_store, logbook_store, look_store, solutions
 from northspan.store.job_store import NoSuchJob
+from northspan.store.logbook_store import EarthAsked
 
 MOST = 5000
+# So many of the latest are listed and drawn; how many there are is told.
+MOST_SHOWN = 1000
 
 
-def electrodes(asked: LogbookQuery) -> tuple[list[LogbookRow], list[EarthReading], list[EarthReading]]:
-    """Readings of electrodes that are asked for, those of them that stand beside a computed figure, and all that do,
-    asked for or not: what the shop knows of a soil does not hang on what is looked for.
+@dataclass(frozen=True, slots=True)
+class Electrodes:
+    """The latest readings that were asked for, those of them that stand beside a computed figure, how many there are in
+    all, and on how many jobs.
     """
-    rows: list[LogbookRow] = []
-    earths: list[EarthReading] = []
-    every: list[EarthReading] = []
-    taken = reading_store().of_kind("electrode", MOST)
-    corrected = {each.corrects for _, each in taken}
-    jobs = _jobs(job_id for job_id, _ in taken)
-    for job_id, each in taken:
-        solved = jobs.get(job_id)
-        if solved is None or each.number in corrected:
-            continue
-        place = next((p for p in solved.job.places if p.id == each.at), None)
-        ground = next((g for g in solved.solution.ground.places if g.place == each.at), None)
-        value = electrode_value(each)
-        if place is None or value is None:
-            continue
-        soil = place.soil or "unknown"
-        computed = ground.ohms.value if ground is not None and isinstance(ground.ohms.value, float) else None
-        row = LogbookRow(
-            job_id=job_id, job=solved.job.name, where=place.name, on=each.on, by=each.by, words=each.note, soil=soil,
-            state=each.soil, measured=value, computed=computed,
-        )  # fmt: skip
-        wanted = _wanted(asked, row) and (asked.most is None or value <= asked.most)
-        if wanted:
-            rows.append(row)
-        # What was entered as tested is no figure that was computed.
-        tested = any(e.measured_ohm is not None for e in place.grounding.electrodes)
-        if computed and ground is not None and not tested:
-            every.append(EarthReading(soil, value, computed, ground.soil.middle, int(each.on[5:7])))
-            if wanted:
-                earths.append(every[-1])
-    return rows, earths, every
+
+    rows: list[LogbookRow]
+    earths: list[EarthReading]
+    many: int
+    jobs: int
+
+
+def electrodes(asked: LogbookQuery) -> Electrodes:
+    """Readings of electrodes that are asked for."""
+    wanted = EarthAsked(asked.words, asked.by, asked.soil, asked.state, asked.most, asked.since, asked.until)
+    found, many, jobs = logbook_store().found(wanted, MOST_SHOWN)
+    rows = [
+        LogbookRow(
+            job_id=each.job_id, job=each.job, where=each.earth.place, on=each.on, by=each.by, words=each.note,
+            soil=each.earth.soil, state=each.state, measured=each.earth.ohms, computed=each.earth.computed,
+        )
+        for each in found
+    ]  # fmt: skip
+    earths = [
+        EarthReading(each.earth.soil, each.earth.ohms, each.earth.computed, int(each.on[5:7]))
+        for each in found
+        if each.earth.ohms and each.earth.computed
+    ]
+    return Electrodes(rows, earths, many, jobs)
 
 
 def corrections(asked: LogbookQuery) -> list[LogbookRow]:

@@ -16,7 +16,7 @@ from northspan.server.models import JobPath
 from northspan.server.packet.models import drawn
 from northspan.server.replies import refusals, reply
 from northspan.server.resource import Resource
-from northspan.server.wiring import issue_store, job_store, look_store, reading_store, solutions
+from northspan.server.wiring import issue_store, job_store, logbook_store, look_store, reading_store, solutions
 
 logbook = Resource(
     "logbook", __name__, url_prefix="/api/logbook", abp_tags=[Tag(name="Logbook")], abp_responses=refusals(404, 422)
@@ -49,11 +49,15 @@ def search(body: LogbookQuery) -> Response:
     if body.kind == "corrections":
         rows = corrections(body)
         return reply(LogbookReply(rows=rows, many=len(rows), jobs=len({r.job_id for r in rows}), drawn=[], bands=[]))
-    rows, earths, every = electrodes(body)
-    pictures = [drawn(picture) for picture in (soil_and_season(earths), computed_against_measured(earths))]
-    jobs = len({row.job_id for row in rows})
-    bands = list(soil_bands(every))
-    return reply(LogbookReply(rows=rows, many=len(rows), jobs=jobs, drawn=pictures if earths else [], bands=bands))
+    found = electrodes(body)
+    pictures = [drawn(picture) for picture in (soil_and_season(found.earths), computed_against_measured(found.earths))]
+    # What the shop knows of a soil does not hang on what is looked for.
+    bands = list(soil_bands(logbook_store().soils()))
+    return reply(
+        LogbookReply(
+            rows=found.rows, many=found.many, jobs=found.jobs, drawn=pictures if found.earths else [], bands=bands
+        )
+    )
 
 
 def _local(made: datetime) -> str:

@@ -14,7 +14,10 @@ from northspan.text.delimited import BrokenRow, Unreadable, delimiter, table
 
 NEEDED = ("what", "at", "part", "value", "by", "when")
 # Further columns that are read where they are there.
-FURTHER = ("instrument", "calibrated", "weather", "soil", "soil_c", "note", "share", "extra_a", "extra_at", "tried_ma")
+FURTHER = (
+    "instrument", "calibrated", "weather", "soil", "soil_c", "note", "load", "share", "extra_a", "extra_at", "tried_ma",
+    "lifted", "line",
+)  # fmt: skip
 MOST_ROWS = 100_000
 
 
@@ -44,6 +47,9 @@ def read_csv(text: str, job: Job, there: Sequence[Readable]) -> tuple[list[Measu
             continue
         if body.unread:
             broken.append(BrokenRow(line, f"value: {body.unread}"))
+            continue
+        if body.unfit:
+            broken.append(BrokenRow(line, ": ".join(body.unfit)))
             continue
         measured = body.measured(told)
         if (measured.what, measured.at, measured.part) not in known:

@@ -12,7 +12,7 @@ from northspan.core.document.file import JobFileError, sound
 from northspan.core.document.problem import Problem
 from northspan.core.job.job import Job
 from northspan.core.readings.finding.titles import suspect_title
-from northspan.core.readings.measured import UNITS, What
+from northspan.core.readings.measured import UNITS, What, WhatRan, conditions
 from northspan.instruments.line import InstrumentTrouble, figure
 from northspan.instruments.reached import Reached, in_file, in_here, on_port
 from northspan.instruments.simulated.bench import READS, Bench
@@ -52,7 +52,8 @@ class MeasureRequest(BaseModel):
     what: What
     at: str = Field(min_length=1, max_length=80, pattern="^[^\\s=]+$")
     part: str = Field(min_length=1, max_length=80, pattern="^[^\\s=]+$")
-    share: float = Field(1.0, ge=0, le=2)
+    load: WhatRan = "untold"
+    share: float | None = Field(None, ge=0, le=2)
     extra_a: float = Field(0.0, ge=0, le=200)
     extra_at: str | None = Field(None, max_length=80, pattern="^[^\\s=]*$")
     tried_ma: float | None = Field(None, gt=0, le=1000)
@@ -123,7 +124,9 @@ def measure(body: MeasureRequest) -> Response:
         found = _reached(body)
         if body.what == "electrode":
             return reply(_curve(body, found))
-        run = f"share={body.share:g}" + (f" extra={body.extra_a:g} at={body.extra_at}" if body.extra_a else "")
+        ran = conditions(body.load, body.share, body.extra_a, body.extra_at)
+        run = "main=off" if ran.load == "main-off" else f"share={ran.share:g}"
+        run += f" extra={ran.extra_a:g} at={ran.extra_at}" if ran.extra_a else ""
         tried = f" ma={body.tried_ma:g}" if body.tried_ma else ""
         shown = figure(found.ask(f"read {body.what} {body.at} {body.part} {run}{tried}"))
         unit = UNITS[body.what] or body.job.told.torque.sign

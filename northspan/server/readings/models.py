@@ -8,16 +8,20 @@ from pydantic_core import PydanticCustomError
 
 from northspan.core.job.job import Job
 from northspan.core.job.part import AtMost, Name
-from northspan.core.readings.drops import Drop
+from northspan.core.readings.circuits_ran import OUTLETS
 from northspan.core.readings.finding.answer import Explanation
 from northspan.core.readings.judge import Judged
-from northspan.core.readings.measured import Conditions, FallTest, Measured, What
+from northspan.core.readings.kinds.drops import Drop
+from northspan.core.readings.measured import FallTest, Measured, ProbeLine, What, WhatRan, conditions
 from northspan.core.readings.readable import Readable
 from northspan.core.units import Units
 from northspan.server.models import RowNumber
 from northspan.server.packet.models import DrawnSheet
 from northspan.text.delimited import BrokenRow
 
+# What is read of hots, and what of it there is to read with the main off.
+READ_LIVE = ("amps", "volts", "circuit-hot", "circuit-neutral", "leakage", *OUTLETS)
+READ_DEAD = ("neutral", "ground", "all", "electrode", "path", "n-can")
 Practice = Annotated[str, StringConstraints(pattern="^[a-z0-9-]{0,40}$")]
 Weather = Literal["", "dry", "rain", "frost", "thaw"]
 Ground = Literal["", "dry", "damp", "wet", "frozen"]
@@ -61,10 +65,13 @@ class ReadingBody(_Closed):
     by: Name
     on: datetime
     fall: FallBody | None = None
-    share: float = Field(1.0, ge=0, le=2)
+    load: WhatRan = "untold"
+    share: float | None = Field(None, ge=0, le=2)
     extra_a: float = Field(0.0, ge=0, le=200)
     extra_at: str | None = Field(None, max_length=80)
     tried_ma: float | None = Field(None, gt=0, le=1000)
+    lifted: bool | None = None
+    line: ProbeLine = ""
     instrument: Words = ""
     calibrated: date | None = None
     weather: Weather = ""
@@ -99,27 +106,43 @@ class ReadingBody(_Closed):
             else ""
         )
 
+    @property
+    def unfit(self) -> tuple[str, str] | None:
+        """The field that does not go with what ran, and why; None where all goes together."""
+        if self.load == "these" and self.share is None:
+            return "share", "say how much of the loads ran"
+        if self.load not in ("these", "untold") and self.share is not None:
+            return "share", "how much of the loads ran is said with these loads alone"
+        if self.load == "main-off" and self.extra_a:
+            return "extra_a", "with the main off no test load runs"
+        if self.load == "main-off" and self.what in READ_LIVE and self.part not in READ_DEAD:
+            return "what", "with the main off that tells nothing: clamp neutral, ground or electrode wire"
+        return None
+
     def measured(self, told: Units) -> Measured:
         """The reading as the core takes it, lengths in m."""
         fall = None
         if self.fall is not None:
             points = tuple((told.length.si(at), ohm) for at, ohm in self.fall.points)
             fall = FallTest(told.length.si(self.fall.far), points)
-        ran = Conditions(self.share, self.extra_a, self.extra_at if self.extra_a else None)
+        ran = conditions(self.load, self.share, self.extra_a, self.extra_at)
         on = self.on.replace(tzinfo=None).isoformat("T", "minutes")
         return Measured(
-            0, self.what, self.at, self.part, self.value, self.by, on, fall, ran, self.tried_ma, self.instrument,
+            0, self.what, self.at, self.part, self.value, self.by, on, fall, ran, self.tried_ma, self.lifted, self.line,
+            self.instrument,
             self.calibrated.isoformat() if self.calibrated else "", self.weather, self.soil, self.soil_c, self.photo,
             self.note.strip(), self.corrects,
         )  # fmt: skip
 
 
 class ReadingEntry(BaseModel):
-    """A reading in words, judged; ``standing`` says that none corrects it. Lengths in the job's; its curve drawn, where
-    it has one."""
+    """A reading in words, what ran in words, judged; ``standing`` says that none corrects it. Lengths in the job's;
+    its curve drawn, where it has one.
+    """
 
     measured: Measured
     words: str
+    ran: str
     unit: str
     standing: bool
     judged: Judged

@@ -10,13 +10,14 @@ from northspan.core.readings.measured import Conditions, Measured
 from northspan.core.readings.readable import Readable, readable
 from northspan.core.readings.round import Round
 from northspan.core.readings.saying import names as names_of
-from northspan.core.readings.saying import said
+from northspan.core.readings.saying import ran_said, said
 from northspan.core.units import Units
 from northspan.paper.drawing.shapes import Drawing, Mark, moved
 from northspan.paper.readings.curve import fall_curve
 from northspan.paper.readings.rows import reading_sections
 from northspan.paper.tables.as_csv import as_csv
 from northspan.server.files import sent_file
+from northspan.server.logbook.filled import with_earth
 from northspan.server.models import CsvFile, JobPath
 from northspan.server.packet.models import drawn
 from northspan.server.readings.csv_readings import read_csv
@@ -35,6 +36,7 @@ from northspan.server.replies import refusals, reply, sends
 from northspan.server.resource import Resource
 from northspan.server.solving.solutions import Solved
 from northspan.server.wiring import job_store, reading_store, solutions
+from northspan.store.job_store import StoredJob
 from northspan.store.look_store import NoSuchPhoto
 from northspan.store.reading_store import NoSuchReading
 from northspan.text.delimited import decoded, named
@@ -69,11 +71,14 @@ def the_readings(body: ReadingsRequest) -> Response:
 @readings.post("/<job_id>", responses={200: ReadingKept})
 def keep(path: JobPath, query: PracticeIn, body: ReadingBody) -> Response:
     """Keep a reading; when this is answered it is on the disk."""
-    job = job_store().get(path.job_id).sound()
+    stored = job_store().get(path.job_id)
+    _own_round(stored, query)
+    job = stored.sound()
     measured = body.measured(job.told)
     _known(job, body)
     try:
-        number = reading_store().add(path.job_id, measured, query.practice)
+        ((_, earth),) = with_earth(solutions().of(job), [measured])
+        number = reading_store().add(path.job_id, measured, earth, query.practice)
     except NoSuchReading:
         raise JobFileError([Problem("/corrects", "there is no such reading with this job")]) from None
     except NoSuchPhoto:
@@ -84,9 +89,12 @@ def keep(path: JobPath, query: PracticeIn, body: ReadingBody) -> Response:
 @readings.post("/<job_id>/csv", responses={200: ReadingsKept})
 def keep_csv(path: JobPath, query: PracticeIn, raw: CsvFile) -> Response:
     """Keep the readings of a CSV file, all that can be read; the lines that cannot are named."""
-    job = job_store().get(path.job_id).sound()
-    found, broken = read_csv(decoded(raw.get_data()), job, _readable(solutions().of(job)))
-    reading_store().add_many(path.job_id, found, query.practice)
+    stored = job_store().get(path.job_id)
+    _own_round(stored, query)
+    job = stored.sound()
+    solved = solutions().of(job)
+    found, broken = read_csv(decoded(raw.get_data()), job, _readable(solved))
+    reading_store().add_many(path.job_id, with_earth(solved, found), query.practice)
     return reply(ReadingsKept(kept=len(found), broken=list(named(broken))))
 
 
@@ -98,6 +106,14 @@ def readings_csv(path: JobPath, query: PracticeIn) -> Response:
     every, _ = reading_store().latest(path.job_id, EVERY, query.practice)
     text = as_csv("Readings", job.name, reading_sections(job, solved.ready.book.earthing.words, every))
     return sent_file(text.encode("utf-8-sig"), f"{job.name} readings", "csv", "text/csv")
+
+
+def _own_round(stored: StoredJob, query: PracticeIn) -> None:
+    """Refuse a round of practice on what is somebody's own house."""
+    if query.practice and not stored.practice:
+        raise JobFileError(
+            [Problem("/practice", "practise on a copy of this job: nothing simulated goes into its own")]
+        )
 
 
 def _entries(solved: Solved, taken: Round, there: tuple[Readable, ...]) -> list[ReadingEntry]:
@@ -115,6 +131,7 @@ def _entries(solved: Solved, taken: Round, there: tuple[Readable, ...]) -> list[
         )
         entry = ReadingEntry(
             measured=each, words=said(called, words, each.what, each.at, each.part),
+            ran=ran_said(called, each.ran),
             unit=units.get((each.what, each.at, each.part), ""), standing=each.number in valid, judged=held,
             fall=_told(each, solved.job.told), drawn=curve if shapes else None,
         )  # fmt: skip
@@ -136,6 +153,8 @@ def _known(job: Job, body: ReadingBody) -> None:
         problems.append(Problem("/part", "that is not read there"))
     if body.unread:
         problems.append(Problem("/value", body.unread))
+    if body.unfit:
+        problems.append(Problem(f"/{body.unfit[0]}", body.unfit[1]))
     if body.fall is not None:
         if body.what != "electrode":
             problems.append(Problem("/fall", "a fall of potential is a reading of electrodes"))

@@ -108,6 +108,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/practice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Save a copy of a job to practise on: instruments and outside desks are simulated there, faults are planted. */
+        post: operations["jobs_practise__job_id__practice_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/shelf/{shelf}": {
         parameters: {
             query?: never;
@@ -1384,6 +1401,8 @@ export interface components {
             shelf: "open" | "archived" | "deleted";
             /** Demo */
             demo: boolean;
+            /** Practice */
+            practice: boolean;
         };
         /**
          * JobState
@@ -1429,6 +1448,12 @@ export interface components {
              * @default []
              */
             problems: components["schemas"]["ProblemModel"][];
+            /**
+             * Practice
+             * @description a demo job or a copy for practice: nothing of it is a customer's
+             * @default false
+             */
+            practice: boolean;
             /** Can Undo */
             can_undo: boolean;
             /** Can Redo */
@@ -6868,10 +6893,16 @@ export interface components {
             /** Part */
             part: string;
             /**
-             * Share
-             * @default 1
+             * Load
+             * @default untold
+             * @enum {string}
              */
-            share: number;
+            load: "untold" | "off" | "as-was" | "these" | "main-off";
+            /**
+             * Share
+             * @default null
+             */
+            share: number | null;
             /**
              * Extra A
              * @default 0
@@ -7581,7 +7612,8 @@ export interface components {
         /**
          * Conditions
          * @description What ran meanwhile: ``share`` of every load, ``extra_a`` (A) more on leg A of the station ``extra_at``, and the
-         *     circuits that are known by themselves.
+         *     circuits that are known by themselves. ``load`` says how that was told: where nobody said, and where the house was
+         *     left as it stood, the share is a guess.
          */
         Conditions: {
             /**
@@ -7604,6 +7636,12 @@ export interface components {
              * @default []
              */
             circuits: components["schemas"]["CircuitRan"][];
+            /**
+             * Load
+             * @default untold
+             * @enum {string}
+             */
+            load: "untold" | "off" | "as-was" | "these" | "main-off";
         };
         /**
          * Drop
@@ -7739,9 +7777,10 @@ export interface components {
         /**
          * Measured
          * @description One reading: its number, what was read at which part of which thing, its value in the unit of its kind (None: a
-         *     fall of potential, judged from its points), what ran, the current a device was tried at (mA), with what and how far
-         *     that is to be trusted, weather and soil, by whom and when (as ISO says it), photo, note, and the number of the
-         *     reading that it corrects.
+         *     fall of potential, judged from its points), what ran, the current a device was tried at (mA); of an electrode
+         *     whether it was ``lifted`` off all that it is joined to (None: not said), along which line the probes stood; with
+         *     what and how far that is to be trusted, weather and soil, by whom and when (as ISO says it), photo, note, and the
+         *     number of the reading that it corrects.
          */
         Measured: {
             /** Number */
@@ -7768,7 +7807,8 @@ export interface components {
              *       "share": 1,
              *       "extra_a": 0,
              *       "extra_at": null,
-             *       "circuits": []
+             *       "circuits": [],
+             *       "load": "untold"
              *     }
              */
             ran: components["schemas"]["Conditions"];
@@ -7777,6 +7817,17 @@ export interface components {
              * @default null
              */
             tried_ma: number | null;
+            /**
+             * Lifted
+             * @default null
+             */
+            lifted: boolean | null;
+            /**
+             * Line
+             * @default
+             * @enum {string}
+             */
+            line: "" | "first" | "across";
             /**
              * Instrument
              * @default
@@ -7820,7 +7871,7 @@ export interface components {
         };
         /**
          * NextAnswer
-         * @description What to read next, in words, and the two suspects that it tells apart.
+         * @description What to read next, in words, the two suspects that it tells apart, and what is to run (None: as it is).
          */
         NextAnswer: {
             /** What */
@@ -7836,11 +7887,13 @@ export interface components {
                 string,
                 string
             ];
+            /** @default null */
+            ran: components["schemas"]["Conditions"] | null;
         };
         /**
          * Readable
          * @description What can be read at which part of which thing (its id), in words, in which unit; how, where it is to be said. The
-         *     words by themselves: the thing, the circuit (empty: none), what of it.
+         *     words by themselves: the thing, the circuit (empty: none), what of it. ``by_load`` says that it goes by what runs.
          */
         Readable: {
             /**
@@ -7864,16 +7917,20 @@ export interface components {
             circuit: string;
             /** Reads */
             reads: string;
+            /** By Load */
+            by_load: boolean;
         };
         /**
          * ReadingEntry
-         * @description A reading in words, judged; ``standing`` says that none corrects it. Lengths in the job's; its curve drawn, where
-         *     it has one.
+         * @description A reading in words, what ran in words, judged; ``standing`` says that none corrects it. Lengths in the job's;
+         *     its curve drawn, where it has one.
          */
         ReadingEntry: {
             measured: components["schemas"]["Measured"];
             /** Words */
             words: string;
+            /** Ran */
+            ran: string;
             /** Unit */
             unit: string;
             /** Standing */
@@ -8003,10 +8060,16 @@ export interface components {
             /** @default null */
             fall: components["schemas"]["FallBody"] | null;
             /**
-             * Share
-             * @default 1
+             * Load
+             * @default untold
+             * @enum {string}
              */
-            share: number;
+            load: "untold" | "off" | "as-was" | "these" | "main-off";
+            /**
+             * Share
+             * @default null
+             */
+            share: number | null;
             /**
              * Extra A
              * @default 0
@@ -8022,6 +8085,17 @@ export interface components {
              * @default null
              */
             tried_ma: number | null;
+            /**
+             * Lifted
+             * @default null
+             */
+            lifted: boolean | null;
+            /**
+             * Line
+             * @default
+             * @enum {string}
+             */
+            line: "" | "first" | "across";
             /**
              * Instrument
              * @default
@@ -9334,6 +9408,109 @@ export interface operations {
         };
     };
     jobs_duplicate__job_id__duplicate_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobState"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    jobs_practise__job_id__practice_post: {
         parameters: {
             query?: never;
             header?: never;

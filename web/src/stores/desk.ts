@@ -20,6 +20,8 @@ function desk() {
   const job = shallowRef<Job | null>(null)
   const solution = shallowRef<Solution | null>(null)
   const fault = ref('')
+  // A demo job or a copy for practice: instruments and outside desks are simulated there alone.
+  const practice = ref(false)
   const canUndo = ref(false)
   const canRedo = ref(false)
   const selectedRun = ref<string | null>(null)
@@ -47,6 +49,7 @@ function desk() {
     id.value = wanted = state.id
     name.value = state.name
     fault.value = state.fault ?? ''
+    practice.value = state.practice ?? false
     canUndo.value = state.can_undo
     canRedo.value = state.can_redo
     if (!outbox.holds(state.id)) versions.set(state.id, state.version)
@@ -105,7 +108,7 @@ function desk() {
     name.value = fault.value = ''
     calm()
     scratchPast.length = scratchFuture.length = 0
-    canUndo.value = canRedo.value = false
+    practice.value = canUndo.value = canRedo.value = false
   }
 
   function calm() {
@@ -283,7 +286,7 @@ function desk() {
   }
 
   return {
-    id, name, job, solution, key, fault, canUndo, canRedo, selectedRun, selectedStation, problems, notice, settled, run, runIndex,
+    id, name, job, solution, key, fault, practice, canUndo, canRedo, selectedRun, selectedStation, problems, notice, settled, run, runIndex,
     unsent: outbox.unsent, trouble: outbox.trouble, sendNow: outbox.sendNow, unsentAt,
     open, openScratch, lay, edit, preview, undo, redo, setRun, setCable, setLocks, selectRun, selectStation, clear,
   } // prettier-ignore

@@ -6,7 +6,7 @@ solved. Source: any text on nodal analysis of power systems. The reference node 
 """
 
 from collections.abc import Callable, Iterable, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
 
 import numpy as np
@@ -15,6 +15,8 @@ from numpy.typing import NDArray
 EARTH = "earth"
 # What insulation lets through at a node: gives a part that nothing else joins to the earth a voltage at all.
 LEAK_OHM = 1.0e6
+# Through an open switch.
+OPEN_OHM = 1.0e7
 WHOLE_UP_TO = 90
 
 Complex = NDArray[np.complex128]
@@ -70,6 +72,11 @@ class ImpedanceNetwork:
     def with_branches(self, *more: Branch) -> "ImpedanceNetwork":
         """The same network with branches added."""
         return ImpedanceNetwork((*self.branches, *more), self.couplings, self._at)
+
+    def with_sources_open(self) -> "ImpedanceNetwork":
+        """The same network with every source's switch open, so that nothing drives and nothing flows through it."""
+        opened = (replace(b, ohms=complex(OPEN_OHM), volts=0j) if b.volts else b for b in self.branches)
+        return ImpedanceNetwork(tuple(opened), self.couplings, self._at)
 
     @property
     def nodes(self) -> tuple[str, ...]:

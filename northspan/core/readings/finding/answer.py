@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 from typing import Literal
 
+from northspan.core.readings.measured import Conditions
 from northspan.core.readings.network.suspects import Kind
 
 # What is known: too little, that it points to one thing, to things that read alike, to none of the list, that nothing
@@ -45,13 +46,14 @@ class SuspectAnswer:
 
 @dataclass(frozen=True, slots=True)
 class NextAnswer:
-    """What to read next, in words, and the two suspects that it tells apart."""
+    """What to read next, in words, the two suspects that it tells apart, and what is to run (None: as it is)."""
 
     what: str
     at: str
     part: str
     words: str
     tells: tuple[str, str]
+    ran: Conditions | None = None
 
 
 @dataclass(frozen=True, slots=True)

@@ -107,11 +107,12 @@ def explain(
     taken: Sequence[Taken],
     accuracies: Mapping[str, Accuracy],
     far: Collection[int] = (),
+    main_off: bool = False,
 ) -> Ranked:
     """Every suspect by its chance; where none of them explains every reading, pairs of them too. Spots in ``far`` are
-    not asked for.
+    not asked for. ``main_off``: some readings were taken with the property's own main off.
     """
-    return _Search(meter, suspected, taken, accuracies).ranked(far)
+    return _Search(meter, suspected, taken, accuracies).ranked(far, main_off)
 
 
 class _Search:
@@ -136,7 +137,7 @@ class _Search:
         idle = tuple(meter.idle(t.spot, t.value) for t in taken)
         self.read = Read(rows, values, sigma, idle)
 
-    def ranked(self, far: Collection[int]) -> Ranked:
+    def ranked(self, far: Collection[int], main_off: bool) -> Ranked:
         """All that may be, told."""
         singles = self._followed(self._tried(None, np.zeros(self.meter.count), ()))
         best = max(singles, key=lambda each: each.log)
@@ -151,7 +152,7 @@ class _Search:
         if left:
             found += self._pairs(singles)
         outside = [each.log for each in found if each.things[0][0].kind == "outside"]
-        if outside and found[len(singles) :]:
+        if outside and not main_off and found[len(singles) :]:
             # Until the main is off something else may drive a current along the earth as well.
             other = found[len(singles)]
             found[len(singles)] = replace(other, log=max(other.log, max(outside) + math.log(UNPROVED)))

@@ -12,6 +12,7 @@ from northspan.core.readings.finding.answer import Explanation, NextAnswer, Susp
 from northspan.core.readings.finding.explain import Explained, Ranked, Taken, explain
 from northspan.core.readings.finding.heading import HEADINGS, dangers, rests, standing
 from northspan.core.readings.finding.next_circuit import next_circuit
+from northspan.core.readings.finding.next_load import main_off_next, with_loads
 from northspan.core.readings.finding.strained import strained
 from northspan.core.readings.finding.supposed import supposed
 from northspan.core.readings.finding.titles import suspect_title
@@ -55,20 +56,26 @@ def finding(
     together = Together(several)
     off = _off(together, taken, accuracies)
     open_yet = _not_clamped(job, readings)
-    of_property = (s for s in several[0].suspected if s.kind != ASTRAY or s.at[0] in open_yet)
-    suspected = (*of_property, *circuit_suspects(_circuits(several), off, several[0].bonded))
+    # With nothing running there is less to suspect.
+    widest = max(several, key=lambda each: len(each.suspected))
+    of_property = (s for s in widest.suspected if s.kind != ASTRAY or s.at[0] in open_yet)
+    suspected = (*of_property, *circuit_suspects(_circuits(several), off, widest.bonded))
     # Nobody walks to an outlet for what is told in the panel: only to those of a circuit that reads wrong.
     wrong = {(spot.at, spot.part) for spot in off}
     far = [i for i, s in enumerate(together.spots) if s.quantity in OUTLETS and (s.at, s.part) not in wrong]
-    ranked = explain(together, suspected, taken, accuracies, far=far)
+    main_off = any(each.ran.load == "main-off" for each in netted)
+    ranked = explain(together, suspected, taken, accuracies, far, main_off)
     called = names(job)
     told = _Told(job, rules, ranked.explained, len(taken))
-    told.strained = bool(strained(several[0].there.net, rules, netted))
+    told.strained = bool(strained(widest.there.net, rules, netted))
     answers = [told.answer(each) for each in ranked.explained]
     answers[0] = replace(answers[0], supposes=supposed(called, several[0].meter, ranked.explained[0].loads))
     known = standing(answers, answers[0].alike, len(taken))
+    following = main_off_next(called, words, netted, answers) or _next(
+        job, called, words, readings, answers, off, told, together, ranked, loads
+    )
     return Explanation(
-        tuple(numbers), tuple(answers), _next(job, called, words, readings, answers, off, told, together, ranked),
+        tuple(numbers), tuple(answers), following,
         tuple(numbers[i] for i in ranked.left), known,
         FAR_VOLTS if told.strained and known == "unread" else HEADINGS[known],
         rests(known, answers, netted, ranked.deciding), dangers(answers), ranked.deciding,
@@ -78,6 +85,7 @@ def finding(
 def _next(
     job: Job, called: Mapping[str, str], words: Mapping[str, str], readings: Sequence[Measured],
     answers: Sequence[SuspectAnswer], off: set[Spot], told: "_Told", meter: Together, ranked: Ranked,
+    loads: Sequence[Conditions],
 ) -> NextAnswer | None:  # fmt: skip
     """What to read next: of circuits, where what is wrong hangs on what one carries, or is at one of a panel's."""
     of_circuit, following = next_circuit(job, called, words, readings, answers, off), ranked.next
@@ -88,7 +96,8 @@ def _next(
     spot = meter.spots[following.spot]
     asked = said(called, words, spot.quantity, spot.at, spot.part)
     tells = (told.title(following.tells[0]), told.title(following.tells[1]))
-    return NextAnswer(spot.quantity, spot.at, spot.part, asked, tells)
+    ran = loads[meter.of(following.spot)]
+    return NextAnswer(spot.quantity, spot.at, spot.part, with_loads(ran, asked), tells, replace(ran, circuits=()))
 
 
 def _not_clamped(job: Job, readings: Sequence[Measured]) -> set[str]:

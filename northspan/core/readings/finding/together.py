@@ -24,6 +24,11 @@ class Together:
     def count(self) -> int:
         return sum(meter.count for meter in self.meters)
 
+    def of(self, spot: int) -> int:
+        """Which of the meters a spot belongs to."""
+        ends = np.cumsum([len(meter.spots) for meter in self.meters])
+        return int(np.searchsorted(ends, spot, side="right"))
+
     def sound(self) -> Floats:
         return np.concatenate([meter.read_again(()) for meter in self.meters])
 

@@ -16,10 +16,11 @@ from northspan.core.ground.found import Wired
 from northspan.core.job.run import Run
 from northspan.core.physics.network.altered import Altered, Whole
 from northspan.core.physics.network.nodal import ImpedanceNetwork
+from northspan.core.readings.measured import WhatRan
 from northspan.core.readings.network.circuits import CircuitWires
-from northspan.core.readings.network.likely import Idle
+from northspan.core.readings.network.likely import Idle, turned
 from northspan.core.readings.network.spots import across, at_outlets, blurred, clamped, continuous
-from northspan.core.readings.network.unknowns import unknowns
+from northspan.core.readings.network.unknowns import SPREADS, unknowns
 from northspan.core.readings.spot import Spot
 
 # More than this (ohm) a meter calls open.
@@ -78,9 +79,9 @@ class Meter:
     ``blur`` how far each may be off (one standard deviation, in its unit) beside what its quantity always may.
     """
 
-    def __init__(self, there: Wired, circuits: Sequence[CircuitWires] = ()):
+    def __init__(self, there: Wired, circuits: Sequence[CircuitWires] = (), load: WhatRan = "untold"):
         self._live = Whole(there.network)
-        self.unknowns = unknowns(there)
+        self.unknowns = unknowns(there, SPREADS[load])
         # The stations beyond each run.
         self._beyond = {run.id: tuple(_beyond(there, run)) for run in there.net.order}
         kept = tuple(b for b in there.network.branches if b.name.partition(" ")[0] in DEAD)
@@ -112,6 +113,17 @@ class Meter:
     @cached_property
     def _sound_apart(self) -> Floats:
         return np.abs(self._dead.altered().between(self._apart[:, 0], self._apart[:, 1]))
+
+    @cached_property
+    def by_loads(self) -> Floats:
+        """How far what is not known of the loads moves each reading (one standard deviation, in its unit)."""
+        found = self.slopes_again(((),))
+        if found is None:
+            every = np.arange(len(self.spots), dtype=np.intp)
+            found = self.moved(np.zeros(self.count)).slopes(((),), every)
+        _, slopes = turned(*found)
+        spread: Floats = np.linalg.norm(slopes[0][:, : self.unknowns.count], axis=1)
+        return spread
 
     def read(self, edits: Sequence[Edit] = ()) -> Floats:
         """What is read at every spot (A, V or ohm; leakage in mA), without a meter's own error."""

@@ -1,5 +1,6 @@
 """A job as its meters find it: under a load, in its normal supply, with all that could be wrong with it."""
 
+import math
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 
@@ -11,6 +12,7 @@ from northspan.core.ground.network.wired import wired
 from northspan.core.ground.places import place_grounds, place_ohms
 from northspan.core.panel.answer import PanelAnswer
 from northspan.core.property.prepared import Prepared
+from northspan.core.readings.circuits_ran import wholly_read
 from northspan.core.readings.measured import Conditions
 from northspan.core.readings.network.circuits import CircuitWires, apart, circuit_wires, settled
 from northspan.core.readings.network.meter import Meter
@@ -34,6 +36,8 @@ class Metered:
         return frozenset(at for what, _, at in bonds if what == "bond")
 
 
+# Of a panel whose every circuit was read nothing is left to be told otherwise (A on each leg).
+WHOLE_PANEL = (math.inf, math.inf)
 MeteredOf = Callable[[Conditions], Metered]
 
 
@@ -42,13 +46,18 @@ def metered(ready: Prepared, panels: Sequence[PanelAnswer], ran: Conditions) -> 
     book, job, net, sized = ready.book, ready.job, ready.net, ready.sized
     mode = modes(job, net)[0]
     ohms = place_ohms(place_grounds(book.earthing, job, net, sized))
-    circuits = circuit_wires(book.earthing, job, net, panels, ran.circuits)
-    running = Running(ran.share, ran.extra_a, ran.extra_at, steady=True, apart=apart(circuits))
+    dead = ran.load == "main-off"
+    read = tuple(replace(each, amps=None) for each in ran.circuits) if dead else ran.circuits
+    circuits = circuit_wires(book.earthing, job, net, panels, read)
+    taken = {**apart(circuits), **dict.fromkeys(wholly_read(job, read), WHOLE_PANEL)}
+    running = Running(ran.share, ran.extra_a, ran.extra_at, steady=True, apart=taken)
     there = wired(book.earthing, job, net, mode, joins(book.earthing, job, net), sized, ohms, running)
+    if dead:
+        there = replace(there, network=there.network.with_sources_open())
     network = spliced(there.network, net.order).with_branches(*(b for each in circuits for b in each.branches))
     network, circuits = settled(network, circuits)
     whole = replace(there, network=network)
-    meter = Meter(whole, circuits)
+    meter = Meter(whole, circuits, ran.load)
     # A property that is kept goes from thread to thread; the factors of its network may not: the library that made them
     # gives their memory back in the thread that took it alone, and trips over the rest at the end.
     kept = replace(whole, network=whole.network.without())

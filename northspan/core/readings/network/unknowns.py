@@ -4,7 +4,7 @@ A station's load is told as a figure: how much of it runs, which leg is the heav
 nobody knows. Each of the three is an unknown of its own, one deviation of each being so many amperes on its branches.
 """
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 
 import numpy as np
@@ -12,16 +12,32 @@ from numpy.typing import NDArray
 
 from northspan.core.ground.found import Wired
 from northspan.core.ground.network.nodes import node
+from northspan.core.readings.measured import WhatRan
 from northspan.core.run.systems import SYSTEMS
 
 Floats = NDArray[np.float64]
-# One deviation: of what runs against what was told; of what lies from leg to leg; of one leg against the other.
-RUNS, BETWEEN, LEGS = 0.35, 0.2, 0.2
 EARTH_SHARE = 0.3
 # So much of a load may be off: what is left still ties a wire to something.
 ALL_OFF = 1.0 - 1e-6
-# Of a panel whose load nobody told (A on each leg).
-UNTOLD_A = 1.0
+
+
+@dataclass(frozen=True, slots=True)
+class Spread:
+    """One deviation: of what runs against what was told; of what lies from leg to leg; of one leg against the other
+    (shares of the load); what runs at a panel whose load is nothing, as far as anybody told (A on each leg).
+    """
+
+    runs: float = 0.35
+    between: float = 0.2
+    legs: float = 0.2
+    untold_a: float = 1.0
+
+
+# A house as it stood takes anything from nothing to more than was reckoned; where all is off a clock may still run.
+SPREADS: Mapping[WhatRan, Spread] = {
+    "untold": Spread(), "these": Spread(), "as-was": Spread(0.65, 0.35, 0.35), "off": Spread(untold_a=0.2),
+    "main-off": Spread(untold_a=0.2),
+}  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True)
@@ -48,7 +64,7 @@ class Unknowns:
         return np.maximum(self.middle + self.ways @ deviations, -ALL_OFF * self.wired)
 
 
-def unknowns(there: Wired) -> Unknowns:
+def unknowns(there: Wired, spread: Spread) -> Unknowns:
     """The unknowns of every station with voltage that is fed and has a load of its own, or a panel."""
     where: list[tuple[str, str]] = []
     ends: list[tuple[str, str]] = []
@@ -66,7 +82,7 @@ def unknowns(there: Wired) -> Unknowns:
             volts.append(wiring.volts)
             middle.append(0.0)
             wired.append(amps)
-            columns.append({first: max(RUNS * amps, UNTOLD_A)})
+            columns.append({first: max(spread.runs * amps, spread.untold_a)})
             continue
         where += [(at, "A"), (at, "B"), (at, "AB")]
         ends += [(a, n), (b, n), (a, b)]
@@ -75,10 +91,14 @@ def unknowns(there: Wired) -> Unknowns:
         leg = even + own["AB"]
         middle += [-odd, odd, 0.0]
         wired += [own["A"], own["B"], own["AB"]]
-        runs = max(RUNS, UNTOLD_A / max(leg, 1e-9))
-        columns.append({first: runs * max(even, 1e-3), first + 1: runs * max(even, 1e-3), first + 2: runs * own["AB"]})
-        columns.append({first: -BETWEEN * leg, first + 1: -BETWEEN * leg, first + 2: BETWEEN * leg})
-        apart = max(float(np.hypot(odd, LEGS * leg)), UNTOLD_A)
+        # Of what nobody told all runs from a leg to the neutral.
+        on_leg, between = (even / leg, own["AB"] / leg) if leg > 0.0 else (1.0, 0.0)
+        runs = max(spread.runs * leg, spread.untold_a)
+        columns.append({first: runs * on_leg, first + 1: runs * on_leg, first + 2: runs * between})
+        columns.append(
+            {first: -spread.between * leg, first + 1: -spread.between * leg, first + 2: spread.between * leg}
+        )
+        apart = max(float(np.hypot(odd, spread.legs * leg)), spread.untold_a)
         columns.append({first: apart, first + 1: -apart})
     for branch in there.network.branches:
         # What an electrode has to the earth its soil tells within a half.

@@ -14,7 +14,7 @@ function changed(): string {
   <tr>
     <td class="name">
       <router-link :to="{ name: 'span', params: { id: job.id } }">{{ job.name }}</router-link>
-      <span v-if="job.demo" class="narrow quiet"> · demo</span>
+      <span v-if="job.demo || job.practice" class="narrow quiet"> · {{ job.demo ? 'demo' : 'for practice' }}</span>
       <p v-if="job.note" class="quiet">{{ job.note }}</p>
     </td>
     <td class="mono number">{{ job.places }}</td>

@@ -1,16 +1,17 @@
 <script setup lang="ts">
 import { inject, ref, watch } from 'vue'
 
-import { measuredText } from './readings'
+import { measuredText, type SentRan } from './readings'
 import { answered, api, Refused } from '@/api/client'
 import type { MeasureReply, Readable } from '@/api/types'
 import { deskKey, useDesk } from '@/stores/desk'
 
 /** An instrument put to the spot that is chosen: what it shows, taken over into the reading. */
-const props = defineProps<{ spot: Readable; practice: string; share: number; extra: number; extraAt: string; far: number | null; tried: number | null }>()
+const props = defineProps<{ spot: Readable; practice: string; ran: SentRan; far: number | null; tried: number | null }>()
 const emit = defineEmits<{ shown: [told: MeasureReply] }>()
 const desk = inject(deskKey, useDesk, true)
-const kind = ref<'simulated' | 'port' | 'file'>('simulated')
+const kind = ref<'simulated' | 'port' | 'file'>('port')
+watch(() => desk.practice, (now) => (kind.value = now ? 'simulated' : 'port'), { immediate: true })
 const port = ref('4101')
 const file = ref('')
 const told = ref<MeasureReply | null>(null)
@@ -29,7 +30,7 @@ async function read() {
   try {
     const source = { kind: kind.value, port: Number(port.value) || 0, file: file.value }
     const { what, at, part } = props.spot
-    const body = { job: desk.job, practice: props.practice, source, what, at, part, share: props.share, extra_a: props.extra, extra_at: props.extraAt || null, far: props.far, tried_ma: props.tried }
+    const body = { job: desk.job, practice: props.practice, source, what, at, part, ...props.ran, far: props.far, tried_ma: props.tried }
     const found = (await answered(api.POST('/api/instruments/measure', { body }))) as MeasureReply
     told.value = found
     emit('shown', found)
@@ -50,7 +51,7 @@ async function read() {
       <span class="mono unit">{{ told.fall ? 'curve read' : told.unit }}</span>
     </div>
     <p class="narrow from">From
-      <select v-model="kind" aria-label="Instrument"><option value="simulated">a simulated one</option><option value="port">a local port</option><option value="file">a file</option></select>
+      <select v-model="kind" aria-label="Instrument"><option v-if="desk.practice" value="simulated">a simulated one</option><option value="port">a local port</option><option value="file">a file</option></select>
       <input v-if="kind === 'port'" v-model="port" class="mono" inputmode="numeric" aria-label="Port" />
       <input v-if="kind === 'file'" v-model="file" class="mono" placeholder="name" aria-label="File" />
       <button type="button" class="ink-button" :disabled="busy" @click="read">Take it from there</button>

@@ -2,21 +2,23 @@
 import { computed, ref, useTemplateRef, watch } from 'vue'
 
 import { Refused } from '@/api/client'
-import type { MeasureReply, Readable, ReadingBody, ReadingEntry } from '@/api/types'
+import type { MeasureReply, NextReading, Readable, ReadingBody, ReadingEntry } from '@/api/types'
 import InstrumentPanel from './InstrumentPanel.vue'
+import { sentRan, type Ran } from './readings'
+import WhatRan from './WhatRan.vue'
 import { useLooker } from '@/steps/packet/looker'
 
 /** A reading being written down: where, what, how much, what ran meanwhile, by whom. */
 const props = defineProps<{ practice: string; readable: readonly Readable[]; stations: readonly { id: string; name: string }[]; length: string; log: (body: ReadingBody) => Promise<void>; photo: (file: File) => Promise<number> }>()
-const wanted = defineModel<{ what: string; at: string; part: string } | null>('wanted', { required: true })
+const wanted = defineModel<NextReading | null>('wanted', { required: true })
 const corrected = defineModel<ReadingEntry | null>('corrected', { required: true })
 
 const by = useLooker()
 const key = ref('')
 const value = ref('')
-const share = ref('100')
-const extra = ref('')
-const extraAt = ref('')
+const ran = ref<Ran>({ load: '', share: '', extra: '', extraAt: '' })
+const lifted = ref<'' | 'yes' | 'no'>('')
+const line = ref<NonNullable<ReadingBody['line']>>('')
 const more = ref(false)
 const [instrument, calibrated, weather, soil, soilC, note, tried, far, points] = ['', '', '', '', '', '', '', '', ''].map((v) => ref(v))
 const busy = ref(false)
@@ -26,7 +28,12 @@ const keyOf = (r: { what: string; at: string; part: string }) => `${r.what}|${r.
 
 const placeOf = (r: Readable) => `${r.where}|${r.circuit}`
 
-watch(wanted, (now) => now && (key.value = keyOf(now)))
+watch(wanted, (now) => {
+  if (!now) return
+  key.value = keyOf(now)
+  const load = now.ran?.load
+  if (now.ran && load && load !== 'untold') ran.value = { load, share: load === 'these' ? String(100 * now.ran.share) : '', extra: now.ran.extra_a ? String(now.ran.extra_a) : '', extraAt: now.ran.extra_at ?? '' }
+})
 watch(corrected, (now) => {
   if (now) key.value = keyOf(now.measured)
 })
@@ -50,7 +57,6 @@ function go() {
   const [only] = here.value.length === 1 ? here.value : same.length === 1 ? same : []
   key.value = only ? keyOf(only) : ''
 }
-const byLoad = computed(() => spot.value !== null && ['amps', 'volts'].includes(spot.value.what))
 const falls = computed(() => spot.value?.what === 'electrode')
 const trips = computed(() => spot.value?.what.startsWith('trip') ?? false)
 const said = (pointer: string) => refusal.value?.at(pointer)
@@ -80,7 +86,8 @@ async function keep() {
     await props.log({
       what: spot.value.what, at: spot.value.at, part: spot.value.part, value: typed === '' ? null : (Number.isFinite(Number(typed)) ? Number(typed) : (typed as unknown as number)), by: by.value,
       on: new Date().toLocaleString('sv-SE').replace(' ', 'T').slice(0, 16), fall: falls.value ? fall.value : null,
-      share: byLoad.value ? Number(share.value) / 100 : 1, extra_a: byLoad.value ? Number(extra.value || 0) : 0, extra_at: byLoad.value && extraAt.value ? extraAt.value : null,
+      ...sentRan(spot.value.by_load ? ran.value : null),
+      lifted: lifted.value ? lifted.value === 'yes' : null, line: line.value,
       tried_ma: tried.value ? Number(tried.value) : null, instrument: instrument.value, calibrated: calibrated.value || null, weather: weather.value as ReadingBody['weather'], soil: soil.value as ReadingBody['soil'],
       soil_c: soilC.value.trim() ? Number(soilC.value.replace(',', '.')) : null, photo: picture ? await props.photo(picture) : null, note: note.value, corrects: corrected.value?.measured.number ?? null,
     })
@@ -120,17 +127,16 @@ async function keep() {
       <label class="narrow">Potential probe at, read: one a line <textarea v-model="points" class="mono" rows="5" :placeholder="`10 12.4\n20 14.9`" aria-label="Potential probe at, read" /></label>
       <p class="narrow quiet">Or only its result:</p>
     </template>
+    <template v-if="spot?.what === 'electrode'">
+      <label class="narrow">The electrode was <select v-model="lifted" aria-label="The electrode was"><option value="">not said</option><option value="yes">lifted off the neutral and all bonds</option><option value="no">still joined to the neutral</option></select></label>
+      <label class="narrow">The probes stood <select v-model="line" aria-label="The probes stood"><option value="">not said</option><option value="first">along one line</option><option value="across">along a second, at right angles</option></select></label>
+    </template>
     <label v-if="spot?.what === 'test-button'" class="narrow">Its button was pressed <select v-model="value" aria-label="Read"><option value="1">it opened</option><option value="0">it did not open</option></select></label>
     <label v-else class="narrow">Read <span class="entry"><input v-model="value" class="mono big" inputmode="decimal" aria-label="Read" :aria-invalid="!!said('/value')" /><span class="mono">{{ spot?.unit }}</span></span></label>
     <label v-if="trips" class="narrow">Tried at <span class="entry"><input v-model="tried" class="mono" inputmode="decimal" aria-label="Tried at" /><span class="mono">mA</span></span></label>
-    <template v-if="byLoad">
-      <label class="narrow">What ran <span class="entry"><input v-model="share" class="mono" inputmode="decimal" aria-label="Share of the loads that ran" /><span class="mono">% of the loads</span></span></label>
-      <label class="narrow">and a test load of <span class="entry"><input v-model="extra" class="mono" inputmode="decimal" placeholder="0" aria-label="Test load" /><span class="mono">A on leg A at</span></span>
-        <select v-model="extraAt" aria-label="Test load at"><option value="">nowhere</option><option v-for="s in stations" :key="s.id" :value="s.id">{{ s.name }}</option></select>
-      </label>
-    </template>
+    <WhatRan v-if="spot?.by_load" v-model="ran" :stations="stations" :said="said" />
     <label class="narrow">By <input v-model="by" maxlength="80" autocomplete="name" aria-label="By" /></label>
-    <InstrumentPanel v-if="spot" :spot="spot" :practice="practice" :share="byLoad ? Number(share) / 100 : 1" :extra="byLoad ? Number(extra || 0) : 0" :extra-at="extraAt" :far="far ? Number(far.replace(',', '.')) : null" :tried="tried ? Number(tried) : null" @shown="shown" />
+    <InstrumentPanel v-if="spot" :spot="spot" :practice="practice" :ran="sentRan(spot.by_load ? ran : null)" :far="far ? Number(far.replace(',', '.')) : null" :tried="tried ? Number(tried) : null" @shown="shown" />
     <button type="button" class="plain narrow quiet" :aria-expanded="more" @click="more = !more">{{ more ? 'Less' : 'Instrument, weather, photo, note' }}</button>
     <template v-if="more">
       <label class="narrow">Instrument <input v-model="instrument" maxlength="80" /></label>
@@ -146,15 +152,9 @@ async function keep() {
   </form>
 </template>
 
+<style scoped src="./reading.css"></style>
 <style scoped>
 form { margin-bottom: 16px; }
-label { display: block; margin: 5px 0; font-size: 15px; color: var(--quiet); }
-select, input, textarea { width: 100%; padding: 3px 6px; border: 1px solid var(--rule); background: none; color: var(--ink); font-size: 14px; }
-select { font-family: var(--narrow); font-size: 15px; }
-option, optgroup { background: var(--paper); color: var(--ink); }
-.entry { display: flex; align-items: baseline; gap: 6px; }
-.entry input { width: 90px; }
-.entry .mono:not(input) { font-size: 12.5px; white-space: nowrap; }
 .big { font-size: 20px; font-weight: 600; }
 .acts { display: flex; gap: 8px; margin: 8px 0; }
 p { margin: 3px 0; font-size: 15px; }

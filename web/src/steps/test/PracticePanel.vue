@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { inject, ref } from 'vue'
+import { useRouter } from 'vue-router'
 
 import { answered, api, Refused } from '@/api/client'
 import { deskKey, useDesk } from '@/stores/desk'
@@ -7,12 +8,25 @@ import { deskKey, useDesk } from '@/stores/desk'
 /** Practice: a fault is planted in the simulated property, to be found with the meter; its readings stay apart. */
 const practice = defineModel<string>({ required: true })
 const desk = inject(deskKey, useDesk, true)
+const router = useRouter()
 const told = ref<string | null>(null)
 const trouble = ref('')
 
 function begin() {
   told.value = null
   practice.value = `round-${Date.now().toString(36)}`
+}
+/** A copy of this job, marked as one for practice, opened here. */
+async function copy() {
+  if (!desk.id) return
+  trouble.value = ''
+  try {
+    const made = await answered(api.POST('/api/jobs/{job_id}/practice', { params: { path: { job_id: desk.id } } }))
+    await router.push({ name: 'test', params: { id: made.id } })
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error
+    trouble.value = error.message
+  }
 }
 function end() {
   told.value = null
@@ -40,7 +54,11 @@ async function show() {
       <p v-if="trouble" class="danger narrow" role="alert">{{ trouble }}</p>
       <p class="acts"><button class="ink-button" @click="show">Show what it is</button><button class="ink-button" @click="begin">Another</button><button class="ink-button" @click="end">Back to the job</button></p>
     </template>
-    <p v-else class="narrow">A fault is planted in the simulated property. <button class="ink-button" @click="begin">Plant one</button></p>
+    <p v-else-if="desk.practice" class="narrow">A fault is planted in the simulated property. <button class="ink-button" @click="begin">Plant one</button></p>
+    <template v-else>
+      <p class="narrow">Simulated instruments, simulated outside desks and planted faults are for a copy of this job, so that nothing made up gets among its own readings. <button class="ink-button" @click="copy">Practise on a copy</button></p>
+      <p v-if="trouble" class="danger narrow" role="alert">{{ trouble }}</p>
+    </template>
   </section>
 </template>
 

@@ -35,6 +35,7 @@ const when = (on: string) => on.replace('T', ' ').slice(5)
           <button class="plain" :aria-pressed="e.measured.number === chosen">{{ e.words }}</button>
           <span v-if="e.measured.corrects" class="quiet"> corrects no. {{ e.measured.corrects }}</span>
           <a v-if="e.measured.photo" :href="`/api/inspection/${jobId}/photos/${e.measured.photo}`" target="_blank" rel="noopener" @click.stop>photo</a>
+          <span v-if="e.ran" class="quiet"> · {{ e.ran }}</span>
           <span v-if="e.measured.note" class="quiet"> · {{ e.measured.note }}</span>
           <span v-if="e.standing && e.judged.wanting" class="quiet"> · {{ e.judged.wanting }}</span>
         </th>

@@ -22,8 +22,11 @@ import { useView } from '@/stores/view'
 const props = defineProps<{ id: string }>()
 const desk = useDesk()
 const view = useView()
-watch(() => props.id, (id) => desk.open(id), { immediate: true })
 const practice = ref('')
+watch(() => props.id, (id) => {
+  practice.value = ''
+  void desk.open(id)
+}, { immediate: true })
 const { found, trouble, mine, drop, log, photo, csv } = useReadings(desk, practice)
 const chosen = ref<number | null>(null)
 const wanted = ref<NextReading | null>(null)
@@ -119,7 +122,7 @@ async function read(event: Event) {
         <p v-if="fileTrouble" class="danger narrow" role="alert">{{ fileTrouble }}</p>
         <div v-if="kept" class="narrow" role="status">{{ kept.kept.toLocaleString('en-US') }} readings are in.<ul v-if="kept.broken.length"><li v-for="b in kept.broken" :key="b.line">Line {{ b.line }}: {{ b.words }}</li></ul></div>
       </section>
-      <DeskPanel class="screen-only" />
+      <DeskPanel v-if="desk.practice" class="screen-only" />
     </template>
   </WorkBench>
   <NoJob v-else />

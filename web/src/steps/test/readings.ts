@@ -12,6 +12,29 @@ interface Outgoing {
   body: ReadingBody
 }
 
+/** What ran, as it is typed: not said yet, as it was, all off, so much (%) of the loads, the main off; a test load (A). */
+export interface Ran {
+  load: '' | 'as-was' | 'off' | 'these' | 'main-off'
+  share: string
+  extra: string
+  extraAt: string
+}
+export type SentRan = Pick<ReadingBody, 'load' | 'share' | 'extra_a' | 'extra_at'>
+
+/** What ran as it is sent; nothing of it where it has no part in what is read. */
+export function sentRan(ran: Ran | null): SentRan {
+  if (!ran?.load) return { load: 'untold', share: null, extra_a: 0, extra_at: null }
+  const extra = ran.load === 'main-off' ? 0 : numberSent(ran.extra || '0')
+  const share = ran.load === 'these' && ran.share.trim() ? numberSent(ran.share, 100) : null
+  return { load: ran.load, share, extra_a: extra, extra_at: extra && ran.extraAt ? ran.extraAt : null }
+}
+
+/** What was typed as a number, as it stands where it is none: the server says what is wrong with it. */
+export function numberSent(typed: string, over = 1): number {
+  const read = Number(typed.trim().replace(',', '.'))
+  return Number.isFinite(read) ? read / over : (typed as unknown as number)
+}
+
 /** The readings of the job on the desk, judged; what cannot be sent is kept in this browser until it can. */
 export function useReadings(desk: Desk, practice: Ref<string>) {
   const added = ref(0)

@@ -77,7 +77,11 @@ def _drops(job: Job, readings: Sequence[Measured], metered_of: MeteredOf) -> Ite
 def _grew(light: Measured, heavy: Measured) -> bool:
     """Whether of two readings only the load at their station grew from one to the other."""
     there = heavy.ran.extra_at == heavy.at and light.ran.extra_at in (None, light.at)
-    return there and light.ran.share == heavy.ran.share and heavy.ran.extra_a > light.ran.extra_a
+    return (
+        there
+        and (light.ran.load, light.ran.share) == (heavy.ran.load, heavy.ran.share)
+        and heavy.ran.extra_a > light.ran.extra_a
+    )
 
 
 def _fell(metered_of: MeteredOf, light: Conditions, heavy: Conditions, at: str, part: str) -> float | None:

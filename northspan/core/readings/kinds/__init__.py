@@ -1,0 +1,1 @@
+"""Readings that are judged by their kind: electrodes, torque, what a load dropped."""
