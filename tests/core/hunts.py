@@ -9,15 +9,13 @@ import random
 from dataclasses import dataclass
 from functools import cache
 
-import numpy as np
-
 from northspan.core.document.file import dump
 from northspan.core.property.prepared import prepared
 from northspan.core.readings.finding.finding import finding
 from northspan.core.readings.measured import Conditions, Measured
 from northspan.core.readings.network.of_job import metered
 from northspan.core.solve import solution
-from tests.core.independent_network import BOND, LEAK, Second
+from tests.core.independent_network import BOND, Second
 
 OPEN = 3e5
 ERRORS = {"volts": 0.007, "amps": 0.02, "continuity": 0.02}
@@ -29,7 +27,7 @@ class House(Second):
     """A property with loads of its own, a fault, and meters that are put to it."""
 
     def __init__(self, job, solved, pick, told):
-        self.pick, self.told, self.injected = pick, told, {}
+        self.pick, self.told, self.injected, self.main_off = pick, told, {}, False
         super().__init__(job, solved, "utility")
         # Wires by the ends that they had when all was sound: a clamp goes round them wherever they lead now.
         self.where = {}
@@ -66,39 +64,17 @@ class House(Second):
         self.resistors[at] = (a, b, z + ohms)
 
     def solve(self, dead=False, between=None):
-        """Volts of every node; ``dead``: the power off, and one ampere driven between two nodes."""
+        """Volts of every node; ``dead``: the power off, and one ampere driven between two nodes. With the main off
+        nothing drives but what comes from outside.
+        """
         rows = [(a, b, z) for i, (a, b, z) in enumerate(self.resistors) if not (dead and self.hot(i, a, b))]
-        sources, ideal = ([], []) if dead else (self.sources, self.ideal)
-        nodes = {n for a, b, _ in rows for n in (a, b)} | {n for i in ideal for n in i[:4]}
-        nodes |= {n for a, b, _ in sources for n in (a, b)} | set(between or ())
-        nodes |= {(s, letter) for s in self.stations for letter in ("N", "bar", "can")}
-        at = {n: i for i, n in enumerate(sorted(nodes - {None}))}
-        n, extra = len(at), len(sources) + len(ideal)
-        m, right = np.zeros((n + extra, n + extra), complex), np.zeros(n + extra, complex)
-        for (_, letter), i in at.items():
-            m[i, i] = 0 if letter.startswith("emf") or letter.endswith("i") else 1 / LEAK
-        for a, b, z in rows:
-            for p, q in ((a, b), (b, a)):
-                if p is not None:
-                    m[at[p], at[p]] += 1 / z
-                    if q is not None:
-                        m[at[p], at[q]] -= 1 / z
-        for k, (low, high, volts) in enumerate(sources, n):
-            for node, sign in ((low, -1), (high, 1)):
-                m[at[node], k] -= sign
-                m[k, at[node]] += sign
-            right[k] = volts
-        for k, (p1, p2, s1, s2, share) in enumerate(ideal, n + len(sources)):
-            for node, weight in ((s1, 1), (s2, -1), (p1, -share), (p2, share)):
-                m[k, at[node]] += weight
-                m[at[node], k] -= weight
-        for node, amps in () if dead else self.injected.items():
-            right[at[node]] += amps
-        if between:
-            for node, sign in zip(between, (1, -1), strict=True):
-                right[at[node]] += sign
-        found = np.linalg.solve(m, right)
-        return {None: 0j} | {node: found[i] for node, i in at.items()}
+        if self.main_off:
+            rows = [each for each in rows if not any(end and end[1].startswith("emf") for end in each[:2])]
+        sources, ideal = ([] if dead or self.main_off else self.sources), [] if dead else self.ideal
+        driven = [] if dead else list(self.injected.items())
+        driven += zip(between, (1, -1), strict=True) if between else ()
+        every = {(s, letter) for s in self.stations for letter in ("N", "bar", "can")}
+        return {None: 0j} | self.stamped(rows, sources, ideal, driven, every | set(between or ()))[0]
 
     def hot(self, i, a, b):
         return i in self.drawn or any(x is not None and x[1][0] in "ABe" for x in (a, b))
@@ -290,6 +266,8 @@ def hunt(job, seed, told, kind=None):
         if following is None or len(readings) >= MOST:
             keys = planted.keys if planted else ("none",)
             return Hunt(what, keys, answer, readings, moves)
+        ran = following.ran or Conditions()
+        house.main_off = ran.load == "main-off"
         value = house.read(following.what, following.at, following.part)
         readings.append(Measured(len(readings) + 1, following.what, following.at, following.part, value, "R. Vale",
-                                 "2026-11-02T10:00", ran=Conditions()))  # fmt: skip
+                                 "2026-11-02T10:00", ran=ran))  # fmt: skip

@@ -197,14 +197,19 @@ class Second:
     def faulted(self, start, end):
         """Every node's voltage with two nodes joined, and the current between them."""
         sources = [*self.sources, (end, start, 0.0)]
-        nodes = {n for a, b, _ in self.resistors for n in (a, b)} | {n for i in self.ideal for n in i[:4]}
+        volts, through = self.stamped(self.resistors, sources, self.ideal)
+        return volts, through[len(sources) - 1]
+
+    def stamped(self, resistors, sources, ideal, driven=(), besides=()):
+        """Every node's voltage, and what each source, then each winding, carries. ``driven`` are amperes into nodes."""
+        nodes = {n for a, b, _ in resistors for n in (a, b)} | {n for i in ideal for n in i[:4]} | set(besides)
         nodes |= {n for a, b, _ in sources for n in (a, b)}
         at = {n: i for i, n in enumerate(sorted(nodes - {None}))}
-        n, extra = len(at), len(sources) + len(self.ideal)
+        n, extra = len(at), len(sources) + len(ideal)
         m, right = np.zeros((n + extra, n + extra), complex), np.zeros(n + extra, complex)
         for (_, letter), i in at.items():
             m[i, i] = 0 if letter.startswith("emf") or letter.endswith("i") else 1 / LEAK
-        for a, b, z in self.resistors:
+        for a, b, z in resistors:
             for p, q in ((a, b), (b, a)):
                 if p is not None:
                     m[at[p], at[p]] += 1 / z
@@ -216,9 +221,11 @@ class Second:
                     m[at[node], k] -= sign
                     m[k, at[node]] += sign
             right[k] = volts
-        for k, (p1, p2, s1, s2, share) in enumerate(self.ideal, n + len(sources)):
+        for k, (p1, p2, s1, s2, share) in enumerate(ideal, n + len(sources)):
             for node, weight in ((s1, 1), (s2, -1), (p1, -share), (p2, share)):
                 m[k, at[node]] += weight
                 m[at[node], k] -= weight
+        for node, amps in driven:
+            right[at[node]] += amps
         found = np.linalg.solve(m, right)
-        return {node: found[i] for node, i in at.items()}, found[n + len(sources) - 1]
+        return {node: found[i] for node, i in at.items()}, found[n:]

@@ -161,7 +161,7 @@ class Finding(unittest.TestCase):
         sound = next(s for s in nothing.suspects if s.key == "none").chance
         for each in nothing.suspects:
             # Nothing wrong at all is as likely as three kinds of fault; loads beyond what loads do are rare.
-            rarer = 1.0 if each.key == "none" else 30.0 if each.key.startswith(("more-load", "load-off")) else 3.0
+            rarer = 1.0 if each.key == "none" else 30.0 if each.key.startswith("more-load") else 3.0
             self.assertAlmostEqual(each.chance * kinds[each.key.split("/")[0]] * rarer, sound)
         self.assertIsNotNone(nothing.next)
         one = small.explained((reading(1, "amps", "feeder", "all", 3.0),))

@@ -11,6 +11,8 @@ What = Literal[
 ]  # fmt: skip
 # What ran, as it was told: nobody said; all off; as the house stood; so much of every load; all of it off by its main.
 WhatRan = Literal["untold", "off", "as-was", "these", "main-off"]
+# What is left to read with the main off: of what else goes by the power nothing is.
+OFF_THE_HOTS = ("neutral", "ground", "all", "electrode", "path", "n-can")
 # Along which line the probes stood: not said, the first, one at right angles to it.
 ProbeLine = Literal["", "first", "across"]
 # A house as it stands takes about so much of what was reckoned for it.
@@ -103,6 +105,15 @@ class Measured:
     photo: int | None = None
     note: str = ""
     corrects: int | None = None
+
+
+def tells_with_main_off(what: What, part: str) -> bool:
+    """Whether a clamp or a voltmeter has anything to read there with the main off.
+
+    >>> tells_with_main_off("amps", "electrode"), tells_with_main_off("volts", "a-n")
+    (True, False)
+    """
+    return what in ("amps", "volts") and part in OFF_THE_HOTS
 
 
 def standing(readings: tuple[Measured, ...]) -> tuple[Measured, ...]:

@@ -6,8 +6,8 @@ from typing import Literal
 from northspan.core.tables import load_tables
 
 Quantity = Literal[
-    "amps", "volts", "continuity", "circuit-neutral", "circuit-ground", "leakage", "outlet-volts", "outlet-ground",
-    "outlet-neutral", "outlet-a-b", "outlet-a-ground", "outlet-b-ground",
+    "amps", "volts", "continuity", "circuit-hot", "circuit-neutral", "circuit-ground", "leakage", "outlet-volts",
+    "outlet-ground", "outlet-neutral", "outlet-a-b", "outlet-a-ground", "outlet-b-ground",
 ]  # fmt: skip
 ACCURACY = load_tables("northspan.core.readings")["accuracy"]
 
@@ -19,9 +19,10 @@ class Spot:
     Amperes of a run's ``a``, ``b``, ``neutral``, ``ground`` or ``all`` its circuit wires in one clamp, of a place's
     ``electrode``, of a ``path``; volts of a station from ``a-n``, ``b-n``, ``a-b``, ``n-can``; continuity (ohm) of its
     ``can`` to the one that feeds it, nothing disconnected but the power. In a box along a run (``a-n#1``) volts on the
-    side that its wires come from. Of a panel's circuit (its id the part) A of its neutral and of its ground, and mA of
-    all its circuit wires in one clamp; of one that goes from a hot to a neutral also volts at its outlet, by a meter on
-    low impedance: hot to neutral, hot to ground, neutral to ground; of one on both legs hot to hot, each hot to ground.
+    side that its wires come from. Of a panel's circuit (its id the part) A of its hot, of its neutral and of its
+    ground, and mA of all its circuit wires in one clamp; of one that goes from a hot to a neutral also volts at its
+    outlet, by a meter on low impedance: hot to neutral, hot to ground, neutral to ground; of one on both legs hot to
+    hot, each hot to ground.
     """
 
     quantity: Quantity

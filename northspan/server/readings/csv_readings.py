@@ -51,6 +51,9 @@ def read_csv(text: str, job: Job, there: Sequence[Readable]) -> tuple[list[Measu
         if body.unfit:
             broken.append(BrokenRow(line, ": ".join(body.unfit)))
             continue
+        if body.extra_at and not any(station.id == body.extra_at for station in job.stations):
+            broken.append(BrokenRow(line, f"extra_at: this job has no station {body.extra_at}"))
+            continue
         measured = body.measured(told)
         if (measured.what, measured.at, measured.part) not in known:
             broken.append(BrokenRow(line, f"this job has no {measured.what} at {measured.at}, {measured.part}"))
@@ -68,6 +71,8 @@ def _ids(job: Job) -> Mapping[str, str]:
 def _body(entry: Mapping[str, str], ids: Mapping[str, str]) -> ReadingBody:
     taken: dict[str, object] = {name: entry[name] for name in (*NEEDED, *FURTHER) if name in entry and name != "when"}
     taken["at"] = ids.get(entry.get("at", ""), entry.get("at", ""))
+    if "extra_at" in taken:
+        taken["extra_at"] = ids.get(entry["extra_at"], entry["extra_at"])
     taken["on"] = entry.get("when", "")
     return ReadingBody.model_validate(taken)
 

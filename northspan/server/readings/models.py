@@ -8,20 +8,24 @@ from pydantic_core import PydanticCustomError
 
 from northspan.core.job.job import Job
 from northspan.core.job.part import AtMost, Name
-from northspan.core.readings.circuits_ran import OUTLETS
 from northspan.core.readings.finding.answer import Explanation
 from northspan.core.readings.judge import Judged
 from northspan.core.readings.kinds.drops import Drop
-from northspan.core.readings.measured import FallTest, Measured, ProbeLine, What, WhatRan, conditions
-from northspan.core.readings.readable import Readable
+from northspan.core.readings.measured import (
+    FallTest,
+    Measured,
+    ProbeLine,
+    What,
+    WhatRan,
+    conditions,
+    tells_with_main_off,
+)
+from northspan.core.readings.readable import BY_LOAD, Readable
 from northspan.core.units import Units
 from northspan.server.models import RowNumber
 from northspan.server.packet.models import DrawnSheet
 from northspan.text.delimited import BrokenRow
 
-# What is read of hots, and what of it there is to read with the main off.
-READ_LIVE = ("amps", "volts", "circuit-hot", "circuit-neutral", "leakage", *OUTLETS)
-READ_DEAD = ("neutral", "ground", "all", "electrode", "path", "n-can")
 Practice = Annotated[str, StringConstraints(pattern="^[a-z0-9-]{0,40}$")]
 Weather = Literal["", "dry", "rain", "frost", "thaw"]
 Ground = Literal["", "dry", "damp", "wet", "frozen"]
@@ -113,9 +117,11 @@ class ReadingBody(_Closed):
             return "share", "say how much of the loads ran"
         if self.load not in ("these", "untold") and self.share is not None:
             return "share", "how much of the loads ran is said with these loads alone"
+        if self.extra_a and not self.extra_at:
+            return "extra_at", "say where the test load is put"
         if self.load == "main-off" and self.extra_a:
             return "extra_a", "with the main off no test load runs"
-        if self.load == "main-off" and self.what in READ_LIVE and self.part not in READ_DEAD:
+        if self.load == "main-off" and self.what in BY_LOAD and not tells_with_main_off(self.what, self.part):
             return "what", "with the main off that tells nothing: clamp neutral, ground or electrode wire"
         return None
 

@@ -153,6 +153,8 @@ def _known(job: Job, body: ReadingBody) -> None:
         problems.append(Problem("/part", "that is not read there"))
     if body.unread:
         problems.append(Problem("/value", body.unread))
+    if body.extra_at and not any(station.id == body.extra_at for station in job.stations):
+        problems.append(Problem("/extra_at", "this job has no such station"))
     if body.unfit:
         problems.append(Problem(f"/{body.unfit[0]}", body.unfit[1]))
     if body.fall is not None:

@@ -8001,7 +8001,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "none" | "else" | "more-load" | "load-off" | "loose-neutral" | "loose-run-leg" | "thin-wire" | "swapped" | "outside" | "hot-to-earth" | "second-bond" | "missing-bond" | "missing-ground" | "shared-neutral" | "electrode-off" | "neutral-on-ground" | "leak" | "circuits-meet" | "borrowed-neutral" | "same-leg" | "astray" | "loose-hot" | "loose-leg" | "loose-circuit-neutral" | "open-circuit-neutral" | "open-circuit-ground" | "reversed-polarity" | "neutral-on-bar" | "outlet-swapped" | "live-ground" | "two-hots";
+            kind: "none" | "else" | "more-load" | "loose-neutral" | "loose-run-leg" | "thin-wire" | "swapped" | "outside" | "hot-to-earth" | "second-bond" | "missing-bond" | "missing-ground" | "shared-neutral" | "electrode-off" | "neutral-on-ground" | "leak" | "circuits-meet" | "borrowed-neutral" | "same-leg" | "astray" | "loose-hot" | "loose-leg" | "loose-circuit-neutral" | "open-circuit-neutral" | "open-circuit-ground" | "reversed-polarity" | "neutral-on-bar" | "outlet-swapped" | "live-ground" | "two-hots";
             /** At */
             at: string[];
         };

@@ -25,7 +25,7 @@ from northspan.core.readings.finding.followed import (
     with_ohms,
     within,
 )
-from northspan.core.readings.finding.telling import Next, deciding, joint, next_reading
+from northspan.core.readings.finding.telling import Next, deciding, next_reading, told_apart
 from northspan.core.readings.network.likely import Fit, Floats, Read, fit, turned
 from northspan.core.readings.network.suspects import ELSE, HARMLESS, Suspect
 from northspan.core.readings.spot import Accuracy
@@ -42,8 +42,6 @@ WORSE = 25.0
 AS_WELL = 2.0
 # So many are told apart from one another, if they explain no worse than this (in the logarithm).
 MOST_APART, NO_WORSE = 120, 9.0
-# Two suspects that would read as near as this (standard deviations) if one read everywhere cannot be told apart.
-ALIKE, SURE = 1.5, 0.3
 # Where one thing is wrong a second is so often: bad work seldom comes alone. What is on no list is there so often, and
 # loads beyond what loads do (of all that may be).
 SECOND, NO_LIST, UNSAID = 0.1, 0.05, 0.1
@@ -131,7 +129,7 @@ class _Search:
         rows = np.array([t.spot for t in taken], dtype=np.intp)
         of = [accuracies[spot.quantity] for spot in meter.spots]
         self.share = np.array([math.hypot(a.instrument, a.beside) for a in of])
-        self.floor = np.hypot(np.array([a.floor for a in of]), meter.blur)
+        self.floor = np.hypot(np.array([a.floor for a in of]), meter.unread)
         values = np.array([t.value for t in taken], dtype=np.float64)
         sigma = np.hypot(self.floor[rows], self.share[rows] * values) if len(rows) else values
         idle = tuple(meter.idle(t.spot, t.value) for t in taken)
@@ -166,25 +164,7 @@ class _Search:
         many = self.meter.count + 2
         found: list[Candidate] = []
         for some in _in_parts(range(len(fresh)), [len(grid) * many * many for grid in grids]):
-            shown, slopes, drives = [], [], []
-            for i in some:
-                suspect, grid = fresh[i], grids[i]
-                ohms = grid if suspect.drive is None else [None]
-                sets = tuple(suspect.edits(None if x is None else math.exp(x)) for x in ohms)
-                read, moved = (
-                    self.meter.slopes_again(sets, self.read.rows, suspect.drive)
-                    if here is None
-                    else here.slopes(sets, self.read.rows, suspect.drive)
-                )
-                # Between the ohms that are tried lie others: how far they move what is read is one unknown more.
-                by_ohms = (
-                    np.zeros_like(read) if suspect.ohms is None else np.gradient(read, ohms_tried(suspect), axis=0)
-                )
-                driven = np.zeros(len(sets)) if suspect.drive is None else DRIVES
-                values, own = turned(*with_drive(read, with_ohms(moved, BETWEEN * by_ohms, many), driven))
-                shown.append(values)
-                drives.append(driven)
-                slopes.append(own)
+            shown, slopes, drives = zip(*(self._slopes(fresh[i], grids[i], here) for i in some), strict=True)
             rows = np.concatenate(shown)
             at = np.repeat(np.append(point, [0.0, 0.0])[None], len(rows), axis=0)
             at[:, -2] = np.concatenate(drives)
@@ -195,6 +175,25 @@ class _Search:
                 begin = own_rows.stop
                 found.append(self._coarse(fresh[i], grids[i], fits, own_rows, point, beside))
         return found
+
+    def _slopes(
+        self, suspect: Suspect, grid: Sequence[float | None], here: Reads | None
+    ) -> tuple[Floats, Floats, Floats]:
+        """What is read with a suspect at each of its ohms, by how much each unknown moves that, and how much is driven
+        from outside (deviations): a row for each.
+        """
+        ohms = grid if suspect.drive is None else [None]
+        sets = tuple(suspect.edits(None if x is None else math.exp(x)) for x in ohms)
+        read, moved = (
+            self.meter.slopes_again(sets, self.read.rows, suspect.drive)
+            if here is None
+            else here.slopes(sets, self.read.rows, suspect.drive)
+        )
+        # Between the ohms that are tried lie others: how far they move what is read is one unknown more.
+        by_ohms = np.zeros_like(read) if suspect.ohms is None else np.gradient(read, ohms_tried(suspect), axis=0)
+        driven = np.zeros(len(sets)) if suspect.drive is None else DRIVES
+        values, own = turned(*with_drive(read, with_ohms(moved, BETWEEN * by_ohms, self.meter.count + 2), driven))
+        return values, own, driven
 
     def _coarse(
         self, suspect: Suspect, grid: list[float | None], fits: Fit, own: slice, point: Floats, beside: Things
@@ -271,15 +270,7 @@ class _Search:
         listed = [each for each in candidates if each.things[0][0].kind != ELSE][:MOST_APART]
         likely = [each for each in listed if each.log > listed[0].log - NO_WORSE]
         values, moved, known = self._predicted(likely, rows)
-        variances = np.einsum("rik,rkl,ril->ri", moved, known, moved, optimize=True)
-        meters = np.hypot(self.floor, self.share * values)
-        spreads = variances + meters**2
-        both = spreads[:, None, :] + spreads[None, :, :]
-        off = np.abs(values[:, None, :] - values[None, :, :])
-        # How little two overlap: by what they would read, and by how sure each is of it (Bhattacharyya).
-        wider = 0.5 * np.log(both / (2.0 * np.sqrt(spreads[:, None, :] * spreads[None, :, :])))
-        apart = 0.25 * off**2 / both + wider
-        same = (joint(values, meters, moved, known) < ALIKE) & (wider.max(axis=2, initial=0.0) < SURE)
+        apart, same = told_apart(values, np.hypot(self.floor, self.share * values), moved, known)
         keys = [_key(each.things) for each in likely]
         alike = {
             key: tuple(other for j, other in enumerate(keys) if j != i and same[i, j]) for i, key in enumerate(keys)

@@ -7,7 +7,7 @@ from dataclasses import replace
 import numpy as np
 
 from northspan.core.job.job import Job
-from northspan.core.readings.circuits_ran import OF_CIRCUITS, OUTLETS, clamped_circuits
+from northspan.core.readings.circuits_ran import CLAMPED, OF_CIRCUITS, OUTLETS, clamped_circuits
 from northspan.core.readings.finding.answer import Explanation, NextAnswer, SuspectAnswer, ThingAnswer
 from northspan.core.readings.finding.explain import Explained, Ranked, Taken, explain
 from northspan.core.readings.finding.heading import HEADINGS, dangers, rests, standing
@@ -17,7 +17,7 @@ from northspan.core.readings.finding.strained import strained
 from northspan.core.readings.finding.supposed import supposed
 from northspan.core.readings.finding.titles import suspect_title
 from northspan.core.readings.finding.together import Together
-from northspan.core.readings.measured import Conditions, Measured
+from northspan.core.readings.measured import Conditions, Measured, tells_with_main_off
 from northspan.core.readings.network.circuit_suspects import circuit_suspects
 from northspan.core.readings.network.circuits import CircuitWires
 from northspan.core.readings.network.of_job import Metered, MeteredOf
@@ -26,7 +26,7 @@ from northspan.core.readings.rules import ReadingRules
 from northspan.core.readings.saying import names, said
 from northspan.core.readings.spot import Accuracy, Spot, accuracy
 
-READ_BY_NETWORK = ("amps", "volts", "continuity", "circuit-neutral", "circuit-ground", "leakage", *OUTLETS)
+READ_BY_NETWORK = ("amps", "volts", "continuity", *CLAMPED, *OUTLETS)
 # A reading of a circuit further off than so many deviations is worth asking what is wrong with that circuit.
 OFF = 2.0
 MOST_LOADS = 6
@@ -63,11 +63,15 @@ def finding(
     # Nobody walks to an outlet for what is told in the panel: only to those of a circuit that reads wrong.
     wrong = {(spot.at, spot.part) for spot in off}
     far = [i for i, s in enumerate(together.spots) if s.quantity in OUTLETS and (s.at, s.part) not in wrong]
-    main_off = any(each.ran.load == "main-off" for each in netted)
-    ranked = explain(together, suspected, taken, accuracies, far, main_off)
+    dead = [m for m, load in enumerate(loads) if load.load == "main-off"]
+    far += [
+        i
+        for i, s in enumerate(together.spots)
+        if dead and together.of(i) in dead and not tells_with_main_off(s.quantity, s.part)
+    ]
+    ranked = explain(together, suspected, taken, accuracies, far, main_off=bool(dead))
     called = names(job)
-    told = _Told(job, rules, ranked.explained, len(taken))
-    told.strained = bool(strained(widest.there.net, rules, netted))
+    told = _Told(job, rules, ranked.explained, len(taken), bool(strained(widest.there.net, rules, netted)))
     answers = [told.answer(each) for each in ranked.explained]
     answers[0] = replace(answers[0], supposes=supposed(called, several[0].meter, ranked.explained[0].loads))
     known = standing(answers, answers[0].alike, len(taken))
@@ -131,11 +135,12 @@ def _off(meter: Together, taken: Sequence[Taken], accuracies: Mapping[str, Accur
 class _Told:
     """What is suspected, told by the names of the job and in its book's words."""
 
-    # Whether a voltage is far from what it should be: nothing is harmless then.
-    strained = False
-
-    def __init__(self, job: Job, rules: ReadingRules, explained: Sequence[Explained], many: int):
+    def __init__(
+        self, job: Job, rules: ReadingRules, explained: Sequence[Explained], many: int, strained: bool
+    ):  # fmt: skip
         self._job, self._rules, self._many = job, rules, many
+        # Whether a voltage is far from what it should be: nothing is harmless then.
+        self.strained = strained
         self._things = {each.key: each.things for each in explained}
         self._most = max((each.log for each in explained), default=0.0)
 

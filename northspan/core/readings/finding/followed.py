@@ -34,7 +34,7 @@ class Reads(Protocol):
     """A meter, or several as one: all that can be read, and what is read there with something changed."""
 
     spots: tuple[Spot, ...]
-    blur: Floats
+    unread: Floats
 
     def idle(self, row: int, value: float) -> Idle | None:
         """What need not run where so much is read at a spot; None where that says nothing of it."""

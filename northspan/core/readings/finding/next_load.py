@@ -3,14 +3,18 @@
 from collections.abc import Mapping, Sequence
 
 from northspan.core.readings.finding.answer import NextAnswer, SuspectAnswer
-from northspan.core.readings.measured import Conditions, Measured, WhatRan, conditions
+from northspan.core.readings.measured import Conditions, Measured, WhatRan, conditions, tells_with_main_off
 from northspan.core.readings.network.suspects import ELSE
 from northspan.core.readings.saying import said
 
 # What is asked under a load, in words; the others are as the house is.
 UNDER: Mapping[WhatRan, str] = {"main-off": "with the main off, {}", "off": "with all loads off, {}"}
-# With so little left of all others, only the main tells what comes from outside from what nobody thought of.
-OTHERS = 0.1
+# A clamp that shows more than this (A) shows a current.
+FLOWS_A = 0.3
+# What drives one along the earth, from outside or from one's own hots, which the main tells apart.
+ALONG_EARTH = ("outside", "hot-to-earth")
+# From this chance of it on, with no more than so much left of whatever else is on the list, the main is what tells.
+LIKELY, OTHERS = 0.5, 0.2
 
 
 def with_loads(ran: Conditions, asked: str) -> str:
@@ -25,16 +29,26 @@ def with_loads(ran: Conditions, asked: str) -> str:
 def main_off_next(
     called: Mapping[str, str], words: Mapping[str, str], taken: Sequence[Measured], answers: Sequence[SuspectAnswer]
 ) -> NextAnswer | None:
-    """The largest current that was clamped off the hots, to be clamped again with the main off, where it seems to come
-    from outside; None where it does not, or where the main was off already.
+    """The largest current that was clamped off the hots, or else voltage of a neutral to its can, to be read again with
+    the main off, where it seems to come from outside; None where it does not, or where the main was off already.
     """
     outside = [each for each in answers if each.things[0].kind == "outside"]
-    others = sum(each.chance for each in answers if each.things[0].kind not in ("outside", ELSE))
-    clamped = [each for each in taken if each.what == "amps" and each.part not in ("a", "b")]
-    if not outside or not clamped or others > OTHERS or any(each.ran.load == "main-off" for each in taken):
+    along = sum(each.chance for each in answers if each.things[0].kind in ALONG_EARTH)
+    others = sum(each.chance for each in answers if each.things[0].kind not in (*ALONG_EARTH, ELSE))
+    told = [each for each in taken if tells_with_main_off(each.what, each.part)]
+    if (
+        not outside
+        or not told
+        or along < LIKELY
+        or others > OTHERS
+        or any(each.ran.load == "main-off" for each in taken)
+    ):
         return None
-    again = max(clamped, key=lambda each: each.value or 0.0)
+    again = max(told, key=lambda each: (each.what == "amps" and (each.value or 0.0) > FLOWS_A, each.value or 0.0))
+    # Whoever reads there again all the same cannot switch it off: then on with the rest.
+    if [(each.what, each.at, each.part) for each in taken].count((again.what, again.at, again.part)) > 1:
+        return None
     ran = conditions("main-off")
     asked = with_loads(ran, said(called, words, again.what, again.at, again.part))
-    other = next((each.title for each in answers if each.things[0].kind == ELSE), outside[0].title)
+    other = next(each.title for each in answers if each.things[0].kind in ("hot-to-earth", ELSE))
     return NextAnswer(again.what, again.at, again.part, asked, (outside[0].title, other), ran)

@@ -8,6 +8,9 @@ from numpy.typing import NDArray
 
 from northspan.core.readings.network.likely import Floats
 
+# Two suspects that would read as near as this (standard deviations) if one read everywhere cannot be told apart, nor
+# where one is not surer than the other by more than so much of what each would read.
+ALIKE, SURE = 1.5, 0.3
 # Beside the first so much may be left of its rivals where it is decided, by no more readings than this.
 UNDECIDED, MOST_MORE = 0.05, 12
 
@@ -20,7 +23,22 @@ class Next:
     tells: tuple[str, str]
 
 
-def joint(values: Floats, meters: Floats, moved: Floats, known: Floats) -> Floats:
+def told_apart(values: Floats, meters: Floats, moved: Floats, known: Floats) -> tuple[Floats, NDArray[np.bool_]]:
+    """How little each two overlap at every spot: by what they would read there, and by how sure each is of it
+    (Bhattacharyya's distance); and which no reading tells apart. ``values`` are what each would read at every spot,
+    ``meters`` a meter's own deviation there, ``moved`` by how much each unknown moves it, ``known`` the unknowns'
+    covariance by each.
+    """
+    variances = np.einsum("rik,rkl,ril->ri", moved, known, moved, optimize=True)
+    spreads = variances + meters**2
+    both = spreads[:, None, :] + spreads[None, :, :]
+    off = np.abs(values[:, None, :] - values[None, :, :])
+    wider = 0.5 * np.log(both / (2.0 * np.sqrt(spreads[:, None, :] * spreads[None, :, :])))
+    same = (_joint(values, meters, moved, known) < ALIKE) & (wider.max(axis=2, initial=0.0) < SURE)
+    return 0.25 * off**2 / both + wider, same
+
+
+def _joint(values: Floats, meters: Floats, moved: Floats, known: Floats) -> Floats:
     """How far apart each two would read if every spot were read (standard deviations), whatever the unknowns: what is
     between them less what the unknowns make of it.
     """

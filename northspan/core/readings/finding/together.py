@@ -19,6 +19,7 @@ class Together:
         self.meters: list[Meter] = [each.meter for each in several]
         self.spots: tuple[Spot, ...] = tuple(spot for meter in self.meters for spot in meter.spots)
         self.blur: Floats = np.concatenate([meter.blur for meter in self.meters])
+        self.unread: Floats = np.concatenate([meter.unread for meter in self.meters])
 
     @property
     def count(self) -> int:

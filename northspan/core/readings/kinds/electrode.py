@@ -14,8 +14,7 @@ LIFTED_UNSAID = (
 )
 STILL_ON = "read with the neutral still on: the utility's earth lies beside it. Power off, lift it, read again"
 ONE_LINE = (
-    "one line of probes only: a pipe or other metal in the earth along it can read level and a quarter too low or too "
-    "high. A second line at right angles tells"
+    "one line of probes: metal in the earth along it can read level, and a quarter off; a second at right angles tells"
 )
 
 

@@ -19,7 +19,7 @@ from northspan.core.physics.network.nodal import ImpedanceNetwork
 from northspan.core.readings.measured import WhatRan
 from northspan.core.readings.network.circuits import CircuitWires
 from northspan.core.readings.network.likely import Idle, turned
-from northspan.core.readings.network.spots import across, at_outlets, blurred, clamped, continuous
+from northspan.core.readings.network.spots import across, at_outlets, clamped, continuous, misread, unread
 from northspan.core.readings.network.unknowns import SPREADS, unknowns
 from northspan.core.readings.spot import Spot
 
@@ -76,12 +76,13 @@ class _Put:
 
 class Meter:
     """A property under one load. ``spots`` are all that can be read, in the order of the arrays that ``read`` gives,
-    ``blur`` how far each may be off (one standard deviation, in its unit) beside what its quantity always may.
+    ``blur`` how far each may be off (one standard deviation, in its unit) beside what its quantity always may,
+    ``unread`` as much of that as is not fitted.
     """
 
     def __init__(self, there: Wired, circuits: Sequence[CircuitWires] = (), load: WhatRan = "untold"):
         self._live = Whole(there.network)
-        self.unknowns = unknowns(there, SPREADS[load])
+        self.unknowns = unknowns(there, SPREADS[load], circuits)
         # The stations beyond each run.
         self._beyond = {run.id: tuple(_beyond(there, run)) for run in there.net.order}
         kept = tuple(b for b in there.network.branches if b.name.partition(" ")[0] in DEAD)
@@ -103,8 +104,9 @@ class Meter:
         self._low = slice(len(high), len(volts))
         self._apart = np.array([[at[a], at[b]] for _, a, b in ohms], dtype=np.intp).reshape(-1, 2)
         self.spots: tuple[Spot, ...] = (*(s for s, _ in amps), *(s for s, *_ in volts), *(s for s, *_ in ohms))
-        off = blurred(circuits)
-        self.blur: Floats = np.array([off.get(spot, 0.0) for spot in self.spots])
+        off, wrong = unread(circuits), misread(circuits)
+        self.unread: Floats = np.array([off.get(spot, 0.0) for spot in self.spots])
+        self.blur: Floats = np.array([off.get(spot, wrong.get(spot, 0.0)) for spot in self.spots])
         self._kept: dict[tuple[tuple[Edit, ...], ...], Floats] = {}
         self._slopes: dict[object, tuple[NDArray[np.complex128], NDArray[np.complex128]]] = {}
         self._middle: Meter | None = None
@@ -122,7 +124,7 @@ class Meter:
             every = np.arange(len(self.spots), dtype=np.intp)
             found = self.moved(np.zeros(self.count)).slopes(((),), every)
         _, slopes = turned(*found)
-        spread: Floats = np.linalg.norm(slopes[0][:, : self.unknowns.count], axis=1)
+        spread: Floats = np.linalg.norm(slopes[0][:, : self.unknowns.of_loads], axis=1)
         return spread
 
     def read(self, edits: Sequence[Edit] = ()) -> Floats:
@@ -210,18 +212,7 @@ class Meter:
         places = [self._places.get(edit.branch) for edit in first]
         live, through, more = self._solved(sets, places)
         put = self._put(rows, [self._live.place[end] for edit in first if edit.wire for end in (edit.start, edit.end)])
-        pairs = list(self._unknown_pairs)
-        many, columns = len(pairs), self.unknowns.count
-        if drive is not None:
-            pairs.append((self._live.place[drive[0]], self._live.place[drive[1]]))
-        i, j = (np.array([pair[end] for pair in pairs[:many]], dtype=np.intp) for end in (0, 1))
-        reach = live.reaching(pairs, put.nodes)
-        across = live.volts[:, i] - live.volts[:, j]
-        pull = self.unknowns.ways / self.unknowns.volts[:, None]
-        by_node = np.zeros((len(sets), len(put.nodes), columns + 1 + (drive is not None)), dtype=np.complex128)
-        by_node[:, :, :columns] = -reach[:, :, :many] @ (across[:, :, None] * pull)
-        if drive is not None:
-            by_node[:, :, -1] = -drive[2] * reach[:, :, many]
+        by_node = self._moved_nodes(live, put.nodes, drive)
         ohms = np.repeat(self._ohms[None, put.branches], len(sets), axis=0)
         for at, place in enumerate(places):
             wire = first[at].wire
@@ -249,11 +240,31 @@ class Meter:
             volts = live.volts[:, put.nodes]
             read[:, put.volts] = behind * (volts[:, one] - volts[:, other])
             moved[:, put.volts] = behind[:, :, None] * (by_node[:, one] - by_node[:, other])
-        moved[:, :, columns] = SOURCE_SHARE * read
+        moved[:, :, self.unknowns.count] = SOURCE_SHARE * read
         if len(put.apart):
             apart = self._apart_now(sets, first, places, more)
             read[:, put.apart] = np.minimum(apart[:, rows[put.apart] - len(self._begins) - len(self._across)], OPEN_OHM)
         return read, moved
+
+    def _moved_nodes(
+        self, live: Altered, nodes: NDArray[np.intp], drive: tuple[str, str, float] | None
+    ) -> NDArray[np.complex128]:
+        """By how much one deviation of each unknown moves the volts of some nodes, with each set of edits: an unknown
+        is a conductance more between two nodes, what is driven a current.
+        """
+        pairs = list(self._unknown_pairs)
+        many, columns = len(pairs), self.unknowns.count
+        if drive is not None:
+            pairs.append((self._live.place[drive[0]], self._live.place[drive[1]]))
+        i, j = (np.array([pair[end] for pair in pairs[:many]], dtype=np.intp) for end in (0, 1))
+        reach = live.reaching(pairs, nodes)
+        across = live.volts[:, i] - live.volts[:, j]
+        pull = self.unknowns.ways / self.unknowns.volts[:, None]
+        moved = np.zeros((len(live.volts), len(nodes), columns + 1 + (drive is not None)), dtype=np.complex128)
+        moved[:, :, :columns] = -reach[:, :, :many] @ (across[:, :, None] * pull)
+        if drive is not None:
+            moved[:, :, -1] = -drive[2] * reach[:, :, many]
+        return moved
 
     def slopes_again(
         self, sets: tuple[tuple[Edit, ...], ...], drive: tuple[str, str, float] | None = None

@@ -8,7 +8,7 @@ from northspan.core.readings.network.meter import Edit
 from northspan.core.readings.network.suspects import CUT_OHM, LOAD_OHM, LOOSE_OHM, Suspect, ends_of
 
 # Beyond this a neutral is called open, and what hangs on it is not what its hots told.
-OPEN_OHM = 300.0
+OPEN_OHM = 60.0
 # A ground with less than this (ohm) in its way a voltmeter does not tell from a sound one.
 POOR_OHM = (20.0, CUT_OHM)
 # What hangs on an open neutral: anything from a full load to what hardly lets a meter read.
@@ -42,17 +42,17 @@ def outlet_suspects(
 
 
 def _neutral(cable: Sequence[CircuitWires], wires: Mapping[str, Branch]) -> Iterator[Suspect]:
-    """The neutral of a circuit, or of a multiwire pair. Where it is open its hots do not tell one of their loads: how
-    the volts part between the two is all that does.
+    """The neutral of a circuit, or of a multiwire pair. Where it is open and a hot reads nothing, what hangs there is
+    not told by it.
     """
     at = (cable[0].station, *(each.id for each in cable))
     wire = wires[cable[0].neutral_wire]
     cut = (ends_of(wire),)
     whole = _with_load(cable[0], wires, wire) if len(cable) == 1 else None
     yield Suspect("loose-circuit-neutral", at, cut, (LOOSE_OHM[0], OPEN_OHM), series_of=whole)
-    free = next((each for each in cable if not each.amps), cable[0])
-    hangs = ((f"draw {free.station}/{free.id}", free.hot, str(free.neutral)),)
-    yield Suspect("open-circuit-neutral", at, hangs, HANGS_OHM, cut=cut)
+    free = next((each for each in cable if not each.amps), None)
+    hangs = () if free is None else ((f"draw {free.station}/{free.id}", free.hot, str(free.neutral)),)
+    yield Suspect("open-circuit-neutral", at, hangs, None if free is None else HANGS_OHM, cut=cut)
 
 
 def _both_legs(each: CircuitWires, wires: Mapping[str, Branch]) -> Iterator[Suspect]:

@@ -20,17 +20,20 @@ WAYS: tuple[tuple[Quantity, float], ...] = (
 )  # fmt: skip
 
 
-def blurred(circuits: Sequence[CircuitWires]) -> dict[Spot, float]:
-    """How far (A or V, one standard deviation) readings of circuits may be off by their hots: the neutral of several by
-    what each hot was read wrong by, which is as large as ever, however little is left; an outlet by what a load drops
-    that nobody read.
-    """
+def unread(circuits: Sequence[CircuitWires]) -> dict[Spot, float]:
+    """How far (V, one standard deviation) readings at outlets may be off by what a load drops whose hot nobody read."""
     drops = [(each, UNREAD_A * each.one_way) for each in circuits if each.amps is None]
-    found = {Spot(what, each.station, each.id): ways * drop for each, drop in drops for what, ways in WAYS}
+    return {Spot(what, each.station, each.id): ways * drop for each, drop in drops for what, ways in WAYS}
+
+
+def misread(circuits: Sequence[CircuitWires]) -> dict[Spot, float]:
+    """How far (A, one standard deviation) the neutral of several may be off by what each hot was read wrong by, which
+    is as large as ever, however little is left.
+    """
     hots: dict[str, list[float]] = {}
     for each in circuits:
         hots.setdefault(each.neutral_wire, []).append(each.amps or 0.0)
-    return found | {
+    return {
         Spot("circuit-neutral", each.station, each.id): HOT_SHARE * math.hypot(*hots[each.neutral_wire])
         for each in circuits
         if len(hots[each.neutral_wire]) > 1
@@ -59,6 +62,8 @@ def clamped(there: Wired, circuits: Sequence[CircuitWires]) -> Iterator[tuple[Sp
         if what == "path":
             yield Spot("amps", at, "path"), (branch.name,)
     for each in circuits:
+        if each.amps is not None:
+            yield Spot("circuit-hot", each.station, each.id), tuple(b.name for b in each.branches if b.end == each.hot)
         if each.whole and each.neutral is not None:
             yield Spot("circuit-neutral", each.station, each.id), (each.neutral_wire,)
         if each.ground is not None:

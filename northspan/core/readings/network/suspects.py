@@ -17,7 +17,7 @@ from northspan.core.readings.network.splices import piece, splice_boxes
 from northspan.core.run.systems import SYSTEMS
 
 Kind = Literal[
-    "none", "else", "more-load", "load-off", "loose-neutral", "loose-run-leg", "thin-wire", "swapped", "outside",
+    "none", "else", "more-load", "loose-neutral", "loose-run-leg", "thin-wire", "swapped", "outside",
     "hot-to-earth", "second-bond", "missing-bond", "missing-ground", "shared-neutral", "electrode-off",
     "neutral-on-ground", "leak",
     "circuits-meet", "borrowed-neutral", "same-leg", "astray", "loose-hot", "loose-leg", "loose-circuit-neutral",
@@ -25,7 +25,7 @@ Kind = Literal[
     "live-ground", "two-hots",
 ]  # fmt: skip
 # Nothing is wrong then: it is as the job says, or only what runs is not as it was said.
-HARMLESS: frozenset[Kind] = frozenset({"none", "more-load", "load-off"})
+HARMLESS: frozenset[Kind] = frozenset({"none", "more-load"})
 # Something that is on no list.
 ELSE: Kind = "else"
 # Ohms in the way of what flows; those of the others lie where nothing should flow.
@@ -148,9 +148,7 @@ def suspects(there: Wired) -> tuple[Suspect, ...]:
 
 
 def _loads(there: Wired) -> Iterator[Suspect]:
-    """Loads that run unsaid, leg by leg, and what a station takes not running at all; what of it comes home by ground,
-    at whichever of its circuits.
-    """
+    """Loads that run unsaid, leg by leg; what of them comes home by ground, at whichever of a panel's circuits."""
     for at in sorted(there.reached):
         feed = there.net.fed_by.get(at)
         if feed is None or there.net.stations[at].kind == "utility":
@@ -169,13 +167,8 @@ def _loads(there: Wired) -> Iterator[Suspect]:
         if wiring.ungrounded == 2:
             ends = ((f"more {at}", node(there.net, at, "A", True), node(there.net, at, "B", True)),)
             yield Suspect("more-load", (at, "AB"), ends, LOAD_OHM, volts=wiring.volts)
-        own = tuple(
-            ends_of(b)
-            for name in (f"load {at}", f"load A {at}", f"load B {at}", f"unbalance {at}")
-            if (b := there.network.branch(name)) is not None
-        )
-        if own:
-            yield Suspect("load-off", (at,), own, fixed=CUT_OHM)
+        loads = (f"load {at}", f"load A {at}", f"load B {at}", f"unbalance {at}")
+        own = any(there.network.branch(name) is not None for name in loads)
         # Where nothing hangs there is no circuit at which something comes home by ground.
         if own or there.net.stations[at].panel is not None:
             bar = node(there.net, at, "bar")
