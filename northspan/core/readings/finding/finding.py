@@ -17,6 +17,7 @@ from northspan.core.readings.finding.strained import strained
 from northspan.core.readings.finding.supposed import supposed
 from northspan.core.readings.finding.titles import suspect_title
 from northspan.core.readings.finding.together import Together
+from northspan.core.readings.finding.unread import held_back, unread_ends
 from northspan.core.readings.measured import Conditions, Measured, tells_with_main_off
 from northspan.core.readings.network.circuit_suspects import circuit_suspects
 from northspan.core.readings.network.circuits import CircuitWires
@@ -74,6 +75,9 @@ def finding(
     told = _Told(job, rules, ranked.explained, len(taken), bool(strained(widest.there.net, rules, netted)))
     answers = [told.answer(each) for each in ranked.explained]
     answers[0] = replace(answers[0], supposes=supposed(called, several[0].meter, ranked.explained[0].loads))
+    ends = unread_ends(widest, netted)
+    if ends and taken:
+        answers = held_back(answers)
     known = standing(answers, answers[0].alike, len(taken))
     following = main_off_next(called, words, netted, answers) or _next(
         job, called, words, readings, answers, off, told, together, ranked, loads
@@ -82,7 +86,7 @@ def finding(
         tuple(numbers), tuple(answers), following,
         tuple(numbers[i] for i in ranked.left), known,
         FAR_VOLTS if told.strained and known == "unread" else HEADINGS[known],
-        rests(known, answers, netted, ranked.deciding), dangers(answers), ranked.deciding,
+        rests(known, answers, netted, ranked.deciding, [called[at] for at in ends]), dangers(answers), ranked.deciding,
     )  # fmt: skip
 
 

@@ -41,8 +41,13 @@ def standing(suspects: Sequence[SuspectAnswer], alike: Sequence[str], many: int)
     return "alike" if first.chance < SOUND and together > first.chance else "points"
 
 
-def rests(known: Standing, suspects: Sequence[SuspectAnswer], taken: Sequence[Measured], deciding: int | None) -> str:
-    """What that rests on: what was read, and how far it proves it; how many readings more would decide."""
+def rests(
+    known: Standing, suspects: Sequence[SuspectAnswer], taken: Sequence[Measured], deciding: int | None,
+    unread: Sequence[str] = (),
+) -> str:  # fmt: skip
+    """What that rests on: what was read, and how far it proves it; how many readings more would decide; at which ends
+    of the property (``unread``) the volts of its legs are wanting before nothing is called wrong.
+    """
     read = Counter(KINDS.get(each.what, AT_OUTLETS) for each in taken)
     was = ", ".join(f"{many} {what[many > 1]}" for what, many in read.items()) or "nothing is read yet"
     if known == "sound":
@@ -51,7 +56,10 @@ def rests(known: Standing, suspects: Sequence[SuspectAnswer], taken: Sequence[Me
     more = {None: "", 0: ""}.get(
         deciding, f"; about {deciding} more would decide" if deciding != 1 else "; one more decides"
     )
-    return f"{was}{more}."
+    calm = suspects[0].harmless and known == "unread" and bool(taken)
+    ends = f"{', '.join(unread[:3])}{f' and {len(unread) - 3} more' * (len(unread) > 3)}"
+    wanting = f" Nothing is called sound before both legs are read at {ends}." if calm and unread else ""
+    return f"{was}{more}.{wanting}"
 
 
 def dangers(suspects: Sequence[SuspectAnswer]) -> tuple[str, ...]:

@@ -1,0 +1,39 @@
+"""What has to be read before nothing is called wrong: the volts of both legs wherever the property ends."""
+
+from collections.abc import Sequence
+from dataclasses import replace
+
+from northspan.core.readings.finding.answer import SuspectAnswer
+from northspan.core.readings.measured import Measured
+from northspan.core.readings.network.of_job import Metered
+
+LEGS = ("a-n", "b-n")
+# Before every end was read nothing being wrong is told no likelier than this.
+MOST_SOUND = 0.5
+
+
+def unread_ends(metered: Metered, taken: Sequence[Measured]) -> tuple[str, ...]:
+    """Stations beyond which nothing is fed and whose legs were not all read: what is loose or open on any way to one
+    moves its volts as much as those of what lies before it.
+    """
+    net = metered.there.net
+    read = {(each.at, each.part) for each in taken if each.what == "volts" and each.ran.load != "main-off"}
+    ends = [at for at in sorted(metered.there.reached) if not net.leaving.get(at)]
+    return tuple(
+        at for at in ends if any(f"volts/{at}/{leg}" in metered.meter.at and (at, leg) not in read for leg in LEGS)
+    )
+
+
+def held_back(answers: Sequence[SuspectAnswer]) -> list[SuspectAnswer]:
+    """Suspects with what is harmless no likelier than may be told yet, and all else in its place.
+
+    >>> sound, loose = (SuspectAnswer(key, "", "", "", chance, (), (), (), harmless)
+    ...                 for key, chance, harmless in (("none", 0.9, True), ("loose", 0.1, False)))
+    >>> [round(each.chance, 2) for each in held_back([sound, loose])]
+    [0.5, 0.5]
+    """
+    calm = sum(each.chance for each in answers if each.harmless)
+    if calm <= MOST_SOUND or calm >= 1.0:
+        return list(answers)
+    times = {True: MOST_SOUND / calm, False: (1.0 - MOST_SOUND) / (1.0 - calm)}
+    return [replace(each, chance=times[each.harmless] * each.chance) for each in answers]
