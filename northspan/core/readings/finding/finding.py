@@ -17,7 +17,7 @@ from northspan.core.readings.finding.strained import strained
 from northspan.core.readings.finding.supposed import supposed
 from northspan.core.readings.finding.titles import suspect_title
 from northspan.core.readings.finding.together import Together
-from northspan.core.readings.finding.unread import held_back, unread_ends
+from northspan.core.readings.finding.unread import end_next, held_back, unread_ends
 from northspan.core.readings.measured import Conditions, Measured, tells_with_main_off
 from northspan.core.readings.network.circuit_suspects import circuit_suspects
 from northspan.core.readings.network.circuits import CircuitWires
@@ -79,8 +79,10 @@ def finding(
     if ends and taken:
         answers = held_back(answers)
     known = standing(answers, answers[0].alike, len(taken))
-    following = main_off_next(called, words, netted, answers) or _next(
-        job, called, words, readings, answers, off, told, together, ranked, loads
+    following = (
+        main_off_next(called, words, netted, answers)
+        or end_next(called, words, netted, answers, ends)
+        or _next(job, called, words, readings, answers, off, told, together, ranked, loads)
     )
     return Explanation(
         tuple(numbers), tuple(answers), following,

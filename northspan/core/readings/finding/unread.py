@@ -1,15 +1,18 @@
 """What has to be read before nothing is called wrong: the volts of both legs wherever the property ends."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import replace
 
-from northspan.core.readings.finding.answer import SuspectAnswer
+from northspan.core.readings.finding.answer import NextAnswer, SuspectAnswer
 from northspan.core.readings.measured import Measured
 from northspan.core.readings.network.of_job import Metered
+from northspan.core.readings.saying import said
 
 LEGS = ("a-n", "b-n")
 # Before every end was read nothing being wrong is told no likelier than this.
 MOST_SOUND = 0.5
+# So many readings are first taken wherever they tell most.
+FIRST = 3
 
 
 def unread_ends(metered: Metered, taken: Sequence[Measured]) -> tuple[str, ...]:
@@ -22,6 +25,22 @@ def unread_ends(metered: Metered, taken: Sequence[Measured]) -> tuple[str, ...]:
     return tuple(
         at for at in ends if any(f"volts/{at}/{leg}" in metered.meter.at and (at, leg) not in read for leg in LEGS)
     )
+
+
+def end_next(
+    called: Mapping[str, str], words: Mapping[str, str], taken: Sequence[Measured], answers: Sequence[SuspectAnswer],
+    ends: Sequence[str],
+) -> NextAnswer | None:  # fmt: skip
+    """A leg at an end of the property that was not read, where nothing seems wrong so far; None where something does,
+    or before so much was read that one leg more tells as much as anything else.
+    """
+    if not ends or not answers[0].harmless or len(taken) < FIRST:
+        return None
+    read = {(each.at, each.part) for each in taken if each.what == "volts"}
+    legs = [(at, leg) for at in ends for leg in LEGS if (at, leg) not in read]
+    # One leg at every end first: a neutral that is loose on the way shows on either.
+    at, leg = min(legs, key=lambda spot: any((spot[0], other) in read for other in LEGS))
+    return NextAnswer("volts", at, leg, said(called, words, "volts", at, leg), (answers[0].title, answers[1].title))
 
 
 def held_back(answers: Sequence[SuspectAnswer]) -> list[SuspectAnswer]:
