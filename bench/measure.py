@@ -215,6 +215,7 @@ def logged() -> None:
         where, sent = f"/api/readings/{body['id']}/csv", {"Content-Type": "text/csv"}
         taken = milliseconds(lambda: client.post(where, data="\n".join(lines), headers=sent), 3)
     print(f"10,000 readings by CSV, kept: {taken:.0f} ms")
+    searched(job)
     solved = Solutions().of(job)
     words, rules = solved.ready.book.earthing.words, solved.ready.book.readings
     assert rules is not None
@@ -228,6 +229,23 @@ def logged() -> None:
         left = len(finding(job, words, rules, readings, solved.metered).left)
         suspects = len(solved.metered(Conditions()).suspected)
         print(f"two readings, {left} that no one thing explains, by {suspects} suspects: {told:.0f} ms")
+
+
+def searched(job: Job) -> None:
+    """50,000 readings of electrodes on fifty jobs, looked through."""
+    lines = ["what,at,part,value,by,when,soil,lifted"]
+    lines += [
+        f"electrode,studio,fall,{9 + i % 90},R. Vale,2026-{i % 12 + 1:02d}-03T08:00,damp,yes" for i in range(1000)
+    ]
+    with tempfile.TemporaryDirectory() as folder:
+        client = create_app(f"sqlite:///{Path(folder) / 'jobs.sqlite'}").test_client()
+        for _ in range(50):
+            made = client.post("/api/jobs", json=job.model_dump(mode="json")).json or {}
+            sent = {"Content-Type": "text/csv"}
+            client.post(f"/api/readings/{made['id']}/csv", data="\n".join(lines), headers=sent)
+        found = milliseconds(lambda: client.post("/api/logbook/search", json={"words": "studio", "most": 25}), 3)
+        worked = processor_ms(lambda: client.post("/api/logbook/search", json={"words": "studio", "most": 25}), 3)
+    print(f"the logbook searched, 50,000 readings on 50 jobs: {found:.0f} ms, {worked:.0f} of processor")
 
 
 def forget_pulls() -> None:

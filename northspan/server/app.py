@@ -175,7 +175,11 @@ def _own_pages_only() -> Response | None:
     origin = request.headers.get("Origin")
     if request.method in ("GET", "HEAD", "OPTIONS") or origin is None:
         return None
-    return None if urlsplit(origin).netloc == request.host else refuse(403, "Asked for by another site")
+    try:
+        own = urlsplit(origin).netloc == request.host
+    except ValueError:
+        own = False
+    return None if own else refuse(403, "Asked for by another site")
 
 
 def _secure(response: Response) -> Response:

@@ -6,11 +6,11 @@ from typing import Any
 from alembic import command
 from alembic.config import Config
 from alembic.util import CommandError
-from sqlalchemy import Engine, create_engine, event
+from sqlalchemy import Engine, create_engine, event, inspect
 from sqlalchemy.engine import make_url
-from sqlalchemy.exc import SQLAlchemyError
+from sqlalchemy.exc import OperationalError, SQLAlchemyError
 
-from northspan.store.trouble import DatabaseTrouble, in_words
+from northspan.store.trouble import TAKEN_AWAY, DatabaseTrouble, in_words
 
 MIGRATIONS = Path(__file__).parent / "migrations"
 
@@ -28,16 +28,44 @@ def open_database(url: str) -> Engine:
 
 def _opened(url: str) -> Engine:
     parsed = make_url(url)
-    on_sqlite = parsed.get_backend_name() == "sqlite"
-    if on_sqlite and parsed.database:
+    if parsed.get_backend_name() != "sqlite":
+        raise DatabaseTrouble(f"{url}: North Span keeps its jobs in a file: sqlite:///path/to/northspan.sqlite")
+    if parsed.database:
         Path(parsed.database).parent.mkdir(parents=True, exist_ok=True)
     engine = create_engine(parsed)
-    if on_sqlite:
-        event.listen(engine, "connect", _settle_sqlite)
+    tables = set(inspect(engine).get_table_names())
+    if tables and "alembic_version" not in tables:
+        engine.dispose()
+        raise DatabaseTrouble(f"{url}: it is a database of another program: name another file")
+    engine.dispose()
+    event.listen(engine, "connect", _settle_sqlite)
     _migrate(engine)
-    if on_sqlite:
-        _try_writing(engine)
+    _try_writing(engine)
+    if parsed.database and parsed.database != ":memory:":
+        _watch(engine, Path(parsed.database))
     return engine
+
+
+def _watch(engine: Engine, path: Path) -> None:
+    """Refuse every further transaction once the file that was opened is no longer the one in its place: what would be
+    written then is lost with the file that has no name any more.
+    """
+    opened = _which(path)
+
+    def still_there(_connection: Any) -> None:
+        if _which(path) != opened:
+            raise OperationalError(None, None, OSError(TAKEN_AWAY))
+
+    event.listen(engine, "begin", still_there)
+    event.listen(engine, "commit", still_there)
+
+
+def _which(path: Path) -> tuple[int, int] | None:
+    try:
+        found = path.stat()
+    except OSError:
+        return None
+    return found.st_dev, found.st_ino
 
 
 def _try_writing(engine: Engine) -> None:

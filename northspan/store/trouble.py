@@ -2,6 +2,10 @@
 
 from sqlalchemy.exc import DatabaseError
 
+TAKEN_AWAY = (
+    "the database was taken away or replaced while North Span runs: bring it back to its place, or stop North Span and "
+    "start it again"
+)
 _OPEN = "its folder or file may not be opened"
 _SIGNS = (
     ("disk is full", "the disk is full: make room, then try again"),
@@ -14,6 +18,9 @@ _SIGNS = (
     ("can't locate revision", "it was written by a newer North Span"),
     ("could not parse", "that is no address of a database"),
     ("can't load plugin", "that kind of database is not known here"),
+    ("taken away", TAKEN_AWAY),
+    ("no such table", "it is a database of another program, or damaged"),
+    ("no such column", "it is a database of another program, or damaged"),
 )
 
 

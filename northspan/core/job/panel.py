@@ -2,11 +2,11 @@
 
 from typing import Annotated, Literal, Self
 
-from pydantic import Field, StringConstraints, model_validator
+from pydantic import BeforeValidator, Field, StringConstraints, model_validator
 from pydantic_core import PydanticCustomError
 
 from northspan.core.job.outlets import OutletRoom
-from northspan.core.job.part import AtMost, Id, Name, Part
+from northspan.core.job.part import AtMost, Id, Name, Part, printable
 from northspan.core.job.reading import Chosen, Told
 from northspan.core.job.run import Cable
 
@@ -18,7 +18,7 @@ BreakerKind = Literal["standard", "gfci", "afci", "dual"]
 MOST_SPACES, MOST_CIRCUITS = 84, 90
 
 Size = Annotated[str, Chosen("wire_sizes")]
-Words = Annotated[str, StringConstraints(strip_whitespace=True, max_length=80)]
+Words = Annotated[str, StringConstraints(strip_whitespace=True, max_length=80), BeforeValidator(printable)]
 
 
 class Bar(Part):

@@ -2,13 +2,35 @@
 
 from dataclasses import dataclass
 from typing import Annotated, Any, Self
+from unicodedata import category
 
-from pydantic import BaseModel, ConfigDict, Field, GetCoreSchemaHandler, StringConstraints, model_validator
+from pydantic import (
+    BaseModel,
+    BeforeValidator,
+    ConfigDict,
+    Field,
+    GetCoreSchemaHandler,
+    StringConstraints,
+    model_validator,
+)
 from pydantic_core import CoreSchema, PydanticCustomError, core_schema
 
 Id = Annotated[str, StringConstraints(pattern=r"^[a-z0-9][a-z0-9-]{0,63}$")]
-Name = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=80)]
-Note = Annotated[str, StringConstraints(max_length=4000)]
+
+
+def printable(given: Any) -> Any:
+    """Text with a space for what no paper and no XML can carry: controls, and half characters. What is no text stays.
+
+    >>> printable("Shed\x07 panel"), printable("two\nlines"), printable("Küche")
+    ('Shed  panel', 'two\nlines', 'Küche')
+    """
+    if not isinstance(given, str) or given.isprintable():
+        return given
+    return "".join(" " if category(c) in ("Cc", "Cs", "Cn") and c not in "\n\t" else c for c in given)
+
+
+Name = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=80), BeforeValidator(printable)]
+Note = Annotated[str, StringConstraints(max_length=4000), BeforeValidator(printable)]
 
 
 @dataclass(frozen=True, slots=True)

@@ -2,6 +2,7 @@
 
 from xml.sax.saxutils import escape, quoteattr
 
+from northspan.core.job.part import printable
 from northspan.paper.drawing.inks import INKS
 from northspan.paper.drawing.shapes import MM, Circle, Drawing, Path, Shape, Words
 
@@ -13,7 +14,7 @@ def svg(drawing: Drawing) -> str:
     size = f'width="{drawing.width:g}mm" height="{drawing.height:g}mm"'
     lines = [
         f'<svg xmlns="http://www.w3.org/2000/svg" {size} viewBox="0 0 {drawing.width:g} {drawing.height:g}">',
-        f"<title>{escape(drawing.title)}</title>",
+        f"<title>{_text(drawing.title)}</title>",
     ]
     for layer in dict.fromkeys(s.layer for s in drawing.shapes):
         lines.append(f"<g id={quoteattr(layer)}>")
@@ -22,12 +23,16 @@ def svg(drawing: Drawing) -> str:
     return "\n".join([*lines, "</svg>", ""])
 
 
+def _text(words: str) -> str:
+    return escape(printable(words))
+
+
 def _shape(shape: Shape) -> str:
     if isinstance(shape, Words):
         weight = ' font-weight="600"' if shape.font == "strong" else ""
         return (
             f'<text x="{shape.x:.3f}" y="{shape.y:.3f}" font-size="{shape.size:.3f}" fill="{INKS[shape.ink]}" '
-            f'font-family="{FAMILIES[shape.font]}" text-anchor="{shape.anchor}"{weight}>{escape(shape.words)}</text>'
+            f'font-family="{FAMILIES[shape.font]}" text-anchor="{shape.anchor}"{weight}>{_text(shape.words)}</text>'
         )
     if isinstance(shape, Circle):
         line = f'stroke="{INKS["ink"]}" stroke-width="{MM[shape.weight]}"'

@@ -49,6 +49,8 @@ SECOND, NO_LIST, UNSAID = 0.1, 0.05, 0.1
 DEAD = 0.4
 # That a current comes from outside, so much beside it may be something else, on no list, as long as the main is on.
 UNPROVED = 0.2
+# That it is on no list is told no likelier than this: it may be one that was not followed to what explains best.
+MOST_ELSE = 0.85
 # Nothing wrong at all is as likely as so many kinds of fault.
 SOUND = 3.0
 # Beside so many of the likeliest a second thing is looked for.
@@ -149,11 +151,8 @@ class _Search:
         found = [*singles, *([self._elsewhere()] if len(self.read.rows) else [])]
         if left:
             found += self._pairs(singles)
-        outside = [each.log for each in found if each.things[0][0].kind == "outside"]
-        if outside and not main_off and found[len(singles) :]:
-            # Until the main is off something else may drive a current along the earth as well.
-            other = found[len(singles)]
-            found[len(singles)] = replace(other, log=max(other.log, max(outside) + math.log(UNPROVED)))
+        if len(self.read.rows):
+            found[len(singles)] = self._weighed(found[len(singles)], found, main_off)
         found.sort(key=lambda each: -each.log)
         return self._told(found, {*self.read.rows.tolist(), *far}, left)
 
@@ -242,6 +241,17 @@ class _Search:
         found = fit(shown, moved, point[None], self.read, strange=True)
         log = float(found.log[0]) + math.log(NO_LIST)
         return Candidate(((Suspect(ELSE), None),), log, point, wrong=np.zeros(len(self.read.rows), dtype=bool))
+
+    @staticmethod
+    def _weighed(other: Candidate, found: Sequence[Candidate], main_off: bool) -> Candidate:
+        """What is on no list with its weight beside all else: what nobody thought of never becomes a certainty, and
+        until the main is off something else may drive a current along the earth as well.
+        """
+        logs = np.array([each.log for each in found if each is not other])
+        rest = float(logs.max() + math.log(np.sum(np.exp(logs - logs.max()))))
+        log = min(other.log, rest + math.log(MOST_ELSE / (1.0 - MOST_ELSE)))
+        outside = [each.log for each in found if each.things[0][0].kind == "outside"]
+        return replace(other, log=log if main_off or not outside else max(log, max(outside) + math.log(UNPROVED)))
 
     def _pairs(self, singles: Sequence[Candidate]) -> list[Candidate]:
         """A second thing beside the likeliest ones."""

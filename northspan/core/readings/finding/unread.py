@@ -10,7 +10,7 @@ from northspan.core.readings.saying import said
 
 LEGS = ("a-n", "b-n")
 # Before every end was read nothing being wrong is told no likelier than this.
-MOST_SOUND = 0.5
+MOST_SOUND = 0.49
 # So many readings are first taken wherever they tell most.
 FIRST = 3
 
@@ -49,7 +49,7 @@ def held_back(answers: Sequence[SuspectAnswer]) -> list[SuspectAnswer]:
     >>> sound, loose = (SuspectAnswer(key, "", "", "", chance, (), (), (), harmless)
     ...                 for key, chance, harmless in (("none", 0.9, True), ("loose", 0.1, False)))
     >>> [round(each.chance, 2) for each in held_back([sound, loose])]
-    [0.5, 0.5]
+    [0.49, 0.51]
     """
     calm = sum(each.chance for each in answers if each.harmless)
     if calm <= MOST_SOUND or calm >= 1.0:
