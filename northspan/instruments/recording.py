@@ -8,6 +8,7 @@ from itertools import pairwise
 from typing import Literal
 
 from northspan.text.delimited import BrokenRow, Unreadable, delimiter, named, table
+from northspan.text.numbers import NotANumber, read_number
 
 Quantity = Literal["kW", "kWh", "kVA", "W", "VA", "A"]
 WINDOW = timedelta(minutes=15)
@@ -106,8 +107,8 @@ def _take(readings: _Readings, line: int, cells: list[str]) -> None:
         readings.broken.append(BrokenRow(line, f"{cells[0][:40]!r} is not a moment in time"))
         return
     try:
-        value = float(cells[1])
-    except ValueError:
+        value = read_number(cells[1])
+    except NotANumber:
         readings.broken.append(BrokenRow(line, f"{cells[1][:40]!r} is not a number"))
         return
     if not 0.0 <= value < 1e9:

@@ -1,10 +1,10 @@
 """A four-pin survey of the soil read from CSV text: spacing and ohms row by row, every unreadable row named."""
 
-import math
 from dataclasses import dataclass
 
 from northspan.core.units import FOOT_M, METRIC, US, Units
 from northspan.text.delimited import BrokenRow, Unreadable, delimiter, named, table
+from northspan.text.numbers import NotANumber, read_number
 
 MOST_READINGS = 60
 HEADINGS = (
@@ -46,9 +46,9 @@ def read_survey(text: str, told: Units) -> Survey:
     >>> found.readings[0].spacing, found.readings[0].ohm, found.broken[0].line
     (10.0, 5.0, 3)
     """
-    rows = list(table(text, delimiter(text)))
+    rows, metric = list(table(text, delimiter(text))), told.id == "metric"
     first = rows[0][1] if rows else []
-    heading = first[0].lower() if first and _number(first[0]) is None else ""
+    heading = first[0].lower() if first and _number(first[0], metric) is None else ""
     words = heading.replace("(", " ").replace(")", " ").replace(",", " ").split()
     headed = next((unit for unit, names in HEADINGS if any(w in names for w in words)), told.length)
     readings: dict[float, Reading] = {}
@@ -56,9 +56,9 @@ def read_survey(text: str, told: Units) -> Survey:
     for line, cells in rows:
         if (line == 1 and heading) or not any(cell.strip() for cell in cells):
             continue
-        values = [_number(cell) for cell in cells[:2]]
+        values = [_number(cell, metric) for cell in cells[:2]]
         if len(values) < 2 or values[0] is None or values[1] is None:
-            broken.append(BrokenRow(line, "needs a spacing and a figure in ohms"))
+            broken.append(BrokenRow(line, "needs a spacing and a figure in ohms, thousands without a comma"))
             continue
         spacing_m, ohm = headed.si(values[0]), values[1]
         spacing = told.length.of(spacing_m)
@@ -75,9 +75,8 @@ def read_survey(text: str, told: Units) -> Survey:
     return Survey(tuple(readings[a] for a in sorted(readings)), named(broken))
 
 
-def _number(cell: str) -> float | None:
+def _number(cell: str, metric: bool) -> float | None:
     try:
-        value = float(cell.strip().replace(",", "."))
-    except ValueError:
+        return read_number(cell, metric)
+    except NotANumber:
         return None
-    return value if math.isfinite(value) else None

@@ -138,6 +138,76 @@ class Saved(BrowserTest):
         expect(self.page.get_by_role("alert")).to_have_count(0)
         self.assertEqual(self.stored()["job"]["runs"][self.at()]["cable"]["length"], 223)
 
+    def test_what_a_slider_showed_goes_where_its_edit_is_not_taken(self):
+        page = self.page
+        self.desk.open_job("Juniper Bend")
+        page.keyboard.press("j")
+        page.keyboard.press("j")
+        length, drop = page.get_by_label("Length, one way"), self.figure("Drop")
+        slider = page.get_by_label("Slide the length")
+        expect(length).to_have_value("310")
+        before = drop.inner_text()
+
+        def answering(status):
+            def answer(route):
+                patch = route.request.method == "PATCH"
+                if not patch and status != 409:
+                    route.continue_()
+                elif status == 0:
+                    route.abort()
+                else:
+                    body = {"title": "Not now", "problems": [], "version": 7 if status == 409 else None}
+                    route.fulfill(status=status if patch else 503, json=body)
+
+            return answer
+
+        for status in (0, 422, 500, 409):
+            answer = answering(status)
+            page.route(re.compile(r"/api/jobs/[0-9a-f]{32}$"), answer)
+            slider.evaluate("s => { s.value = 60; s.dispatchEvent(new Event('input')) }")
+            expect(drop).not_to_have_text(before)
+            slider.evaluate("s => s.dispatchEvent(new Event('change'))")
+            # The figures are of what the server has, whatever the field wants.
+            expect(drop, str(status)).to_have_text(before)
+            page.keyboard.press("u") if status == 0 else None
+            page.unroute(re.compile(r"/api/jobs/[0-9a-f]{32}$"), answer)
+            page.reload()
+            expect(length).to_have_value("310")
+            expect(drop).to_have_text(before)
+
+    def test_a_number_is_what_was_written_or_is_refused(self):
+        page = self.page
+        self.desk.open_job("Juniper Bend")
+        length = page.get_by_label("Length, one way")
+        for typed, kept in (
+            ("1,200", "1200"),
+            ("1 050.5", "1050.5"),
+            ("62,5", "62.5"),
+            ("0x10", None),
+            ("1,20,0", None),
+        ):
+            length.fill(typed)
+            if kept is None:
+                length.press("Enter")
+                expect(page.get_by_role("alert").filter(has_text="must be a number")).to_be_visible()
+                expect(length).to_have_value(typed)
+            else:
+                with page.expect_response(lambda r: r.request.method == "PATCH") as saved:
+                    length.press("Enter")
+                self.assertEqual(saved.value.request.post_data_json[0]["value"], float(kept))
+                expect(length).to_have_value(kept)
+
+    def test_a_finger_on_its_way_down_the_page_moves_no_length(self):
+        phone = self.page.context.browser.new_context(
+            viewport={"width": 390, "height": 844}, has_touch=True, is_mobile=True
+        )
+        self.addCleanup(phone.close)
+        page = phone.new_page()
+        page.goto(f"{self.desk.address}/jobs")
+        page.get_by_role("link", name="Juniper Bend", exact=True).click()
+        expect(page.get_by_label("Length, one way")).to_be_visible()
+        expect(page.get_by_label("Slide the length")).to_be_hidden()
+
     def test_a_late_save_does_not_lay_the_old_job_under_a_new_address(self):
         self.desk.open_job("Juniper Bend")
         old = self.job_id()

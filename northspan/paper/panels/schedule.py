@@ -20,6 +20,7 @@ from northspan.core.job.reading import reading
 from northspan.core.panel.solved import SolvedPanel
 from northspan.core.solution import Fix
 from northspan.text.delimited import delimiter, inert, meant, table
+from northspan.text.numbers import read_number
 
 YES, NO = ("yes", "y", "true", "x", "1"), ("no", "n", "false", "0")
 SPACE = re.compile(r"(\d{1,2})(?:[-/,&]\d{1,2})?\s*([ab]?)", re.IGNORECASE)
@@ -55,7 +56,7 @@ class ReadSchedule:
 
 
 def _number(cell: str) -> float:
-    return float(cell.replace(",", "").removesuffix("A").removesuffix("VA").strip())
+    return read_number(cell.strip().removesuffix("A").removesuffix("V").strip())
 
 
 def _whole(cell: str) -> int:

@@ -11,6 +11,7 @@ from northspan.core.readings.readable import Readable
 from northspan.core.readings.saying import names
 from northspan.server.readings.models import ReadingBody
 from northspan.text.delimited import BrokenRow, Unreadable, delimiter, table
+from northspan.text.numbers import NotANumber, read_number
 
 NEEDED = ("what", "at", "part", "value", "by", "when")
 # Further columns that are read where they are there.
@@ -18,6 +19,7 @@ FURTHER = (
     "instrument", "calibrated", "weather", "soil", "soil_c", "note", "load", "share", "extra_a", "extra_at", "tried_ma",
     "lifted", "line",
 )  # fmt: skip
+NUMBERS = {"value", "soil_c", "share", "extra_a", "tried_ma"}
 MOST_ROWS = 100_000
 
 
@@ -41,7 +43,10 @@ def read_csv(text: str, job: Job, there: Sequence[Readable]) -> tuple[list[Measu
             raise Unreadable(f"Line {line}: more than {MOST_ROWS} readings; split the file.")
         entry = {name: cells[at].strip() for name, at in columns.items() if at < len(cells) and cells[at].strip()}
         try:
-            body = _body(entry, ids)
+            body = _body(entry, ids, told.id == "metric")
+        except NotANumber as error:
+            broken.append(BrokenRow(line, str(error)))
+            continue
         except ValidationError as error:
             broken.append(BrokenRow(line, _why(error)))
             continue
@@ -68,8 +73,13 @@ def _ids(job: Job) -> Mapping[str, str]:
     return {name: own for name, own in named if several.count(name) == 1}
 
 
-def _body(entry: Mapping[str, str], ids: Mapping[str, str]) -> ReadingBody:
+def _body(entry: Mapping[str, str], ids: Mapping[str, str], metric: bool) -> ReadingBody:
     taken: dict[str, object] = {name: entry[name] for name in (*NEEDED, *FURTHER) if name in entry and name != "when"}
+    for name in NUMBERS & taken.keys():
+        try:
+            taken[name] = read_number(entry[name], metric)
+        except NotANumber as error:
+            raise NotANumber(f"{name}: {error}") from None
     taken["at"] = ids.get(entry.get("at", ""), entry.get("at", ""))
     if "extra_at" in taken:
         taken["extra_at"] = ids.get(entry["extra_at"], entry["extra_at"])

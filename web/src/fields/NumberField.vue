@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, inject, ref } from 'vue'
 
+import { readNumber } from './number'
 import { useTyped } from './typed'
 import { deskKey, useDesk } from '@/stores/desk'
 import { otherwise } from '@/stores/units'
@@ -32,7 +33,11 @@ const refusal = computed(() => {
 })
 
 function alike(one: string, other: string): boolean {
-  return one === other || (one !== '' && other !== '' && Number(one.replace(',', '.')) === Number(other))
+  return one === other || (one !== '' && other !== '' && read(one) === Number(other))
+}
+
+function read(text: string) {
+  return readNumber(text, desk.job?.units === 'metric')
 }
 
 function shownValue(): string {
@@ -54,16 +59,20 @@ function changed() {
 
 function commit() {
   wrong.value = ''
-  const text = typed.value.trim().replace(',', '.')
+  const text = typed.value.trim()
   if (text === shownValue()) return
   if (text === '') {
     if (props.lockable) emit('change', null)
     else wrong.value = 'must not be empty'
     return
   }
-  const value = Number(text)
-  if (Number.isFinite(value)) emit('change', value)
-  else wrong.value = 'must be a number'
+  const value = read(text)
+  if (typeof value === 'string') {
+    wrong.value = value
+    return
+  }
+  typed.value = String(value)
+  if (value !== props.value) emit('change', value)
 }
 </script>
 

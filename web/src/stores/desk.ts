@@ -17,8 +17,13 @@ type Schema = components['schemas']
 function desk() {
   const id = ref<string | null>(null)
   const name = ref('')
-  const job = shallowRef<Job | null>(null)
-  const solution = shallowRef<Solution | null>(null)
+  // What the server has said of the job, and nothing else; above it what a slider shows while it moves. What waits to be
+  // sent lies in the outbox, and shows at its field as not saved.
+  const served = shallowRef<{ job: Job; solution: Solution | null; key: string } | null>(null)
+  const previewed = shallowRef<{ solution: Solution; key: string } | null>(null)
+  const job = computed(() => served.value?.job ?? null)
+  const solution = computed(() => previewed.value?.solution ?? served.value?.solution ?? null)
+  const key = computed(() => (previewed.value ?? served.value)?.key ?? '')
   const fault = ref('')
   // A demo job or a copy for practice: instruments and outside desks are simulated there alone.
   const practice = ref(false)
@@ -34,10 +39,13 @@ function desk() {
   const scratchPast: Job[] = []
   const scratchFuture: Job[] = []
   const outbox = useOutbox(refused)
-  watch([outbox.trouble, outbox.unsent], () => (settled.value += 1))
-  const key = ref('')
+  watch([outbox.trouble, outbox.unsent], () => {
+    // An edit that is held up is not taken: no figure goes on showing what it would have made.
+    if (outbox.trouble.value) previewed.value = null
+    settled.value += 1
+  })
   const workings = useWorkings()
-  // The version that lies here as it was saved, whatever a slider shows meanwhile.
+  // The version that lies here as it was saved: what an answer that tells only what changed starts from.
   let saved: { version: number; job: Job; solution: Solution } | null = null
   let asked = 0
   let wanted: string | null = null
@@ -61,16 +69,15 @@ function desk() {
       void open(state.id)
       return
     } else if (state.job) show(state.job, state.solution, state.key)
-    else job.value = solution.value = null
+    else served.value = previewed.value = null
     saved = job.value && solution.value ? { version: state.version, job: job.value, solution: solution.value } : null
     if (fault.value) problems.value = state.problems ?? []
   }
 
   function show(newJob: Job, newSolution: Solution | null, newKey: string) {
     workings.place(newSolution, newKey)
-    job.value = newJob
-    solution.value = newSolution
-    key.value = newKey
+    served.value = { job: newJob, solution: newSolution, key: newKey }
+    previewed.value = null
     const stations = newJob.stations.some((s) => s.id === selectedStation.value)
     if (!stations) selectedStation.value = null
     if (!newJob.runs.some((r) => r.id === selectedRun.value)) selectedRun.value = newJob.runs[0]?.id ?? null
@@ -102,9 +109,7 @@ function desk() {
   }
 
   function clear() {
-    id.value = job.value = solution.value = selectedRun.value = selectedStation.value = null
-    key.value = ''
-    saved = null
+    id.value = served.value = previewed.value = saved = selectedRun.value = selectedStation.value = null
     name.value = fault.value = ''
     calm()
     scratchPast.length = scratchFuture.length = 0
@@ -157,7 +162,10 @@ function desk() {
 
   function send(step: Outgoing): Promise<boolean> {
     const taken = outbox.put(step)
-    void taken.then(() => (settled.value += 1))
+    void taken.then((through) => {
+      if (!through) previewed.value = null
+      settled.value += 1
+    })
     return taken
   }
 
@@ -167,6 +175,7 @@ function desk() {
   function edit(patch: PatchStep[]): Promise<boolean> {
     const jobId = id.value
     const call = ++asked
+    if (outbox.trouble.value) previewed.value = null
     if (!jobId) return send({ job: null, patch, send: () => editScratch(patch) })
     const body = addressed(job.value, patch) as Schema['Patch']
     return send({
@@ -174,17 +183,19 @@ function desk() {
       patch,
       send: async () => {
         const state = await answered(api.PATCH('/api/jobs/{job_id}', { params: matched(jobId), body }))
-        taken(state, call === asked)
+        taken(state, call !== asked)
       },
     })
   }
 
-  /** A save that ends after another job was opened, or under a slider that moves on, is not laid on the desk. */
-  function taken(state: JobState, newest: boolean) {
+  /** A save that ends after another job was opened is not laid on the desk; under a slider that moves on it lies below. */
+  function taken(state: JobState, moving: boolean) {
     versions.set(state.id, state.version)
     if (id.value !== state.id) return
     calm()
-    if (newest) lay(state)
+    const above = moving ? previewed.value : null
+    lay(state)
+    previewed.value = above
   }
 
   async function editScratch(patch: PatchStep[]) {
@@ -210,26 +221,27 @@ function desk() {
       const answer = await answered(api.POST('/api/solve', { body: applied(job.value, patch) }))
       if (call !== asked) return
       workings.place(answer.solution, answer.key)
-
-      solution.value = answer.solution
-      key.value = answer.key
+      previewed.value = { solution: answer.solution, key: answer.key }
     } catch (error) {
       if (!(error instanceof Refused)) throw error
+      if (call === asked) previewed.value = null
     }
   }
 
   function walk(direction: 'undo' | 'redo'): Promise<boolean> {
     const jobId = id.value
-    if (direction === 'undo' && outbox.takeBack(jobId)) return Promise.resolve(true)
     asked += 1
-    return send({ job: jobId, patch: [], send: () => (jobId ? walkStored(jobId, direction) : walkScratch(direction)) })
+    previewed.value = null
+    const walked = () => send({ job: jobId, patch: [], send: () => (jobId ? walkStored(jobId, direction) : walkScratch(direction)) })
+    const back = direction === 'undo' ? outbox.takeBack(jobId) : null
+    return back ? back.then((gone) => gone || walked()) : walked()
   }
 
   async function walkStored(jobId: string, direction: 'undo' | 'redo') {
     const params = matched(jobId)
     const call =
       direction === 'undo' ? api.POST('/api/jobs/{job_id}/undo', { params }) : api.POST('/api/jobs/{job_id}/redo', { params })
-    taken(await answered(call), true)
+    taken(await answered(call), false)
   }
 
   async function walkScratch(direction: 'undo' | 'redo') {

@@ -12,6 +12,9 @@ export interface Outgoing {
 
 interface Waiting extends Outgoing {
   done: (taken: boolean) => void
+  taken: Promise<boolean>
+  // Undone while it was under way: it is not tried again.
+  back?: boolean
 }
 
 const FIRST_PAUSE_MS = 1000
@@ -37,11 +40,12 @@ export function useOutbox(refused: (error: Refused, step: Outgoing) => void) {
   const unsent = computed(() => (trouble.value || late.value ? waiting.value.filter((w) => w.patch.length).length : 0))
 
   function put(step: Outgoing, first = false): Promise<boolean> {
-    return new Promise((done) => {
-      const entry = { ...step, done }
-      waiting.value = first ? [entry, ...waiting.value] : [...waiting.value, entry]
-      if (!trouble.value) void sendAll()
-    })
+    let done: Waiting['done'] = () => {}
+    const taken = new Promise<boolean>((settle) => (done = settle))
+    const entry = { ...step, done, taken }
+    waiting.value = first ? [entry, ...waiting.value] : [...waiting.value, entry]
+    if (!trouble.value) void sendAll()
+    return taken
   }
 
   async function sendAll() {
@@ -58,13 +62,13 @@ export function useOutbox(refused: (error: Refused, step: Outgoing) => void) {
           pause = FIRST_PAUSE_MS
           leave(step, true)
         } catch (error) {
-          if (error instanceof Refused && error.passing) {
+          if (error instanceof Refused && error.passing && !step.back) {
             hold(error.message)
             return
           }
           leave(step, false)
           if (!(error instanceof Refused)) throw error
-          refused(error, step)
+          if (!error.passing) refused(error, step)
         } finally {
           window.clearTimeout(lateness)
         }
@@ -98,11 +102,16 @@ export function useOutbox(refused: (error: Refused, step: Outgoing) => void) {
     return mine.filter((w) => w.patch.length).length
   }
 
-  /** Take back the newest edit of a job that could not be sent; whether there was one. */
-  function takeBack(job: string | null): boolean {
-    const last = trouble.value ? waiting.value.filter((w) => w.job === job && w.patch.length && w !== underWay).at(-1) : undefined
-    if (last) leave(last, false)
-    return !!last
+  /**
+   * Take back the newest edit of a job that could not be sent; whether it is gone, null where there is none. One that is
+   * under way just then is gone unless the server takes it this time.
+   */
+  function takeBack(job: string | null): Promise<boolean> | null {
+    const last = trouble.value ? waiting.value.filter((w) => w.job === job && w.patch.length).at(-1) : undefined
+    if (!last) return null
+    if (last === underWay) last.back = true
+    else leave(last, false)
+    return last.taken.then((taken) => !taken)
   }
 
   const holds = (job: string | null) => waiting.value.some((w) => w.job === job)

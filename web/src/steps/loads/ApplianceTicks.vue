@@ -6,6 +6,7 @@ import { useEdited } from './useEdited'
 import { nameplateText } from './words'
 import type { Appliance, CatalogueItem } from '@/api/types'
 import { APPLIANCE_KINDS } from '@/fields/choices'
+import { numberIn } from '@/fields/number'
 import { useShop } from '@/stores/shop'
 
 /** The shop's catalogue as a list to tick: many at once, with counts. */
@@ -30,7 +31,7 @@ function tick(item: CatalogueItem, on: boolean) {
 }
 
 function count(item: CatalogueItem, typed: string) {
-  const whole = Math.floor(Number(typed))
+  const whole = Math.floor(numberIn(String(typed)))
   if (whole >= 1 && whole <= 100) many.set(item.name, whole)
 }
 

@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue'
 
 import { answered, api, Refused } from '@/api/client'
 import type { LogbookQuery, LogbookReply } from '@/api/types'
+import { numberIn } from '@/fields/number'
 import DrawnPaper from '@/figures/DrawnPaper.vue'
 import { counted } from '@/figures/write'
 import { measuredText } from '@/steps/test/readings'
@@ -16,7 +17,7 @@ let call = 0
 
 watch([asked, most], async () => {
   const own = ++call
-  const limit = Number(most.value.replace(',', '.'))
+  const limit = numberIn(most.value)
   try {
     const body = { ...asked.value, most: most.value.trim() && Number.isFinite(limit) ? limit : null }
     const reply = (await answered(api.POST('/api/logbook/search', { body }))) as LogbookReply

@@ -5,6 +5,7 @@ import type { CatalogueItem } from '@/api/types'
 import { APPLIANCE_KINDS } from '@/fields/choices'
 import ShopCell from './ShopCell.vue'
 import { vHeld } from '@/fields/held'
+import { numberIn } from '@/fields/number'
 import { useShop } from '@/stores/shop'
 
 const props = defineProps<{ wanted: string }>()
@@ -16,7 +17,7 @@ function set(name: string, fields: Partial<CatalogueItem>) {
 }
 
 function figure(name: string, unit: 'va' | 'amps', typed: string) {
-  const value = Number(typed)
+  const value = numberIn(typed)
   set(name, unit === 'va' ? { va: value, amps: null } : { va: null, amps: value })
 }
 

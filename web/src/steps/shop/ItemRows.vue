@@ -3,6 +3,7 @@ import { computed } from 'vue'
 
 import ShopCell from './ShopCell.vue'
 import { vHeld } from '@/fields/held'
+import { numberIn } from '@/fields/number'
 import { useShop } from '@/stores/shop'
 
 /** A column of a list: words, a figure, yes or no, or one of a few. */
@@ -26,7 +27,7 @@ function set(name: string, fields: Record<string, unknown>) {
 
 function figure(typed: string): number | string | null {
   if (typed.trim() === '') return null
-  const value = Number(typed.replace(',', '.'))
+  const value = numberIn(typed)
   // What is no number goes as it was typed, and is refused in words.
   return Number.isFinite(value) ? value : typed
 }

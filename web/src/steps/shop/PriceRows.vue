@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 
 import ShopCell from './ShopCell.vue'
+import { sentNumber } from '@/fields/number'
 import { counted } from '@/figures/write'
 import { useShop } from '@/stores/shop'
 
@@ -13,7 +14,7 @@ const found = computed(() => shop.prices.filter((item) => item.name.toLowerCase(
 const rows = computed(() => found.value.slice(0, MOST))
 
 function setPrice(name: string, typed: string) {
-  const fields = { price: Number(typed), dated: new Date().toISOString().slice(0, 10) }
+  const fields = { price: sentNumber(typed), dated: new Date().toISOString().slice(0, 10) }
   void shop.changePrices((items) => items.map((item) => (item.name === name ? { ...item, ...fields } : item)))
 }
 </script>

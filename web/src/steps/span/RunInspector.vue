@@ -247,4 +247,8 @@ dl { display: grid; grid-template-columns: auto 1fr; gap: 2px 8px; margin: 0; fo
 dt { font-family: var(--narrow); font-size: 15px; color: var(--quiet); white-space: nowrap; }
 dd { margin: 0; text-align: right; }
 .two { display: flex; justify-content: flex-end; gap: 0 10px; flex-wrap: wrap; }
+/* A thumb on the way down the page would move it: on touch there is none. */
+@media (pointer: coarse) {
+  .slide { display: none; }
+}
 </style>

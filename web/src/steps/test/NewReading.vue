@@ -4,8 +4,9 @@ import { computed, ref, useTemplateRef, watch } from 'vue'
 import { Refused } from '@/api/client'
 import type { MeasureReply, NextReading, Readable, ReadingBody, ReadingEntry } from '@/api/types'
 import InstrumentPanel from './InstrumentPanel.vue'
-import { sentRan, type Ran } from './readings'
+import { fallPoints, sentRan, type Ran } from './readings'
 import WhatRan from './WhatRan.vue'
+import { sentNumber } from '@/fields/number'
 import { useLooker } from '@/steps/packet/looker'
 
 /** A reading being written down: where, what, how much, what ran meanwhile, by whom. */
@@ -62,10 +63,9 @@ const trips = computed(() => spot.value?.what.startsWith('trip') ?? false)
 const said = (pointer: string) => refusal.value?.at(pointer)
 
 /** "10 12.1" a line, or with a comma between: the probe's place, then what was read there. */
-const fall = computed(() => {
-  const read = points.value.split('\n').map((line) => line.trim().split(/[\s;,]+/).map(Number)).filter((p) => p.length === 2)
-  return far.value && read.length ? { far: Number(far.value.replace(',', '.')), points: read as [number, number][] } : null
-})
+const metric = computed(() => props.length === 'm')
+const placed = computed(() => fallPoints(points.value, metric.value))
+const fall = computed(() => (far.value && placed.value.points.length ? { far: sentNumber(far.value, metric.value), points: placed.value.points } : null))
 
 function shown(told: MeasureReply) {
   instrument.value = told.name
@@ -78,18 +78,17 @@ function shown(told: MeasureReply) {
 
 async function keep() {
   refusal.value = null
-  if (!spot.value) return
+  if (!spot.value || (falls.value && placed.value.broken)) return
   busy.value = true
   try {
     const picture = file.value?.files?.[0]
-    const typed = value.value.trim().replace(',', '.')
     await props.log({
-      what: spot.value.what, at: spot.value.at, part: spot.value.part, value: typed === '' ? null : (Number.isFinite(Number(typed)) ? Number(typed) : (typed as unknown as number)), by: by.value,
+      what: spot.value.what, at: spot.value.at, part: spot.value.part, value: value.value.trim() ? sentNumber(value.value, metric.value) : null, by: by.value,
       on: new Date().toLocaleString('sv-SE').replace(' ', 'T').slice(0, 16), fall: falls.value ? fall.value : null,
       ...sentRan(spot.value.by_load ? ran.value : null),
       lifted: lifted.value ? lifted.value === 'yes' : null, line: line.value,
-      tried_ma: tried.value ? Number(tried.value) : null, instrument: instrument.value, calibrated: calibrated.value || null, weather: weather.value as ReadingBody['weather'], soil: soil.value as ReadingBody['soil'],
-      soil_c: soilC.value.trim() ? Number(soilC.value.replace(',', '.')) : null, photo: picture ? await props.photo(picture) : null, note: note.value, corrects: corrected.value?.measured.number ?? null,
+      tried_ma: tried.value ? sentNumber(tried.value) : null, instrument: instrument.value, calibrated: calibrated.value || null, weather: weather.value as ReadingBody['weather'], soil: soil.value as ReadingBody['soil'],
+      soil_c: soilC.value.trim() ? sentNumber(soilC.value) : null, photo: picture ? await props.photo(picture) : null, note: note.value, corrects: corrected.value?.measured.number ?? null,
     })
     value.value = note.value = points.value = ''
     if (file.value) file.value.value = ''
@@ -125,6 +124,7 @@ async function keep() {
     <template v-if="falls">
       <label class="narrow">Current probe at <span class="entry"><input v-model="far" class="mono" inputmode="decimal" aria-label="Current probe at" /><span class="mono">{{ length }}</span></span></label>
       <label class="narrow">Potential probe at, read: one a line <textarea v-model="points" class="mono" rows="5" :placeholder="`10 12.4\n20 14.9`" aria-label="Potential probe at, read" /></label>
+      <p v-if="placed.broken" class="danger narrow" role="alert">"{{ placed.broken }}" is no place and reading: write the place, a space, then the ohms.</p>
       <p class="narrow quiet">Or only its result:</p>
     </template>
     <template v-if="spot?.what === 'electrode'">
@@ -136,7 +136,7 @@ async function keep() {
     <label v-if="trips" class="narrow">Tried at <span class="entry"><input v-model="tried" class="mono" inputmode="decimal" aria-label="Tried at" /><span class="mono">mA</span></span></label>
     <WhatRan v-if="spot?.by_load" v-model="ran" :stations="stations" :said="said" />
     <label class="narrow">By <input v-model="by" maxlength="80" autocomplete="name" aria-label="By" /></label>
-    <InstrumentPanel v-if="spot" :spot="spot" :practice="practice" :ran="sentRan(spot.by_load ? ran : null)" :far="far ? Number(far.replace(',', '.')) : null" :tried="tried ? Number(tried) : null" @shown="shown" />
+    <InstrumentPanel v-if="spot" :spot="spot" :practice="practice" :ran="sentRan(spot.by_load ? ran : null)" :far="far ? sentNumber(far, metric) : null" :tried="tried ? sentNumber(tried) : null" @shown="shown" />
     <button type="button" class="plain narrow quiet" :aria-expanded="more" @click="more = !more">{{ more ? 'Less' : 'Instrument, weather, photo, note' }}</button>
     <template v-if="more">
       <label class="narrow">Instrument <input v-model="instrument" maxlength="80" /></label>

@@ -2,6 +2,7 @@ import { computed, ref, type Ref } from 'vue'
 
 import { answered, api, asSent, Refused } from '@/api/client'
 import type { ReadingBody, ReadingsReply } from '@/api/types'
+import { readNumber, sentNumber } from '@/fields/number'
 import { useAsked } from '@/stores/asking'
 import type { Desk } from '@/stores/desk'
 import { useKept } from '@/stores/kept'
@@ -24,15 +25,21 @@ export type SentRan = Pick<ReadingBody, 'load' | 'share' | 'extra_a' | 'extra_at
 /** What ran as it is sent; nothing of it where it has no part in what is read. */
 export function sentRan(ran: Ran | null): SentRan {
   if (!ran?.load) return { load: 'untold', share: null, extra_a: 0, extra_at: null }
-  const extra = ran.load === 'main-off' ? 0 : numberSent(ran.extra || '0')
-  const share = ran.load === 'these' && ran.share.trim() ? numberSent(ran.share, 100) : null
+  const extra = ran.load === 'main-off' ? 0 : sentNumber(ran.extra || '0')
+  const share = ran.load === 'these' && ran.share.trim() ? sentNumber(ran.share, false, 100) : null
   return { load: ran.load, share, extra_a: extra, extra_at: extra && ran.extraAt ? ran.extraAt : null }
 }
 
-/** What was typed as a number, as it stands where it is none: the server says what is wrong with it. */
-export function numberSent(typed: string, over = 1): number {
-  const read = Number(typed.trim().replace(',', '.'))
-  return Number.isFinite(read) ? read / over : (typed as unknown as number)
+/** Places of the potential probe with what was read there, one a line ("10 12.1"); the first line that is none. */
+export function fallPoints(typed: string, metric: boolean): { points: [number, number][]; broken: string } {
+  const points: [number, number][] = []
+  for (const line of typed.split('\n').map((each) => each.trim()).filter(Boolean)) {
+    const parts = line.split(/[\s;]+/)
+    const two = (parts.length === 1 ? line.split(',') : parts).map((part) => readNumber(part, metric))
+    if (two.length !== 2 || two.some((each) => typeof each === 'string')) return { points, broken: line }
+    points.push(two as [number, number])
+  }
+  return { points, broken: '' }
 }
 
 /** The readings of the job on the desk, judged; what cannot be sent is kept in this browser until it can. */

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 
 import type { MetalPath } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
+import { numberIn } from '@/fields/number'
 import NumberField from '@/fields/NumberField.vue'
 import TextField from '@/fields/TextField.vue'
 import { useDesk } from '@/stores/desk'
@@ -12,7 +13,7 @@ const props = defineProps<{ placeId: string }>()
 const desk = useDesk()
 const to = ref('')
 const ohm = ref('')
-const measured = computed(() => Number(ohm.value.trim().replace(',', '.')))
+const measured = computed(() => numberIn(ohm.value, desk.job?.units === 'metric'))
 const KINDS = list<MetalPath['kind']>('metal_path_kinds')
 const others = computed(() => (desk.job?.places ?? []).filter((p) => p.id !== props.placeId))
 const here = computed(() =>

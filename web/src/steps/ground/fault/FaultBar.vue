@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Asked } from './useFault'
 import type { ModeAnswer } from '@/api/types'
+import { numberIn } from '@/fields/number'
 import { list } from '@/stores/words'
 
 defineProps<{ modes: ModeAnswer[]; neutral: boolean }>()
@@ -14,7 +15,7 @@ function set(part: Partial<Asked>) {
 }
 
 function number(event: Event, name: 'extra_a' | 'earth_ohm', most: number) {
-  const value = Number((event.target as HTMLInputElement).value.replace(',', '.'))
+  const value = numberIn((event.target as HTMLInputElement).value)
   if (Number.isFinite(value) && value >= 0 && value <= most) set({ [name]: value })
   else (event.target as HTMLInputElement).value = String(asked.value[name])
 }

@@ -8,6 +8,7 @@ import { answered, api, asSent, Refused } from '@/api/client'
 import type { Place } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
 import { SOILS } from '@/fields/choices'
+import { numberIn } from '@/fields/number'
 import NumberField from '@/fields/NumberField.vue'
 import FigureButton from '@/figures/FigureButton.vue'
 import { written } from '@/figures/write'
@@ -36,7 +37,7 @@ function setReading(at: number, name: 'spacing' | 'ohm', value: number) {
 const typed = reactive({ spacing: '', ohm: '' })
 const pinDepth = computed(() => known.value?.survey[0]?.pin_depth ?? 0)
 const reading = computed(() => {
-  const [spacing, ohm] = [typed.spacing, typed.ohm].map((v) => Number(v.trim().replace(',', '.')))
+  const [spacing, ohm] = [typed.spacing, typed.ohm].map((v) => numberIn(v, desk.job?.units === 'metric'))
   return spacing > 0 && ohm > 0 ? { spacing, ohm, pin_depth: pinDepth.value } : null
 })
 

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import BoxPicture from './BoxPicture.vue'
 import BoxRows from './BoxRows.vue'
 import { useBox } from './useBox'
+import { numberIn } from '@/fields/number'
 import FigureButton from '@/figures/FigureButton.vue'
 import { figureText, written } from '@/figures/write'
 import { list } from '@/stores/words'
@@ -26,7 +27,7 @@ const smallest = computed(() => answer.value?.values.smallest_box as string | nu
 const withExtras = computed(() => (entry.extras.length ? (answer.value?.values.smallest_box_with_extras as string | null | undefined) : null))
 
 function number(event: Event): number | null {
-  const value = Number((event.target as HTMLInputElement).value.replace(',', '.'))
+  const value = numberIn((event.target as HTMLInputElement).value)
   return Number.isFinite(value) && value > 0 ? value : null
 }
 

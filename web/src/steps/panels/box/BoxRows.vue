@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { numberIn } from '@/fields/number'
 import { list } from '@/stores/words'
 
 interface Row {
@@ -18,7 +19,7 @@ function add() {
 }
 
 function whole(event: Event, least: number): number {
-  const value = Math.round(Number((event.target as HTMLInputElement).value))
+  const value = Math.round(numberIn((event.target as HTMLInputElement).value))
   return Number.isFinite(value) ? Math.max(least, value) : least
 }
 </script>

@@ -6,6 +6,7 @@ import { fillWithSplices } from '../box/useBox'
 import { spaceText, usePanelDesk } from '../usePanel'
 import ChoiceField from '@/fields/ChoiceField.vue'
 import { GEAR_ROOMS } from '@/fields/choices'
+import { numberIn } from '@/fields/number'
 import NumberField from '@/fields/NumberField.vue'
 import FigureButton from '@/figures/FigureButton.vue'
 import { figureText } from '@/figures/write'
@@ -35,13 +36,13 @@ function setPoint(way: 'at' | 'move/to', axis: 'x' | 'y', value: number | null) 
 
 function setEnters(id: string, axis: 'x' | 'y', typed: string) {
   const circuit = circuits.value.find((c) => c.id === id)
-  const value = Number(typed.replace(',', '.'))
+  const value = numberIn(typed, units.value.id === 'metric')
   if (typed.trim() === '') void panel.setCircuit(id, { enters: null })
   else if (Number.isFinite(value)) void panel.setCircuit(id, { enters: { ...(circuit?.enters ?? { x: 0, y: 0 }), [axis]: value } })
 }
 
 function setSpare(id: string, typed: string) {
-  const value = Number(typed.replace(',', '.'))
+  const value = numberIn(typed, units.value.id === 'metric')
   if (typed.trim() === '') void panel.setCircuit(id, { spare: null })
   else if (Number.isFinite(value)) void panel.setCircuit(id, { spare: value })
 }
