@@ -103,6 +103,7 @@ def create_app(
     app.extensions[SHOP_KEY] = ShopStore(engine)
     app.extensions[ISSUES_KEY] = IssueStore(engine)
     app.extensions[LOOKS_KEY] = LookStore(engine)
+    app.extensions[LOOKS_KEY].strip_photos()
     app.extensions[PLANS_KEY] = Plans()
     app.extensions[READINGS_KEY] = ReadingStore(engine)
     app.extensions[LOGBOOK_KEY] = LogbookStore(engine)

@@ -144,7 +144,14 @@ class JobStore:
                 query = query.where(func.lower(JobRow.name).contains(search.strip().lower(), autoescape=True))
             return [
                 JobEntry(
-                    row.id, row.version, row.name, document, row.changed_at, shelf, row.demo is not None, row.practice
+                    row.id,
+                    row.version,
+                    row.name,
+                    document if isinstance(document, dict) else {},
+                    row.changed_at,
+                    shelf,
+                    row.demo is not None,
+                    row.practice,
                 )
                 for row, document in session.execute(query)
             ]

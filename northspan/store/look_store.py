@@ -1,17 +1,26 @@
 """What inspectors found, with photos; and what every new job is looked at for because of it."""
 
+from contextlib import suppress
 from datetime import UTC, date, datetime
 from typing import Any
 
-from sqlalchemy import Engine, select, update
+from sqlalchemy import Engine, func, select, update
 from sqlalchemy.orm import Session, undefer
 
 from northspan.core.inspection.item import Looked
 from northspan.store.models import JobRow, LookRow, PhotoRow, WatchedRow
+from northspan.store.photo import NoPhoto, kept_photo
+
+# All photos of one job (B): some four hundred.
+MOST_BYTES = 200_000_000
 
 
 class NoSuchPhoto(LookupError):
     """There is no photo of that number with that job."""
+
+
+class TooManyPhotos(Exception):
+    """A job has no room for a further photo."""
 
 
 class LookStore:
@@ -54,13 +63,31 @@ class LookStore:
                 )
             )  # fmt: skip
 
-    def add_photo(self, job_id: str, kind: str, body: bytes) -> int:
-        """Keep a photo of a content type; gives its number."""
+    def add_photo(self, job_id: str, body: bytes) -> int:
+        """Keep a photo; gives its number. Raises NoPhoto, TooManyPhotos."""
+        kind, bare = kept_photo(body)
         with Session(self._engine) as session, session.begin():
-            row = PhotoRow(job_id=job_id, kind=kind, body=body, made_at=datetime.now(UTC))
+            of_job = select(func.coalesce(func.sum(func.length(PhotoRow.body)), 0)).where(PhotoRow.job_id == job_id)
+            if (session.scalar(of_job) or 0) + len(bare) > MOST_BYTES:
+                raise TooManyPhotos(job_id)
+            row = PhotoRow(job_id=job_id, kind=kind, body=bare, made_at=datetime.now(UTC))
             session.add(row)
             session.flush()
             return row.id
+
+    def strip_photos(self) -> int:
+        """Take the place out of photos that were kept before that was done; gives how many there were. One that cannot
+        be looked into any more stays as it is.
+        """
+        with Session(self._engine) as session:
+            numbers = session.scalars(select(PhotoRow.id).where(PhotoRow.bare.is_(False))).all()
+        for number in numbers:
+            with Session(self._engine) as session, session.begin():
+                row = session.get_one(PhotoRow, number, options=[undefer(PhotoRow.body)])
+                with suppress(NoPhoto):
+                    row.kind, row.body = kept_photo(row.body)
+                row.bare = True
+        return len(numbers)
 
     def photo(self, job_id: str, number: int) -> tuple[str, bytes]:
         """A photo's content type and itself. Raises NoSuchPhoto."""

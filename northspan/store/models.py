@@ -118,7 +118,7 @@ class IssueRow(Base):
 
 
 class PhotoRow(Base):
-    """A photo of a job, never changed once written."""
+    """A photo of a job, never changed once it is ``bare``: kept with nothing beside its picture."""
 
     __tablename__ = "photos"
 
@@ -126,6 +126,7 @@ class PhotoRow(Base):
     job_id: Mapped[str] = mapped_column(ForeignKey("jobs.id", ondelete="CASCADE"))
     kind: Mapped[str] = mapped_column(String(20))
     body: Mapped[bytes] = mapped_column(LargeBinary, deferred=True)
+    bare: Mapped[bool] = mapped_column(Boolean, default=True)
     made_at: Mapped[datetime] = mapped_column(UtcDateTime)
 
 

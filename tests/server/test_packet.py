@@ -5,12 +5,21 @@ import io
 import json
 import zipfile
 
+from PIL import Image
+
 from northspan.core.document.file import parse_text
 from northspan.demo.library import demo_jobs
 from tests.core.jobs import document
 from tests.server.harness import ServerTest
 
-PNG = b"\x89PNG\r\n\x1a\n" + b"0" * 40
+
+def picture(kind="PNG", size=(40, 30), **more):
+    made = io.BytesIO()
+    Image.new("RGB", size, (90, 60, 30)).save(made, kind, **more)
+    return made.getvalue()
+
+
+PNG = picture()
 
 
 class Packets(ServerTest):
@@ -96,7 +105,15 @@ class Inspections(ServerTest):
         self.assertEqual(self.client.post(photos, data=b"<svg onload=x>", **raw).status_code, 422)
         photo = self.client.post(photos, data=PNG, **raw).json["photo"]
         got = self.client.get(f"{photos}/{photo}")
-        self.assertEqual((got.data, got.mimetype), (PNG, "image/png"))
+        self.assertEqual(got.mimetype, "image/png")
+        self.assertEqual(Image.open(io.BytesIO(got.data)).tobytes(), Image.open(io.BytesIO(PNG)).tobytes())
+        # What begins like a photo and is none; one that says where it was taken, lying on its side and far too large.
+        self.assertEqual(self.client.post(photos, data=PNG[:30] + b"0" * 40, **raw).status_code, 422)
+        exif = Image.Exif()
+        exif[0x0112], exif.get_ifd(0x8825)[1] = 6, "N"
+        large = self.client.post(photos, data=picture("JPEG", (4800, 60), exif=exif), **raw).json["photo"]
+        kept = Image.open(io.BytesIO(self.client.get(f"{photos}/{large}").data))
+        self.assertEqual((kept.size, dict(kept.getexif())), ((30, 2400), {}))
         body = {"item": item, "state": "correction", "words": " ", "by": "R. Vale", "on": "2026-11-20", "photo": photo}
         said = self.client.post(looks, json=body)
         self.assertEqual((said.status_code, said.json["problems"][0]["pointer"]), (422, "/words"))

@@ -1,8 +1,10 @@
 """The store by itself: migrations, histories, and edits that race."""
 
+import sqlite3
 import tempfile
 import threading
 import unittest
+from contextlib import closing
 from pathlib import Path
 
 from alembic import command
@@ -15,11 +17,13 @@ from northspan.core.logbook.earth import Earth
 from northspan.core.logbook.soils import SoilSum
 from northspan.core.readings.measured import Measured
 from northspan.core.solve import solve
+from northspan.server.app import create_app
 from northspan.store.database import MIGRATIONS, open_database
 from northspan.store.job_store import JobStore, NoSuchJob, NothingToWalk, StaleEdit
 from northspan.store.logbook_store import EarthAsked, LogbookStore
 from northspan.store.models import Base
 from northspan.store.reading_store import ReadingStore
+from northspan.store.trouble import DatabaseTrouble
 from tests import examples
 from tests.core.jobs import job
 
@@ -80,6 +84,36 @@ class Database(StoreTest):
         self.assertEqual((found.earth, many, jobs, found.job), (told, 1, 1, made.name))
         self.assertEqual(logbook.found(EarthAsked(words="%"), 5)[1], 0)
         self.assertEqual(logbook.soils(), [SoilSum("clay", 1, 4.0, 16.0)])
+
+    def test_one_that_is_taken_away_under_a_running_server_is_noticed_before_anything_is_acknowledged(self):
+        client = create_app(f"sqlite:///{self.path}").test_client()
+        body = job().model_dump(mode="json")
+        self.assertEqual(client.post("/api/jobs", json=body).status_code, 201)
+        aside = self.path.with_name("aside.sqlite")
+        for away in (lambda: self.path.rename(aside), lambda: aside.write_bytes(self.path.read_bytes())):
+            away()
+            if self.path.exists():
+                # Another file in its place, with the very same in it.
+                aside.replace(self.path)
+            with self.assertLogs("northspan.server.replies", "ERROR"):
+                refused = client.post("/api/jobs", json=body)
+            self.assertEqual(refused.status_code, 507)
+            self.assertIn("taken away or replaced", refused.json["title"])
+            if aside.exists():
+                aside.rename(self.path)
+                self.assertEqual(client.post("/api/jobs", json=body).status_code, 201)
+
+    def test_what_is_no_database_of_ours_is_refused_in_words(self):
+        other = self.path.with_name("other.sqlite")
+        with closing(sqlite3.connect(other)) as made:
+            made.execute("create table parts (name text)")
+        for url, words in ((f"sqlite:///{other}", "of another program"), ("postgresql://desk/jobs", "in a file"),
+                           ("mysql://desk/jobs", "in a file"), ("jobs", "no address")):  # fmt: skip
+            with self.assertRaisesRegex(DatabaseTrouble, words):
+                open_database(url)
+        # Nothing was written into it.
+        with closing(sqlite3.connect(other)) as made:
+            self.assertEqual(made.execute("select name from sqlite_master").fetchall(), [("parts",)])
 
     def test_it_is_opened_safely(self):
         with self.engine.connect() as connection:

@@ -2,6 +2,7 @@
 
 import json
 
+from defusedxml.ElementTree import fromstring
 from hypothesis import HealthCheck, given
 from hypothesis import strategies as st
 
@@ -78,10 +79,25 @@ class Nonsense(ServerTest):
 class OtherSites(ServerTest):
     def test_a_change_asked_for_by_another_site_is_refused(self):
         state = self.create()
-        for origin, status in (("http://elsewhere.example", 403), ("null", 403), ("http://localhost", 200)):
+        for origin, status in (
+            ("http://elsewhere.example", 403),
+            ("null", 403),
+            ("http://localhost", 200),
+            ("http://[::1", 403),
+        ):
             answer = self.client.put(f"/api/jobs/{state['id']}/shelf/archived", headers={"Origin": origin})
             self.assertEqual(answer.status_code, status, origin)
         self.assertEqual(self.client.get("/api/jobs", headers={"Origin": "http://elsewhere.example"}).status_code, 200)
+
+    def test_signs_that_no_paper_carries_are_left_out_of_names(self):
+        job = self.client.post("/api/jobs", json=document(name="Shed\x07 \x00house")).json
+        self.assertEqual(job["name"], "Shed   house")
+        patch = [{"op": "replace", "path": "/stations/1/name", "value": "Main\x1b\ud800 panel"}]
+        version = {"If-Match": str(job["version"])}
+        self.assertEqual(self.client.patch(f"/api/jobs/{job['id']}", json=patch, headers=version).status_code, 200)
+        drawn = self.client.get(f"/api/packet/{job['id']}/one-line.svg")
+        self.assertEqual(drawn.status_code, 200)
+        self.assertIn("Main", "".join(fromstring(drawn.data).itertext()))
 
     def test_a_loopback_server_answers_to_its_own_names_only(self):
         client = self.start(hosts=["127.0.0.1", "localhost"])

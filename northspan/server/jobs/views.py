@@ -183,6 +183,11 @@ def _changes(job_id: str, since: int, now: Solved) -> bytes | None:
     return to_json(list(changes(old, {"job": now.entered, "solution": now.document})))
 
 
+def _many(parts: object) -> int:
+    """How many of a part a document has; none where it is no list."""
+    return len(parts) if isinstance(parts, list) else 0
+
+
 def _summary(entry: JobEntry) -> JobSummary:
     return JobSummary(
         id=entry.id,
@@ -190,8 +195,8 @@ def _summary(entry: JobEntry) -> JobSummary:
         name=entry.name,
         # What cannot be read as a job is listed all the same, to be opened with its fault.
         note=str(entry.document.get("note", "")),
-        places=len(entry.document.get("places", ())),
-        runs=len(entry.document.get("runs", ())),
+        places=_many(entry.document.get("places")),
+        runs=_many(entry.document.get("runs")),
         changed_at=entry.changed_at,
         shelf=entry.shelf,
         demo=entry.demo,

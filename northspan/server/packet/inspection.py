@@ -18,10 +18,10 @@ from northspan.server.models import JobPath, RowNumber
 from northspan.server.replies import refusals, refuse, reply, sends
 from northspan.server.resource import Resource
 from northspan.server.wiring import job_store, look_store, solutions
-from northspan.store.look_store import NoSuchPhoto
+from northspan.store.look_store import NoSuchPhoto, TooManyPhotos
+from northspan.store.photo import NoPhoto
 
 LARGEST_PHOTO = 12_000_000
-SIGNS = ((b"\xff\xd8\xff", "image/jpeg"), (b"\x89PNG\r\n\x1a\n", "image/png"))
 # Ticks of the moment of change are kept beside what inspectors found, under keys of their own.
 TICKED = "change/"
 inspection = Resource(
@@ -169,14 +169,15 @@ def look(path: JobPath, body: LookBody) -> Response:
 
 @inspection.post("/<job_id>/photos", responses={200: PhotoReply})
 def keep_photo(path: JobPath, raw: Photo) -> Response:
-    """Keep a photo."""
+    """Keep a photo, without the place that it was taken at."""
     raw.max_content_length = LARGEST_PHOTO
     stored = job_store().get(path.job_id)
-    body = raw.get_data()
-    kind = next((kind for sign, kind in SIGNS if body.startswith(sign)), None)
-    if kind is None:
-        return refuse(422, "That is no photo: take a JPEG or a PNG")
-    return reply(PhotoReply(photo=look_store().add_photo(stored.id, kind, body)))
+    try:
+        return reply(PhotoReply(photo=look_store().add_photo(stored.id, raw.get_data())))
+    except NoPhoto as error:
+        return refuse(422, str(error))
+    except TooManyPhotos:
+        return refuse(422, "This job has no room for a further photo: 200 MB are kept")
 
 
 @inspection.get("/<job_id>/photos/<int:number>", responses={200: sends("image/jpeg", "image/png")})
