@@ -48,6 +48,10 @@ def _parser(arguments: Sequence[str]) -> argparse.ArgumentParser:
         server.add_argument(
             "--insecure", action="store_true", help="allow a --host that others on the network can reach"
         )
+        server.add_argument(
+            "--instrument-port", action="append", type=_port, default=[], metavar="PORT",
+            help="a local port that an instrument may be asked at; may be given again",
+        )  # fmt: skip
         server.set_defaults(command="serve", demo=name == "demo")
     solver = commands.add_parser("solve", help="print the whole solution of a job file as JSON")
     solver.add_argument("job", help="a job file, or - for standard input")

@@ -10,7 +10,10 @@ from northspan.server.running import run as serve
 def run(options: argparse.Namespace) -> int:
     """Serve until stopped."""
     try:
-        serve(options.host, options.port, options.database, demo=options.demo, insecure=options.insecure)
+        serve(
+            options.host, options.port, options.database, demo=options.demo, insecure=options.insecure,
+            instruments=options.instrument_port,
+        )  # fmt: skip
     except StartTrouble as trouble:
         return complain([str(trouble)])
     return PASSES

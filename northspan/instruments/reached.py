@@ -1,6 +1,8 @@
 """An instrument that is reached: simulated here, behind a local port, or through a file that it writes."""
 
-from collections.abc import Callable
+import os
+import stat
+from collections.abc import Callable, Collection
 from dataclasses import dataclass
 from datetime import date
 from pathlib import Path
@@ -24,8 +26,12 @@ def in_here(instrument: Instrument) -> Reached:
     )
 
 
-def on_port(port: int) -> Reached:
-    """Whatever listens on a local port; who it is, is asked on a connection of its own. Raises InstrumentTrouble."""
+def on_port(port: int, named: Collection[int] | None = None) -> Reached:
+    """Whatever listens on a local port; who it is, is asked on a connection of its own. Ports that are not ``named`` by
+    whoever runs the server are not looked at (None: all are). Raises InstrumentTrouble.
+    """
+    if named is not None and port not in named:
+        raise InstrumentTrouble(f"port {port} is not named for one: start North Span with --instrument-port {port}")
     name, _, calibrated = ask(port, "who").partition("; calibrated ")
     return Reached(name[:80], _day(calibrated), lambda line: ask(port, line))
 
@@ -47,7 +53,10 @@ def in_file(folder: Path | None, name: str) -> Reached:
 
 def _last_line(path: Path) -> bytes:
     try:
-        with path.open("rb") as file:
+        # A pipe in the file's place would never end.
+        with os.fdopen(os.open(path, os.O_RDONLY | os.O_NONBLOCK), "rb") as file:
+            if not stat.S_ISREG(os.fstat(file.fileno()).st_mode):
+                raise InstrumentTrouble(f"{path.name} is no file")
             file.seek(0, 2)
             file.seek(max(0, file.tell() - 2 * LONGEST))
             lines = file.read(2 * LONGEST).split(b"\n")

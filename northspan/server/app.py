@@ -1,6 +1,8 @@
 """The application factory."""
 
+import ipaddress
 import json
+from collections.abc import Collection
 from pathlib import Path
 from urllib.parse import urlsplit
 
@@ -37,6 +39,7 @@ from northspan.server.solving.views import solving
 from northspan.server.solving.workings import workings
 from northspan.server.told import told
 from northspan.server.wiring import (
+    INSTRUMENT_PORTS,
     INSTRUMENTS_FOLDER,
     ISSUES_KEY,
     LOGBOOK_KEY,
@@ -78,11 +81,14 @@ def create_app(
     with_demo: bool = False,
     front_end: Path = FRONT_END,
     hosts: list[str] | None = None,
+    bare_addresses: bool = False,
     instruments_folder: Path | None = None,
+    instrument_ports: Collection[int] | None = None,
 ) -> OpenAPI:
     """Build the application on a database; ``with_demo`` loads the demo jobs that were never loaded before.
 
-    ``hosts`` are the names it answers to; None answers to any. ``instruments_folder`` is where instruments write files.
+    ``hosts`` are the names it answers to, and ``bare_addresses`` too; None answers to any. ``instruments_folder`` is
+    where instruments write files, ``instrument_ports`` the local ports that they are asked at; None for any.
     """
     app = OpenAPI(
         __name__,
@@ -94,7 +100,9 @@ def create_app(
     )
     app.config["MAX_CONTENT_LENGTH"] = LARGEST_BYTES + 100_000
     app.config["OWN_HOSTS"] = hosts
+    app.config["BARE_ADDRESSES"] = bare_addresses
     app.config[INSTRUMENTS_FOLDER] = instruments_folder
+    app.config[INSTRUMENT_PORTS] = instrument_ports
     engine = open_database(database_url)
     solved = Solutions()
     store = JobStore(engine, prove=solved.of)
@@ -168,7 +176,17 @@ def _own_names_only() -> Response | None:
         named = urlsplit(f"//{request.headers.get('Host', '')}").hostname
     except ValueError:
         named = None
-    return None if named in own else refuse(400, "This server does not answer to that name")
+    # No outside name can be pointed at a bare address; only who is bound beyond loopback answers to one.
+    bare = current_app.config["BARE_ADDRESSES"] and _is_address(named)
+    return None if named in own or bare else refuse(400, "This server does not answer to that name")
+
+
+def _is_address(named: str | None) -> bool:
+    try:
+        ipaddress.ip_address(named or "")
+    except ValueError:
+        return False
+    return True
 
 
 def _own_pages_only() -> Response | None:

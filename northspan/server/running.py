@@ -4,7 +4,9 @@ import errno
 import ipaddress
 import logging
 import signal
+import socket
 import time
+from collections.abc import Sequence
 from pathlib import Path
 from typing import Any
 
@@ -29,8 +31,12 @@ class StartTrouble(Exception):
     """The server cannot start; the message says why, in one line."""
 
 
-def run(host: str, port: int, database: str | None, *, demo: bool, insecure: bool = False) -> None:
-    """Serve until stopped. Binds to ``host``, loopback unless the person insists. Raises StartTrouble."""
+def run(
+    host: str, port: int, database: str | None, *, demo: bool, insecure: bool = False, instruments: Sequence[int] = ()
+) -> None:
+    """Serve until stopped. Binds to ``host``, loopback unless the person insists; ``instruments`` are the local ports
+    that instruments may be asked at. Raises StartTrouble.
+    """
     loopback = _is_loopback(host)
     if not loopback and not insecure:
         raise StartTrouble(
@@ -41,9 +47,13 @@ def run(host: str, port: int, database: str | None, *, demo: bool, insecure: boo
     logging.getLogger("alembic").setLevel(logging.WARNING)
     url = database or f"sqlite:///{DEFAULT_DATABASE.absolute()}"
     try:
-        # A loopback server answers to its own names only, so that no outside name can be pointed at it.
-        names = [*LOOPBACK, host] if loopback else None
-        app = create_app(url, with_demo=demo, hosts=names, instruments_folder=INSTRUMENTS)
+        # It answers to its own names only, so that no outside name can be pointed at it.
+        own = socket.gethostname().lower()
+        names = [*LOOPBACK, host.lower(), *(() if loopback else (own, f"{own}.local"))]
+        app = create_app(
+            url, with_demo=demo, hosts=names, bare_addresses=not loopback, instruments_folder=INSTRUMENTS,
+            instrument_ports=frozenset(instruments),
+        )  # fmt: skip
     except DatabaseTrouble as trouble:
         raise StartTrouble(str(trouble)) from trouble
     address = f"[{host}]:{port}" if ":" in host else f"{host}:{port}"

@@ -27,6 +27,8 @@ LOGBOOK_KEY = "northspan.logbook_store"
 READINGS_KEY = "northspan.reading_store"
 # In the application's configuration: the folder in which instruments write their files, None for none.
 INSTRUMENTS_FOLDER = "INSTRUMENTS_FOLDER"
+# The local ports that instruments are asked at, None for any.
+INSTRUMENT_PORTS = "INSTRUMENT_PORTS"
 
 
 def job_store() -> JobStore:

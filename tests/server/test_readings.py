@@ -3,6 +3,7 @@
 import csv
 import io
 import json
+import os
 import socket
 import socketserver
 import subprocess
@@ -179,6 +180,9 @@ class Readings(ServerTest):
             self.client.application.config[INSTRUMENTS_FOLDER] = Path(folder)
             (Path(folder) / "wrench.txt").write_text("ok 12.5 A\nok 13500 mA\nok 99")
             self.assertEqual(self.measured(source={"kind": "file", "file": "wrench"}).json["value"], 13.5)
+            os.mkfifo(Path(folder) / "pipe.txt")
+            piped = self.measured(source={"kind": "file", "file": "pipe"})
+            self.assertIn("is no file", piped.json["problems"][0]["words"])
             lost = self.measured(source={"kind": "file", "file": "none"})
             self.assertIn("no file none.txt", lost.json["problems"][0]["words"])
         self.assertEqual(self.measured(source={"kind": "file", "file": "../etc"}).status_code, 422)

@@ -6,6 +6,7 @@ from defusedxml.ElementTree import fromstring
 from hypothesis import HealthCheck, given
 from hypothesis import strategies as st
 
+from northspan.server.app import create_app
 from tests import examples
 from tests.core.jobs import document
 from tests.server.harness import ServerTest
@@ -103,3 +104,18 @@ class OtherSites(ServerTest):
         client = self.start(hosts=["127.0.0.1", "localhost"])
         self.assertEqual(client.get("/api/jobs", base_url="http://127.0.0.1:8047").status_code, 200)
         self.assertEqual(client.get("/api/jobs", base_url="http://rebound.example:8047").status_code, 400)
+        self.assertEqual(client.get("/api/jobs", base_url="http://192.0.2.7:8047").status_code, 400)
+        # Bound beyond loopback it answers to bare addresses besides, and still to no outside name.
+        beyond = create_app(self.url, hosts=["desk.local"], bare_addresses=True, instrument_ports=[]).test_client()
+        for name, status in (("desk.local", 200), ("192.0.2.7", 200), ("[2001:db8::7]", 200), ("rebound.example", 400)):
+            self.assertEqual(beyond.get("/api/jobs", base_url=f"http://{name}:8047").status_code, status, name)
+        job = self.create()
+        body = {
+            "job": job["job"],
+            "what": "continuity",
+            "at": "x",
+            "part": "can",
+            "source": {"kind": "port", "port": 22},
+        }
+        asked = beyond.post("/api/instruments/measure", json=body, base_url="http://desk.local").json
+        self.assertIn("--instrument-port 22", asked["problems"][0]["words"])

@@ -1,5 +1,6 @@
 """Instruments asked for readings, outside desks for answers; a fault planted for practice, and told afterwards."""
 
+import time
 from datetime import UTC, datetime
 from pathlib import Path
 from typing import Annotated, Literal
@@ -21,10 +22,12 @@ from northspan.instruments.units import in_unit
 from northspan.server.readings.models import FallBody, Practice
 from northspan.server.replies import refusals, reply
 from northspan.server.resource import Resource
-from northspan.server.wiring import INSTRUMENTS_FOLDER, solutions, supply_house
+from northspan.server.wiring import INSTRUMENT_PORTS, INSTRUMENTS_FOLDER, solutions, supply_house
 
 # Where the potential probe is set, in shares of the way.
 SHARES = (0.1, 0.2, 0.3, 0.4, 0.5, 0.55, 0.62, 0.7, 0.8, 0.9)
+# Nobody is kept waiting for a curve for longer than this.
+LONGEST_CURVE_S = 10.0
 instruments = Resource(
     "instruments", __name__, url_prefix="/api/instruments", abp_tags=[Tag(name="Instruments")],
     abp_responses=refusals(422),
@@ -173,7 +176,7 @@ def _bench(job: Job, practice: str) -> Bench:
 
 def _reached(body: MeasureRequest) -> Reached:
     if body.source.kind == "port":
-        return on_port(body.source.port)
+        return on_port(body.source.port, current_app.config.get(INSTRUMENT_PORTS))
     if body.source.kind == "file":
         folder = current_app.config.get(INSTRUMENTS_FOLDER)
         return in_file(None if folder is None else Path(folder), body.source.file)
@@ -187,8 +190,12 @@ def _curve(body: MeasureRequest, found: Reached) -> MeasureReply:
     if body.far is None:
         raise JobFileError([Problem("/far", "say how far off the current probe is set")])
     far_m = told.si(body.far)
-    points = []
+    points: list[tuple[float, float]] = []
+    until = time.monotonic() + LONGEST_CURVE_S
     for share in SHARES:
+        if time.monotonic() > until:
+            read = f"{len(points)} of {len(SHARES)} places in {LONGEST_CURVE_S:g} s"
+            raise InstrumentTrouble(f"it is too slow for a curve: {read}; read the places one by one")
         shown = figure(found.ask(f"read electrode {body.at} {body.part} far={far_m:.3f} at={far_m * share:.3f}"))
         points.append((round(body.far * share, 1), in_unit(shown, "ohm")))
     fall = FallBody(far=body.far, points=tuple(points))

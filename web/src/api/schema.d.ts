@@ -614,7 +614,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Keep a photo. */
+        /** Keep a photo, without the place that it was taken at. */
         post: operations["inspection_keep_photo__job_id__photos_post"];
         delete?: never;
         options?: never;

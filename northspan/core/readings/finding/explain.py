@@ -31,7 +31,7 @@ from northspan.core.readings.network.suspects import ELSE, HARMLESS, Suspect
 from northspan.core.readings.spot import Accuracy
 
 # Ohms are first tried so far apart (in the logarithm); so many suspects are followed further.
-STEP, FOLLOWED = 1.2, 12
+STEP, FOLLOWED = 1.2, 10
 # One deviation of where ohms lie about those that are tried (in the logarithm).
 BETWEEN = 0.5 * STEP
 # What comes from outside is tried at so many deviations, either way round.

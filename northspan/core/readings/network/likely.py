@@ -179,7 +179,7 @@ class _Ways:
         rate, value = STRANGE if strange else SLIP, float(read.values[i])
         anywhere = rate / float((read.strange if strange else read.slip)[i])
         pull = along[self.of]
-        gain = np.einsum("wkl,wl->wk", self.covariance, pull)
+        gain = np.matmul(self.covariance, pull[:, :, None])[:, :, 0]
         variance = np.einsum("wk,wk->w", pull, gain) + read.sigma[i] ** 2
         expected = shown[self.of] + np.einsum("wk,wk->w", pull, self.mean - point[self.of])
         miss = np.array([[1.0], [-1.0]]) * value - expected
@@ -202,7 +202,7 @@ class _Ways:
         weight = 1.0 / np.where(slip, variance + (miss / TUG) ** 2, variance)
         found.log = log
         found.mean += gain * (weight * miss)[:, None]
-        found.covariance -= (weight[:, None] * gain)[:, :, None] * gain[:, None, :]
+        found.covariance -= np.einsum("wk,wl->wkl", weight[:, None] * gain, gain)
         found.off[:, i], found.slips[:, i] = miss / np.sqrt(variance), slip
         return found
 
