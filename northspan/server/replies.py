@@ -117,7 +117,7 @@ def on_crash(error: Exception) -> Response:
 
 def refusals(*statuses: int) -> dict[str | int | HTTPStatus, type[BaseModel] | dict[Any, Any] | None]:
     """The refusals a resource may answer with, for its document, with those that any may."""
-    return dict.fromkeys((*statuses, 400, 403, 413, 500, 507), Trouble)
+    return dict.fromkeys((*statuses, 400, 403, 413, 422, 500, 507), Trouble)
 
 
 def sends(*kinds: str) -> dict[str, Any]:

@@ -163,6 +163,12 @@ class Manners(ServerTest):
     def test_the_document_describes_what_is_there(self):
         paths = self.client.get("/openapi.json").json["paths"]
         self.assertIn("patch", paths["/api/jobs/{job_id}"])
+        # A refusal has the same shape wherever it comes from.
+        for path, operations in paths.items():
+            for name, operation in operations.items():
+                self.assertIn(
+                    "schemas/Trouble", str(operation["responses"].get("422", "schemas/Trouble")), (name, path)
+                )
 
 
 class Sheets(ServerTest):

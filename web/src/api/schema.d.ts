@@ -10171,7 +10171,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/json": components["schemas"]["Trouble"];
                 };
             };
             /** @description Internal Server Error */
@@ -10257,7 +10257,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/json": components["schemas"]["Trouble"];
                 };
             };
             /** @description Internal Server Error */
@@ -10342,7 +10342,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/json": components["schemas"]["Trouble"];
                 };
             };
             /** @description Internal Server Error */
@@ -10425,7 +10425,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/json": components["schemas"]["Trouble"];
                 };
             };
             /** @description Internal Server Error */
@@ -10510,7 +10510,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/json": components["schemas"]["Trouble"];
                 };
             };
             /** @description Internal Server Error */
@@ -10595,7 +10595,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/json": components["schemas"]["Trouble"];
                 };
             };
             /** @description Internal Server Error */
@@ -11548,7 +11548,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/json": components["schemas"]["Trouble"];
                 };
             };
             /** @description Internal Server Error */
@@ -11633,7 +11633,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/json": components["schemas"]["Trouble"];
                 };
             };
             /** @description Internal Server Error */
@@ -16232,7 +16232,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/json": components["schemas"]["Trouble"];
                 };
             };
             /** @description Internal Server Error */

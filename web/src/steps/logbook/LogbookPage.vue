@@ -58,13 +58,13 @@ const band = (pair: readonly number[] | null | undefined) => (pair ? `${pair.map
     </form>
     <p v-if="trouble" class="danger" role="alert">{{ trouble }}</p>
     <template v-if="found">
-      <p class="count"><b>{{ counted(found.many, rods ? 'reading' : 'correction') }}</b> on {{ counted(found.jobs, 'job') }}</p>
+      <p class="count"><b>{{ counted(found.many, rods ? 'reading' : 'correction') }}</b> on {{ counted(found.jobs, 'job') }}<span v-if="found.many > found.rows.length" class="narrow quiet">, the latest {{ found.rows.length.toLocaleString('en-US') }} of them listed</span></p>
       <div v-if="found.drawn.length" class="plots"><DrawnPaper v-for="d in found.drawn" :key="d.title" :sheet="d" /></div>
       <table v-if="found.bands.length" aria-label="Soils">
         <thead><tr><th>soil</th><th>readings</th><th>from these readings</th><th>as shipped</th></tr></thead>
         <tbody><tr v-for="b in found.bands" :key="b.soil"><th class="narrow">{{ b.words }}</th><td class="mono">{{ b.readings }}</td><td class="mono">{{ band(b.learnt) }}<template v-if="b.middle">, middle {{ Math.round(b.middle) }}</template></td><td class="mono">{{ band(b.shipped) }}</td></tr></tbody>
       </table>
-      <p v-if="found.bands.length" class="narrow quiet">What was measured over what was computed, times the soil it was computed in: from the tenth to the ninetieth of a hundred. Fewer than three readings make no band.</p>
+      <p v-if="found.bands.length" class="narrow quiet">What was measured over what was computed, times the soil it was computed in: from the tenth to the ninetieth of a hundred, of electrodes read lifted off the neutral. Fewer than three readings make no band.</p>
       <table v-if="found.rows.length" aria-label="Found">
         <thead><tr><th>job, where</th><th>when</th><th>by</th><th v-if="rods">soil</th><th v-if="rods" class="n">measured</th><th v-if="rods" class="n">computed</th><th>{{ rods ? 'note' : 'what' }}</th></tr></thead>
         <tbody>
