@@ -33,6 +33,8 @@ def told_by_lines(name: str) -> dict[str, Any]:
 
 
 # The number of a row that is kept: what JSON and every database hold exactly.
+# Under what something is sent, so that it is kept once however often it arrives; empty: it is sent once.
+SentKey = Annotated[str, StringConstraints(pattern="^[0-9a-zA-Z-]{0,40}$")]
 RowNumber = Annotated[int, Field(ge=1, le=2**53)]
 
 

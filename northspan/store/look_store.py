@@ -9,6 +9,7 @@ from sqlalchemy.orm import Session, undefer
 
 from northspan.core.inspection.item import Looked
 from northspan.store.models import JobRow, LookRow, PhotoRow, WatchedRow
+from northspan.store.once import kept_once
 from northspan.store.photo import NoPhoto, kept_photo
 
 # All photos of one job (B): some four hundred.
@@ -51,29 +52,30 @@ class LookStore:
             )
             return [(row.job_id, row.item, _looked(row)) for row in rows]
 
-    def add(self, job_id: str, item: str, looked: Looked) -> None:
-        """Keep what was found. Raises NoSuchPhoto."""
-        with Session(self._engine) as session, session.begin():
+    def add(self, job_id: str, item: str, looked: Looked, key: str = "") -> None:
+        """Keep what was found, once however often it is sent under a key. Raises NoSuchPhoto."""
+
+        def keep(session: Session) -> LookRow:
             if looked.photo is not None:
                 self._photo(session, job_id, looked.photo)
-            session.add(
-                LookRow(
-                    job_id=job_id, item=item, state=looked.state, words=looked.words, by=looked.by,
-                    looked_on=date.fromisoformat(looked.on), photo=looked.photo, made_at=datetime.now(UTC),
-                )
+            return LookRow(
+                job_id=job_id, item=item, state=looked.state, words=looked.words, by=looked.by,
+                looked_on=date.fromisoformat(looked.on), photo=looked.photo, made_at=datetime.now(UTC),
             )  # fmt: skip
 
-    def add_photo(self, job_id: str, body: bytes) -> int:
-        """Keep a photo; gives its number. Raises NoPhoto, TooManyPhotos."""
+        kept_once(self._engine, LookRow, job_id, key, keep)
+
+    def add_photo(self, job_id: str, body: bytes, key: str = "") -> int:
+        """Keep a photo, once however often it is sent under a key; gives its number. Raises NoPhoto, TooManyPhotos."""
         kind, bare = kept_photo(body)
-        with Session(self._engine) as session, session.begin():
+
+        def keep(session: Session) -> PhotoRow:
             of_job = select(func.coalesce(func.sum(func.length(PhotoRow.body)), 0)).where(PhotoRow.job_id == job_id)
             if (session.scalar(of_job) or 0) + len(bare) > MOST_BYTES:
                 raise TooManyPhotos(job_id)
-            row = PhotoRow(job_id=job_id, kind=kind, body=bare, made_at=datetime.now(UTC))
-            session.add(row)
-            session.flush()
-            return row.id
+            return PhotoRow(job_id=job_id, kind=kind, body=bare, made_at=datetime.now(UTC))
+
+        return kept_once(self._engine, PhotoRow, job_id, key, keep)
 
     def strip_photos(self) -> int:
         """Take the place out of photos that were kept before that was done; gives how many there were. One that cannot

@@ -127,7 +127,10 @@ class PhotoRow(Base):
     kind: Mapped[str] = mapped_column(String(20))
     body: Mapped[bytes] = mapped_column(LargeBinary, deferred=True)
     bare: Mapped[bool] = mapped_column(Boolean, default=True)
+    sent_as: Mapped[str | None] = mapped_column(String(40))
     made_at: Mapped[datetime] = mapped_column(UtcDateTime)
+
+    __table_args__ = (Index("photos_sent_once", "job_id", "sent_as", unique=True),)
 
 
 class LookRow(Base):
@@ -143,9 +146,10 @@ class LookRow(Base):
     by: Mapped[str] = mapped_column(String(80))
     looked_on: Mapped[date] = mapped_column(Date)
     photo: Mapped[int | None] = mapped_column(ForeignKey("photos.id"))
+    sent_as: Mapped[str | None] = mapped_column(String(40))
     made_at: Mapped[datetime] = mapped_column(UtcDateTime)
 
-    __table_args__ = (Index("looks_by_job", "job_id"),)
+    __table_args__ = (Index("looks_by_job", "job_id"), Index("looks_sent_once", "job_id", "sent_as", unique=True))
 
 
 class WatchedRow(Base):
@@ -194,10 +198,12 @@ class ReadingRow(Base):
     corrects: Mapped[int | None] = mapped_column(ForeignKey("readings.id"))
     photo: Mapped[int | None] = mapped_column(ForeignKey("photos.id"))
     rest: Mapped[dict[str, Any]] = mapped_column(JSON)
+    sent_as: Mapped[str | None] = mapped_column(String(40))
     made_at: Mapped[datetime] = mapped_column(UtcDateTime)
 
     __table_args__ = (
         Index("readings_by_job", "job_id", "practice"),
         Index("readings_by_what", "what", "practice"),
         Index("readings_by_corrected", "corrects"),
+        Index("readings_sent_once", "job_id", "sent_as", unique=True),
     )

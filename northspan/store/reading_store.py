@@ -13,6 +13,7 @@ from northspan.core.logbook.earth import Earth
 from northspan.core.readings.measured import Conditions, FallTest, Measured
 from northspan.store.look_store import NoSuchPhoto
 from northspan.store.models import EarthRow, PhotoRow, ReadingRow
+from northspan.store.once import kept_once
 
 COLUMNS = ("what", "at", "part", "value", "by", "soil", "corrects", "photo")
 REST = ("tried_ma", "instrument", "calibrated", "weather", "soil_c", "note", "lifted", "line")
@@ -28,11 +29,12 @@ class ReadingStore:
     def __init__(self, engine: Engine):
         self._engine = engine
 
-    def add(self, job_id: str, reading: Measured, earth: Earth | None, practice: str = "") -> int:
-        """Keep a reading, with what it tells of the earth; gives its number. Raises NoSuchReading where it corrects
-        what is not there, NoSuchPhoto.
+    def add(self, job_id: str, reading: Measured, earth: Earth | None, practice: str = "", key: str = "") -> int:
+        """Keep a reading, with what it tells of the earth, once however often it is sent under a key; gives its number.
+        Raises NoSuchReading where it corrects what is not there, NoSuchPhoto.
         """
-        with Session(self._engine) as session, session.begin():
+
+        def keep(session: Session) -> ReadingRow:
             if reading.corrects is not None:
                 row = session.get(ReadingRow, reading.corrects)
                 if row is None or (row.job_id, row.practice) != (job_id, practice):
@@ -41,11 +43,13 @@ class ReadingStore:
             if reading.photo is not None and session.scalar(photo) is None:
                 raise NoSuchPhoto(reading.photo)
             kept = ReadingRow(**_row(reading, job_id, practice, datetime.now(UTC)))
-            session.add(kept)
-            session.flush()
             if earth is not None:
+                session.add(kept)
+                session.flush()
                 session.add(earth_row(kept.id, earth))
-            return kept.id
+            return kept
+
+        return kept_once(self._engine, ReadingRow, job_id, key, keep)
 
     def add_many(self, job_id: str, readings: Sequence[tuple[Measured, Earth | None]], practice: str = "") -> None:
         """Keep readings that correct nothing and have no photo, each with what it tells of the earth: all or none."""

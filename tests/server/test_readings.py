@@ -71,6 +71,29 @@ class Readings(ServerTest):
         refused = self.client.post(f"/api/readings/{elsewhere}", json={**READING, "corrects": 1})
         self.assertEqual(refused.json["problems"][0]["pointer"], "/corrects")
 
+    def test_what_arrives_twice_under_a_key_is_kept_once(self):
+        keyed, earth = {**READING, "key": "a1-b2"}, {**READING, "what": "electrode", "at": "studio", "part": "fall"}
+        self.assertEqual([self.client.post(self.where, json=keyed).json["number"] for _ in "ab"], [1, 1])
+        # However many tabs send it at once.
+        answers = []
+
+        def send():
+            answers.append(self.client.application.test_client().post(self.where, json={**earth, "key": "c3"}).json)
+
+        threads = [threading.Thread(target=send) for _ in range(6)]
+        [thread.start() for thread in threads]
+        [thread.join() for thread in threads]
+        self.assertEqual({each["number"] for each in answers}, {2})
+        looks = f"/api/inspection/{self.state['id']}/looks"
+        tick = {"item": "change/main-off", "state": "done", "by": "R. Vale", "on": "2026-11-02", "key": "d4"}
+        for _ in range(2):
+            self.assertEqual(self.client.post(looks, json=tick).status_code, 200)
+        self.assertEqual(len(self.client.get(looks).json["looks"]), 1)
+        # Another job has keys of its own, and what has none is sent as often as it comes.
+        other = self.client.post("/api/jobs", json=JOB).json["id"]
+        self.assertEqual(self.client.post(f"/api/readings/{other}", json=keyed).json["number"], 3)
+        self.assertEqual([self.client.post(self.where, json=READING).json["number"] for _ in "ab"], [4, 5])
+
     def test_bad_input_is_refused_at_its_field(self):
         for change, pointer in (
             ({"at": "nowhere"}, "/at"), ({"part": "lid"}, "/part"),

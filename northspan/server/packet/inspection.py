@@ -14,7 +14,7 @@ from northspan.core.inspection.of_job import inspection_list
 from northspan.core.job.house_rules import Watched
 from northspan.core.job.job import Job
 from northspan.core.job.part import Name
-from northspan.server.models import JobPath, RowNumber
+from northspan.server.models import JobPath, RowNumber, SentKey
 from northspan.server.replies import refusals, refuse, reply, sends
 from northspan.server.resource import Resource
 from northspan.server.wiring import job_store, look_store, solutions
@@ -71,6 +71,15 @@ class LookBody(BaseModel):
     by: Name
     on: date
     photo: RowNumber | None = None
+    key: SentKey = ""
+
+
+class SentAs(BaseModel):
+    """The key that a photo is sent under."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    key: SentKey = ""
 
 
 class LookEntry(BaseModel):
@@ -161,19 +170,19 @@ def look(path: JobPath, body: LookBody) -> Response:
         raise JobFileError([Problem("/words", words)])
     found = Looked(body.state, body.words.strip(), body.by, body.on.isoformat(), body.photo)
     try:
-        look_store().add(stored.id, body.item, found)
+        look_store().add(stored.id, body.item, found, body.key)
     except NoSuchPhoto:
         raise JobFileError([Problem("/photo", "there is no such photo with this job")]) from None
     return reply(Kept())
 
 
 @inspection.post("/<job_id>/photos", responses={200: PhotoReply})
-def keep_photo(path: JobPath, raw: Photo) -> Response:
+def keep_photo(path: JobPath, query: SentAs, raw: Photo) -> Response:
     """Keep a photo, without the place that it was taken at."""
     raw.max_content_length = LARGEST_PHOTO
     stored = job_store().get(path.job_id)
     try:
-        return reply(PhotoReply(photo=look_store().add_photo(stored.id, raw.get_data())))
+        return reply(PhotoReply(photo=look_store().add_photo(stored.id, raw.get_data(), query.key)))
     except NoPhoto as error:
         return refuse(422, str(error))
     except TooManyPhotos:

@@ -22,7 +22,7 @@ from northspan.core.readings.measured import (
 )
 from northspan.core.readings.readable import BY_LOAD, Readable
 from northspan.core.units import Units
-from northspan.server.models import RowNumber
+from northspan.server.models import RowNumber, SentKey
 from northspan.server.packet.models import DrawnSheet
 from northspan.text.delimited import BrokenRow
 
@@ -84,6 +84,7 @@ class ReadingBody(_Closed):
     photo: RowNumber | None = None
     note: str = Field("", max_length=1000)
     corrects: RowNumber | None = None
+    key: SentKey = ""
 
     @field_validator("on")
     @classmethod

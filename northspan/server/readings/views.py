@@ -78,7 +78,7 @@ def keep(path: JobPath, query: PracticeIn, body: ReadingBody) -> Response:
     _known(job, body)
     try:
         ((_, earth),) = with_earth(solutions().of(job), [measured])
-        number = reading_store().add(path.job_id, measured, earth, query.practice)
+        number = reading_store().add(path.job_id, measured, earth, query.practice, body.key)
     except NoSuchReading:
         raise JobFileError([Problem("/corrects", "there is no such reading with this job")]) from None
     except NoSuchPhoto:

@@ -6810,6 +6810,11 @@ export interface components {
              * @default null
              */
             photo: number | null;
+            /**
+             * Key
+             * @default
+             */
+            key: string;
         };
         /**
          * PhotoReply
@@ -8138,6 +8143,11 @@ export interface components {
              * @default null
              */
             corrects: number | null;
+            /**
+             * Key
+             * @default
+             */
+            key: string;
         };
         /**
          * ReadingsKept
@@ -12087,7 +12097,9 @@ export interface operations {
     };
     inspection_keep_photo__job_id__photos_post: {
         parameters: {
-            query?: never;
+            query?: {
+                key?: string;
+            };
             header?: never;
             path: {
                 job_id: string;

@@ -4,6 +4,11 @@ import { Refused } from '@/api/client'
 
 const AGAIN_MS = 15_000
 
+/** A key to send something under: however often it arrives, and from however many tabs, the server keeps it once. */
+export function newKey(): string {
+  return [...crypto.getRandomValues(new Uint8Array(16))].map((byte) => byte.toString(16).padStart(2, '0')).join('')
+}
+
 /**
  * What is written down in the field: kept in this browser first, sent when the server answers, never lost between. What is
  * refused for good stays with the words of the refusal until it is taken off.

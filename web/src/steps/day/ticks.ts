@@ -1,7 +1,7 @@
 import { computed, ref, watch } from 'vue'
 
 import { answered, api, Refused } from '@/api/client'
-import { useKept } from '@/stores/kept'
+import { newKey, useKept } from '@/stores/kept'
 
 interface Tick {
   job: string
@@ -9,6 +9,7 @@ interface Tick {
   by: string
   on: string
   words: string
+  key: string
 }
 
 /** The ticks of the moment of change: written down here first, sent when the server answers. */
@@ -21,7 +22,7 @@ export function useTicks(jobId: () => string) {
   }))
 
   function post(t: Tick) {
-    return answered(api.POST('/api/inspection/{job_id}/looks', { params: { path: { job_id: t.job } }, body: { item: t.item, state: 'done', words: t.words, by: t.by, on: t.on, photo: null } }))
+    return answered(api.POST('/api/inspection/{job_id}/looks', { params: { path: { job_id: t.job } }, body: { item: t.item, state: 'done', words: t.words, by: t.by, on: t.on, photo: null, key: t.key ?? '' } }))
   }
   async function load() {
     const id = jobId()
@@ -38,7 +39,7 @@ export function useTicks(jobId: () => string) {
   function tick(key: string, by: string) {
     const now = new Date()
     const at = now.toLocaleTimeString([], { hour: 'numeric', minute: '2-digit' })
-    put({ job: jobId(), item: `change/${key}`, by, on: now.toLocaleDateString('sv-SE'), words: at })
+    put({ job: jobId(), item: `change/${key}`, by, on: now.toLocaleDateString('sv-SE'), words: at, key: newKey() })
   }
   watch(jobId, () => {
     saved.value = {}

@@ -3,6 +3,7 @@ import { computed, inject, ref, useTemplateRef } from 'vue'
 
 import { answered, api, asSent, Refused } from '@/api/client'
 import type { ItemEntry, Watched } from '@/api/types'
+import { newKey } from '@/stores/kept'
 import { deskKey, useDesk } from '@/stores/desk'
 
 /** One thing to look at: ticked when it is as it should be, or with what is wrong, a photo, and whether to watch for it. */
@@ -17,6 +18,7 @@ const trouble = ref('')
 const photo = useTemplateRef<HTMLInputElement>('photo')
 const looked = computed(() => props.entry.looked)
 const SAID = { done: 'as it should be', correction: 'to be corrected', 'let-go': 'let go' } as const
+let last = { content: '', key: '' }
 const today = () => new Date().toLocaleDateString('sv-SE')
 
 async function keep(state: 'done' | 'correction' | 'let-go') {
@@ -28,8 +30,13 @@ async function keep(state: 'done' | 'correction' | 'let-go') {
   busy.value = true
   try {
     const file = photo.value?.files?.[0]
-    const kept = file ? (await answered(api.POST('/api/inspection/{job_id}/photos', { params: { path: { job_id: props.jobId } }, ...asSent(file) }))).photo : null
-    await answered(api.POST('/api/inspection/{job_id}/looks', { params: { path: { job_id: props.jobId } }, body: { item: props.entry.item.key, state, words: words.value, by: props.by.trim(), on: today(), photo: kept } }))
+    // Pressed again because no answer came, the very same is kept once.
+    const content = JSON.stringify([state, words.value, props.by, file?.name, file?.size])
+    if (content !== last.content) last = { content, key: newKey() }
+    const { key } = last
+    const kept = file ? (await answered(api.POST('/api/inspection/{job_id}/photos', { params: { path: { job_id: props.jobId }, query: { key: `${key}-photo` } }, ...asSent(file) }))).photo : null
+    await answered(api.POST('/api/inspection/{job_id}/looks', { params: { path: { job_id: props.jobId } }, body: { item: props.entry.item.key, state, words: words.value, by: props.by.trim(), on: today(), photo: kept, key } }))
+    last = { content: '', key: '' }
     if (state === 'correction' && watched.value) await watchFor()
     words.value = ''
     watched.value = opened.value = false

@@ -10,7 +10,7 @@ import { sentNumber } from '@/fields/number'
 import { useLooker } from '@/steps/packet/looker'
 
 /** A reading being written down: where, what, how much, what ran meanwhile, by whom. */
-const props = defineProps<{ practice: string; readable: readonly Readable[]; stations: readonly { id: string; name: string }[]; length: string; log: (body: ReadingBody) => Promise<void>; photo: (file: File) => Promise<number> }>()
+const props = defineProps<{ practice: string; readable: readonly Readable[]; stations: readonly { id: string; name: string }[]; length: string; log: (body: Omit<ReadingBody, 'key'>) => Promise<void>; photo: (file: File) => Promise<number> }>()
 const wanted = defineModel<NextReading | null>('wanted', { required: true })
 const corrected = defineModel<ReadingEntry | null>('corrected', { required: true })
 

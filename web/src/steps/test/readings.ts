@@ -5,7 +5,7 @@ import type { ReadingBody, ReadingsReply } from '@/api/types'
 import { readNumber, sentNumber } from '@/fields/number'
 import { useAsked } from '@/stores/asking'
 import type { Desk } from '@/stores/desk'
-import { useKept } from '@/stores/kept'
+import { newKey, useKept } from '@/stores/kept'
 
 interface Outgoing {
   job: string
@@ -57,9 +57,9 @@ export function useReadings(desk: Desk, practice: Ref<string>) {
     return answered(api.POST('/api/readings/{job_id}', { params: { path: { job_id: each.job }, query: { practice: each.practice } }, body: each.body }))
   }
   /** Log a reading; a refusal is thrown for its field, no answer at all keeps it here. */
-  async function log(body: ReadingBody) {
+  async function log(body: Omit<ReadingBody, 'key'>) {
     if (!desk.id) return
-    const each = { job: desk.id, practice: practice.value, body }
+    const each = { job: desk.id, practice: practice.value, body: { ...body, key: newKey() } }
     try {
       await post(each)
       added.value += 1
