@@ -153,6 +153,23 @@ class Finding(unittest.TestCase):
                 told = each.told.suspects[0]
                 self.assertTrue(told.harmless or told.key == "else" or told.chance < 0.9, (kind, told.key))
 
+    def test_nothing_is_called_sound_before_each_leg_at_every_end_is_read(self):
+        """Of a shed on one leg no second is asked for; before its one was read that nothing is wrong is not told."""
+        small = Small(**{"runs/1/system": "120-2w"})
+        taken = [
+            reading(n, *spot.split("/"), small.value(spot))
+            for n, spot in enumerate(
+                ("amps/feeder/a", "amps/feeder/neutral", "amps/feeder/all", "amps/service/all", "volts/panel/a-n",
+                 "volts/panel/b-n", "continuity/panel/can", "continuity/shed-panel/can", "volts/shed-panel/n-can"), 1)
+        ]  # fmt: skip
+        calm = small.explained(taken)
+        self.assertLess(sum(each.chance for each in calm.suspects if each.harmless), 0.5)
+        self.assertEqual((calm.standing, calm.next.at, calm.next.part), ("unread", "shed-panel", "a-n"))
+        self.assertIn("each leg are read at Shed panel", calm.rests)
+        told = small.explained([*taken, reading(10, "volts", "shed-panel", "a-n", small.value("volts/shed-panel/a-n"))])
+        self.assertGreater(sum(each.chance for each in told.suspects if each.harmless), 0.5)
+        self.assertNotIn("each leg", told.rests)
+
     def test_without_readings_nothing_is_likelier_and_with_one_nothing_certain(self):
         small = Small()
         nothing = small.explained(())

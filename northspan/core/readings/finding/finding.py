@@ -78,6 +78,7 @@ def finding(
     ends = unread_ends(widest, netted)
     if ends and taken:
         answers = held_back(answers)
+    at_ends = list(dict.fromkeys(called[at] for at, _ in ends))
     known = standing(answers, answers[0].alike, len(taken))
     following = (
         main_off_next(called, words, netted, answers)
@@ -88,7 +89,7 @@ def finding(
         tuple(numbers), tuple(answers), following,
         tuple(numbers[i] for i in ranked.left), known,
         FAR_VOLTS if told.strained and known == "unread" else HEADINGS[known],
-        rests(known, answers, netted, ranked.deciding, [called[at] for at in ends]), dangers(answers), ranked.deciding,
+        rests(known, answers, netted, ranked.deciding, at_ends), dangers(answers), ranked.deciding,
     )  # fmt: skip
 
 

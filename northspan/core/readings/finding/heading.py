@@ -58,7 +58,7 @@ def rests(
     )
     calm = suspects[0].harmless and known == "unread" and bool(taken)
     ends = f"{', '.join(unread[:3])}{f' and {len(unread) - 3} more' * (len(unread) > 3)}"
-    wanting = f" Nothing is called sound before both legs are read at {ends}." if calm and unread else ""
+    wanting = f" Nothing is called sound before the volts of each leg are read at {ends}." if calm and unread else ""
     return f"{was}{more}.{wanting}"
 
 

@@ -50,5 +50,5 @@ def main_off_next(
         return None
     ran = conditions("main-off")
     asked = with_loads(ran, said(called, words, again.what, again.at, again.part))
-    other = next(each.title for each in answers if each.things[0].kind in ("hot-to-earth", ELSE))
-    return NextAnswer(again.what, again.at, again.part, asked, (outside[0].title, other), ran)
+    rival = next((each for each in answers if each.things[0].kind in ("hot-to-earth", ELSE)), answers[-1])
+    return NextAnswer(again.what, again.at, again.part, asked, (outside[0].title, rival.title), ran)

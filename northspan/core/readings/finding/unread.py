@@ -1,5 +1,6 @@
 """What has to be read before nothing is called wrong: the volts of both legs wherever the property ends."""
 
+from collections import Counter
 from collections.abc import Mapping, Sequence
 from dataclasses import replace
 
@@ -15,32 +16,30 @@ MOST_SOUND = 0.49
 FIRST = 3
 
 
-def unread_ends(metered: Metered, taken: Sequence[Measured]) -> tuple[str, ...]:
-    """Stations beyond which nothing is fed and whose legs were not all read: what is loose or open on any way to one
-    moves its volts as much as those of what lies before it.
+def unread_ends(metered: Metered, taken: Sequence[Measured]) -> tuple[tuple[str, str], ...]:
+    """Legs that were not read at stations beyond which nothing is fed, each by its station and what of it: what is
+    loose or open on any way to one moves its volts as much as those of what lies before it.
     """
     net = metered.there.net
     read = {(each.at, each.part) for each in taken if each.what == "volts" and each.ran.load != "main-off"}
     ends = [at for at in sorted(metered.there.reached) if not net.leaving.get(at)]
-    return tuple(
-        at for at in ends if any(f"volts/{at}/{leg}" in metered.meter.at and (at, leg) not in read for leg in LEGS)
-    )
+    legs = [(at, leg) for at in ends for leg in LEGS if f"volts/{at}/{leg}" in metered.meter.at]
+    return tuple(each for each in legs if each not in read)
 
 
 def end_next(
     called: Mapping[str, str], words: Mapping[str, str], taken: Sequence[Measured], answers: Sequence[SuspectAnswer],
-    ends: Sequence[str],
+    ends: Sequence[tuple[str, str]],
 ) -> NextAnswer | None:  # fmt: skip
     """A leg at an end of the property that was not read, where nothing seems wrong so far; None where something does,
     or before so much was read that one leg more tells as much as anything else.
     """
     if not ends or not answers[0].harmless or len(taken) < FIRST:
         return None
-    read = {(each.at, each.part) for each in taken if each.what == "volts"}
-    legs = [(at, leg) for at in ends for leg in LEGS if (at, leg) not in read]
     # One leg at every end first: a neutral that is loose on the way shows on either.
-    at, leg = min(legs, key=lambda spot: any((spot[0], other) in read for other in LEGS))
-    return NextAnswer("volts", at, leg, said(called, words, "volts", at, leg), (answers[0].title, answers[1].title))
+    wanting = Counter(at for at, _ in ends)
+    at, leg = max(ends, key=lambda end: wanting[end[0]])
+    return NextAnswer("volts", at, leg, said(called, words, "volts", at, leg), (answers[0].title, answers[-1].title))
 
 
 def held_back(answers: Sequence[SuspectAnswer]) -> list[SuspectAnswer]:
