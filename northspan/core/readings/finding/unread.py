@@ -43,15 +43,20 @@ def end_next(
 
 
 def held_back(answers: Sequence[SuspectAnswer]) -> list[SuspectAnswer]:
-    """Suspects with what is harmless no likelier than may be told yet, and all else in its place.
+    """Suspects with what is harmless no likelier than may be told yet; what that leaves is spread over all else alike,
+    so that none of it comes to be pointed at by what was not read.
 
-    >>> sound, loose = (SuspectAnswer(key, "", "", "", chance, (), (), (), harmless)
-    ...                 for key, chance, harmless in (("none", 0.9, True), ("loose", 0.1, False)))
-    >>> [round(each.chance, 2) for each in held_back([sound, loose])]
-    [0.49, 0.51]
+    >>> sound, *rest = (SuspectAnswer(key, "", "", "", chance, (), (), (), key == "none")
+    ...                 for key, chance in (("none", 0.9), ("loose", 0.06), ("swapped", 0.04)))
+    >>> [round(each.chance, 3) for each in held_back([sound, *rest])]
+    [0.49, 0.265, 0.245]
     """
     calm = sum(each.chance for each in answers if each.harmless)
-    if calm <= MOST_SOUND or calm >= 1.0:
+    others = sum(not each.harmless for each in answers)
+    if calm <= MOST_SOUND or not others:
         return list(answers)
-    times = {True: MOST_SOUND / calm, False: (1.0 - MOST_SOUND) / (1.0 - calm)}
-    return [replace(each, chance=times[each.harmless] * each.chance) for each in answers]
+    more = (calm - MOST_SOUND) / others
+    return [
+        replace(each, chance=each.chance * MOST_SOUND / calm if each.harmless else each.chance + more)
+        for each in answers
+    ]
