@@ -113,7 +113,7 @@ class Readings(BrowserTest):
         expect(offered).to_have_text(["a local port", "a file"])
         expect(page.get_by_role("region", name="Outside desks")).to_have_count(0)
         expect(page.get_by_role("button", name="Plant one")).to_have_count(0)
-        page.get_by_role("button", name="Practise on a copy").click()
+        page.get_by_role("button", name="Practice on a copy").click()
         expect(page.get_by_role("button", name="Plant one")).to_be_visible()
         expect(page.get_by_role("region", name="Outside desks")).to_be_visible()
         self.assertNotIn(own, page.url)

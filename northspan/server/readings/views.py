@@ -112,7 +112,7 @@ def _own_round(stored: StoredJob, query: PracticeIn) -> None:
     """Refuse a round of practice on what is somebody's own house."""
     if query.practice and not stored.practice:
         raise JobFileError(
-            [Problem("/practice", "practise on a copy of this job: nothing simulated goes into its own")]
+            [Problem("/practice", "practice on a copy of this job: nothing simulated goes into its own")]
         )
 
 

@@ -56,7 +56,7 @@ async function show() {
     </template>
     <p v-else-if="desk.practice" class="narrow">A fault is planted in the simulated property. <button class="ink-button" @click="begin">Plant one</button></p>
     <template v-else>
-      <p class="narrow">Simulated instruments, simulated outside desks and planted faults are for a copy of this job, so that nothing made up gets among its own readings. <button class="ink-button" @click="copy">Practise on a copy</button></p>
+      <p class="narrow">Simulated instruments, simulated outside desks and planted faults are for a copy of this job, so that nothing made up gets among its own readings. <button class="ink-button" @click="copy">Practice on a copy</button></p>
       <p v-if="trouble" class="danger narrow" role="alert">{{ trouble }}</p>
     </template>
   </section>
