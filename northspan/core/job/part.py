@@ -19,7 +19,7 @@ Id = Annotated[str, StringConstraints(pattern=r"^[a-z0-9][a-z0-9-]{0,63}$")]
 
 
 def printable(given: Any) -> Any:
-    """Text with a space for what no paper and no XML can carry: controls, and half characters. What is no text stays.
+    r"""Text with a space for what no paper and no XML can carry: controls, and half characters. What is no text stays.
 
     >>> printable("Shed\x07 panel"), printable("two\nlines"), printable("Küche")
     ('Shed  panel', 'two\nlines', 'Küche')
