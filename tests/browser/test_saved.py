@@ -192,9 +192,13 @@ class Saved(BrowserTest):
                 expect(page.get_by_role("alert").filter(has_text="must be a number")).to_be_visible()
                 expect(length).to_have_value(typed)
             else:
-                with page.expect_response(lambda r: r.request.method == "PATCH") as saved:
+                wanted = float(kept)
+                with page.expect_response(
+                    lambda r, wanted=wanted: (
+                        r.request.method == "PATCH" and r.request.post_data_json[0]["value"] == wanted
+                    )
+                ):
                     length.press("Enter")
-                self.assertEqual(saved.value.request.post_data_json[0]["value"], float(kept))
                 expect(length).to_have_value(kept)
 
     def test_a_finger_on_its_way_down_the_page_moves_no_length(self):

@@ -48,8 +48,8 @@ let entered: string | null = null
 
 // Enter is heard by itself so that a refused entry can be tried again; the change event it brings is not a second entry.
 function enter() {
-  entered = typed.value
   commit()
+  entered = typed.value
 }
 
 function changed() {
