@@ -9,8 +9,8 @@ import statistics
 import sys
 from collections.abc import Iterator
 
-from tests.core.hunts import Hunt, hunt
-from tests.core.properties import random_property
+from tests.core.made.hunts import Hunt, hunt
+from tests.core.made.properties import random_property
 
 # Told more likely than this it is told for sure; a voltage moved by this share of nominal is felt.
 SURE, MOVES = 0.9, 0.03

@@ -3,6 +3,7 @@
 import gzip
 import json
 import platform
+import re
 import statistics
 import subprocess
 import sys
@@ -15,23 +16,23 @@ from pathlib import Path
 
 from bench.clicking import clicking
 from bench.synthetic import chain_of, property_of, property_with_modes
-from northspan.core.cuts.of_job import job_cuts
-from northspan.core.day.days import days, least_dark
-from northspan.core.day.task import Duration
 from northspan.core.document.file import parse_text
-from northspan.core.ground.solve_ground import solve_ground
 from northspan.core.job.job import Job, Variant
-from northspan.core.materials.instead import instead
-from northspan.core.materials.of_job import job_counts
-from northspan.core.opened.fault import FaultQuestion, fault_answer
-from northspan.core.property.prepared import prepared
-from northspan.core.pull.solve_pulls import solve_pull, solve_pulls
+from northspan.core.plans.cuts.of_job import job_cuts
+from northspan.core.plans.day.days import days, least_dark
+from northspan.core.plans.day.task import Duration
+from northspan.core.plans.materials.instead import instead
+from northspan.core.plans.materials.of_job import job_counts
+from northspan.core.plans.whatif.least.least_cost import least_cost
+from northspan.core.plans.whatif.least.lines import least_lines
+from northspan.core.plans.whatif.what_if import what_if
+from northspan.core.property.ground.solve_ground import solve_ground
+from northspan.core.property.pull.solve_pulls import solve_pull, solve_pulls
+from northspan.core.property.whole.measured import Conditions, Measured
 from northspan.core.readings.finding.finding import finding
-from northspan.core.readings.measured import Conditions, Measured
-from northspan.core.solve import solve
-from northspan.core.whatif.least.least_cost import least_cost
-from northspan.core.whatif.least.lines import least_lines
-from northspan.core.whatif.what_if import what_if
+from northspan.core.solve.opened.fault import FaultQuestion, fault_answer
+from northspan.core.solve.prepared import prepared
+from northspan.core.solve.solve import solve
 from northspan.demo.library import demo_jobs
 from northspan.instruments.recording import read_recording
 from northspan.paper.packet.bound import bind, lay_out
@@ -41,7 +42,7 @@ from northspan.server.solving.solutions import Solutions
 from northspan.shop.csv_lists import shipped_list
 from northspan.shop.lists import PriceItem
 from tests.browser.harness import Desk
-from tests.core.sheets import matter
+from tests.core.made.sheets import matter
 
 YEAR = "start,kW\n" + "\n".join(
     f"{datetime(2025, 1, 1) + timedelta(minutes=15 * i):%m/%d/%Y %H:%M},{i % 97 / 10}" for i in range(35_040)
@@ -292,15 +293,23 @@ def batch() -> None:
 
 
 def scripts() -> None:
-    """Scripts of the first screen, gzipped."""
-    with_first = 0
-    page = (FRONT_END / "index.html").read_text("utf-8")
-    for script in sorted((FRONT_END / "assets").glob("*.js")):
-        packed = len(gzip.compress(script.read_bytes())) / 1000
-        # The jobs page is the first screen: the entry, and what its own chunk draws in.
-        if script.name in page or script.name.startswith(("JobsPage", "newJob", "building", "VSelect", "V")):
-            with_first += packed
-    print(f"scripts of the first screen: {with_first:.0f} kB gzipped")
+    """Scripts and styles of the first screen, gzipped: the entry, the jobs page, and whatever either draws in."""
+    folder = FRONT_END / "assets"
+    waiting = [part for part in folder.glob("*.js") if part.name.startswith("JobsPage")]
+    waiting.append(folder / re.findall(r"assets/(index-[^\"]+\.js)", (FRONT_END / "index.html").read_text("utf-8"))[0])
+    scripts: set[Path] = set()
+    while waiting:
+        scripts.add(part := waiting.pop())
+        drawn = (folder / name for name in re.findall(r'(?:from|import)"\./([^"]+\.js)"', part.read_text("utf-8")))
+        waiting += [each for each in drawn if each not in scripts]
+    styles = [part for part in folder.glob("*.css") if any(_stem(part) == _stem(each) for each in scripts)]
+    size = sum(len(gzip.compress(part.read_bytes())) for part in (*scripts, *styles)) / 1000
+    print(f"first screen, scripts and styles: {size:.0f} kB gzipped")
+
+
+def _stem(part: Path) -> str:
+    """What a built file is called before its digest."""
+    return part.stem.rpartition("-")[0]
 
 
 def browser() -> None:

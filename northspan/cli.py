@@ -10,7 +10,7 @@ from pydantic import BaseModel
 
 from northspan.commands import case_flags
 from northspan.commands.outcome import BAD_INPUT, PASSES
-from northspan.core.codes.library import book_ids, code_book
+from northspan.core.book.library import book_ids, code_book
 
 USUAL_BOOK = "nec-2023"
 
@@ -99,7 +99,7 @@ def _parser(arguments: Sequence[str]) -> argparse.ArgumentParser:
         ("cover", "the least cover of buried wiring, and every other way to lie there"),
         ("pull", "the tension of a pull both ways, what goes in, what breaks a limit"),
         ("cuts", "the cheapest spools and lengths that give every piece of wire unbroken"),
-        ("outage", "the order of a day that leaves the house dark for the shortest time"),
+        ("outage", "the order of a day that keeps the power off for the shortest time"),
     ):
         asked = commands.add_parser(verb, help=words)
         given = asked.add_mutually_exclusive_group(required=True)

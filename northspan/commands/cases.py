@@ -11,10 +11,10 @@ from pydantic import ValidationError
 
 from northspan.commands.case_flags import OWN
 from northspan.commands.outcome import BAD_INPUT, FAILS, PASSES, complain
-from northspan.core.codes.case import CaseAnswer, Cases, case_problems
-from northspan.core.codes.library import book_ids, code_book
-from northspan.core.document.problem import Problem
-from northspan.core.working import Value, number
+from northspan.core.book.case import CaseAnswer, Cases, case_problems
+from northspan.core.book.library import book_ids, code_book
+from northspan.core.figures.problem import Problem
+from northspan.core.figures.working import Value, number
 
 
 class NoCase(ValueError):

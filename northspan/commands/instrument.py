@@ -7,9 +7,9 @@ from functools import cache
 
 from northspan.commands.job_of_file import read_job
 from northspan.commands.outcome import BAD_INPUT, PASSES
-from northspan.core.property.prepared import prepared
 from northspan.core.readings.network.of_job import metered
-from northspan.core.solve import solution
+from northspan.core.solve.prepared import prepared
+from northspan.core.solve.solve import solution
 from northspan.instruments.line import InstrumentTrouble
 from northspan.instruments.simulated.bench import Bench
 from northspan.instruments.simulated.listening import listening

@@ -7,7 +7,7 @@ from pydantic import TypeAdapter
 
 from northspan.commands.job_of_file import read_job
 from northspan.commands.outcome import BAD_INPUT, FAILS, PASSES
-from northspan.core.whatif.least.lines import MOST_LINES, LeastLines, least_lines
+from northspan.core.plans.whatif.least.lines import MOST_LINES, LeastLines, least_lines
 from northspan.shop.csv_lists import shipped_list
 from northspan.shop.lists import PriceItem
 

@@ -6,11 +6,11 @@ from pydantic import TypeAdapter
 
 from northspan.commands.job_of_file import read_job
 from northspan.commands.outcome import BAD_INPUT, PASSES
-from northspan.core.codes.library import whole_book
-from northspan.core.job.in_si import in_si
-from northspan.core.loads.place_load import LoadMethod, PlaceLoad
-from northspan.core.loads.place_loads import place_loads
-from northspan.core.property.topology import network
+from northspan.core.job.told.in_si import in_si
+from northspan.core.network.topology import network
+from northspan.core.property.loads.place_load import LoadMethod, PlaceLoad
+from northspan.core.property.loads.place_loads import place_loads
+from northspan.core.property.whole.book import whole_book
 
 
 def run(options: argparse.Namespace) -> int:

@@ -6,14 +6,14 @@ from pathlib import Path
 
 from northspan.commands.job_of_file import read_job
 from northspan.commands.outcome import BAD_INPUT, PASSES, complain
-from northspan.core.cuts.of_job import job_cuts
-from northspan.core.day.days import days
-from northspan.core.day.task import Duration, Durations
 from northspan.core.job.job import Job
-from northspan.core.materials.of_job import job_counts
-from northspan.core.materials.priced import MaterialList, material_list
-from northspan.core.property.prepared import prepared
-from northspan.core.solve import solve
+from northspan.core.plans.cuts.of_job import job_cuts
+from northspan.core.plans.day.days import days
+from northspan.core.plans.day.task import Duration, Durations
+from northspan.core.plans.materials.of_job import job_counts
+from northspan.core.plans.materials.priced import MaterialList, material_list
+from northspan.core.solve.prepared import prepared
+from northspan.core.solve.solve import solve
 from northspan.paper.packet.bound import bind, lay_out
 from northspan.paper.packet.catalogue import NAMES
 from northspan.paper.packet.files import packet_files

@@ -6,8 +6,8 @@ from pydantic import TypeAdapter
 
 from northspan.commands.job_of_file import read_job
 from northspan.commands.outcome import BAD_INPUT, PASSES
-from northspan.core.solution import Solution
-from northspan.core.solve import solve
+from northspan.core.property.whole.solution import Solution
+from northspan.core.solve.solve import solve
 
 
 def run(options: argparse.Namespace) -> int:

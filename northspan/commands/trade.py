@@ -13,13 +13,13 @@ from typing import Any
 from pydantic import ValidationError
 
 from northspan.commands.outcome import BAD_INPUT, FAILS, PASSES, complain
-from northspan.core.codes.case import Cases, case_problems
-from northspan.core.codes.library import code_book
-from northspan.core.cuts.answer import cuts
-from northspan.core.cuts.case import CutCase
-from northspan.core.day.answer import outage
-from northspan.core.day.case import OutageCase
-from northspan.core.panel.balancing.case import BalanceCase, answer
+from northspan.core.book.case import Cases, case_problems
+from northspan.core.book.library import code_book
+from northspan.core.plans.cuts.answer import cuts
+from northspan.core.plans.cuts.case import CutCase
+from northspan.core.plans.day.answer import outage
+from northspan.core.plans.day.case import OutageCase
+from northspan.core.property.panel.balancing.case import BalanceCase, answer
 
 # What no code book has a say in.
 CASES: Mapping[str, Cases] = {

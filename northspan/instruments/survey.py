@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from northspan.core.units import FOOT_M, METRIC, US, Units
+from northspan.core.figures.units import FOOT_M, METRIC, US, Units
 from northspan.text.delimited import BrokenRow, Unreadable, delimiter, named, table
 from northspan.text.numbers import NotANumber, read_number
 
@@ -41,7 +41,7 @@ def read_survey(text: str, told: Units) -> Survey:
 
     Raises NotASurvey where no row can be read.
 
-    >>> from northspan.core.units import US
+    >>> from northspan.core.figures.units import US
     >>> found = read_survey("spacing m,ohm\\n3.048,5.0\\n6.096,oops\\n", US)
     >>> found.readings[0].spacing, found.readings[0].ohm, found.broken[0].line
     (10.0, 5.0, 3)

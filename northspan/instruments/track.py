@@ -7,8 +7,8 @@ from typing import Any
 
 from defusedxml import DefusedXmlException, ElementTree
 
+from northspan.core.figures.units import FOOT_M, Units
 from northspan.core.physics.plane import Point, simplified
-from northspan.core.units import FOOT_M, Units
 from northspan.text.delimited import Unreadable
 
 EARTH_M = 6_371_000.0
@@ -28,7 +28,7 @@ def read_track(text: str, told: Units) -> list[Point]:
     The earth is taken as flat over a property, on a sphere of the mean radius: within a thousandth.
     Raises NotATrack.
 
-    >>> from northspan.core.units import US
+    >>> from northspan.core.figures.units import US
     >>> made = '{"type": "LineString", "coordinates": [[-80.0, 40.0], [-80.0, 40.001]]}'
     >>> [(round(x), round(y)) for x, y in read_track(made, US)]
     [(0, 0), (0, 365)]
@@ -40,7 +40,11 @@ def read_track(text: str, told: Units) -> list[Point]:
         raise NotATrack("The file has no line of two points or more.")
     lon0, lat0 = found[0]
     shrink = math.cos(math.radians(lat0))
-    flat = [(EARTH_M * math.radians(lon - lon0) * shrink, EARTH_M * math.radians(lat - lat0)) for lon, lat in found]
+    # Whoever walks over the date line goes on by the short way.
+    flat = [
+        (EARTH_M * math.radians(math.remainder(lon - lon0, 360.0)) * shrink, EARTH_M * math.radians(lat - lat0))
+        for lon, lat in found
+    ]
     line = simplified(flat, WALKED_WITHIN_M, MOST_POINTS)
     if line is None:
         words = f"The track has more than {MOST_POINTS} bends: too many for a trench. Walk it again, or thin it out."

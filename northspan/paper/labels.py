@@ -2,7 +2,7 @@
 
 import math
 
-from northspan.core.working import Figure, Value
+from northspan.core.figures.working import Figure, Value
 
 CAUTION = (
     "A planning aid. The adopted local code and the inspector decide. "

@@ -3,6 +3,7 @@
 import ipaddress
 import json
 from collections.abc import Collection
+from copy import deepcopy
 from pathlib import Path
 from urllib.parse import urlsplit
 
@@ -26,6 +27,7 @@ from northspan.server.jobs.demos import demos
 from northspan.server.jobs.views import jobs
 from northspan.server.logbook.filled import fill_logbook, with_earth
 from northspan.server.logbook.views import logbook
+from northspan.server.packed import pack_answers
 from northspan.server.packet.inspection import inspection
 from northspan.server.packet.views import packet
 from northspan.server.pages import serve_pages
@@ -34,6 +36,7 @@ from northspan.server.readings.instruments import instruments
 from northspan.server.readings.models import ReadingBody
 from northspan.server.readings.views import readings
 from northspan.server.replies import HANDLERS, on_bad_request, refuse
+from northspan.server.resource import with_shared_refusals
 from northspan.server.solving.solutions import Solutions
 from northspan.server.solving.views import solving
 from northspan.server.solving.workings import workings
@@ -147,12 +150,13 @@ def create_app(
     app.before_request(_own_names_only)
     app.before_request(_own_pages_only)
     app.after_request(_secure)
+    pack_answers(app)
 
     @app.route("/openapi.json")
     def openapi_document() -> Response:
         for resource in resources:
             resource.describe(app)
-        return Response(json.dumps(app.api_doc), mimetype="application/json")
+        return Response(json.dumps(with_shared_refusals(deepcopy(app.api_doc))), mimetype="application/json")
 
     serve_pages(app, front_end)
     return app

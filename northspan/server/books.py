@@ -4,10 +4,10 @@ from flask import Response, abort
 from flask_openapi3 import Tag
 from pydantic import ValidationError
 
-from northspan.core.codes.case import case_problems
-from northspan.core.codes.codebook import CodeBook
-from northspan.core.codes.library import book_ids, code_book, code_books
-from northspan.core.tables import Table
+from northspan.core.book.case import case_problems
+from northspan.core.book.codebook import CodeBook
+from northspan.core.book.library import book_ids, code_book, code_books
+from northspan.core.figures.tables import Table
 from northspan.server.models import (
     BookList,
     BookModel,

@@ -6,19 +6,19 @@ from typing import Annotated, Any, Literal
 from flask_openapi3 import RawModel
 from pydantic import BaseModel, ConfigDict, Field, RootModel, StringConstraints
 
-from northspan.core.codes.case import CaseAnswer
-from northspan.core.codes.vocabulary import Vocabulary
-from northspan.core.ground.network.fault import EquipmentGround, FaultKind
+from northspan.core.book.case import CaseAnswer
+from northspan.core.book.kinds import Metal
+from northspan.core.book.vocabulary import Vocabulary
+from northspan.core.document.read import JobDocument
+from northspan.core.figures.units import Units, UnitsName
+from northspan.core.figures.working import Figure, LabelledFigure
 from northspan.core.job.grounding import SurveyReading
-from northspan.core.job.job import Job
-from northspan.core.job.part import AtMost, Id
-from northspan.core.opened.fault import FaultAnswer
-from northspan.core.run.question import Metal
-from northspan.core.solution import RunAnswer, Solution
-from northspan.core.units import Units, UnitsName
-from northspan.core.whatif.least.lines import MOST_LINES, LeastLines
-from northspan.core.whatif.what_if import WhatIf
-from northspan.core.working import Figure, LabelledFigure
+from northspan.core.job.told.part import AtMost, Id
+from northspan.core.plans.whatif.least.lines import MOST_LINES, LeastLines
+from northspan.core.plans.whatif.what_if import WhatIf
+from northspan.core.property.ground.network.fault import EquipmentGround, FaultKind
+from northspan.core.property.whole.solution import RunAnswer, Solution
+from northspan.core.solve.opened.fault import FaultAnswer
 from northspan.instruments.recording import Quantity, Recording
 from northspan.paper.labelled.sheets import SheetName
 
@@ -85,12 +85,16 @@ class JobQuery(_Model):
 
     search: str = Field("", max_length=80)
     shelf: Literal["open", "archived", "deleted"] = "open"
+    first: int = Field(0, ge=0, le=1_000_000, description="from which on, by their order")
 
 
 class EditHeaders(BaseModel):
-    """The version an edit was made on: the number, or the ETag that begins with it."""
+    """The version an edit was made on: the number, or the ETag that begins with it; and the edit's own key, under
+    which it is taken once, however often it arrives.
+    """
 
     if_match: str | None = Field(None, alias="If-Match", max_length=80)
+    sent_as: str = Field("", alias="Idempotency-Key", max_length=40)
 
 
 class PatchStep(BaseModel):
@@ -126,9 +130,10 @@ class JobSummary(_Model):
 
 
 class JobList(_Model):
-    """The jobs of one shelf."""
+    """A page of the jobs of one shelf, and how many there are."""
 
     jobs: list[JobSummary]
+    many: int
 
 
 class JobState(_Model):
@@ -141,7 +146,7 @@ class JobState(_Model):
     id: str
     version: int
     name: str
-    job: Job | None
+    job: JobDocument | None
     solution: Solution | None
     key: str = Field("", description="names what was solved; its workings are asked for under it")
     since: int | None = Field(None, description="the version that ``changes`` starts from")
@@ -211,7 +216,7 @@ class Trouble(_Model):
 class WorkingRequest(_Model):
     """Which rung of which run's ladder to explain, in a job as it stands on the desk."""
 
-    job: Job
+    job: JobDocument
     run: Id
     metal: Metal
     size: Annotated[str, StringConstraints(max_length=20)]
@@ -226,7 +231,7 @@ class WorkingAnswer(_Model):
 class FaultRequest(_Model):
     """What is dropped where, in a job as it stands on the desk; see ``FaultQuestion``."""
 
-    job: Job
+    job: JobDocument
     mode: Id
     station: Id
     kind: FaultKind = "line-to-enclosure"
@@ -243,10 +248,14 @@ class FaultReply(_Model):
     answer: FaultAnswer
 
 
+class SentJob(RootModel[JobDocument]):
+    """A job document as it is sent by itself."""
+
+
 class PosedJob(_Model):
     """A job that is not stored, as it was read; ``key`` names what was solved."""
 
-    job: Job
+    job: JobDocument
     key: str = ""
 
 
@@ -265,7 +274,7 @@ class WhatIfAnswer(_Model):
 class LeastCostRequest(_Model):
     """A job to be built at least cost, with its losses over so many years (0: parts alone)."""
 
-    job: Job
+    job: JobDocument
     years: float = Field(20.0, ge=0, le=100)
     lines: Annotated[list[Id], AtMost(MOST_LINES)] = Field([], description="runs that may be lines at 480 V")
 

@@ -11,7 +11,7 @@ from sqlalchemy.exc import DatabaseError
 from werkzeug.exceptions import HTTPException
 
 from northspan.core.document.file import JobFileError
-from northspan.core.document.problem import Problem, validation_problems
+from northspan.core.figures.problem import Problem, validation_problems
 from northspan.server.models import ProblemModel, Trouble
 from northspan.store.job_store import NoSuchJob, NothingToWalk, StaleEdit
 from northspan.store.trouble import in_words
@@ -32,7 +32,8 @@ def whole(model: BaseModel, field: str, written: bytes, status: int = 200, etag:
     body = b'%s,"%s":%s}' % (rest[:-1], field.encode(), written)
     response = Response(body, status, mimetype="application/json")
     if etag:
-        response.set_etag(etag)
+        # Weak: packed or not it is the same answer.
+        response.set_etag(etag, weak=True)
         # The browser may keep it, but asks each time whether it still stands.
         response.cache_control.no_cache = True
     return response

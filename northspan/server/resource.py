@@ -6,7 +6,10 @@ from typing import Any
 
 from flask_openapi3 import APIBlueprint, OpenAPI
 
+from northspan.server.models import Trouble
+
 _WRITING = Lock()
+_REFUSED = f"#/components/schemas/{Trouble.__name__}"
 
 
 class Resource(APIBlueprint):
@@ -31,3 +34,18 @@ class Resource(APIBlueprint):
         app.paths.update(self.paths)
         app.components_schemas.update(self.components_schemas)
         app.tags += [tag for tag in self.tags if tag not in app.tags]
+
+
+def with_shared_refusals(document: dict[str, Any]) -> dict[str, Any]:
+    """The application's document with every refusal written once, and referred to by the operations that give it."""
+    shared: dict[str, Any] = {}
+    for operations in document["paths"].values():
+        for operation in operations.values():
+            for status, answer in operation.get("responses", {}).items():
+                content = answer.get("content", {}).get("application/json", {})
+                if content.get("schema", {}).get("$ref") == _REFUSED:
+                    name = f"Refused{status}"
+                    shared[name] = answer
+                    operation["responses"][status] = {"$ref": f"#/components/responses/{name}"}
+    document["components"]["responses"] = shared
+    return document

@@ -3,7 +3,7 @@
 from flask import Response
 from flask_openapi3 import Tag
 
-from northspan.core.units import METRIC, US
+from northspan.core.figures.units import METRIC, US
 from northspan.server.models import UnitsList
 from northspan.server.replies import refusals, reply
 from northspan.server.resource import Resource

@@ -4,12 +4,14 @@ import csv
 import io
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import Any, get_args
 
 from pydantic import ValidationError
 
-from northspan.core.document.problem import validation_problems
+from northspan.core.figures.problem import validation_problems
 from northspan.shop.lists import ITEMS, Item, ListName, shipped
 from northspan.text.delimited import BrokenRow, delimiter, inert, meant, named, table
+from northspan.text.numbers import NotANumber, read_number
 
 _YES = {"yes": True, "y": True, "true": True, "1": True, "no": False, "n": False, "false": False, "0": False}
 
@@ -37,6 +39,7 @@ def read_list(which: ListName, text: str) -> ReadList:
     missing = {name for name, field in model.model_fields.items() if field.is_required()} - set(columns)
     if missing:
         return ReadList((), (BrokenRow(1, f"the heading has no column {', '.join(sorted(missing))}"),))
+    numbers = {name for name, field in model.model_fields.items() if _is_number(field.annotation)}
     items: list[Item] = []
     lines: dict[str, int] = {}
     broken: list[BrokenRow] = []
@@ -45,7 +48,7 @@ def read_list(which: ListName, text: str) -> ReadList:
             continue
         row = zip(columns, cells, strict=False)
         try:
-            item = model.model_validate({k: _cell(k, v) for k, v in row if k and v.strip()})
+            item = model.model_validate({k: _cell(k, v, k in numbers) for k, v in row if k and v.strip()})
         except ValidationError as error:
             words = "; ".join(f"{p.pointer.strip('/') or 'row'} {p.words}" for p in validation_problems(error))
             broken.append(BrokenRow(line, words))
@@ -74,10 +77,21 @@ def shipped_list(which: ListName) -> tuple[Item, ...]:
     return read_list(which, shipped(which)).items
 
 
-def _cell(column: str, text: str) -> object:
+def _is_number(kind: Any) -> bool:
+    """Whether a column holds a number, one of several numbers, or none."""
+    inner = get_args(kind)
+    return kind in (int, float) or (bool(inner) and any(type(each) is int or _is_number(each) for each in inner))
+
+
+def _cell(column: str, text: str, number: bool) -> object:
     value = meant(text.strip())
-    if column in ("volts", "poles", "terminal_c", "van", "wires", "crew") and value.isdecimal():
-        return int(value)
+    if number:
+        try:
+            found = read_number(value)
+        except NotANumber:
+            # The list says what is wrong with it; it takes an underscore for nothing.
+            return value.replace("_", " ")
+        return int(found) if found.is_integer() else found
     return _YES.get(value.lower(), value) if column in ("motor", "continuous", "tandem") else value
 
 

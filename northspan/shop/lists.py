@@ -12,7 +12,7 @@ from pydantic_core import PydanticCustomError
 
 from northspan.core.job.job import ApplianceKind
 from northspan.core.job.panel import BreakerKind
-from northspan.core.job.part import Name
+from northspan.core.job.told.part import Name
 
 Size = Annotated[str, StringConstraints(pattern=r"^[0-9]{1,4}(/0)?$")]
 ListName = Literal["catalogue", "prices", "panels", "breakers", "spools", "van", "durations"]

@@ -3,10 +3,10 @@
 import re
 from typing import Any
 
+from northspan.core.document.finding import Fix
+from northspan.core.figures.units import US
 from northspan.core.job.job import Job, Station
 from northspan.core.job.panel import Panel
-from northspan.core.solution import Fix
-from northspan.core.units import US
 from northspan.shop.lists import PanelItem
 
 

@@ -9,6 +9,7 @@ from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import Session, undefer
 
 from northspan.store.models import IssueRow
+from northspan.store.turns import in_turn
 
 
 class NoSuchIssue(LookupError):
@@ -48,7 +49,7 @@ class IssueStore:
             archive=archive,
         )  # fmt: skip
         try:
-            with Session(self._engine) as session, session.begin():
+            with in_turn(self._engine), Session(self._engine) as session, session.begin():
                 session.add(row)
         except IntegrityError as error:
             raise IssuedMeanwhile from error

@@ -10,13 +10,16 @@ from sqlalchemy import ColumnElement, Engine, func, select, update
 from sqlalchemy.orm import Session
 
 from northspan.core.document.file import JobFileError, dump, parse
-from northspan.core.document.problem import Problem
+from northspan.core.figures.problem import Problem
 from northspan.core.job.job import Job
-from northspan.core.job.upgrades import upgraded
-from northspan.store.models import JobRow, RevisionRow
+from northspan.core.job.told.upgrades import upgraded
+from northspan.store.models import JobRow, MoveRow, RevisionRow
 from northspan.store.patching import Patch, patched
+from northspan.store.revisions import Documents, add_after, add_first, newest_child, next_number, revision
+from northspan.store.turns import in_turn
 
 Shelf = Literal["open", "archived", "deleted"]
+LONGEST_NOTE = 300
 
 
 class NoSuchJob(LookupError):
@@ -78,12 +81,14 @@ class Standing:
 
 @dataclass(frozen=True, slots=True)
 class JobEntry:
-    """A job in a list: what is needed to find it, without its document's parts."""
+    """A job in a list: what is needed to find it, without its document; how many places and runs it has."""
 
     id: str
     version: int
     name: str
-    document: dict[str, Any]
+    note: str
+    places: int
+    runs: int
     changed_at: datetime
     shelf: Shelf
     demo: bool
@@ -99,20 +104,23 @@ class JobStore:
     def __init__(self, engine: Engine, prove: Callable[[Job], object]):
         self._engine = engine
         self._prove = prove
+        self._turn = in_turn(engine)
+        self._documents = Documents()
 
     def create(self, job: Job, demo: str | None = None, practice: bool = False) -> StoredJob:
         """Save a new job; ``demo`` is the key of the demo job that it is, ``practice`` says it is for practice."""
         self._prove(job)
         now = datetime.now(UTC)
         job_id = uuid4().hex
-        with Session(self._engine) as session, session.begin():
+        with self._turn, Session(self._engine) as session, session.begin():
+            document = dump(job)
             row = JobRow(
-                id=job_id, name=job.name, demo=demo, practice=practice, head=1, version=1, created_at=now,
-                changed_at=now,
+                id=job_id, demo=demo, practice=practice, head=1, version=1, created_at=now, changed_at=now,
+                **_listed(document),
             )  # fmt: skip
             session.add(row)
             session.flush()
-            session.add(RevisionRow(job_id=job_id, number=1, document=dump(job), created_at=now))
+            add_first(session, job_id, document)
         return self.get(job_id)
 
     def demo_keys(self) -> set[str]:
@@ -131,30 +139,33 @@ class JobStore:
             row = self._row(session, job_id)
             return Standing(row.version, _shelf_of(row.archived_at is not None, row.deleted_at is not None))
 
-    def entries(self, search: str = "", shelf: Shelf = "open") -> list[JobEntry]:
-        """Jobs of one shelf, newest change first; ``search`` is held against the name, in any case."""
+    def entries(
+        self, search: str = "", shelf: Shelf = "open", first: int = 0, most: int | None = None
+    ) -> list[JobEntry]:
+        """Jobs of one shelf, newest change first, ``most`` from ``first`` on; ``search`` is held against the name, in
+        any case.
+        """
         with Session(self._engine) as session:
             query = (
-                select(JobRow, RevisionRow.document)
-                .join(RevisionRow, (RevisionRow.job_id == JobRow.id) & (RevisionRow.number == JobRow.head))
-                .where(*_on_shelf(shelf))
+                select(JobRow)
+                .where(*_on_shelf(shelf), *_named(search))
                 .order_by(JobRow.changed_at.desc(), JobRow.id)
+                .offset(first)
+                .limit(most)
             )
-            if search.strip():
-                query = query.where(func.lower(JobRow.name).contains(search.strip().lower(), autoescape=True))
             return [
                 JobEntry(
-                    row.id,
-                    row.version,
-                    row.name,
-                    document if isinstance(document, dict) else {},
-                    row.changed_at,
-                    shelf,
-                    row.demo is not None,
-                    row.practice,
+                    row.id, row.version, row.name, row.note, row.places, row.runs, row.changed_at, shelf,
+                    row.demo is not None, row.practice,
                 )
-                for row, document in session.execute(query)
-            ]
+                for row in session.scalars(query)
+            ]  # fmt: skip
+
+    def many(self, search: str = "", shelf: Shelf = "open") -> int:
+        """How many jobs of one shelf there are."""
+        with Session(self._engine) as session:
+            query = select(func.count()).select_from(JobRow).where(*_on_shelf(shelf), *_named(search))
+            return session.scalar(query) or 0
 
     def revisions(self, job_id: str) -> list[tuple[datetime, tuple[str, ...]]]:
         """When every revision of a job was made, oldest first, and the places that it changed. Raises NoSuchJob."""
@@ -167,44 +178,44 @@ class JobStore:
             )
             return [(made, tuple(str(step["path"]) for step in patch or ())) for made, patch in rows]
 
-    def edit(self, job_id: str, version: int, patch: Patch) -> StoredJob:
+    def edit(self, job_id: str, version: int, patch: Patch, sent_as: str = "") -> StoredJob:
         """Apply a JSON Patch to the job as of ``version``.
 
-        The same edit sent again, because its answer was lost on the way, is answered as it was the first time. Raises
-        StaleEdit, NoSuchJob, or JobFileError naming the place that the patch would leave wrong.
+        What was taken under the key ``sent_as`` already, because its answer was lost on the way, is answered with the
+        job as it stands. Raises StaleEdit, NoSuchJob, or JobFileError naming the place that the patch would leave
+        wrong.
         """
-        with Session(self._engine) as session, session.begin():
+        with self._turn, Session(self._engine) as session, session.begin():
             row = self._row(session, job_id)
-            before = self._revision(session, row, row.head)
-            if row.version == version + 1 and before.patch == list(patch):
+            if _taken(session, job_id, sent_as):
                 return self._stored(session, row)
             if row.version != version:
                 raise StaleEdit(row.version)
-            job = parse(patched(upgraded(before.document), patch))
+            before = revision(session, job_id, row.head)
+            held = self._documents.of(session, before)
+            job = parse(patched(upgraded(held), patch))
             self._prove(job)
-            number = (session.scalar(select(func.max(RevisionRow.number)).where(RevisionRow.job_id == job_id)) or 0) + 1
-            self._move(session, row, version, number, job.name)
-            session.add(
-                RevisionRow(
-                    job_id=job_id,
-                    number=number,
-                    parent=before.number,
-                    document=dump(job),
-                    patch=list(patch),
-                    created_at=datetime.now(UTC),
-                )
-            )
+            document = dump(job)
+            number = next_number(session, job_id)
+            # First of all, so that of edits that race one is taken and the others are stale.
+            self._move(session, row, version, number, document, sent_as)
+            add_after(session, number, before, held, document, patch)
             session.flush()
             session.refresh(row)
-            return self._stored(session, row, job)
+            made = self._stored(session, row, (document, job))
+        # Not before it is written down: a number that was not is given again.
+        self._documents.keep(job_id, number, document)
+        return made
 
-    def undo(self, job_id: str, version: int) -> StoredJob:
-        """Step back to the revision this one was made from. Raises NothingToWalk, StaleEdit, NoSuchJob."""
-        return self._walk(job_id, version, lambda session, row: self._revision(session, row, row.head).parent)
+    def undo(self, job_id: str, version: int, sent_as: str = "") -> StoredJob:
+        """Step back to the revision this one was made from, once for a key ``sent_as``. Raises NothingToWalk,
+        StaleEdit, NoSuchJob.
+        """
+        return self._walk(job_id, version, _parent, sent_as)
 
-    def redo(self, job_id: str, version: int) -> StoredJob:
-        """Step to the newest revision made from this one. Raises NothingToWalk, StaleEdit, NoSuchJob."""
-        return self._walk(job_id, version, _newest_child)
+    def redo(self, job_id: str, version: int, sent_as: str = "") -> StoredJob:
+        """Step to the newest revision made from this one, as ``undo`` steps back."""
+        return self._walk(job_id, version, _child, sent_as)
 
     def duplicate(self, job_id: str) -> StoredJob:
         """Save a copy under a name of its own, with a history of its own."""
@@ -221,32 +232,38 @@ class JobStore:
     def put_on(self, job_id: str, shelf: Shelf) -> StoredJob:
         """Archive a job, delete it, or bring it back; nothing is ever lost by it."""
         now = datetime.now(UTC)
-        with Session(self._engine) as session, session.begin():
+        with self._turn, Session(self._engine) as session, session.begin():
             row = self._row(session, job_id)
             row.archived_at = now if shelf == "archived" else None
             row.deleted_at = now if shelf == "deleted" else None
         return self.get(job_id)
 
-    def _walk(self, job_id: str, version: int, step: Callable[[Session, JobRow], int | None]) -> StoredJob:
-        with Session(self._engine) as session, session.begin():
+    def _walk(
+        self, job_id: str, version: int, step: Callable[[Session, JobRow], int | None], sent_as: str
+    ) -> StoredJob:
+        with self._turn, Session(self._engine) as session, session.begin():
             row = self._row(session, job_id)
-            number = step(session, row)
-            if number is None:
-                raise NothingToWalk
-            self._move(
-                session, row, version, number, self._revision(session, row, number).document.get("name", row.name)
-            )
+            if not _taken(session, job_id, sent_as):
+                number = step(session, row)
+                if number is None:
+                    raise NothingToWalk
+                document = self._documents.of(session, revision(session, job_id, number))
+                self._move(session, row, version, number, document, sent_as)
         return self.get(job_id)
 
-    def _move(self, session: Session, row: JobRow, version: int, head: int, name: str) -> None:
-        """Point the job at a revision, if nobody else has moved it since ``version``."""
+    def _move(
+        self, session: Session, row: JobRow, version: int, head: int, document: dict[str, Any], sent_as: str
+    ) -> None:
+        """Point the job at a revision and list what it holds, if nobody else has moved it since ``version``."""
         moved = session.execute(
             update(JobRow)
             .where(JobRow.id == row.id, JobRow.version == version)
-            .values(head=head, version=version + 1, name=name, changed_at=datetime.now(UTC))
+            .values(head=head, version=version + 1, **_listed(document), changed_at=datetime.now(UTC))
         )
         if moved.rowcount == 0:  # type: ignore[attr-defined]
             raise StaleEdit(row.version)
+        if sent_as:
+            session.add(MoveRow(job_id=row.id, sent_as=sent_as, version=version + 1))
 
     def _row(self, session: Session, job_id: str) -> JobRow:
         row = session.get(JobRow, job_id)
@@ -254,24 +271,20 @@ class JobStore:
             raise NoSuchJob(job_id)
         return row
 
-    def _revision(self, session: Session, row: JobRow, number: int) -> RevisionRow:
-        return session.execute(
-            select(RevisionRow).where(RevisionRow.job_id == row.id, RevisionRow.number == number)
-        ).scalar_one()
-
-    def _stored(self, session: Session, row: JobRow, job: Job | None = None) -> StoredJob:
-        """A row with the job of its head; ``job`` where that is known already."""
-        revision = self._revision(session, row, row.head)
+    def _stored(self, session: Session, row: JobRow, known: tuple[dict[str, Any], Job] | None = None) -> StoredJob:
+        """A row with the job of its head; ``known`` are its document and the job that it holds, where they are."""
+        head = revision(session, row.id, row.head)
         problems: tuple[Problem, ...] = ()
+        document, job = known or (self._documents.of(session, head), None)
         try:
-            job = job or parse(revision.document)
+            job = job or parse(document)
         except JobFileError as error:
             problems = error.problems
         return StoredJob(
             row.id,
             row.version,
             row.name,
-            revision.document,
+            document,
             job,
             problems,
             row.created_at,
@@ -279,8 +292,8 @@ class JobStore:
             row.archived_at is not None,
             row.deleted_at is not None,
             row.practice or row.demo is not None,
-            revision.parent is not None,
-            _newest_child(session, row) is not None,
+            head.parent is not None,
+            newest_child(session, row.id, row.head) is not None,
         )
 
 
@@ -290,10 +303,27 @@ def _shelf_of(archived: bool, deleted: bool) -> Shelf:
     return "archived" if archived else "open"
 
 
-def _newest_child(session: Session, row: JobRow) -> int | None:
-    return session.scalar(
-        select(func.max(RevisionRow.number)).where(RevisionRow.job_id == row.id, RevisionRow.parent == row.head)
-    )
+def _taken(session: Session, job_id: str, sent_as: str) -> bool:
+    return bool(sent_as) and session.get(MoveRow, (job_id, sent_as)) is not None
+
+
+def _parent(session: Session, row: JobRow) -> int | None:
+    return revision(session, row.id, row.head).parent
+
+
+def _child(session: Session, row: JobRow) -> int | None:
+    return newest_child(session, row.id, row.head)
+
+
+def _listed(document: dict[str, Any]) -> dict[str, Any]:
+    """What a list of jobs shows of a document; one that is no sound job is listed too, to be opened with its fault."""
+    many = {name: len(document[name]) if isinstance(document.get(name), list) else 0 for name in ("places", "runs")}
+    return {"name": str(document.get("name", ""))[:80], "note": str(document.get("note", ""))[:LONGEST_NOTE], **many}
+
+
+def _named(search: str) -> tuple[ColumnElement[bool], ...]:
+    wanted = search.strip().lower()
+    return (func.lower(JobRow.name).contains(wanted, autoescape=True),) if wanted else ()
 
 
 def _on_shelf(shelf: Shelf) -> tuple[ColumnElement[bool], ...]:

@@ -6,9 +6,9 @@ from dataclasses import dataclass
 from sqlalchemy import ColumnElement, Engine, SQLColumnExpression, String, and_, func, or_, select
 from sqlalchemy.orm import Session, aliased
 
-from northspan.core.logbook.earth import Earth
-from northspan.core.logbook.soils import SoilSum
-from northspan.core.readings.measured import Measured
+from northspan.core.property.whole.measured import Measured
+from northspan.core.readings.logbook.earth import Earth
+from northspan.core.readings.logbook.soils import SoilSum
 from northspan.store.models import EarthRow, JobRow, ReadingRow
 from northspan.store.reading_store import earth_row, measured
 

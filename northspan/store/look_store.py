@@ -7,7 +7,7 @@ from typing import Any
 from sqlalchemy import Engine, func, select, update
 from sqlalchemy.orm import Session, undefer
 
-from northspan.core.inspection.item import Looked
+from northspan.core.property.whole.inspection import Looked
 from northspan.store.models import JobRow, LookRow, PhotoRow, WatchedRow
 from northspan.store.once import kept_once
 from northspan.store.photo import NoPhoto, kept_photo

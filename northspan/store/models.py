@@ -43,7 +43,8 @@ class Base(DeclarativeBase):
 
 class JobRow(Base):
     """One job. ``head`` is the number of the revision shown; ``version`` rises with every change, undo included,
-    and is what ``If-Match`` is held against; ``practice`` says that nothing of it is a customer's.
+    and is what ``If-Match`` is held against; ``practice`` says that nothing of it is a customer's; what a list shows
+    of its document stands beside it.
     """
 
     __tablename__ = "jobs"
@@ -52,6 +53,9 @@ class JobRow(Base):
     name: Mapped[str] = mapped_column(String(80))
     demo: Mapped[str | None] = mapped_column(String(64), unique=True)
     practice: Mapped[bool] = mapped_column(Boolean, default=False)
+    note: Mapped[str] = mapped_column(String(300), default="")
+    places: Mapped[int] = mapped_column(Integer, default=0)
+    runs: Mapped[int] = mapped_column(Integer, default=0)
     head: Mapped[int] = mapped_column(Integer)
     version: Mapped[int] = mapped_column(Integer)
     created_at: Mapped[datetime] = mapped_column(UtcDateTime)
@@ -63,7 +67,10 @@ class JobRow(Base):
 
 
 class RevisionRow(Base):
-    """One state of a job, never changed once written. ``parent`` is the revision it was made from."""
+    """One state of a job, never changed once written. ``parent`` is the revision it was made from. Its ``document`` is
+    kept whole, or as what it ``changed`` of its parent's, ``depth`` such steps from a whole one; ``patch`` is the edit
+    as it was sent.
+    """
 
     __tablename__ = "revisions"
 
@@ -71,11 +78,23 @@ class RevisionRow(Base):
     job_id: Mapped[str] = mapped_column(ForeignKey("jobs.id", ondelete="CASCADE"))
     number: Mapped[int] = mapped_column(Integer)
     parent: Mapped[int | None] = mapped_column(Integer)
-    document: Mapped[dict[str, Any]] = mapped_column(JSON)
+    document: Mapped[dict[str, Any] | None] = mapped_column(JSON(none_as_null=True))
+    changed: Mapped[list[dict[str, Any]] | None] = mapped_column(JSON(none_as_null=True))
+    depth: Mapped[int] = mapped_column(Integer, default=0)
     patch: Mapped[list[dict[str, Any]] | None] = mapped_column(JSON)
     created_at: Mapped[datetime] = mapped_column(UtcDateTime)
 
     __table_args__ = (UniqueConstraint("job_id", "number"),)
+
+
+class MoveRow(Base):
+    """The key that an edit, or a step back or forth, was sent under, and the version that it made."""
+
+    __tablename__ = "moves"
+
+    job_id: Mapped[str] = mapped_column(ForeignKey("jobs.id", ondelete="CASCADE"), primary_key=True)
+    sent_as: Mapped[str] = mapped_column(String(40), primary_key=True)
+    version: Mapped[int] = mapped_column(Integer)
 
 
 class ShopListRow(Base):

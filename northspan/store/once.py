@@ -7,6 +7,7 @@ from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import Session
 
 from northspan.store.models import LookRow, PhotoRow, ReadingRow
+from northspan.store.turns import in_turn
 
 Sent = ReadingRow | LookRow | PhotoRow
 
@@ -16,7 +17,7 @@ def kept_once(engine: Engine, kind: type[Sent], job_id: str, key: str, keep: Cal
     empty key is nobody's. What ``keep`` raises is raised, and nothing is kept.
     """
     try:
-        with Session(engine) as session, session.begin():
+        with in_turn(engine), Session(engine) as session, session.begin():
             known = _known(session, kind, job_id, key)
             if known is not None:
                 return known

@@ -10,7 +10,7 @@ from jsonpointer import JsonPointer, JsonPointerException
 
 from northspan.core.document.addresses import placed
 from northspan.core.document.file import LARGEST_BYTES, JobFileError
-from northspan.core.document.problem import Problem
+from northspan.core.figures.problem import Problem
 
 Patch = Sequence[dict[str, Any]]
 # What the library raises for a step that does not fit goes beyond its own exceptions.

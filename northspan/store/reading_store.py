@@ -9,8 +9,8 @@ from typing import Any
 from sqlalchemy import Engine, func, insert, select
 from sqlalchemy.orm import Session
 
-from northspan.core.logbook.earth import Earth
-from northspan.core.readings.measured import Conditions, FallTest, Measured
+from northspan.core.property.whole.measured import Conditions, FallTest, Measured
+from northspan.core.readings.logbook.earth import Earth
 from northspan.store.look_store import NoSuchPhoto
 from northspan.store.models import EarthRow, PhotoRow, ReadingRow
 from northspan.store.once import kept_once

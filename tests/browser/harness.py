@@ -26,7 +26,7 @@ FLAGS = [
     "--disable-component-update",
     "--disable-sync",
 ]
-expect.set_options(timeout=20_000)
+expect.set_options(timeout=40_000)
 # A window shut while an answer is on its way is no fault of the server's; faults of the application have their own log.
 logging.getLogger("waitress").setLevel(logging.CRITICAL)
 
@@ -48,6 +48,45 @@ def box(locator):
             return found
         locator.page.wait_for_timeout(100)
     raise AssertionError(f"{locator} is not on screen")
+
+
+def still(page):
+    """Wait until nothing on the page moves or turns its colours any more; what never ends is left alone."""
+    page.evaluate(
+        """async () => {
+            const frame = () => new Promise((drawn) => requestAnimationFrame(drawn))
+            const ends = (each) => each.playState === 'running' && each.effect.getComputedTiming().endTime < Infinity
+            await frame()
+            for (;;) {
+                const moving = document.getAnimations().filter(ends)
+                await Promise.allSettled(moving.map((each) => each.finished))
+                await frame()
+                await frame()
+                if (!moving.length) return
+            }
+        }"""
+    )
+
+
+def choose(field, words):
+    """Choose from a list by its words, however far down they stand."""
+    listed = field.page.locator(".v-select__content:visible")
+    # What is drawn anew just then closes its list again.
+    for patience in (3_000, 3_000, 20_000):
+        if not listed.count():
+            field.click(force=True)
+        with suppress(AssertionError):
+            expect(listed.get_by_role("option").first).to_be_visible(timeout=patience)
+            break
+    listed.locator(".v-list").evaluate("list => (list.scrollTop = 0)")
+    wanted = listed.get_by_role("option", name=words, exact=True)
+    for _ in range(40):
+        if wanted.count():
+            break
+        listed.locator(".v-list").evaluate("list => (list.scrollTop += 120)")
+        still(field.page)
+    wanted.click()
+    expect(listed).to_have_count(0)
 
 
 def arrived(page, address, let_go):
@@ -116,6 +155,24 @@ class BrowserTest(unittest.TestCase):
     def figure(self, label):
         """The text beside a label in the list of figures."""
         return self.page.locator("dl").locator(f"dt:text-is('{label}') + dd")
+
+    def waits(self, many):
+        """So many things wait in this browser."""
+        self.page.wait_for_function(
+            """async (many) => {
+                const shelf = await new Promise((give) => {
+                    const asked = indexedDB.open('north-span')
+                    asked.onsuccess = () => give(asked.result)
+                })
+                const count = await new Promise((give) => {
+                    const asked = shelf.transaction('waiting').objectStore('waiting').count()
+                    asked.onsuccess = () => give(asked.result)
+                })
+                shelf.close()
+                return count === many
+            }""",
+            arg=many,
+        )
 
     def add(self, what, name, source):
         """Add a station in Span, as its dialog asks for it."""

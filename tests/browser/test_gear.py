@@ -2,7 +2,7 @@
 
 from playwright.sync_api import expect
 
-from tests.browser.harness import BrowserTest
+from tests.browser.harness import BrowserTest, choose
 
 
 class Gear(BrowserTest):
@@ -12,7 +12,7 @@ class Gear(BrowserTest):
 
     def select_station(self, name):
         self.desk.station(name).click()
-        expect(self.page.get_by_label("Station name")).to_have_value(name)
+        expect(self.page.get_by_label("Equipment name")).to_have_value(name)
 
     def test_a_rating_too_small_is_found_and_mended(self):
         page = self.page
@@ -48,7 +48,7 @@ class Gear(BrowserTest):
         self.desk.station("Changeover").click()
         expect(page.get_by_label("Changes over by itself")).to_be_checked()
         self.select_station("Studio panel")
-        page.get_by_label("Fed from").select_option(label="Changeover")
+        choose(page.get_by_label("Fed from"), "Changeover")
         self.select_station("Shed set")
         page.get_by_label("Rated", exact=True).fill("12")
         page.keyboard.press("Enter")
@@ -62,19 +62,19 @@ class Gear(BrowserTest):
         asked = page.locator("[data-rule=pair-lock-unknown]").first
         for source, leg in (("Shed set", "leg A"), ("Shed set, leg B", "leg B")):
             self.select_station(source)
-            expect(page.get_by_label("Stands for").locator("option:checked")).to_have_text(leg)
+            expect(page.get_by_label("Stands for")).to_have_value(leg)
             expect(page.get_by_label("Rated", exact=True)).to_have_value("6")
             expect(asked).to_be_attached()
-            page.get_by_label("Locked to the other").select_option(label="yes")
+            choose(page.get_by_label("Locked to the other"), "yes")
         expect(asked).to_have_count(0)
 
     def test_a_station_becomes_a_transformer(self):
         page = self.page
         self.add("Transformer in the same place", "Pump transformer", "House panel")
         self.select_station("Pump transformer")
-        page.get_by_label("Delivers").select_option(label="480-2w")
+        choose(page.get_by_label("Delivers"), "480-2w")
         self.select_station("Pump stand")
-        page.get_by_label("Fed from").select_option(label="Pump transformer")
+        choose(page.get_by_label("Fed from"), "Pump transformer")
         found = page.locator("[data-rule=voltage-not-there]")
         expect(found.first).to_contain_text("No 240-2w at Pump transformer")
         found.first.get_by_role("button", name="Make it 480-2w").click()
@@ -84,8 +84,8 @@ class Gear(BrowserTest):
         page = self.page
         self.desk.station("Press house panel").click()
         page.get_by_role("button", name="Show the run that feeds it").click()
-        page.get_by_label("Protected").select_option(label="25 ft tap")
+        choose(page.get_by_label("Protected"), "25 ft tap")
         found = page.locator("[data-rule=tap-length]")
         expect(found.first).to_contain_text("tap of 166 ft")
-        page.get_by_label("Protected").first.select_option(label="at its source")
+        choose(page.get_by_label("Protected").first, "at its source")
         expect(found).to_have_count(0)

@@ -8,7 +8,7 @@ from pathlib import Path
 from playwright.sync_api import expect
 from pypdf import PdfReader
 
-from tests.browser.harness import BrowserTest
+from tests.browser.harness import BrowserTest, choose, still
 
 
 class MainPath(BrowserTest):
@@ -53,7 +53,7 @@ class MainPath(BrowserTest):
         page.keyboard.press("u")
         expect(page.locator(".chosen")).to_have_attribute("data-size", "1")
 
-        page.get_by_label("Hots").select_option(label="4")
+        choose(page.get_by_label("Hots"), "4")
         finding = page.locator("[data-rule=size-drop]")
         expect(finding).to_contain_text("4 al: drop")
         finding.get_by_role("button", name="Pull 1 al").click()
@@ -71,7 +71,7 @@ class MainPath(BrowserTest):
         page.get_by_label("Job file").set_input_files(exported)
         expect(page.get_by_role("heading", name="Larch Hollow")).to_be_visible()
         page.get_by_role("link", name="Jobs").click()
-        expect(page.get_by_role("link", name="Larch Hollow")).to_have_count(2)
+        expect(page.get_by_role("link", name="Larch Hollow", exact=True)).to_have_count(2)
 
     def download(self, title):
         self.page.get_by_role("button", name="Hand over").click()
@@ -120,7 +120,7 @@ class AlongTheDesk(BrowserTest):
         self.desk.open_job("Juniper Bend")
         tally = self.page.locator(".tally.danger b")
         before = int(tally.inner_text())
-        self.page.locator("[data-rule=ground-too-small] .ink-button").first.click()
+        self.page.locator("[data-rule=ground-too-small] .fixes button").first.click()
         expect(tally).to_have_text(str(before - 1))
 
     def test_keys_walk_runs_lock_and_explain(self):
@@ -143,14 +143,27 @@ class AlongTheDesk(BrowserTest):
         page.keyboard.press("?")
         expect(page.get_by_role("dialog", name="Keys")).to_be_visible()
         # A dialog hears Escape once it has opened wholly.
-        page.wait_for_timeout(400)
+        still(page)
         page.keyboard.press("Escape")
         expect(page.get_by_role("dialog", name="Keys")).to_be_hidden()
         page.keyboard.press("/")
-        page.get_by_label("Go to a step, run, station, job or page").fill("pump")
+        page.get_by_role("combobox", name="Go to").fill("pump")
         page.keyboard.press("Enter")
         expect(page.locator(".runname, [aria-label='Station name']").first).to_be_visible()
         expect(page.locator(".runname")).to_have_text("House panel → Pump stand")
+        # A question in the trade's words leads to the step that answers it.
+        for asked, choice, where in (
+            ("how deep", "How deep to bury", "/pull"),
+            ("rod", "Ground rods and their wire", "tab=electrodes"),
+            ("breaker", "What breaker a run gets", "/span"),
+        ):
+            page.keyboard.press("/")
+            field = page.get_by_role("combobox", name="Go to")
+            field.fill(asked)
+            option = page.get_by_role("option", name=choice)
+            expect(option).to_have_attribute("id", re.compile("place-"))
+            option.click()
+            expect(page).to_have_url(re.compile(where))
 
     def test_the_working_follows_from_run_to_run_and_through_edits(self):
         page = self.page
@@ -254,7 +267,7 @@ class AlongTheDesk(BrowserTest):
         load.press("Enter")
         # 12 A at 125 % is 15 A; 4 al: 2 × 640 ft × 12 A × (0.51 × 0.84 + 0.048 × 0.54) / 1000 = 7.0 V, 2.9 %.
         expect(page.locator("[data-run=pump-circuit]")).to_contain_text("4 al · 15 A")
-        page.get_by_role("button", name="Take it out").click()
+        page.get_by_role("button", name="Remove", exact=True).click()
         expect(page.locator("[data-run=pump-circuit]")).to_have_count(0)
         page.keyboard.press("u")
         expect(page.locator("[data-run=pump-circuit]")).to_have_count(1)

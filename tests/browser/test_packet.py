@@ -5,7 +5,7 @@ import zipfile
 
 from playwright.sync_api import expect
 
-from tests.browser.harness import BrowserTest
+from tests.browser.harness import BrowserTest, choose
 
 
 class Packet(BrowserTest):
@@ -24,7 +24,7 @@ class Packet(BrowserTest):
         wide = sheet.bounding_box()["width"]
         page.get_by_label("enlarged").check()
         self.assertAlmostEqual(sheet.bounding_box()["width"], 2 * wide, delta=4)
-        page.get_by_label("Paper", exact=True).select_option(label="A4")
+        choose(page.get_by_label("Paper", exact=True), "A4")
         expect(sheet).to_have_attribute("viewBox", "0 0 2970 2100")
         page.get_by_role("button", name="Turn it").click()
         expect(sheet).to_have_attribute("viewBox", "0 0 2100 2970")
@@ -64,9 +64,9 @@ class Packet(BrowserTest):
         expect(page.get_by_text("Nothing on the sheets that go out.")).to_be_visible()
         page.get_by_role("link", name=re.compile("^3")).click()
         page.get_by_role("button", name=re.compile("^Studio panel")).first.click()
-        page.get_by_label("Station name").fill("Kiln house")
-        page.get_by_label("Station name").press("Enter")
-        page.get_by_label("It is", exact=True).first.select_option(label="to come some day")
+        page.get_by_label("Equipment name").fill("Kiln house")
+        page.get_by_label("Equipment name").press("Enter")
+        choose(page.get_by_label("It is", exact=True).first, "to come some day")
         page.keyboard.press("Escape")
         page.get_by_role("link", name="Packet").click()
         expect(sheet.get_by_text("Kiln house")).to_be_visible()
@@ -81,7 +81,7 @@ class Packet(BrowserTest):
         trench = page.get_by_role("region", name="Before the trench is closed")
         first, second = trench.get_by_role("listitem").nth(0), trench.get_by_role("listitem").nth(1)
         first.get_by_role("button", name=re.compile("^As it should be: ")).click()
-        expect(first.get_by_role("alert")).to_have_text("Say who looks, at the top")
+        expect(first.get_by_role("alert")).to_have_text("Enter who is inspecting, at the top")
         page.get_by_label("Looked at by").fill("R. Vale")
         first.get_by_role("button", name=re.compile("^As it should be: ")).click()
         expect(first.get_by_text("as it should be · R. Vale")).to_be_visible()

@@ -4,7 +4,7 @@ import re
 
 from playwright.sync_api import expect
 
-from tests.browser.harness import BrowserTest, Desk, box
+from tests.browser.harness import BrowserTest, Desk, box, choose
 
 
 class Pull(BrowserTest):
@@ -13,7 +13,7 @@ class Pull(BrowserTest):
         page = (desk or self.desk).page
         page.get_by_role("link", name=re.compile("Pull")).first.click()
         expect(page.get_by_label("The route unrolled")).to_be_visible()
-        page.get_by_label("Run", exact=True).select_option(label=run)
+        choose(page.get_by_label("Run", exact=True), run)
         expect(page.get_by_role("heading", name=re.compile(f"→ {run}"))).to_be_visible()
         return page
 
@@ -58,7 +58,7 @@ class Pull(BrowserTest):
         self.findings(page).get_by_role("button", name="Lay 2 in pipe").last.click()
         expect(page.get_by_role("heading", name=re.compile("2 in PVC 40"))).to_be_visible()
         expect(page.get_by_title("fill with what comes later")).to_have_text("29 %")
-        page.get_by_role("button", name="Take it out").click()
+        page.get_by_role("button", name="Remove", exact=True).click()
         expect(page.get_by_title("fill with what comes later")).to_have_count(0)
 
     def test_wire_is_cut_and_what_is_kept_lengthens_it(self):

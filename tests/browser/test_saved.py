@@ -1,12 +1,15 @@
 """What is shown is what is saved, or says that it is not; and the address says where one is."""
 
 import re
+from contextlib import nullcontext
 
 from playwright.sync_api import expect
 
-from tests.browser.harness import BrowserTest, arrived
+from tests.browser.harness import BrowserTest, arrived, choose
 
 METAL = "Metal"
+METALS = {"aluminium": "al", "copper": "cu"}
+OTHER = {"aluminium": "copper", "copper": "aluminium"}
 
 
 class Saved(BrowserTest):
@@ -38,16 +41,16 @@ class Saved(BrowserTest):
     def test_a_stale_choice_is_set_back_to_the_servers_word(self):
         self.desk.open_job("Juniper Bend")
         before = self.metal().input_value()
-        other = "1" if before == "0" else "0"
+        other = OTHER[before]
         self.change_elsewhere("/name", "Changed elsewhere")
-        self.metal().select_option(index=int(other))
+        choose(self.metal(), other)
         expect(self.page.get_by_role("alert").filter(has_text="changed elsewhere")).to_be_visible()
         expect(self.page.get_by_role("heading", name="Changed elsewhere")).to_be_visible()
         expect(self.metal()).to_have_value(before)
         # The next one is made on what stands now, and is taken.
-        self.metal().select_option(index=int(other))
+        choose(self.metal(), other)
         expect(self.page.get_by_role("alert")).to_have_count(0)
-        self.assertEqual(self.stored()["job"]["runs"][self.at()]["cable"]["metal"], ["al", "cu"][int(other)])
+        self.assertEqual(self.stored()["job"]["runs"][self.at()]["cable"]["metal"], METALS[other])
 
     def test_a_refused_switch_and_a_refused_figure(self):
         self.desk.open_job("Juniper Bend")
@@ -78,10 +81,10 @@ class Saved(BrowserTest):
         length.fill("234")
         length.press("Tab")
         expect(self.page.get_by_text("1 edit not saved")).to_be_visible()
-        now = int(self.metal().input_value())
-        self.metal().select_option(index=1 - now)
+        other = OTHER[self.metal().input_value()]
+        choose(self.metal(), other)
         expect(self.page.get_by_text("2 edits not saved")).to_be_visible()
-        expect(self.metal()).to_have_value(str(1 - now))
+        expect(self.metal()).to_have_value(other)
         expect(length).to_have_value("234")
         # The first comes through; as long as the second is on its way, it is told as not saved.
         self.page.unroute("**/api/**")
@@ -101,14 +104,15 @@ class Saved(BrowserTest):
         expect(self.page.get_by_text("not saved")).to_have_count(0)
         self.page.wait_for_load_state("networkidle")
         run = self.stored()["job"]["runs"][self.at()]
-        self.assertEqual((run["cable"]["length"], run["cable"]["metal"]), (234, ["al", "cu"][1 - now]))
+        self.assertEqual((run["cable"]["length"], run["cable"]["metal"]), (234, METALS[other]))
 
     def test_an_edit_that_cannot_be_sent_is_taken_back_by_undo(self):
+        self.page.clock.install()
         self.desk.open_job("Juniper Bend")
         before = self.stored()["version"]
         self.page.route("**/api/**", lambda route: route.abort())
         was = self.metal().input_value()
-        self.metal().select_option(index=1 - int(was))
+        choose(self.metal(), OTHER[was])
         expect(self.page.get_by_text("1 edit not saved")).to_be_visible()
         self.page.get_by_role("button", name="Undo").first.click()
         expect(self.page.get_by_text("not saved")).to_have_count(0)
@@ -116,9 +120,9 @@ class Saved(BrowserTest):
         self.page.unroute("**/api/**")
         self.assertEqual(self.stored()["version"], before)
         # Nothing is held up by what was taken back, also once its next try would have come: the next goes out at once.
-        self.page.wait_for_timeout(1500)
+        self.page.clock.fast_forward(5000)
         with self.page.expect_response(lambda r: r.request.method == "PATCH", timeout=2000):
-            self.metal().select_option(index=1 - int(was))
+            choose(self.metal(), OTHER[was])
         self.assertEqual(self.stored()["version"], before + 1)
 
     def test_a_reload_that_fails_after_a_stale_edit_holds_nothing_up(self):
@@ -201,6 +205,72 @@ class Saved(BrowserTest):
                     length.press("Enter")
                 expect(length).to_have_value(kept)
 
+    def test_what_is_typed_on_while_an_edit_is_on_its_way_stays(self):
+        page = self.page
+        self.desk.open_job("Juniper Bend")
+        held = []
+        page.route(
+            f"**/api/jobs/{self.job_id()}",
+            lambda route: held.append(route) if route.request.method == "PATCH" else route.continue_(),
+        )
+        length, metal = page.get_by_label("Length, one way"), self.metal()
+        other = OTHER[metal.input_value()]
+        length.fill("71")
+        with page.expect_request(lambda r: r.method == "PATCH"):
+            length.press("Tab")
+        choose(metal, other)
+        ambient = page.get_by_label("Ambient")
+        ambient.fill("104")
+        ambient.press("Tab")
+        ambient.blur()
+        # The first is answered for: the others are still what was chosen and typed, not what was there before.
+        for _ in range(3):
+            with page.expect_request(lambda r: r.method == "PATCH") if len(held) < 3 else nullcontext():
+                arrived(page, lambda r: r.request.method == "PATCH", held[-1].continue_)
+            self.assertEqual([length.input_value(), metal.input_value(), ambient.input_value()], ["71", other, "104"])
+        run = self.stored()["job"]["runs"][self.at()]["cable"]
+        self.assertEqual((run["length"], run["metal"], run["ambient_c"]), (71, METALS[other], 40))
+
+    def test_a_time_typed_fast_is_taken_whole(self):
+        page = self.page
+        self.desk.open_job("Juniper Bend")
+        page.get_by_role("navigation").get_by_role("link", name="Day").click()
+        morning = page.get_by_label("From", exact=True)
+        morning.focus()
+        page.keyboard.type("0745AM", delay=5)
+        with page.expect_response(lambda r: r.request.method == "PATCH"):
+            page.keyboard.press("Enter")
+        expect(morning).to_have_value("07:45")
+        self.assertEqual(self.stored()["job"]["day"]["morning"], 465)
+
+    def test_dark_paper_is_printed_dark_on_light(self):
+        page = self.page
+        page.add_init_script("localStorage.setItem('dark', 'yes')")
+        self.desk.open_job("Juniper Bend")
+        page.emulate_media(media="print")
+        pale = page.evaluate(
+            """() => [...document.querySelectorAll('main *, header *')]
+                .filter((e) => e.getClientRects().length && !e.childElementCount && e.textContent.trim())
+                .filter((e) => Math.min(...getComputedStyle(e).color.match(/\\d+/g).slice(0, 3)) > 150)
+                .map((e) => e.textContent)"""
+        )
+        self.assertEqual(pale, [])
+
+    def test_nothing_is_called_alike_while_it_is_worked_out(self):
+        page = self.page
+        self.desk.open_job("Juniper Bend")
+        page.get_by_role("navigation").get_by_role("link", name="What if").click()
+        page.get_by_role("button", name="Pipe up").click()
+        expect(page.locator("tr.group").first).to_be_visible()
+        held = []
+        page.route("**/api/solve/what-if", lambda route: held.append(route))
+        with page.expect_request("**/api/solve/what-if"):
+            page.get_by_role("button", name="Copper").click()
+        expect(page.get_by_text("Working it out…")).to_be_visible()
+        expect(page.get_by_text("come out alike")).to_have_count(0)
+        held[0].continue_()
+        expect(page.get_by_text("Working it out…")).to_have_count(0)
+
     def test_a_finger_on_its_way_down_the_page_moves_no_length(self):
         phone = self.page.context.browser.new_context(
             viewport={"width": 390, "height": 844}, has_touch=True, is_mobile=True
@@ -277,18 +347,24 @@ class Saved(BrowserTest):
         expect(self.page.get_by_role("link", name="Juniper Bend", exact=True)).to_have_count(0)
 
     def test_a_job_that_cannot_be_solved_is_named_undone_and_taken_along(self):
+        words = "The figures cannot be worked out"
         self.desk.open_job("Juniper Bend")
-        broken = {**self.stored(), "solution": None, "fault": "The figures cannot be worked out", "can_undo": True}
+        length = self.page.get_by_label("Length, one way")
+        before = length.input_value()
+        length.fill("246")
+        length.press("Tab")
+        # An edit that still waits is sent after the reload, and its answer is a job that solves.
+        expect(self.page.get_by_role("button", name="Undo").first).to_be_enabled()
+        self.waits(0)
+        broken = {**self.stored(), "solution": None, "fault": words, "can_undo": True}
         where = f"**/api/jobs/{self.job_id()}"
-        self.page.route(
-            where, lambda route: route.fulfill(json=broken) if route.request.method == "GET" else route.continue_()
-        )
-        self.page.get_by_label("Length, one way").fill("246")
-        self.page.get_by_label("Length, one way").press("Tab")
-        expect(self.page.get_by_role("alert")).to_have_count(0)
+        self.page.route(where, lambda route: route.fulfill(json=broken))
         self.page.reload()
-        expect(self.page.get_by_text("The figures cannot be worked out")).to_be_visible()
+        expect(self.page.get_by_text(words)).to_be_visible()
         expect(self.page.get_by_role("link", name="Job file")).to_be_visible()
+        self.page.get_by_role("button", name="Undo").first.click()
+        expect(self.page.get_by_text(words)).to_have_count(0)
+        expect(length).to_have_value(before)
 
 
 class Addresses(BrowserTest):
@@ -330,6 +406,6 @@ class Addresses(BrowserTest):
         length.fill("187")
         length.press("Tab")
         expect(page.get_by_role("button", name="Make a job of it")).to_be_visible()
-        page.wait_for_function("Object.values(sessionStorage).some((kept) => kept.includes('187'))")
+        page.wait_for_function("() => Object.values(sessionStorage).some((kept) => kept.includes('187'))")
         page.reload()
         expect(page.get_by_label("Length, one way")).to_have_value("187")

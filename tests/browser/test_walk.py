@@ -1,10 +1,11 @@
 """The Walk step, What if and House rules, as a person uses them."""
 
+import re
 from pathlib import Path
 
 from playwright.sync_api import expect
 
-from tests.browser.harness import BrowserTest, box
+from tests.browser.harness import BrowserTest, box, choose
 
 
 class Walk(BrowserTest):
@@ -16,15 +17,27 @@ class Walk(BrowserTest):
 
     def test_a_route_is_drawn_measured_and_taken(self):
         page = self.page
-        page.get_by_label("Of the run to").select_option(label="Press house panel")
+        choose(page.get_by_label("Of the run to"), "Press house panel")
         page.get_by_role("button", name="Draw it straight").click()
-        # Middle of the studio (330, 134) to the middle of the press house (486, 82): 164.4 ft.
-        expect(page.get_by_title("length by the plan")).to_have_text("164.4 ft")
+        # From the studio's corner (348, 120) to the press house's (470, 94): 124.7 ft.
+        expect(page.get_by_title("length by the plan")).to_have_text("124.7 ft")
         page.get_by_label("Up, down, make-up").fill("20")
         page.keyboard.press("Enter")
-        expect(page.get_by_title("length by the plan")).to_have_text("184.4 ft")
-        page.get_by_role("button", name="Size it for the plan’s length").click()
-        expect(page.get_by_role("button", name="Size it for the plan’s length")).to_have_count(0)
+        expect(page.get_by_title("length by the plan")).to_have_text("144.7 ft")
+        page.get_by_role("button", name="Use the route’s length").click()
+        expect(page.get_by_text("Its length, by this route")).to_be_visible()
+        # It follows the route from now on, in Span too; what is typed there stands in its place.
+        page.get_by_label("Up, down, make-up").fill("30")
+        page.keyboard.press("Enter")
+        expect(page.locator("dd").filter(has_text=re.compile(r"^154\.7 ft$"))).to_have_count(2)
+        page.goto(re.sub("/walk.*", "/span?run=press-feeder", page.url))
+        length = page.get_by_label("Length, one way")
+        expect(length).to_have_value("154.7")
+        length.fill("170")
+        length.press("Enter")
+        expect(page.get_by_text("Entered; the route in Walk measures 154.7 ft")).to_be_visible()
+        page.get_by_role("button", name="Keep mine: it was taped").click()
+        expect(page.get_by_text("Taped; the route in Walk measures 154.7 ft")).to_be_visible()
 
     def test_a_place_is_dragged_and_its_route_stays(self):
         page = self.page
@@ -42,7 +55,7 @@ class Walk(BrowserTest):
         track = Path(self.desk.folder.name) / "walk.geojson"
         track.write_text('{"type": "LineString", "coordinates": [[-80, 40], [-80, 40.0005], [-79.9995, 40.0005]]}')
         page = self.page
-        page.get_by_label("Of the run to").select_option(label="Press house panel")
+        choose(page.get_by_label("Of the run to"), "Press house panel")
         page.get_by_label("Walked track, GPX or GeoJSON").set_input_files(track)
         # 182.4 ft north and 139.7 ft east.
         expect(page.get_by_title("length by the plan")).to_have_text("322.1 ft")
@@ -53,14 +66,14 @@ class Walk(BrowserTest):
 
     def test_pull_points_part_the_bends(self):
         page = self.page
-        page.get_by_label("Of the run to").select_option(label="Studio panel")
+        choose(page.get_by_label("Of the run to"), "Studio panel")
         worst = page.get_by_title("bends between pull points")
         # A quarter up, 69.7° and a quarter: the pull point parts them from the 61.6° and the last quarter.
         expect(worst).to_have_text("160 °")
         page.get_by_label("Pull point at 3").uncheck()
         expect(worst).to_have_text("311 °")
-        page.get_by_label("Take out point 2").click()
-        expect(page.get_by_label("Take out point 4")).to_have_count(0)
+        page.get_by_label("Remove point 2").click()
+        expect(page.get_by_label("Remove point 4")).to_have_count(0)
 
     def test_a_new_place_is_named_and_put_on_the_plan(self):
         page = self.page
@@ -79,17 +92,17 @@ class Walk(BrowserTest):
     def test_what_is_seen_on_the_walk_is_kept(self):
         page = self.page
         page.get_by_role("navigation", name="Places").get_by_role("button", name="Yard").click()
-        page.get_by_label("Utility delivers").select_option(label="120/208-3w")
+        choose(page.get_by_label("Utility delivers"), "120/208-3w")
         page.get_by_role("textbox", name="Fault current").fill("14200")
         page.keyboard.press("Enter")
-        page.get_by_label("Soil").select_option(label="gravel")
+        choose(page.get_by_label("Soil"), "gravel")
         page.get_by_label("Seen on the walk").fill("Pole moved in spring")
         with page.expect_response(lambda r: "Pole moved" in (r.request.post_data or "")):
             page.get_by_label("Seen on the walk").blur()
         page.reload()
         page.get_by_role("navigation", name="Places").get_by_role("button", name="Yard").click()
         expect(page.get_by_role("textbox", name="Fault current")).to_have_value("14200")
-        expect(page.get_by_label("Soil")).to_have_value("4")
+        expect(page.get_by_label("Soil")).to_have_value("gravel")
         expect(page.get_by_label("Seen on the walk")).to_have_value("Pole moved in spring")
 
 
@@ -101,12 +114,12 @@ class WhatIf(BrowserTest):
         expect(page.get_by_role("heading", name="Nothing to hold against it yet")).to_be_visible()
         page.get_by_role("button", name="Add a variant").click()
         expect(page.get_by_text("The variants come out alike.")).to_be_visible()
-        page.get_by_label("Line at").select_option(label="480-2w")
+        choose(page.get_by_label("Line at"), "480-2w")
         expect(page.get_by_text("Another voltage is for one run: choose which.")).to_be_visible()
         expect(page.get_by_role("button", name="Build it so")).to_be_disabled()
-        page.get_by_label("Run to").select_option(label="Pump stand")
+        choose(page.get_by_label("Run to"), "Pump stand")
         expect(page.get_by_role("button", name="Build it so")).to_be_enabled()
-        page.get_by_role("button", name="take off").click()
+        page.get_by_role("button", name="Remove", exact=True).click()
         expect(page.get_by_role("heading", name="Nothing to hold against it yet")).to_be_visible()
 
     def test_the_long_run_at_other_voltages_and_one_taken(self):

@@ -5,7 +5,7 @@ import unittest
 from pathlib import Path
 
 from northspan.server.app import create_app
-from tests.core.jobs import document
+from tests.core.made.jobs import document
 
 
 class ServerTest(unittest.TestCase):

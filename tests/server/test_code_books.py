@@ -4,8 +4,8 @@ import json
 
 from bench.synthetic import property_of
 from northspan.core.document.file import dump
-from northspan.server.jobs.changes import changes
-from tests.core.jobs import document
+from northspan.store.changes import changes
+from tests.core.made.jobs import document
 from tests.server.harness import ServerTest
 
 

@@ -43,7 +43,8 @@ class Document(ServerTest):
                 @bounded
                 @given(case=operation.as_strategy())
                 def holds(case):
-                    case.call_and_validate(checks=CHECKS)
+                    # What asks inside one process unpacks nothing.
+                    case.call_and_validate(checks=CHECKS, headers={"Accept-Encoding": "identity"})
 
                 holds()
         self.assertGreater(tried, 25)

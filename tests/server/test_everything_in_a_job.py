@@ -29,7 +29,7 @@ class Everything(ServerTest):
         edited = self.edit(state, "/variants", VARIANTS).json
         found = self.client.post("/api/solve/what-if", json=edited["job"]).json["what_if"]
         self.assertEqual([c["trouble"] for c in found["columns"]], [None] * 5)
-        parts = next(row for row in found["rows"] if row["name"] == "Parts")
+        parts = next(row for row in found["rows"] if row["name"] == "Parts, cut to length")
         self.assertTrue(all(cell["value"] > 1000 for cell in parts["cells"]))
         fifth = self.edit(edited, "/variants/-", VARIANTS[0] | {"id": "e"})
         self.assertEqual(fifth.status_code, 422)

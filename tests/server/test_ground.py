@@ -8,8 +8,8 @@ from pypdf import PdfReader
 
 from northspan.core.document.file import dump
 from northspan.core.physics.earth.soil import Soil, apparent
-from tests.core.jobs import document
-from tests.core.properties import random_property
+from tests.core.made.jobs import document
+from tests.core.made.properties import random_property
 from tests.server.harness import ServerTest
 
 

@@ -5,7 +5,7 @@ import unittest
 
 import jsonschema
 
-from tests.core.jobs import document
+from tests.core.made.jobs import document
 from tests.server.harness import ServerTest
 
 
@@ -15,7 +15,7 @@ class Editing(ServerTest):
         edited = self.edit(state, "/runs/1/cable/length", 320)
         self.assertEqual(edited.status_code, 200)
         self.assertEqual(edited.json["version"], 2)
-        self.assertRegex(edited.headers["ETag"], '^"2-open-')
+        self.assertRegex(edited.headers["ETag"], '^W/"2-open-')
         size = edited.json["solution"]["runs"][1]["figures"]["size"]["value"]
         self.assertNotEqual(size, state["solution"]["runs"][1]["figures"]["size"]["value"])
         again = self.start().get(f"/api/jobs/{state['id']}").json
@@ -30,6 +30,27 @@ class Editing(ServerTest):
         self.assertEqual((now["cable"]["length"], now["locks"]["size"]), (200, None))
         unsaid = self.client.patch(f"/api/jobs/{state['id']}", json=[{"op": "remove", "path": "/runs/1"}])
         self.assertEqual(unsaid.status_code, 428)
+
+    def test_what_arrives_twice_under_a_key_is_taken_once(self):
+        state = self.create()
+        before = state["job"]["runs"][1]["cable"]["length"]
+
+        def send(method, address, key, body=None, version=1):
+            headers = {"If-Match": f'"{version}"', "Idempotency-Key": key}
+            answer = method(f"/api/jobs/{state['id']}{address}", json=body, headers=headers)
+            return answer.status_code, answer.json["version"]
+
+        longer = [{"op": "add", "path": "/runs/1/cable/length", "value": before + 1}]
+        for _ in range(2):
+            self.assertEqual(send(self.client.patch, "", "a", longer), (200, 2))
+        self.assertEqual(send(self.client.patch, "", "b", longer), (409, 2))
+        self.assertEqual(send(self.client.patch, "", "b", longer, version=2), (200, 3))
+        # The first once more, when others have gone on: it has no part in that.
+        self.assertEqual(send(self.client.patch, "", "a", longer), (200, 3))
+        for _ in range(2):
+            self.assertEqual(send(self.client.post, "/undo", "c", version=3), (200, 4))
+        now = self.client.get(f"/api/jobs/{state['id']}").json
+        self.assertEqual((now["version"], now["job"]["runs"][1]["cable"]["length"]), (4, before + 1))
 
     def test_a_bad_edit_names_its_field_and_saves_nothing(self):
         state = self.create()

@@ -9,7 +9,7 @@ from PIL import Image
 
 from northspan.core.document.file import parse_text
 from northspan.demo.library import demo_jobs
-from tests.core.jobs import document
+from tests.core.made.jobs import document
 from tests.server.harness import ServerTest
 
 

@@ -13,9 +13,9 @@ from northspan.paper.panels.labels_pdf import labels_pdf
 from northspan.paper.panels.schedule import BrokenSchedule, read_schedule, write_schedule
 from northspan.shop.csv_lists import shipped_list
 from northspan.shop.panels import spaces_in
-from tests.core.independent_panels import random_panel
-from tests.core.jobs import document
-from tests.core.panels import opened, solved
+from tests.core.made.jobs import document
+from tests.core.made.panels import opened, solved
+from tests.core.second.panels import random_panel
 
 TODAY = date(2026, 11, 25)
 
@@ -88,6 +88,26 @@ class Schedules(unittest.TestCase):
         fan = read.fix.patch[0]["value"][-1]
         expected = {"space": 8, "half": "a", "name": "Attic fan", "breaker_a": 15, "va": 1250, "size": "14", "poles": 1}
         self.assertEqual({name: fan[name] for name in expected}, expected)
+
+    def test_a_taken_space_is_changed_and_never_doubled(self):
+        job = parse(opened())
+        station = job.stations[1]
+
+        def read(text):
+            return read_schedule(job, station, station.panel, f"space,name,trip,pole\n{text}")
+
+        halves = read("18A,Attic fan,15a,1\n18b,Attic lights,20A,1\n")
+        self.assertEqual([(c["space"], c["half"], c["breaker_a"]) for c in halves.fix.patch[0]["value"][-2:]],
+                         [(18, "a", 15), (18, "b", 20)])  # fmt: skip
+        self.assertEqual(read("18,Attic,15,1\n18,Attic fan,20,1\n").added, 1)
+        for rows, words in (
+            ("18,Dryer,30,2\n20,Attic,15,1\n", "space 20 is taken by Dryer, in 18"),
+            ("18,Attic,15,1\n18a,Fan,15,1\n", "space 18 is taken by Attic, in 18"),
+            ("18a,Fan,15,1\n18,Attic,15,1\n", "space 18 is taken by Fan, in 18A"),
+        ):
+            with self.assertRaises(BrokenSchedule) as refused:
+                read(rows)
+            self.assertIn(words, str(refused.exception))
 
     def test_a_formula_is_no_name(self):
         made = opened(("panel/circuits/bed/name", "=HYPERLINK(1)"))

@@ -6,8 +6,8 @@ import io
 from pypdf import PdfReader
 
 from northspan.core.document.file import parse
-from northspan.core.panel.layout import interleaved
-from tests.core.panels import PANEL, opened
+from northspan.core.property.panel.layout import interleaved
+from tests.core.made.panels import PANEL, opened
 from tests.server.harness import ServerTest
 
 

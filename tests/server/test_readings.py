@@ -141,8 +141,9 @@ class Readings(ServerTest):
             s for s in self.told()["readable"] if (s["what"], s["at"], s["part"]) == ("amps", "house-feeder", "neutral")
         )
         self.assertEqual(shown["unit"], expected["unit"])
-        # What the job computes there is 63.2 A: the meter is within five of its 2 %.
-        self.assertAlmostEqual(shown["value"], 63.2, delta=6.3)
+        # What the job computes there is 63.2 A. What runs on the circuits of the simulated house moves it by 3 A, and
+        # the meter is within five of its 2 %.
+        self.assertAlmostEqual(shown["value"], 63.2, delta=10.0)
         curve = self.measured(what="electrode", at="press", part="fall", far=150).json["fall"]
         body = {
             **READING,

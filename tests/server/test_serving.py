@@ -5,14 +5,14 @@ import io
 
 from pypdf import PdfReader
 
-from northspan.core.codes.library import code_book
+from northspan.core.book.library import code_book
 from northspan.core.job.house_rules import HouseRules
-from northspan.core.solve import solve
+from northspan.core.solve.solve import solve
 from northspan.demo.library import demo_jobs
 from northspan.paper.glyphs import all_printable
 from northspan.paper.sheets.calculation import sections
 from northspan.server.edition import EDITION
-from tests.core.jobs import document
+from tests.core.made.jobs import document
 from tests.server.harness import ServerTest
 
 
@@ -64,13 +64,13 @@ class Manners(ServerTest):
         body = document(variants=[variant])
         found = self.client.post("/api/solve/what-if", json=body).json["what_if"]
         self.assertEqual([c["name"] for c in found["columns"]], ["As it stands", "Aluminium"])
-        parts = next(r for r in found["rows"] if r["name"] == "Parts")["cells"]
+        parts = next(r for r in found["rows"] if r["name"] == "Parts, cut to length")["cells"]
         dear = self.client.get("/api/shop/prices").json
         for item in dear["items"]:
             item["price"] *= 10
         self.client.put("/api/shop/prices", json=dear)
         again = self.client.post("/api/solve/what-if", json=body).json["what_if"]
-        tenfold = next(r for r in again["rows"] if r["name"] == "Parts")["cells"]
+        tenfold = next(r for r in again["rows"] if r["name"] == "Parts, cut to length")["cells"]
         for before, after in zip(parts, tenfold, strict=True):
             self.assertAlmostEqual(after["value"], 10 * before["value"])
         twice = document(variants=[variant, variant])
@@ -161,13 +161,15 @@ class Manners(ServerTest):
         self.assertEqual(self.client.get("/api/code-books/other").status_code, 404)
 
     def test_the_document_describes_what_is_there(self):
-        paths = self.client.get("/openapi.json").json["paths"]
+        document = self.client.get("/openapi.json").json
+        paths = document["paths"]
         self.assertIn("patch", paths["/api/jobs/{job_id}"])
-        # A refusal has the same shape wherever it comes from.
+        # A refusal has the same shape wherever it comes from, written once.
+        self.assertIn("schemas/Trouble", str(document["components"]["responses"]["Refused422"]))
         for path, operations in paths.items():
             for name, operation in operations.items():
                 self.assertIn(
-                    "schemas/Trouble", str(operation["responses"].get("422", "schemas/Trouble")), (name, path)
+                    "responses/Refused422", str(operation["responses"].get("422", "responses/Refused422")), (name, path)
                 )
 
 

@@ -3,6 +3,7 @@
 import json
 from concurrent.futures import ThreadPoolExecutor
 
+from northspan.shop.csv_lists import read_list
 from tests.server.harness import ServerTest
 
 
@@ -53,6 +54,13 @@ class Lists(ServerTest):
         with ThreadPoolExecutor(8) as crew:
             self.assertEqual(set(crew.map(add, range(24))), {200})
         self.assertLessEqual({f"part {n}" for n in range(24)}, set(self.items("prices")))
+
+    def test_numbers_in_a_csv_are_what_was_written_or_are_refused(self):
+        rows = "name,unit,price,dated\n"
+        for written, price in (("1,200", 1200.0), ("1 200.5", 1200.5), ("62,5", 62.5), ("0x10", None), ("1_000", None)):
+            found = read_list("prices", f'{rows}wire cu 6,ft,"{written}",2026-10-01\n')
+            self.assertEqual([item.price for item in found.items], [] if price is None else [price], written)
+            self.assertEqual(len(found.broken), int(price is None))
 
     def test_csv_out_comes_in_again(self):
         out = self.client.get("/api/shop/catalogue.csv").data

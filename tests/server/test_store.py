@@ -13,10 +13,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 from sqlalchemy import inspect, text
 
-from northspan.core.logbook.earth import Earth
-from northspan.core.logbook.soils import SoilSum
-from northspan.core.readings.measured import Measured
-from northspan.core.solve import solve
+from northspan.core.property.whole.measured import Measured
+from northspan.core.readings.logbook.earth import Earth
+from northspan.core.readings.logbook.soils import SoilSum
+from northspan.core.solve.solve import solve
 from northspan.server.app import create_app
 from northspan.store.database import MIGRATIONS, open_database
 from northspan.store.job_store import JobStore, NoSuchJob, NothingToWalk, StaleEdit
@@ -25,7 +25,7 @@ from northspan.store.models import Base
 from northspan.store.reading_store import ReadingStore
 from northspan.store.trouble import DatabaseTrouble
 from tests import examples
-from tests.core.jobs import job
+from tests.core.made.jobs import job
 
 
 def rename(name):
@@ -139,6 +139,26 @@ class History(StoreTest):
             rows = connection.execute(text("select number, parent, patch from revisions order by number")).all()
         self.assertEqual([(r.number, r.parent) for r in rows], [(1, None), (2, 1), (3, 1)])
         self.assertIn("C", rows[2].patch)
+
+    def test_revisions_are_kept_as_what_they_changed_and_read_whole(self):
+        made = self.store.create(job())
+        states, version = [made.document], made.version
+        for n in range(45):
+            path, value = (("/note", f"Walked {n}"), ("/runs/1/cable/length", 60 + n))[n % 2]
+            made = self.store.edit(made.id, version, [{"op": "add", "path": path, "value": value}])
+            version = made.version
+            states.append(made.document)
+        self.assertEqual((states[45]["note"], states[44]["runs"][1]["cable"]["length"]), ("Walked 44", 103))
+        for want in states[-2::-1]:
+            made = self.store.undo(made.id, made.version)
+            self.assertEqual(made.document, want)
+        self.assertEqual(self.store.redo(made.id, made.version).document, states[1])
+        with self.engine.connect() as connection:
+            what = "document IS NULL, length(coalesce(document, changed)), depth"
+            kept = connection.execute(text(f"SELECT {what} FROM revisions"))
+            rows = kept.all()
+        self.assertEqual(max(depth for _, _, depth in rows), 20)
+        self.assertLess(max(size for lean, size, _ in rows if lean), 1000)
 
     def test_nothing_further(self):
         kept = self.store.create(job())

@@ -27,6 +27,12 @@ class Tracks(ServerTest):
         self.assertAlmostEqual(from_gpx[1][1], north, delta=0.1)
         self.assertAlmostEqual(from_gpx[2][0], north * math.cos(math.radians(40)), delta=0.1)
 
+    def test_over_the_date_line(self):
+        across = [[179.9995, 10.0], [-179.9995, 10.0]]
+        walked = self.send(json.dumps({"type": "LineString", "coordinates": across})).json["points"]
+        east = 3958.76 * 5280 * math.radians(0.001) * math.cos(math.radians(10))
+        self.assertAlmostEqual(walked[1][0], east, delta=0.2)
+
     def test_what_is_no_track_is_refused_in_words(self):
         bomb = '<?xml version="1.0"?><!DOCTYPE x [<!ENTITY a "aaaa">]><gpx>&a;</gpx>'
         for text in ("", "<gpx", "<gpx/>", bomb, "{}", '{"type": "LineString", "coordinates": [[1, 2]]}', "[1]",

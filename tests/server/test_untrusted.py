@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 
 from northspan.server.app import create_app
 from tests import examples
-from tests.core.jobs import document
+from tests.core.made.jobs import document
 from tests.server.harness import ServerTest
 
 nonsense = st.recursive(

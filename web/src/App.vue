@@ -1,10 +1,9 @@
 <script setup lang="ts">
-import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import { defineAsyncComponent, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useTheme } from 'vuetify'
 
 import { Refused } from '@/api/client'
-import GoTo from '@/shell/GoTo.vue'
-import KeyHelp from '@/shell/KeyHelp.vue'
 import StepRail from '@/shell/StepRail.vue'
 import TopBar from '@/shell/TopBar.vue'
 import { toFindings } from '@/shell/findingKey'
@@ -12,9 +11,15 @@ import { listen, onKey } from '@/shell/keys'
 import { useTitle } from '@/shell/title'
 import { useDesk } from '@/stores/desk'
 import { useEdition } from '@/stores/edition'
+import { keepSending } from '@/stores/sending'
 import { learnUnits } from '@/stores/units'
 import { useView } from '@/stores/view'
+import { outlives } from '@/stores/waiting'
 import { learn, USUAL_BOOK, words } from '@/stores/words'
+
+// Neither is wanted for the first screen.
+const GoTo = defineAsyncComponent(() => import('@/shell/GoTo.vue'))
+const KeyHelp = defineAsyncComponent(() => import('@/shell/KeyHelp.vue'))
 
 const view = useView()
 const theme = useTheme()
@@ -37,9 +42,9 @@ async function learnWords() {
 void learnWords()
 useTitle()
 
-// What could not be sent is kept in this tab only.
+// In a browser that keeps nothing, what could not be sent goes with the tab.
 function warn(event: BeforeUnloadEvent) {
-  if (desk.unsent) event.preventDefault()
+  if (desk.unsent && !outlives.value) event.preventDefault()
 }
 function reload() {
   window.location.reload()
@@ -47,14 +52,11 @@ function reload() {
 
 let stop = () => {}
 onMounted(() => {
-  const unbind = [listen(), onKey('f', toFindings)]
+  const unbind = [listen(), onKey('f', toFindings), keepSending()]
   stop = () => unbind.forEach((end) => end())
-  window.addEventListener('beforeunload', warn)
 })
-onBeforeUnmount(() => {
-  stop()
-  window.removeEventListener('beforeunload', warn)
-})
+onBeforeUnmount(() => stop())
+useEventListener(window, 'beforeunload', warn)
 </script>
 
 <template>
@@ -65,11 +67,11 @@ onBeforeUnmount(() => {
       <main class="work">
         <p v-if="edition.outdated" class="outdated" role="alert">
           North Span was replaced by another edition while this page was open.
-          <button class="ink-button" @click="reload">Reload</button>
+          <v-btn @click="reload">Reload</v-btn>
         </p>
         <router-view v-if="words" />
         <p v-else-if="wordless" class="outdated" role="alert">
-          {{ wordless }} <button class="ink-button" @click="learnWords">Try again</button>
+          {{ wordless }} <v-btn @click="learnWords">Try again</v-btn>
         </p>
       </main>
       <footer class="foot">
@@ -77,8 +79,8 @@ onBeforeUnmount(() => {
         and proved dead.
       </footer>
     </div>
-    <GoTo />
-    <KeyHelp />
+    <GoTo v-if="view.palette" />
+    <KeyHelp v-if="view.help" />
   </v-app>
 </template>
 

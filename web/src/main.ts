@@ -1,4 +1,4 @@
-import 'vuetify/styles'
+import './library.scss'
 import './style.css'
 
 import { createPinia } from 'pinia'

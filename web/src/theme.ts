@@ -1,15 +1,24 @@
 import { createVuetify } from 'vuetify'
 import { aliases, mdi } from 'vuetify/iconsets/mdi-svg'
 
+// A field is a line on paper: what is written stands on a rule, its label small above it.
+const field = { variant: 'underlined', density: 'compact', hideDetails: 'auto', persistentPlaceholder: true } as const
 const shared = { 'border-opacity': 0.4, 'medium-emphasis-opacity': 0.82 }
 
 export default createVuetify({
   icons: { defaultSet: 'mdi', aliases, sets: { mdi } },
   defaults: {
-    VTextField: { variant: 'outlined', density: 'compact', hideDetails: 'auto' },
-    VFileInput: { variant: 'outlined', density: 'compact', hideDetails: 'auto' },
-    VAutocomplete: { variant: 'outlined', density: 'compact', hideDetails: 'auto' },
-    VSelect: { variant: 'outlined', density: 'compact', hideDetails: 'auto' },
+    VBtn: { variant: 'outlined', ripple: false },
+    VTextField: field,
+    VTextarea: { ...field, noResize: false },
+    VFileInput: { ...field, prependIcon: '' },
+    VAutocomplete: field,
+    VSelect: { ...field, itemTitle: 'words', listProps: { density: 'compact' } },
+    VCheckboxBtn: { density: 'compact', ripple: false },
+    VRadioGroup: { hideDetails: 'auto', density: 'compact' },
+    VRadio: { density: 'compact', ripple: false },
+    VTabs: { density: 'compact', height: 30, hideSlider: true },
+    VTable: { density: 'compact' },
   },
   theme: {
     defaultTheme: 'paper',

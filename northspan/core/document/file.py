@@ -7,14 +7,16 @@ from typing import Any
 
 from pydantic import ValidationError
 
+from northspan.core.document.lengths import by_routes
 from northspan.core.document.names import called
 from northspan.core.document.panels import panel_problems
-from northspan.core.document.problem import Problem, validation_problems
+from northspan.core.document.read import read_job
 from northspan.core.document.supplies import supply_problems
+from northspan.core.figures.problem import Problem, validation_problems
+from northspan.core.figures.units import METRIC, US
 from northspan.core.job.job import FORMAT, VERSION, Job
-from northspan.core.job.upgrades import upgraded
-from northspan.core.property.topology import SOURCES
-from northspan.core.units import METRIC, US
+from northspan.core.job.told.upgrades import upgraded
+from northspan.core.network.topology import SOURCES
 
 LARGEST_BYTES = 4_000_000
 MOST_READINGS = 120
@@ -52,7 +54,7 @@ def parse(document: Any) -> Job:
         raise JobFileError([Problem("/version", words)])
     document = upgraded(document)
     try:
-        job = Job.model_validate(document)
+        job = read_job(document)
     except ValidationError as error:
         raise JobFileError(
             _placed(document, validation_problems(error, METRIC if document.get("units") == METRIC.id else US))
@@ -61,11 +63,13 @@ def parse(document: Any) -> Job:
 
 
 def sound(job: Job, document: Any = None) -> Job:
-    """The job itself, once its parts fit one another. Raises JobFileError; ``document`` is what it was read from."""
+    """The job, once its parts fit one another, every run with its one length. Raises JobFileError; ``document`` is what
+    it was read from.
+    """
     found = list(problems(job))
     if found:
         raise JobFileError(_placed(dump(job) if document is None else document, found))
-    return job
+    return by_routes(job)
 
 
 def _placed(document: Any, found: Iterable[Problem]) -> list[Problem]:
@@ -94,10 +98,10 @@ def problems(job: Job) -> Iterable[Problem]:
         if station.place not in places:
             yield Problem(f"/stations/{i}/place", f"there is no place {station.place!r} in this job")
         if station.kind == "utility" and station.supply is None:
-            words = "is missing: a utility station says what it delivers, 120/240-3w for most houses"
+            words = "is missing: the utility says what it delivers, 120/240-3w for most houses"
             yield Problem(f"/stations/{i}/supply", words)
         elif station.kind != "utility" and station.supply is not None:
-            words = "only a utility station says what it delivers: leave it blank, it gets what its run brings"
+            words = "only the utility says what it delivers: leave it blank, it gets what its run brings"
             yield Problem(f"/stations/{i}/supply", words)
         for kinds, name in (
             (("transformer",), "transformer"),
@@ -117,7 +121,7 @@ def problems(job: Job) -> Iterable[Problem]:
         for j, appliance in enumerate(place.appliances):
             at = stations.get(appliance.station or "")
             if appliance.station is not None and (at is None or at.place != place.id):
-                words = f"there is no station {appliance.station!r} at {place.name}"
+                words = f"there is no equipment {appliance.station!r} at {place.name}"
                 yield Problem(f"/places/{i}/appliances/{j}/station", words)
         yield from _duplicates(f"places/{i}/grounding/electrodes", [e.id for e in place.grounding.electrodes])
     for i, path in enumerate(job.metal_paths):

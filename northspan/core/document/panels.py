@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from northspan.core.document.problem import Problem
+from northspan.core.figures.problem import Problem
 from northspan.core.job.job import Station
 from northspan.core.job.panel import Panel
 

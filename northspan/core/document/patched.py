@@ -6,9 +6,10 @@ from typing import Any
 
 import jsonpatch
 
-from northspan.core.codes.library import code_book
+from northspan.core.book.library import code_book
+from northspan.core.document.read import read_job
 from northspan.core.job.job import Job
-from northspan.core.job.reading import reading
+from northspan.core.job.told.reading import reading
 
 LISTS = ("places", "stations", "runs")
 
@@ -21,7 +22,7 @@ def patched_job(job: Job, patch: Sequence[Mapping[str, Any]]) -> Job:
     """
     if any(step["path"].endswith("/-") for step in patch):
         whole: list[Any] = list(patch)
-        return Job.model_validate(jsonpatch.apply_patch(job.model_dump(mode="json"), whole, in_place=True))
+        return read_job(jsonpatch.apply_patch(job.model_dump(mode="json"), whole, in_place=True))
     touched: dict[tuple[str, int], list[Any]] = defaultdict(list)
     for step in patch:
         _, name, index, *way = step["path"].split("/")

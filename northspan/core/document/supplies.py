@@ -2,11 +2,11 @@
 
 from collections.abc import Iterable, Mapping
 
-from northspan.core.document.problem import Problem
+from northspan.core.book.systems import SYSTEMS
+from northspan.core.figures.problem import Problem
 from northspan.core.job.job import Job, Station
 from northspan.core.job.run import Run
-from northspan.core.property.topology import SOURCES, are_a_pair, is_standby
-from northspan.core.run.systems import SYSTEMS
+from northspan.core.network.topology import SOURCES, are_a_pair, is_standby
 
 
 def supply_problems(job: Job, stations: Mapping[str, Station]) -> Iterable[Problem]:
@@ -17,15 +17,15 @@ def supply_problems(job: Job, stations: Mapping[str, Station]) -> Iterable[Probl
     for i, run in enumerate(job.runs):
         for end in ("from_station", "to_station"):
             if getattr(run, end) not in stations:
-                yield Problem(f"/runs/{i}/{end}", f"there is no station {getattr(run, end)!r} in this job")
+                yield Problem(f"/runs/{i}/{end}", f"there is no equipment {getattr(run, end)!r} in this job")
         to = stations.get(run.to_station)
         if to is not None and to.kind == "utility":
-            yield Problem(f"/runs/{i}/to_station", "a utility station feeds; nothing feeds it")
+            yield Problem(f"/runs/{i}/to_station", "the utility feeds; nothing feeds it")
         if to is not None and to.kind in SOURCES:
             yield Problem(f"/runs/{i}/to_station", "a generator or inverter feeds; nothing feeds it")
         start = stations.get(run.from_station)
         if start is not None and to is start:
-            words = f"it starts and ends at {start.name}: choose another station at one of its ends"
+            words = f"it starts and ends at {start.name}: choose other equipment at one of its ends"
             yield Problem(f"/runs/{i}/to_station", words)
         elif start is not None and to is not None and to.id not in paired and _is_other_leg(job, stations, run, i):
             paired.add(to.id)
@@ -42,7 +42,7 @@ def supply_problems(job: Job, stations: Mapping[str, Station]) -> Iterable[Probl
             words += (
                 "a second source comes in through a transfer switch or an interlock kit, so put one between them"
                 if source
-                else "a station has one supply, so take one of the two out"
+                else "it has one supply, so remove one of the two"
             )
             words += _legs_unsaid(start) if start is not None else ""
             yield Problem(f"/runs/{i}/to_station", words)

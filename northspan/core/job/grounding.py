@@ -8,9 +8,9 @@ from typing import Annotated, Literal, Self
 from pydantic import Field, model_validator
 from pydantic_core import PydanticCustomError
 
-from northspan.core.job.part import AtMost, Id, Name, Part
-from northspan.core.job.reading import Chosen, Told
-from northspan.core.run.question import Metal
+from northspan.core.book.kinds import Metal
+from northspan.core.job.told.part import AtMost, Id, Name, Part
+from northspan.core.job.told.reading import Chosen, Told
 
 ElectrodeKind = Literal[
     "rod", "pipe", "plate", "ring", "strip", "concrete-encased", "water-pipe", "structural-metal", "gas-pipe"

@@ -4,8 +4,8 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from northspan.core.job.part import AtMost
-from northspan.core.run.question import DropCurrent, FillRounding
+from northspan.core.book.kinds import DropCurrent, FillRounding
+from northspan.core.job.told.part import AtMost
 
 
 class Watched(BaseModel):
@@ -38,7 +38,7 @@ class HouseRules(BaseModel):
         5.0,
         ge=0.01,
         le=30,
-        description="Drop limit from the source to the last station, percent",
+        description="Drop limit from the source to the last panel or load, percent",
     )
     drop_rule: Literal["binding", "advisory"] = Field(
         "binding",
@@ -116,7 +116,7 @@ class HouseRules(BaseModel):
         50.0,
         ge=1,
         le=250,
-        description="Line drawn on the volts between hand and earth",
+        description="Limit on the volts between hand and ground",
     )
     energy_price: float = Field(0.15, ge=0, le=10, description="Price of energy for paybacks, $ per kWh")
     loss_hours: float = Field(

@@ -1,25 +1,25 @@
 """The job: what the electrician knows of one property, in the trade's words."""
 
-from typing import Annotated, Any, Literal, Self
+from typing import Annotated, Literal, Self
 
-from pydantic import Field, ModelWrapValidatorHandler, field_validator, model_validator
+from pydantic import Field, model_validator
 from pydantic_core import PydanticCustomError
 
-from northspan.core.codes.library import code_book, whole_ids
+from northspan.core.book.kinds import Metal
+from northspan.core.figures.units import Units, UnitsName, units
 from northspan.core.job.grounding import Bonding, MetalPath, PlaceGrounding
 from northspan.core.job.house_rules import HouseRules
 from northspan.core.job.load import Load
 from northspan.core.job.panel import Panel, Terminal
-from northspan.core.job.part import AtMost, Id, Name, Note, Part, Phased
 from northspan.core.job.planned.day import DayPlan
 from northspan.core.job.planned.packet import PacketPlan
-from northspan.core.job.reading import Chosen, Told, one_of, reading
 from northspan.core.job.run import Run
-from northspan.core.job.upgrades import upgraded
-from northspan.core.run.question import Metal
-from northspan.core.units import METRIC, US, Units, UnitsName, units
+from northspan.core.job.told.part import AtMost, Id, Name, Note, Part, Phased
+from northspan.core.job.told.reading import Chosen, Registered, Told
 
 FORMAT = "northspan-job"
+# What a job file that names none was written under.
+DEFAULT_BOOK = "nec-2023"
 VERSION = 2
 
 PlaceKind = Literal["dwelling", "mobile-home", "detached-building", "yard"]
@@ -300,7 +300,7 @@ class Job(Part):
     units: UnitsName = Field("us", description="us: ft, in, ft², lb·in, lb; metric: m, mm, m², N·m, N")
     name: Name
     note: Note = ""
-    code_book: str = "nec-2023"
+    code_book: Annotated[str, Registered()] = DEFAULT_BOOK
     house_rules: HouseRules = HouseRules()
     places: Annotated[tuple[Place, ...], AtMost(100)] = ()
     stations: Annotated[tuple[Station, ...], AtMost(600)] = ()
@@ -309,24 +309,6 @@ class Job(Part):
     variants: Annotated[tuple[Variant, ...], AtMost(4)] = ()
     packet: PacketPlan = PacketPlan()
     day: DayPlan = DayPlan()
-
-    @model_validator(mode="wrap")
-    @classmethod
-    def _read(cls, given: Any, handler: ModelWrapValidatorHandler[Self]) -> Self:
-        """A document of any version, in its own units and against its own code book's words."""
-        if not isinstance(given, dict):
-            return handler(given)
-        document = upgraded(given)
-        told = METRIC if document.get("units") == METRIC.id else US
-        book = document.get("code_book", cls.model_fields["code_book"].default)
-        with reading(told, code_book(book).vocabulary if book in whole_ids() else None):
-            return handler(document)
-
-    @field_validator("code_book")
-    @classmethod
-    def _answers_whole_properties(cls, book: str) -> str:
-        one_of(book, whole_ids())
-        return book
 
     @property
     def told(self) -> Units:

@@ -3,7 +3,7 @@
 from pydantic import Field, ValidationInfo, field_validator
 from pydantic_core import PydanticCustomError
 
-from northspan.core.job.part import Part
+from northspan.core.job.told.part import Part
 
 
 class Load(Part):

@@ -4,8 +4,8 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from northspan.core.job.part import Part
-from northspan.core.job.reading import Told
+from northspan.core.job.told.part import Part
+from northspan.core.job.told.reading import Told
 
 OutletRoom = Literal[
     "bathroom", "garage", "outdoors", "crawl-space", "basement", "kitchen", "sink", "boathouse", "tub", "laundry",

@@ -6,9 +6,9 @@ from pydantic import BeforeValidator, Field, StringConstraints, model_validator
 from pydantic_core import PydanticCustomError
 
 from northspan.core.job.outlets import OutletRoom
-from northspan.core.job.part import AtMost, Id, Name, Part, printable
-from northspan.core.job.reading import Chosen, Told
 from northspan.core.job.run import Cable
+from northspan.core.job.told.part import AtMost, Id, Name, Part, printable
+from northspan.core.job.told.reading import Chosen, Told
 
 Leg = Literal["A", "B"]
 Side = Literal["left", "right"]
@@ -102,7 +102,7 @@ class PanelCircuit(Part):
     remarked: bool | None = Field(None, description="and is marked so")
     neutral_at: Hole | None = None
     ground_at: Hole | None = None
-    locked: bool = Field(False, description="nailed down: it stays where it is")
+    locked: bool = Field(False, description="stays put: balancing leaves it where it is")
     existing: bool = False
     enters: Point | None = Field(None, description="where its cable comes in, on the plan")
     spare: Annotated[float, Told("length", 0, 1000)] | None = Field(

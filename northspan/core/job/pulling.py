@@ -4,9 +4,9 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from northspan.core.job.part import AtMost, Name, Part
-from northspan.core.job.reading import Chosen, Told
-from northspan.core.run.question import Metal
+from northspan.core.book.kinds import Metal
+from northspan.core.job.told.part import AtMost, Name, Part
+from northspan.core.job.told.reading import Chosen, Told
 
 Crossed = Literal["gas", "water", "sewer", "power", "telecom", "irrigation"]
 

@@ -4,12 +4,12 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
+from northspan.core.book.kinds import Location, Metal, RunUse
 from northspan.core.job.load import Load
 from northspan.core.job.outlets import Outlets, Overhead
-from northspan.core.job.part import AtMost, Id, Name, Note, Part, Phased
 from northspan.core.job.pulling import Burial, PullPlan
-from northspan.core.job.reading import Chosen, Told
-from northspan.core.run.question import Location, Metal, RunUse
+from northspan.core.job.told.part import AtMost, Id, Name, Note, Part, Phased
+from northspan.core.job.told.reading import Chosen, Told
 
 
 class Waypoint(Part):
@@ -117,6 +117,9 @@ class Run(Phased):
         None, description="its breaker stands at the end of the bus away from the main; blank: not on record"
     )
     route: Route | None = Field(None, description="where it goes, measured on the plan")
+    length_from: Literal["entered", "taped", "route"] = Field(
+        "entered", description="how its length is known: entered, taped on site, or what its route measures"
+    )
     burial: Burial | None = Field(None, description="how it lies in the ground")
     pull: PullPlan | None = Field(None, description="how its wire is pulled in")
 

@@ -16,10 +16,27 @@ _BAND = 2.0
 
 
 def longest_s(rating_a: float, amps: float) -> float | None:
-    """Longest time (s) to trip at ``amps`` (A); None where it need not trip at all.
+    """Longest time to trip at a current.
 
-    ``rating_a`` above 0 A, ``amps`` 0 or more.
+    Parameters
+    ----------
+    rating_a : float
+        Rating of the breaker (A), above 0.
+    amps : float
+        Current through it (A), 0 or more.
 
+    Returns
+    -------
+    float or None
+        Seconds; None below 1.35 times its rating, where no trip is owed.
+
+    Notes
+    -----
+    Between 1.35 and 2 times the rating t = t200 (2 I0 / I)^p, with p from the two limits of the table; above, I²t is
+    kept; from ten times the rating on 0.02 s.
+
+    Examples
+    --------
     >>> longest_s(20.0, 40.0), longest_s(20.0, 80.0), longest_s(90.0, 900.0), longest_s(20.0, 26.0)
     (120.0, 30.0, 0.02, None)
     """

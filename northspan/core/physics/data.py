@@ -1,6 +1,6 @@
 """The tables behind the physics, read from their data files when first used."""
 
-from northspan.core.tables import load_tables
+from northspan.core.figures.tables import load_tables
 
 _TABLES = load_tables("northspan.core.physics")
 

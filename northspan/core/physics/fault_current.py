@@ -1,7 +1,12 @@
 """Fault current from a source through conductors, point by point. Belongs to no code book.
 
-I = V / |Zs + Zl|, with Zs the source's impedance and Zl both conductors of the loop. Source: any text on short-circuit
-calculation by the ohmic method.
+Notes
+-----
+I = V / |Zs + Zl|, with Zs the source's impedance and Zl both conductors of the loop.
+
+References
+----------
+IEEE Std 141-1993 (Red Book), chapter 4, short-circuit current calculations, the ohmic method.
 """
 
 import math
@@ -12,10 +17,24 @@ LEG_FACTOR = 1.5
 
 
 def transformer_fault_amps(kva: float, volts: float, impedance_pct: float) -> float:
-    """Current (A) of a bolted fault at a transformer's secondary on an unlimited primary: kVA ÷ V ÷ Z.
+    """Current of a bolted fault at a transformer's secondary on an unlimited primary: S / (V z).
 
-    ``kva`` and ``volts`` above 0, ``impedance_pct`` above 0 to 20.
+    Parameters
+    ----------
+    kva : float
+        Rating (kVA), above 0.
+    volts : float
+        Voltage of the secondary (V), above 0.
+    impedance_pct : float
+        Impedance on the nameplate (percent), above 0 to 20.
 
+    Returns
+    -------
+    float
+        Current (A).
+
+    Examples
+    --------
     >>> round(transformer_fault_amps(25.0, 240.0, 2.0))
     5208
     """
@@ -23,10 +42,24 @@ def transformer_fault_amps(kva: float, volts: float, impedance_pct: float) -> fl
 
 
 def bank_fault_amps(kva: float, line_volts: float, impedance_pct: float) -> float:
-    """Current (A) of a bolted fault of one phase of a three-phase bank, line to neutral or all three lines together:
-    kVA ÷ √3 V ÷ Z.
-    ``kva`` and ``line_volts`` above 0, ``impedance_pct`` above 0 to 20.
+    """Current of a bolted fault of one phase of a three-phase bank, line to neutral or all lines together.
 
+    Parameters
+    ----------
+    kva : float
+        Rating of all three phases together (kVA), above 0.
+    line_volts : float
+        Voltage between lines (V), above 0.
+    impedance_pct : float
+        Impedance on the nameplate (percent), above 0 to 20.
+
+    Returns
+    -------
+    float
+        Current (A): S / (√3 V z).
+
+    Examples
+    --------
     >>> round(bank_fault_amps(75.0, 208.0, 2.0))
     10409
     """
@@ -34,11 +67,22 @@ def bank_fault_amps(kva: float, line_volts: float, impedance_pct: float) -> floa
 
 
 def source_ohms(volts: float, fault_amps: float) -> complex:
-    """Impedance (ohm) behind ``fault_amps`` (A) at ``volts``, taken as pure reactance.
+    """Impedance behind a fault current, taken as pure reactance: j V / I.
 
-    Wire is mostly resistance, so the sum comes out smallest and the current on the high side.
-    Both above 0.
+    Parameters
+    ----------
+    volts : float
+        Voltage before the fault (V), above 0.
+    fault_amps : float
+        Current of a bolted fault there (A), above 0.
 
+    Returns
+    -------
+    complex
+        Impedance (ohm). Wire is mostly resistance, so the sum comes out smallest and the current on the high side.
+
+    Examples
+    --------
     >>> source_ohms(240.0, 10000.0)
     0.024j
     """
@@ -46,10 +90,22 @@ def source_ohms(volts: float, fault_amps: float) -> complex:
 
 
 def cold_resistance(ohms: float, hot_c: float, cold_c: float = 25.0) -> float:
-    """Resistance (ohm) at ``cold_c`` from that at ``hot_c``: a fault may find the wire cold, and then carries most.
+    """Resistance of a wire when it is cold: a fault may find it so, and then carries most.
 
-    ``ohms`` 0 or more, temperatures -50 to 250 C.
+    Parameters
+    ----------
+    ohms : float
+        Resistance at ``hot_c`` (ohm), 0 or more.
+    hot_c, cold_c : float
+        Temperatures (C), -50 to 250.
 
+    Returns
+    -------
+    float
+        Resistance at ``cold_c`` (ohm): R (234.5 + Tcold) / (234.5 + Thot), copper and aluminium alike within a percent.
+
+    Examples
+    --------
     >>> round(cold_resistance(1.0, 75.0), 4)
     0.8384
     """
@@ -57,10 +113,22 @@ def cold_resistance(ohms: float, hot_c: float, cold_c: float = 25.0) -> float:
 
 
 def fault_amps(volts: float, ohms: complex) -> float:
-    """Current (A) of a bolted fault: V ÷ |Z|.
+    """Current of a bolted fault: V ÷ |Z|.
 
-    ``volts`` 0 or more, ``ohms`` not 0.
+    Parameters
+    ----------
+    volts : float
+        Voltage before the fault (V), 0 or more.
+    ohms : complex
+        All that stands in its way (ohm), not 0.
 
+    Returns
+    -------
+    float
+        Current (A).
+
+    Examples
+    --------
     >>> fault_amps(240.0, 0.03 + 0.04j)
     4800.0
     """

@@ -4,7 +4,11 @@ import math
 from collections.abc import Sequence
 from itertools import pairwise
 
+import numpy as np
+from numpy.typing import NDArray
+
 Point = tuple[float, float]
+Floats = NDArray[np.float64]
 
 
 def lengths(points: Sequence[Point]) -> list[float]:
@@ -33,21 +37,45 @@ def _turn(a: Point, b: Point, c: Point) -> float:
 
 
 def simplified(points: Sequence[Point], tolerance: float, most: int) -> list[Point] | None:
-    """The line with the points left out that lie within ``tolerance`` of it; None where it needs over ``most`` points.
+    """The line with the points left out that lie within a tolerance of it.
 
-    Every point kept costs one pass over the rest at most, so that no line takes longer than ``most`` passes. Source:
-    Ramer, Douglas and Peucker.
+    Parameters
+    ----------
+    points : sequence of (float, float)
+        At least two, in any one unit.
+    tolerance : float
+        How far off the line a point may lie (that unit), 0 or more.
+    most : int
+        How many points may be kept, 2 or more.
 
+    Returns
+    -------
+    list of (float, float) or None
+        The points kept, in order; None where more than ``most`` are needed. Every point kept costs one pass over the
+        rest at most, so that no line takes longer than ``most`` passes.
+
+    References
+    ----------
+    Ramer, U., An Iterative Procedure for the Polygonal Approximation of Plane Curves, Computer Graphics and Image
+    Processing 1 (1972); Douglas, D. H. and Peucker, T. K., Algorithms for the Reduction of the Number of Points
+    Required to Represent a Digitized Line or its Caricature, Cartographica 10 (1973).
+
+    Examples
+    --------
     >>> simplified([(0.0, 0.0), (5.0, 0.4), (10.0, 0.0), (10.0, 10.0)], 1.0, 9)
     [(0.0, 0.0), (10.0, 0.0), (10.0, 10.0)]
     """
+    line = np.asarray(points, dtype=float)
     keep = {0, len(points) - 1}
     spans = [(0, len(points) - 1)]
     while spans:
         first, last = spans.pop()
-        away = [(_off(points[i], points[first], points[last]), i) for i in range(first + 1, last)]
-        furthest, at = max(away, default=(0.0, first))
-        if furthest > tolerance:
+        if last - first < 2:
+            continue
+        away = _off(line[first + 1 : last], line[first], line[last])
+        most_off = int(np.argmax(away))
+        if away[most_off] > tolerance:
+            at = first + 1 + most_off
             keep.add(at)
             if len(keep) > most:
                 return None
@@ -55,9 +83,10 @@ def simplified(points: Sequence[Point], tolerance: float, most: int) -> list[Poi
     return [points[i] for i in sorted(keep)]
 
 
-def _off(p: Point, a: Point, b: Point) -> float:
-    """Distance from ``p`` to the stretch from ``a`` to ``b``."""
-    dx, dy = b[0] - a[0], b[1] - a[1]
-    square = dx * dx + dy * dy
-    t = 0.0 if square == 0.0 else max(0.0, min(1.0, ((p[0] - a[0]) * dx + (p[1] - a[1]) * dy) / square))
-    return math.dist(p, (a[0] + t * dx, a[1] + t * dy))
+def _off(these: Floats, a: Floats, b: Floats) -> Floats:
+    """Distance from every one of ``these`` (n x 2) to the stretch from ``a`` to ``b``."""
+    way = b - a
+    square = float(way @ way)
+    along = np.clip((these - a) @ way / square, 0.0, 1.0) if square else np.zeros(len(these))
+    off = these - a - along[:, None] * way
+    return np.asarray(np.hypot(off[:, 0], off[:, 1]))

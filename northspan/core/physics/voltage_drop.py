@@ -1,9 +1,15 @@
 """Voltage drop of a line, exactly from sending to receiving end. Belongs to no code book.
 
-A load is a constant current at a lagging power factor, measured against the voltage at the load; the source
-holds its magnitude. With the drop's in-phase part a = I (R cos φ + X sin φ) and its quadrature part
-b = I (X cos φ - R sin φ), |Vs| = |Vr + I (cos φ - j sin φ) Z| reads Vs² = (Vr + a)² + b².
-Source: any text on short transmission lines, e.g. the phasor diagram of a short line.
+Notes
+-----
+A load is a constant current at a lagging power factor, measured against the voltage at the load; the source holds its
+magnitude. With the drop's in-phase part a = I (R cos φ + X sin φ) and its quadrature part b = I (X cos φ - R sin φ),
+|Vs| = |Vr + I (cos φ - j sin φ) Z| reads Vs² = (Vr + a)² + b².
+
+References
+----------
+IEEE Std 141-1993, Recommended Practice for Electric Power Distribution for Industrial Plants (Red Book), 3.11, the
+exact formula: e = Es + IR cos φ + IX sin φ - √(Es² - (IX cos φ - IR sin φ)²).
 """
 
 import cmath
@@ -13,10 +19,24 @@ from northspan.core.physics.line import Line
 
 
 def drop_parts(amps: float, pf: float, loop: complex) -> tuple[float, float]:
-    """In-phase and quadrature parts (V, V) of the drop of ``amps`` (A) at ``pf`` in a loop of R + jX (ohm).
+    """In-phase and quadrature parts of the drop of a current in a loop.
 
-    ``amps`` 0 or more, ``pf`` above 0 to 1, lagging.
+    Parameters
+    ----------
+    amps : float
+        Load current (A), 0 or more.
+    pf : float
+        Power factor of the load, above 0 to 1, lagging.
+    loop : complex
+        Impedance R + jX of the whole loop, out and back (ohm), R and X 0 or more.
 
+    Returns
+    -------
+    tuple of float
+        a = I (R cos φ + X sin φ) and b = I (X cos φ - R sin φ), both in V.
+
+    Examples
+    --------
     >>> drop_parts(10.0, 1.0, 0.5 + 0.1j)
     (5.0, 1.0)
     """
@@ -25,12 +45,27 @@ def drop_parts(amps: float, pf: float, loop: complex) -> tuple[float, float]:
 
 
 def receiving_volts(source_v: float, amps: float, pf: float, loop: complex) -> float:
-    """Voltage (V) left at the load behind a loop of R + jX (ohm): Vr = sqrt(Vs² - b²) - a.
+    """Voltage left at the load behind a loop: Vr = √(Vs² - b²) - a.
 
-    Zero or less says that the line cannot carry this current at all; the value then only ranks how far off it
-    is, so that a ladder stays in order.
-    ``source_v`` above 0, ``amps`` 0 or more, ``pf`` above 0 to 1, lagging.
+    Parameters
+    ----------
+    source_v : float
+        Voltage that the source holds (V), above 0.
+    amps : float
+        Load current (A), 0 or more.
+    pf : float
+        Power factor of the load, above 0 to 1, lagging.
+    loop : complex
+        Impedance R + jX of the whole loop (ohm).
 
+    Returns
+    -------
+    float
+        Voltage at the load (V). Zero or less says that the line cannot carry this current at all; the value then only
+        ranks how far off it is, so that a ladder stays in order.
+
+    Examples
+    --------
     >>> round(receiving_volts(240.0, 88.0, 1.0, 0.0806 + 0.02604j), 3)
     232.896
     """
@@ -51,10 +86,28 @@ def _growth_to_limit(source_v: float, drop_pct: float, a: float, b: float) -> fl
 
 
 def longest_m(source_v: float, amps: float, pf: float, line: Line, drop_pct: float) -> float:
-    """One-way length (m) at which a line, whatever its own length, drops ``drop_pct`` percent at ``amps`` (A).
+    """One-way length at which a line, whatever its own length, drops so many percent.
 
-    ``source_v`` and ``amps`` above 0, ``pf`` above 0 to 1, ``drop_pct`` above 0 to 100.
+    Parameters
+    ----------
+    source_v : float
+        Voltage that the source holds (V), above 0.
+    amps : float
+        Load current (A), above 0.
+    pf : float
+        Power factor of the load, above 0 to 1, lagging.
+    line : Line
+        Its impedance to the metre, sets and ways are used, its length is not.
+    drop_pct : float
+        Drop in percent of the source, above 0 to 100.
 
+    Returns
+    -------
+    float
+        Length one way (m): what is 1 m long drops (a, b), and k of it lies where (Vr + k a)² + (k b)² = Vs².
+
+    Examples
+    --------
     >>> round(longest_m(240.0, 10.0, 1.0, Line(0.001 + 0j, 50.0), 5.0), 6)
     600.0
     """
@@ -63,10 +116,26 @@ def longest_m(source_v: float, amps: float, pf: float, line: Line, drop_pct: flo
 
 
 def most_amps(source_v: float, pf: float, loop: complex, drop_pct: float) -> float:
-    """Current (A) at which a loop of R + jX (ohm) drops ``drop_pct`` percent of the source.
+    """Current at which a loop drops so many percent of the source.
 
-    ``source_v`` above 0, ``pf`` above 0 to 1, ``drop_pct`` above 0 to 100.
+    Parameters
+    ----------
+    source_v : float
+        Voltage that the source holds (V), above 0.
+    pf : float
+        Power factor of the load, above 0 to 1, lagging.
+    loop : complex
+        Impedance R + jX of the whole loop (ohm).
+    drop_pct : float
+        Drop in percent of the source, above 0 to 100.
 
+    Returns
+    -------
+    float
+        Current (A), by the same root as ``longest_m``, with (a, b) those of one ampere.
+
+    Examples
+    --------
     >>> most_amps(240.0, 1.0, 0.5 + 0j, 5.0)
     24.0
     """
@@ -77,13 +146,32 @@ def most_amps(source_v: float, pf: float, loop: complex, drop_pct: float) -> flo
 def three_wire_leg_drops(
     leg_v: float, amps: float, neutral_amps: float, pf: float, z: complex, z_neutral: complex
 ) -> tuple[float, float]:
-    """Drops (V) from each leg to the neutral of a 120/240 V three-wire line: the loaded leg, then the other.
+    """Drops from each leg to the neutral of a 120/240 V three-wire line: the loaded leg, then the other.
 
-    The first leg carries ``amps``, the other ``amps - neutral_amps``, the neutral the difference; ``z`` and
-    ``z_neutral`` (ohm) are one conductor, one way. A negative drop is a leg that rises above its source.
-    Kirchhoff round each half: Va = E - Ia Z - In Zn, Vb = E - Ib Z + In Zn.
-    ``amps`` 0 or more, ``neutral_amps`` from 0 to ``amps``, ``pf`` above 0 to 1.
+    Parameters
+    ----------
+    leg_v : float
+        Voltage from a leg to the neutral at the source (V), above 0.
+    amps : float
+        Current of the first, heavier leg (A), 0 or more.
+    neutral_amps : float
+        What it carries more than the other (A), which comes back in the neutral; 0 to ``amps``.
+    pf : float
+        Power factor of both, above 0 to 1, lagging.
+    z, z_neutral : complex
+        Impedance R + jX (ohm) of one leg and of the neutral, one way.
 
+    Returns
+    -------
+    tuple of float
+        Drops (V). A negative one is a leg that rises above its source.
+
+    Notes
+    -----
+    Kirchhoff's voltage law round each half: Va = E - Ia Z - In Zn, Vb = E - Ib Z + In Zn.
+
+    Examples
+    --------
     >>> three_wire_leg_drops(120.0, 10.0, 10.0, 1.0, 0.1 + 0j, 0.1 + 0j)
     (2.0, -1.0)
     """
@@ -94,12 +182,31 @@ def three_wire_leg_drops(
 
 
 def two_phase_leg_drops(leg_v: float, amps: float, pf: float, z: complex, z_neutral: complex) -> tuple[float, float]:
-    """Drops (V) from each leg to the neutral of a 120/208 V two-phase-and-neutral line loaded alike (``amps``).
+    """Drops from each leg to the neutral of a 120/208 V two-phase-and-neutral line loaded alike.
 
-    The phases stand 120 degrees apart, so the neutral carries as much as a phase: In = Ia + Ib, whose angle
-    lies 60 degrees from each. ``z`` and ``z_neutral`` (ohm) are one conductor, one way.
-    ``amps`` 0 or more, ``pf`` above 0 to 1.
+    Parameters
+    ----------
+    leg_v : float
+        Voltage from a leg to the neutral at the source (V), above 0.
+    amps : float
+        Current of each leg (A), 0 or more.
+    pf : float
+        Power factor of both, above 0 to 1, lagging.
+    z, z_neutral : complex
+        Impedance R + jX (ohm) of one leg and of the neutral, one way.
 
+    Returns
+    -------
+    tuple of float
+        Drops (V).
+
+    Notes
+    -----
+    The phases stand 120 degrees apart, so the neutral carries as much as a phase: In = Ia + Ib, whose angle lies 60
+    degrees from each.
+
+    Examples
+    --------
     >>> [round(v, 6) for v in two_phase_leg_drops(120.0, 10.0, 1.0, 0.1 + 0j, 0.1 + 0j)]
     [1.503125, 1.503125]
     """

@@ -5,24 +5,24 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from northspan.core.ground.answer import PlaceGround
+from northspan.core.figures.working import Figure, Step, number
 from northspan.core.job.job import Job
 from northspan.core.job.panel import PanelCircuit
 from northspan.core.physics.earth.fall import FallCurve
-from northspan.core.property.prepared import Prepared
-from northspan.core.readings.circuits_ran import OUTLETS
+from northspan.core.property.ground.answer import PlaceGround
+from northspan.core.property.whole.measured import UNITS, Conditions, Measured, What, WhatRan
+from northspan.core.property.whole.prepared import Prepared
+from northspan.core.property.whole.readings import Limit, ReadingRules
+from northspan.core.property.whole.solution import Solution
 from northspan.core.readings.kinds.electrode import curve_of, electrode_value, lines_wanting
 from northspan.core.readings.kinds.torque import maker_torque
-from northspan.core.readings.measured import UNITS, Conditions, Measured, What, WhatRan
 from northspan.core.readings.network.loops import loop_ohms
 from northspan.core.readings.network.meter import LOW_OHM
 from northspan.core.readings.network.of_job import Metered, MeteredOf
 from northspan.core.readings.network.spots import UNREAD_A
-from northspan.core.readings.rules import Limit, ReadingRules
-from northspan.core.readings.saying import LOW_IMPEDANCE
-from northspan.core.readings.spot import accuracy
-from northspan.core.solution import Solution
-from northspan.core.working import Figure, Step, number
+from northspan.core.readings.taken.circuits_ran import OUTLETS
+from northspan.core.readings.taken.spot import accuracy
+from northspan.core.readings.told.saying import LOW_IMPEDANCE
 
 Verdict = Literal["as-expected", "off", "far", "none"]
 # A reading within two standard deviations is as expected, within four it is off, beyond it is far off.
@@ -34,7 +34,7 @@ TORQUE_FAR = 0.30
 # A loop of fewer ohms is no earth: it closes through metal.
 METAL_OHM = 1.0
 METAL_LOOP = (
-    "so few ohms are no earth: the clamp is on a loop of metal (a second wire to the same electrode, a pipe that "
+    "so few ohms are no ground rod: the clamp is on a loop of metal (a second wire to the same electrode, a pipe that "
     "closes it). Clamp between the last joint and the electrode, and look for what closes it"
 )
 HOTS_WANTING = "clamp the hot of every circuit on that neutral the same day, under the same loads: then it is judged"
@@ -221,7 +221,7 @@ def _by_loop(each: Measured, metered: Metered) -> Judged:
     own, back = found
     steps = (
         Step("The electrodes of this place", own, "ohm", "soil and electrodes"),
-        Step("All that leads back beside them: neutral, the utility's earth, other places", back, "ohm", METHOD),
+        Step("All that leads back beside them: neutral, the utility's ground, other places", back, "ohm", METHOD),
         Step("The loop that a clamp sees", own + back, "ohm", "in series"),
     )
     near = accuracy("loop")

@@ -3,16 +3,16 @@
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from northspan.core.property.prepared import Prepared
-from northspan.core.readings.circuits_ran import with_circuits
+from northspan.core.property.whole.measured import Measured, standing
+from northspan.core.property.whole.prepared import Prepared
+from northspan.core.property.whole.solution import Solution
 from northspan.core.readings.finding.answer import Explanation
 from northspan.core.readings.finding.finding import finding
 from northspan.core.readings.judge import Judged, judge
 from northspan.core.readings.kinds.drops import Drop, drops
 from northspan.core.readings.kinds.torque import due_again
-from northspan.core.readings.measured import Measured, standing
 from northspan.core.readings.network.of_job import MeteredOf
-from northspan.core.solution import Solution
+from northspan.core.readings.taken.circuits_ran import with_circuits
 
 
 @dataclass(frozen=True, slots=True)

@@ -3,16 +3,11 @@
 from dataclasses import dataclass, replace
 from typing import Literal
 
+from northspan.core.book.kinds import ConductorTemperature, DropCurrent, FillRounding, Location, Metal, RunUse
+from northspan.core.book.systems import SYSTEMS, System
+from northspan.core.figures.units import Units, UnitsName, units
 from northspan.core.physics.line import Line
-from northspan.core.run.systems import SYSTEMS, System
-from northspan.core.units import Units, UnitsName, units
 
-Metal = Literal["cu", "al"]
-ConductorTemperature = Literal["table", "running"]
-DropCurrent = Literal["load", "80-of-breaker", "breaker"]
-RunUse = Literal["service", "feeder", "branch"]
-Location = Literal["dry", "wet", "buried"]
-FillRounding = Literal["strict", "note-7"]
 DeviceAt = Literal["run", "main", "source", "secondary", "ahead", "primary"]
 DEVICE_WORDS: dict[DeviceAt, str] = {
     "run": "breaker", "main": "main", "source": "breaker at its source", "secondary": "breaker at the transformer",

@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from northspan.core.run.question import Metal
+from northspan.core.book.kinds import Metal
 
 
 @dataclass(frozen=True, slots=True)

@@ -4,9 +4,9 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any
 
+from northspan.core.figures.working import Level, Step
 from northspan.core.run.question import RunQuestion
 from northspan.core.run.rung import Ladder, Rung
-from northspan.core.working import Level, Step
 
 
 @dataclass(frozen=True, slots=True)

@@ -3,7 +3,8 @@
 from dataclasses import replace
 from functools import lru_cache
 
-from northspan.core.codes.codebook import WholeBook
+from northspan.core.book.kinds import Metal
+from northspan.core.figures.working import NamedFigure, Step
 from northspan.core.physics.voltage_drop import (
     longest_m,
     most_amps,
@@ -11,15 +12,15 @@ from northspan.core.physics.voltage_drop import (
     two_phase_leg_drops,
 )
 from northspan.core.run import ladder as walk
-from northspan.core.run.question import Metal, RunQuestion
+from northspan.core.run.question import RunQuestion
+from northspan.core.run.rules import SizingBook
 from northspan.core.run.rung import Ladder, Rung
 from northspan.core.run.sized import Companions, Sizing
-from northspan.core.working import NamedFigure, Step
 
 REMEMBERED = 4096
 
 
-def size_run(book: WholeBook, q: RunQuestion, load_steps: tuple[Step, ...] = (), raceways: bool = False) -> Sizing:
+def size_run(book: SizingBook, q: RunQuestion, load_steps: tuple[Step, ...] = (), raceways: bool = False) -> Sizing:
     """Size one run under a code book.
 
     ``load_steps`` is the working of the load where it was summed from others; ``raceways`` also finds the
@@ -33,7 +34,7 @@ def size_run(book: WholeBook, q: RunQuestion, load_steps: tuple[Step, ...] = (),
 
 # A pure function of the question: a run that an edit leaves as it was is not sized again, nor one like another.
 @lru_cache(maxsize=REMEMBERED)
-def _sized(book: WholeBook, q: RunQuestion, raceways: bool) -> Sizing:
+def _sized(book: SizingBook, q: RunQuestion, raceways: bool) -> Sizing:
     design_a = book.sizing.design_amps(q)
     breaker_a = book.sizing.breaker(q, design_a)
     rungs = book.sizing.rungs(q, design_a, breaker_a)
@@ -61,7 +62,7 @@ def _sized(book: WholeBook, q: RunQuestion, raceways: bool) -> Sizing:
 
 
 @lru_cache(maxsize=REMEMBERED)
-def explained(book: WholeBook, q: RunQuestion, load_steps: tuple[Step, ...]) -> tuple[NamedFigure, ...]:
+def explained(book: SizingBook, q: RunQuestion, load_steps: tuple[Step, ...]) -> tuple[NamedFigure, ...]:
     """Every figure of a run with its working; no load, no steps."""
     return book.sizing.explain(size_run(book, q, load_steps) if load_steps else unsized(q))
 
@@ -71,14 +72,14 @@ def unsized(q: RunQuestion) -> Sizing:
     return Sizing(q, (), 0.0, None, Ladder(q.metal, (), None, None), None, None, None, None, None)
 
 
-def other_ladder(book: WholeBook, sizing: Sizing, metal: Metal) -> Ladder:
+def other_ladder(book: SizingBook, sizing: Sizing, metal: Metal) -> Ladder:
     """The same run's ladder in the other metal, with nothing locked but what is not wire."""
     return _in_other_metal(book, sizing.question, sizing.design_a, sizing.breaker_a, metal)
 
 
 @lru_cache(maxsize=REMEMBERED)
 def _in_other_metal(
-    book: WholeBook, own: RunQuestion, design_a: float, breaker_a: float | None, metal: Metal
+    book: SizingBook, own: RunQuestion, design_a: float, breaker_a: float | None, metal: Metal
 ) -> Ladder:
     ground = own.egc_metal if own.egc_metal is not None and own.egc_metal != own.metal else metal
     q = replace(own, metal=metal, egc_metal=ground, size_lock=None, neutral_lock=None, egc_lock=None)
@@ -87,7 +88,7 @@ def _in_other_metal(
 
 
 def _with_raceways(
-    book: WholeBook, q: RunQuestion, breaker_a: float | None, ladder: Ladder, rungs: tuple[Rung, ...]
+    book: SizingBook, q: RunQuestion, breaker_a: float | None, ladder: Ladder, rungs: tuple[Rung, ...]
 ) -> Ladder:
     unlocked = replace(q, raceway_lock=None, neutral_lock=None, egc_lock=None)
 
@@ -104,7 +105,7 @@ def _leg_drop_pct(q: RunQuestion, rung: Rung, companions: Companions | None, run
     if leg_v is None or neutral is None or q.wiring.neutral_is_return:
         return None
     z, z_neutral = q.line(rung.ohm_m).one_way, q.line(neutral.ohm_m).one_way
-    if q.system == "120/208-3w":
+    if q.wiring.of_a_wye:
         worse = max(two_phase_leg_drops(leg_v, q.carried_a, q.pf, z, z_neutral))
     elif q.unbalance_a:
         worse = max(three_wire_leg_drops(leg_v, q.carried_a, q.unbalance_a, q.pf, z, z_neutral))
@@ -113,7 +114,7 @@ def _leg_drop_pct(q: RunQuestion, rung: Rung, companions: Companions | None, run
     return 100.0 * worse / leg_v
 
 
-def _most_amps(book: WholeBook, q: RunQuestion, rung: Rung, breaker_a: float | None) -> float:
+def _most_amps(book: SizingBook, q: RunQuestion, rung: Rung, breaker_a: float | None) -> float:
     carried = book.sizing.most_amps(q, rung, breaker_a)
     if q.drop_limit_pct is None:
         return carried

@@ -6,11 +6,11 @@ from dataclasses import dataclass, field, replace
 from datetime import date
 from functools import cached_property
 
-from northspan.core.property.prepared import Prepared
-from northspan.core.readings.circuits_ran import CLAMPED, OUTLETS
-from northspan.core.readings.measured import CircuitRan, Conditions
+from northspan.core.property.whole.measured import CircuitRan, Conditions
+from northspan.core.property.whole.prepared import Prepared
+from northspan.core.property.whole.solution import Solution
 from northspan.core.readings.network.of_job import Metered, MeteredOf
-from northspan.core.solution import Solution
+from northspan.core.readings.taken.circuits_ran import CLAMPED, OUTLETS
 from northspan.instruments.line import Instrument, InstrumentTrouble
 from northspan.instruments.simulated.circuits import circuits_running
 from northspan.instruments.simulated.desks import (

@@ -3,11 +3,11 @@
 import random
 from collections.abc import Mapping
 
-from northspan.core.property.topology import Network
-from northspan.core.readings.measured import CircuitRan
+from northspan.core.book.systems import SYSTEMS
+from northspan.core.network.topology import Network
+from northspan.core.property.whole.measured import CircuitRan
+from northspan.core.property.whole.solution import Solution
 from northspan.core.readings.network.of_job import Metered
-from northspan.core.run.systems import SYSTEMS
-from northspan.core.solution import Solution
 
 # Of what it takes, and of a circuit whose load is not on record (A).
 SHARES, UNKNOWN_A = (0.05, 0.7), (0.5, 6.0)

@@ -6,9 +6,9 @@ from collections.abc import Mapping
 from datetime import date, timedelta
 from typing import Literal
 
-from northspan.core.ground.network.sources import UTILITY_KVA, UTILITY_PCT
 from northspan.core.job.job import Job
-from northspan.core.solution import Solution
+from northspan.core.property.ground.network.sources import UTILITY_KVA, UTILITY_PCT
+from northspan.core.property.whole.solution import Solution
 from northspan.instruments.line import InstrumentTrouble, Shown
 from northspan.instruments.supply_house import SupplyHouse
 

@@ -3,12 +3,12 @@
 import random
 from collections.abc import Mapping
 
-from northspan.core.ground.ohms import length_m, radius_m
-from northspan.core.ground.soils import place_soil
 from northspan.core.physics.earth.fall import fall_readings
 from northspan.core.physics.earth.soil import Line
-from northspan.core.property.prepared import Prepared
-from northspan.core.solution import Solution
+from northspan.core.property.ground.electrodes.ohms import length_m, radius_m
+from northspan.core.property.ground.electrodes.soils import place_soil
+from northspan.core.property.whole.prepared import Prepared
+from northspan.core.property.whole.solution import Solution
 from northspan.instruments.line import InstrumentTrouble, Shown
 
 NOISE = 0.01

@@ -3,11 +3,11 @@
 import random
 from collections.abc import Mapping
 
-from northspan.core.readings.circuits_ran import CLAMPED, OUTLETS
-from northspan.core.readings.measured import UNITS, Conditions, What, conditions
+from northspan.core.property.whole.measured import UNITS, Conditions, What, conditions
 from northspan.core.readings.network.loops import loop_ohms
 from northspan.core.readings.network.of_job import Metered, MeteredOf
-from northspan.core.readings.spot import accuracy
+from northspan.core.readings.taken.circuits_ran import CLAMPED, OUTLETS
+from northspan.core.readings.taken.spot import accuracy
 from northspan.instruments.line import InstrumentTrouble, Shown
 from northspan.instruments.simulated.practice import Planted
 

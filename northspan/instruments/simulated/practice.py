@@ -7,12 +7,13 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from northspan.core.readings.circuits_ran import OF_CIRCUITS
+from northspan.core.property.whole.readings import Kind
 from northspan.core.readings.network.circuit_suspects import circuit_suspects
 from northspan.core.readings.network.meter import Edit
 from northspan.core.readings.network.of_job import Metered
-from northspan.core.readings.network.suspects import ASTRAY, HARMLESS, Kind, Suspect
-from northspan.core.readings.spot import accuracy
+from northspan.core.readings.network.suspects import ASTRAY, HARMLESS, Suspect
+from northspan.core.readings.taken.circuits_ran import OF_CIRCUITS
+from northspan.core.readings.taken.spot import accuracy
 
 # So many instrument's deviations it shows somewhere at least: what no meter would see is not planted.
 SHOWS, TRIES = 4.0, 60

@@ -2,9 +2,9 @@
 
 from collections.abc import Iterator
 
-from northspan.core.ground.answer import ModeAnswer, StationBond
 from northspan.core.job.job import Job, Station
-from northspan.core.solution import Solution
+from northspan.core.property.ground.answer import ModeAnswer, StationBond
+from northspan.core.property.whole.solution import Solution
 from northspan.paper.drawing.shapes import Circle, Ink, Mark, Path, Placed, Words, fitted
 from northspan.paper.oneline.symbols import earth
 

@@ -5,9 +5,9 @@ from datetime import date, datetime, timedelta
 
 from icalendar import Calendar, Event
 
-from northspan.core.day.days import ARRIVAL, Days
 from northspan.core.job.job import Job
 from northspan.core.job.planned.day import Visit
+from northspan.core.plans.day.days import ARRIVAL, Days
 from northspan.paper.day.workdays import workday
 
 

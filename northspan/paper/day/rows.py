@@ -2,9 +2,9 @@
 
 from collections.abc import Iterator
 
-from northspan.core.day.customer import clock, spell
-from northspan.core.day.days import Days, Placed
 from northspan.core.job.job import Job
+from northspan.core.plans.day.customer import clock, spell
+from northspan.core.plans.day.days import Days, Placed
 from northspan.paper.tables.section import Section
 
 HEAD = ("From", "To", "What", "Who", "Power", "After")
@@ -16,7 +16,7 @@ def day_sections(job: Job, days: Days, note: str) -> Iterator[Section]:
     names = {each.task.id: each.task.name for each in days.tasks}
     dark = [(f"Day {go.day}", f"{clock(go.start)} to {clock(go.end)}", spell(go.end - go.start)) for go in days.dark]
     if dark:
-        yield Section("Dark", ("", "", ""), tuple(dark))
+        yield Section("Power off", ("", "", ""), tuple(dark))
     for day in sorted({each.day for each in days.tasks}):
         rows = tuple(_row(job, each, names) for each in days.tasks if each.day == day)
         yield Section(f"Day {day}", HEAD, rows)

@@ -2,7 +2,7 @@
 
 from xml.sax.saxutils import escape, quoteattr
 
-from northspan.core.job.part import printable
+from northspan.core.job.told.part import printable
 from northspan.paper.drawing.inks import INKS
 from northspan.paper.drawing.shapes import MM, Circle, Drawing, Path, Shape, Words
 

@@ -2,9 +2,9 @@
 
 from collections.abc import Iterator
 
-from northspan.core.cuts.of_job import JobCuts
+from northspan.core.figures.working import number
 from northspan.core.job.job import Job
-from northspan.core.working import number
+from northspan.core.plans.cuts.of_job import JobCuts
 from northspan.paper.labelled.setting import Label, set_labels
 from northspan.paper.labelled.sheets import SheetName
 

@@ -10,7 +10,7 @@ from dataclasses import dataclass, field
 from northspan.core.job.job import Station
 from northspan.core.job.planned.packet import Nudge
 from northspan.core.job.run import Run
-from northspan.core.property.topology import Network
+from northspan.core.network.topology import Network
 from northspan.paper.drawing.shapes import DUST, Mark, Path, Placed, Weight, Words, fitted, moved, width
 from northspan.paper.oneline.said import Line, Said
 from northspan.paper.oneline.symbols import SQUARE, earth, symbol

@@ -3,12 +3,12 @@
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from northspan.core.ground.answer import PlaceGround
+from northspan.core.book.systems import SYSTEMS
+from northspan.core.figures.working import number
 from northspan.core.job.job import Job, Station
 from northspan.core.job.run import Run
-from northspan.core.run.systems import SYSTEMS
-from northspan.core.solution import RunAnswer, Solution, StationAnswer
-from northspan.core.working import number
+from northspan.core.property.ground.answer import PlaceGround
+from northspan.core.property.whole.solution import RunAnswer, Solution, StationAnswer
 from northspan.paper.drawing.shapes import Font, Ink
 
 

@@ -3,8 +3,8 @@
 from collections import deque
 
 from northspan.core.job.job import Job
-from northspan.core.property.topology import as_used, network
-from northspan.core.solution import Solution
+from northspan.core.network.topology import as_used, network
+from northspan.core.property.whole.solution import Solution
 from northspan.paper.drawing.shapes import Placed, moved, scaled
 from northspan.paper.oneline.block import GAP, Apart, Laying
 from northspan.paper.oneline.said import said

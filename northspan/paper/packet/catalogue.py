@@ -3,10 +3,10 @@
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 
-from northspan.core.day.customer import customer_note
 from northspan.core.job.job import Job
 from northspan.core.job.planned.packet import PacketPlan, SheetName
-from northspan.core.solution import Solution
+from northspan.core.plans.day.customer import customer_note
+from northspan.core.property.whole.solution import Solution
 from northspan.paper.bonds.cans import KEY as CANS_KEY
 from northspan.paper.bonds.cans import cans
 from northspan.paper.day.rows import day_sections

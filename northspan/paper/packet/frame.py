@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from northspan.core.codes.library import code_book
+from northspan.core.book.library import code_book
 from northspan.core.job.planned.packet import Paper
 from northspan.paper.drawing.shapes import Path, Shape, Words, fitted, width
 from northspan.paper.labels import CAUTION

@@ -9,9 +9,9 @@ from reportlab.lib.pagesizes import letter
 from reportlab.lib.units import inch
 from reportlab.pdfgen.canvas import Canvas
 
-from northspan.core.panel.circuits import SizedCircuit
-from northspan.core.panel.solved import SolvedPanel
-from northspan.core.working import number
+from northspan.core.figures.working import number
+from northspan.core.property.panel.circuits import SizedCircuit
+from northspan.core.property.panel.solved import SolvedPanel
 from northspan.paper.drawing.inks import INKS
 from northspan.paper.glyphs import printable
 from northspan.paper.labels import CAUTION

@@ -3,8 +3,8 @@
 from collections.abc import Iterator
 from datetime import date
 
-from northspan.core.panel.solved import SolvedPanel
-from northspan.core.working import number
+from northspan.core.figures.working import number
+from northspan.core.property.panel.solved import SolvedPanel
 from northspan.paper.labelled.setting import set_labels
 from northspan.paper.labelled.sheets import SheetName
 

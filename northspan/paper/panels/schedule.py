@@ -6,19 +6,19 @@ A schedule that cannot be read whole is refused whole, with the line and column 
 import csv
 import io
 import re
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any
 
 from pydantic import ValidationError
 
-from northspan.core.codes.library import code_book
-from northspan.core.document.problem import Problem, validation_problems
+from northspan.core.book.library import code_book
+from northspan.core.document.finding import Fix
+from northspan.core.figures.problem import Problem, validation_problems
 from northspan.core.job.job import Job, Station
 from northspan.core.job.panel import MOST_CIRCUITS, Panel, PanelCircuit
-from northspan.core.job.reading import reading
-from northspan.core.panel.solved import SolvedPanel
-from northspan.core.solution import Fix
+from northspan.core.job.told.reading import reading
+from northspan.core.property.panel.solved import SolvedPanel, spaces_of
 from northspan.text.delimited import delimiter, inert, meant, table
 from northspan.text.numbers import read_number
 
@@ -56,7 +56,7 @@ class ReadSchedule:
 
 
 def _number(cell: str) -> float:
-    return read_number(cell.strip().removesuffix("A").removesuffix("V").strip())
+    return read_number(re.sub(r"\s*[AV]$", "", cell.strip(), flags=re.IGNORECASE))
 
 
 def _whole(cell: str) -> int:
@@ -149,6 +149,8 @@ def read_schedule(job: Job, station: Station, panel: Panel, text: str) -> ReadSc
 
     >>> _size("#12 AWG"), _whole("2P"), _number("20 A")
     ('12', 2, 20.0)
+    >>> _number("20a"), _number("240 v")
+    (20.0, 240.0)
     """
     rows = [(line, cells) for line, cells in table(text, delimiter(text)) if any(c.strip() for c in cells)]
     if not rows:
@@ -156,8 +158,8 @@ def read_schedule(job: Job, station: Station, panel: Panel, text: str) -> ReadSc
     columns, rows = _headed(rows)
     problems: list[Problem] = []
     circuits = [c.model_dump(mode="json") for c in panel.circuits]
-    known = len(circuits)
-    replaced = 0
+    known, before = len(circuits), list(circuits)
+    replaced, lines = 0, dict[int, int]()
     for line, cells in rows:
         fields = _row(columns, line, cells, problems)
         if fields is None:
@@ -168,7 +170,12 @@ def read_schedule(job: Job, station: Station, panel: Panel, text: str) -> ReadSc
         else:
             replaced += int(at < known)
             circuits[at] = _laid(circuits[at], fields)
+        here = len(circuits) - 1 if at is None else at
+        # What stays as it is may stand as it stands.
+        if here >= known or circuits[here] != before[here]:
+            lines[here] = line
         problems += _judged(job, circuits[-1 if at is None else at], line, columns)
+    problems += _doubled(circuits, lines)
     if len(circuits) > MOST_CIRCUITS:
         problems.append(Problem("", f"this would make {len(circuits)} circuits; a panel holds up to {MOST_CIRCUITS}"))
     if problems:
@@ -230,6 +237,26 @@ def _same(circuits: list[dict[str, Any]], fields: Mapping[str, Any]) -> int | No
         return None
     place = (fields["space"], fields.get("half"))
     return next((i for i, c in enumerate(circuits) if (c["space"], c["half"]) == place), None)
+
+
+def _doubled(circuits: list[dict[str, Any]], lines: Mapping[int, int]) -> Iterator[Problem]:
+    """Rows whose circuit would lie where another one is: in a pole of it, or whole where there are halves."""
+    for at, line in lines.items():
+        one = circuits[at]
+        for other in circuits[:at] + circuits[at + 1 :]:
+            apart = one["half"] and other["half"] and one["half"] != other["half"]
+            if not apart and _spaces(one) & _spaces(other):
+                taken, where = min(_spaces(one) & _spaces(other)), f"{other['space']}{(other['half'] or '').upper()}"
+                words = (
+                    f"space {taken} is taken by {other['name'] or other['id']}, in {where}: change that one, or move it"
+                )
+                yield Problem(f"/{line}/space", f"line {line}, column space: {words}")
+                break
+
+
+def _spaces(circuit: Mapping[str, Any]) -> set[int]:
+    """The spaces that a row's circuit takes, whatever else of the row is wrong."""
+    return set(spaces_of(PanelCircuit.model_construct(**circuit)))
 
 
 def _new(fields: Mapping[str, Any], circuits: list[dict[str, Any]]) -> dict[str, Any]:

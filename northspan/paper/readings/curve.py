@@ -2,11 +2,11 @@
 
 from collections.abc import Iterator
 
+from northspan.core.figures.working import number
 from northspan.core.job.job import Job
 from northspan.core.physics.earth.fall import TRUE_AT, FallCurve, FallTrouble
+from northspan.core.property.whole.measured import Measured
 from northspan.core.readings.judge import Judged
-from northspan.core.readings.measured import Measured
-from northspan.core.working import number
 from northspan.paper.drawing.shapes import Circle, Path, Placed, Words, fitted
 
 KEY = "circles as read, line laid through them; between the dashed uprights it is level"

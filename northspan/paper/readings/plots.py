@@ -3,7 +3,7 @@
 import math
 from collections.abc import Iterator, Sequence
 
-from northspan.core.logbook.soils import EarthReading
+from northspan.core.readings.logbook.soils import EarthReading
 from northspan.paper.drawing.shapes import Circle, Drawing, Path, Shape, Words
 
 WIDE, TALL = 110.0, 66.0

@@ -2,12 +2,12 @@
 
 from collections.abc import Iterator, Mapping
 
+from northspan.core.figures.working import number
 from northspan.core.job.job import Job
+from northspan.core.property.whole.measured import UNITS, Measured
 from northspan.core.readings.judge import Judged, Verdict
-from northspan.core.readings.measured import UNITS, Measured
 from northspan.core.readings.round import Round
-from northspan.core.readings.saying import names, said, valued
-from northspan.core.working import number
+from northspan.core.readings.told.saying import names, said, valued
 from northspan.paper.drawing.shapes import Placed, moved
 from northspan.paper.readings.curve import fall_curve
 from northspan.paper.tables.section import Section

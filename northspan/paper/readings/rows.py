@@ -2,10 +2,10 @@
 
 from collections.abc import Iterator, Mapping, Sequence
 
+from northspan.core.figures.working import number
 from northspan.core.job.job import Job
-from northspan.core.readings.measured import UNITS, Measured
-from northspan.core.readings.saying import names, ran_said, said, valued
-from northspan.core.working import number
+from northspan.core.property.whole.measured import UNITS, Measured
+from northspan.core.readings.told.saying import names, ran_said, said, valued
 from northspan.paper.tables.section import Section
 
 HEAD = ("No.", "When", "By", "What", "Read", "What ran", "With", "Ground", "Corrects", "Note")

@@ -4,8 +4,8 @@ from collections.abc import Iterator, Sequence
 
 from northspan.core.job.job import Job
 from northspan.core.job.run import Run
-from northspan.core.pull.answer import PullAnswer
-from northspan.core.solution import Solution
+from northspan.core.property.pull.answer import PullAnswer
+from northspan.core.property.whole.solution import Solution
 from northspan.paper.drawing.shapes import Mark, Path, Placed, Weight, Words, fitted, moved, scaled, width
 from northspan.paper.oneline.said import Line, Said, said
 from northspan.paper.oneline.symbols import SQUARE, earth, symbol

@@ -2,9 +2,9 @@
 
 from collections.abc import Iterator
 
+from northspan.core.figures.working import number
 from northspan.core.job.job import Job
-from northspan.core.solution import Solution
-from northspan.core.working import number
+from northspan.core.property.whole.solution import Solution
 from northspan.paper.labels import cited, figure
 from northspan.paper.sheets.named import names_of
 from northspan.paper.tables.section import Section

@@ -2,10 +2,11 @@
 
 from collections.abc import Iterator
 
-from northspan.core.codes.library import code_book, whole_book
+from northspan.core.book.library import code_book
+from northspan.core.figures.working import Step
 from northspan.core.job.job import Job
-from northspan.core.solution import RunAnswer, Solution
-from northspan.core.working import Step
+from northspan.core.property.whole.book import whole_book
+from northspan.core.property.whole.solution import RunAnswer, Solution
 from northspan.paper.labels import figure, written
 from northspan.paper.sheets.findings import findings_section
 from northspan.paper.sheets.ground import ground_sections

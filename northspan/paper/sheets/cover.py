@@ -3,10 +3,10 @@
 from collections import Counter
 from collections.abc import Iterator, Sequence
 
-from northspan.core.codes.library import code_book
+from northspan.core.book.library import code_book
+from northspan.core.figures.working import number
 from northspan.core.job.job import Job
-from northspan.core.solution import Solution
-from northspan.core.working import number
+from northspan.core.property.whole.solution import Solution
 from northspan.paper.labels import CAUTION, figure
 from northspan.paper.oneline.said import said
 from northspan.paper.sheets.house_rules import departures
@@ -43,8 +43,10 @@ def cover_sections(matter: Matter, index: tuple[Row, ...]) -> Iterator[Section]:
 def summary(matter: Matter) -> Iterator[tuple[str, str]]:
     """The job in a line each, for who asks what it is about."""
     job, solution = matter.job, matter.solution
-    for load in _loads(job, solution)[:1]:
-        yield "Load", f"{load[2] or load[1]}, {load[3]}"
+    services = {run.id for run in job.runs if run.use == "service"}
+    for answer in solution.runs:
+        if answer.id in services:
+            yield "Load", f"{figure(answer.figure('load'))} on {names_of(job).stations[answer.to_station]}"
     yield from _service(job, solution)[:2]
     new = [run for run in job.runs if run.use != "service"]
     told = [

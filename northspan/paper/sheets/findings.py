@@ -1,7 +1,7 @@
 """The findings that are open, with what the electrician says to each."""
 
 from northspan.core.job.job import Job
-from northspan.core.solution import Solution
+from northspan.core.property.whole.solution import Solution
 from northspan.paper.drawing.shapes import Ink
 from northspan.paper.sheets.named import names_of
 from northspan.paper.tables.section import Section

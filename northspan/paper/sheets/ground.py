@@ -3,7 +3,7 @@
 from collections.abc import Iterator
 
 from northspan.core.job.job import Job
-from northspan.core.solution import Solution
+from northspan.core.property.whole.solution import Solution
 from northspan.paper.sheets.ground_rows import BONDS_HEAD, PLACE_HEAD, bond_rows, place_rows
 from northspan.paper.tables.section import Section
 

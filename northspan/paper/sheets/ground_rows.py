@@ -2,9 +2,9 @@
 
 from collections.abc import Iterator
 
-from northspan.core.ground.answer import ModeAnswer, PlaceGround, StationBond
+from northspan.core.figures.working import Figure
 from northspan.core.job.job import Job
-from northspan.core.working import Figure
+from northspan.core.property.ground.answer import ModeAnswer, PlaceGround, StationBond
 from northspan.paper.labels import figure, written
 
 Row = tuple[str, ...]
@@ -16,7 +16,7 @@ BONDS_HEAD: Row = (
     "Way back",
     "Hot on the can",
     "Opens in, at most",
-    "Hand to earth",
+    "Hand to ground",
 )
 
 

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterator
 
-from northspan.core.codes.vocabulary import Vocabulary
+from northspan.core.book.vocabulary import Vocabulary
 from northspan.core.job.house_rules import HouseRules
 
 

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable, Iterator, Mapping
 
-from northspan.core.inspection.item import STAGES, InspectionItem, Looked
+from northspan.core.property.whole.inspection import STAGES, InspectionItem, Looked
 from northspan.paper.drawing.shapes import Ink
 from northspan.paper.tables.pages import TICKED, TO_TICK
 from northspan.paper.tables.section import Row, Section

@@ -2,10 +2,10 @@
 
 from collections.abc import Iterator
 
+from northspan.core.figures.working import Figure
 from northspan.core.job.job import Job
-from northspan.core.loads.place_load import PlaceLoad
-from northspan.core.solution import Solution
-from northspan.core.working import Figure
+from northspan.core.property.loads.place_load import PlaceLoad
+from northspan.core.property.whole.solution import Solution
 from northspan.paper.labels import cited, figure, written
 from northspan.paper.sheets.named import run_title
 from northspan.paper.tables.section import Row, Section

@@ -5,9 +5,9 @@ import io
 from collections.abc import Iterator
 from itertools import groupby
 
+from northspan.core.figures.working import number
 from northspan.core.job.job import Job
-from northspan.core.materials.priced import MaterialLine, MaterialList
-from northspan.core.working import number
+from northspan.core.plans.materials.priced import MaterialLine, MaterialList
 from northspan.paper.labels import CAUTION
 from northspan.paper.tables.section import Section
 from northspan.text.delimited import inert
@@ -38,8 +38,8 @@ def materials_csv(job: Job, listed: MaterialList) -> str:
     )
     for line in listed.lines:
         bought = line.bought or (f"comes with {line.comes_with}" if line.comes_with else "")
-        cells = (_plain(line.quantity.value), _plain(line.van), _plain(line.buy), bought, _plain(line.price))
-        words = (line.group, line.name, line.unit, *cells, _plain(line.cost.value), _counted_from(line, None))
+        cells = (_plain(line.quantity.value), _plain(line.van), _plain(line.buy), bought, _money(line.price))
+        words = (line.group, line.name, line.unit, *cells, _money(line.cost.value), _counted_from(line, None))
         writer.writerow([inert(cell) for cell in words])
     writer.writerow([])
     writer.writerows(["Not counted yet", inert(words)] for words in listed.open)
@@ -66,6 +66,10 @@ def _counted_from(line: MaterialLine, most: int | None) -> str:
     own = [s.what for s in line.quantity.steps if s.what != "Together"]
     more = f"; and {len(own) - most} more" if most is not None and len(own) > most else ""
     return "; ".join(own[:most]) + more
+
+
+def _money(value: object) -> str:
+    return f"{value:.2f}" if isinstance(value, float) else ""
 
 
 def _plain(value: object) -> str:

@@ -5,14 +5,14 @@ from dataclasses import dataclass, field
 from datetime import date
 from functools import cached_property
 
-from northspan.core.day.days import Days
-from northspan.core.inspection.item import InspectionItem, Looked
-from northspan.core.inspection.of_job import inspection_list
 from northspan.core.job.job import Job
 from northspan.core.job.planned.packet import SheetName
-from northspan.core.materials.priced import MaterialList
+from northspan.core.plans.day.days import Days
+from northspan.core.plans.inspection import inspection_list
+from northspan.core.plans.materials.priced import MaterialList
+from northspan.core.property.whole.inspection import InspectionItem, Looked
+from northspan.core.property.whole.solution import Solution
 from northspan.core.readings.round import Round
-from northspan.core.solution import Solution
 
 # By sheet, what each piece of it said: by what it speaks of, every line in its order.
 Facts = Mapping[str, Mapping[str, list[str]]]

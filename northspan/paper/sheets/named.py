@@ -3,9 +3,9 @@
 from collections.abc import Mapping
 from dataclasses import dataclass
 
+from northspan.core.document.finding import Finding
 from northspan.core.job.job import Job
 from northspan.core.job.run import Run
-from northspan.core.solution import Finding
 
 
 @dataclass(frozen=True, slots=True)

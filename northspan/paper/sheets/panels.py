@@ -3,11 +3,11 @@
 from collections import defaultdict
 from collections.abc import Iterator, Mapping
 
+from northspan.core.figures.working import number
 from northspan.core.job.job import Job, Station
 from northspan.core.job.panel import PanelCircuit
-from northspan.core.panel.answer import CircuitAnswer, PanelAnswer
-from northspan.core.solution import Solution
-from northspan.core.working import number
+from northspan.core.property.panel.answer import CircuitAnswer, PanelAnswer
+from northspan.core.property.whole.solution import Solution
 from northspan.paper.labels import figure
 from northspan.paper.sheets.named import names_of
 from northspan.paper.tables.section import Row, Section

@@ -2,10 +2,10 @@
 
 from collections.abc import Iterator
 
-from northspan.core.codes.library import code_book
+from northspan.core.book.library import code_book
+from northspan.core.figures.working import number
 from northspan.core.job.job import Job
-from northspan.core.solution import Solution
-from northspan.core.working import number
+from northspan.core.property.whole.solution import Solution
 from northspan.paper.labels import cited, figure
 from northspan.paper.sheets.named import names_of
 from northspan.paper.siteplan.plan import depth

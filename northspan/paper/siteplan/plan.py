@@ -5,11 +5,11 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from itertools import pairwise
 
+from northspan.core.figures.working import number
 from northspan.core.job.job import Footprint, Job
 from northspan.core.job.run import Run
-from northspan.core.pull.answer import BuriedLeg, PullAnswer
-from northspan.core.solution import Solution
-from northspan.core.working import number
+from northspan.core.property.pull.answer import BuriedLeg, PullAnswer
+from northspan.core.property.whole.solution import Solution
 from northspan.paper.drawing.free import Taken
 from northspan.paper.drawing.shapes import Circle, Path, Placed, Point, Real, Words
 from northspan.paper.sheets.named import names_of

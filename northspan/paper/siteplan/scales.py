@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from northspan.core.units import UnitsName
+from northspan.core.figures.units import UnitsName
 from northspan.paper.drawing.shapes import Real
 
 INCH_MM = 25.4

@@ -4,12 +4,11 @@ from flask import Response
 from flask_openapi3 import Tag
 from pydantic import BaseModel, ConfigDict
 
-from northspan.core.cuts.of_job import JobCuts
 from northspan.core.document.file import sound
-from northspan.core.job.job import Job
+from northspan.core.plans.cuts.of_job import JobCuts
 from northspan.server.buying.stock import cut
 from northspan.server.files import sent_file
-from northspan.server.models import JobPath, LabelQuery
+from northspan.server.models import JobPath, LabelQuery, SentJob
 from northspan.server.replies import refusals, reply, sends
 from northspan.server.resource import Resource
 from northspan.server.wiring import job_store
@@ -26,9 +25,9 @@ class CutsReply(BaseModel):
 
 
 @cuts.post("", responses={200: CutsReply})
-def cut_job(body: Job) -> Response:
+def cut_job(body: SentJob) -> Response:
     """Cut the wire of a job at least cost from the shop's list of spools, by the foot where none serves."""
-    return reply(CutsReply(cuts=cut(sound(body))))
+    return reply(CutsReply(cuts=cut(sound(body.root))))
 
 
 @cuts.get("/<job_id>/labels.pdf", responses={200: sends("application/pdf")})

@@ -5,13 +5,14 @@ from flask_openapi3 import Tag
 from pydantic import BaseModel, ConfigDict
 
 from northspan.core.document.file import JobFileError, sound
-from northspan.core.document.problem import Problem
-from northspan.core.job.job import Job
-from northspan.core.job.part import Id
-from northspan.core.materials.instead import Instead, instead
-from northspan.core.materials.priced import MaterialList
+from northspan.core.document.read import JobDocument
+from northspan.core.figures.problem import Problem
+from northspan.core.job.told.part import Id
+from northspan.core.plans.materials.instead import Instead, instead
+from northspan.core.plans.materials.priced import MaterialList
 from northspan.server.buying.stock import materials as listed
 from northspan.server.buying.stock import prices
+from northspan.server.models import SentJob
 from northspan.server.replies import refusals, reply
 from northspan.server.resource import Resource
 
@@ -33,9 +34,9 @@ class MaterialsReply(BaseModel):
 
 
 @materials.post("", responses={200: MaterialsReply})
-def count_job(body: Job) -> Response:
+def count_job(body: SentJob) -> Response:
     """Count a job, price it from the shop's lists, and hold it against what is in the van."""
-    return reply(MaterialsReply(materials=listed(sound(body))))
+    return reply(MaterialsReply(materials=listed(sound(body.root))))
 
 
 class InsteadRequest(BaseModel):
@@ -43,7 +44,7 @@ class InsteadRequest(BaseModel):
 
     model_config = ConfigDict(extra="forbid")
 
-    job: Job
+    job: JobDocument
     run: Id
 
 

@@ -7,7 +7,7 @@ from flask import Response
 from flask_openapi3 import Tag
 
 from northspan.core.document.file import JobFileError
-from northspan.core.document.problem import Problem
+from northspan.core.figures.problem import Problem
 from northspan.server.buying.models import (
     BreakersModel,
     CatalogueModel,

@@ -1,12 +1,12 @@
 """The shop's spools, prices and van as the core takes them, and the wire of a job cut from them."""
 
-from northspan.core.cuts.of_job import JobCuts, SpoolStock, job_cuts
-from northspan.core.cuts.pieces import SHEATH
 from northspan.core.document.file import JobFileError
-from northspan.core.document.problem import Problem
+from northspan.core.figures.problem import Problem
 from northspan.core.job.job import Job
-from northspan.core.materials.of_job import job_counts
-from northspan.core.materials.priced import MaterialList, material_list
+from northspan.core.plans.cuts.of_job import JobCuts, SpoolStock, job_cuts
+from northspan.core.plans.cuts.pieces import SHEATH
+from northspan.core.plans.materials.of_job import job_counts
+from northspan.core.plans.materials.priced import MaterialList, material_list
 from northspan.server.wiring import shop_list, solutions
 from northspan.shop.lists import PriceItem, SpoolItem, VanItem
 

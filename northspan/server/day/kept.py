@@ -9,9 +9,9 @@ from contextlib import contextmanager
 
 from cachetools import LRUCache
 
-from northspan.core.day.days import Days
-from northspan.core.day.task import Durations
 from northspan.core.job.job import Job
+from northspan.core.plans.day.days import Days
+from northspan.core.plans.day.task import Durations
 
 
 class Plans:

@@ -4,9 +4,9 @@ from datetime import date
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from northspan.core.day.change import ChangeStep
-from northspan.core.day.days import Days
-from northspan.core.job.job import Job
+from northspan.core.document.read import JobDocument
+from northspan.core.plans.day.change import ChangeStep
+from northspan.core.plans.day.days import Days
 from northspan.server.models import told_by_lines
 
 
@@ -15,7 +15,7 @@ class DayRequest(BaseModel):
 
     model_config = ConfigDict(extra="forbid")
 
-    job: Job
+    job: JobDocument
     seconds: float = Field(5.0, ge=0.1, le=60)
     search: str = Field("", pattern="^[a-z0-9-]{0,40}$", description="a name by which the search can be stopped")
 
@@ -39,7 +39,7 @@ class MovedRequest(BaseModel):
 
     model_config = ConfigDict(extra="forbid")
 
-    job: Job
+    job: JobDocument
 
 
 class MovedCost(BaseModel):

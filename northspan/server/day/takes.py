@@ -1,6 +1,6 @@
 """How long work takes in the shop, as the core takes it."""
 
-from northspan.core.day.task import Duration, Durations
+from northspan.core.plans.day.task import Duration, Durations
 from northspan.server.wiring import shop_list
 from northspan.shop.lists import DurationItem
 

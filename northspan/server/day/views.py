@@ -9,14 +9,14 @@ from queue import Empty, SimpleQueue
 from flask import Response
 from flask_openapi3 import Tag
 
-from northspan.core.day.change import change_steps
-from northspan.core.day.customer import customer_note
-from northspan.core.day.days import Days, days, least_dark
-from northspan.core.day.task import Durations
 from northspan.core.document.file import JobFileError, sound
-from northspan.core.document.problem import Problem
+from northspan.core.figures.problem import Problem
 from northspan.core.job.job import Job
-from northspan.core.solution import Solution
+from northspan.core.plans.day.change import change_steps
+from northspan.core.plans.day.customer import customer_note
+from northspan.core.plans.day.days import Days, days, least_dark
+from northspan.core.plans.day.task import Durations
+from northspan.core.property.whole.solution import Solution
 from northspan.paper.day.workdays import workday
 from northspan.server.day.kept import Plans
 from northspan.server.day.models import DayNews, DayRequest, MovedCost, MovedRequest, Stopped, StopRequest

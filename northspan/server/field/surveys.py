@@ -3,8 +3,8 @@
 from flask import Response
 from flask_openapi3 import Tag
 
+from northspan.core.figures.units import units
 from northspan.core.job.grounding import SurveyReading
-from northspan.core.units import units
 from northspan.instruments.survey import read_survey
 from northspan.server.models import BrokenLineModel, CsvFile, SurveyModel, ToldIn
 from northspan.server.replies import refusals, reply

@@ -3,7 +3,7 @@
 from flask import Response
 from flask_openapi3 import Tag
 
-from northspan.core.units import units
+from northspan.core.figures.units import units
 from northspan.instruments.track import read_track
 from northspan.server.models import ToldIn, TrackFile, TrackModel
 from northspan.server.replies import refusals, reply

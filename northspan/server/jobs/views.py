@@ -3,17 +3,17 @@
 import logging
 import re
 from collections.abc import Callable
+from dataclasses import asdict
 
 from flask import Response, request
 from flask_openapi3 import Tag
 from pydantic_core import to_json
 
 from northspan.core.document.file import JobFileError, parse_text, sound
-from northspan.core.document.problem import Problem
+from northspan.core.figures.problem import Problem
 from northspan.core.job.house_rules import Watched
 from northspan.core.job.job import Job
 from northspan.server.edition import EDITION
-from northspan.server.jobs.changes import changes
 from northspan.server.models import (
     EditHeaders,
     JobFile,
@@ -23,16 +23,20 @@ from northspan.server.models import (
     JobState,
     JobSummary,
     Patch,
+    SentJob,
     ShelfPath,
 )
 from northspan.server.replies import named, refusals, refuse, reply, whole
 from northspan.server.resource import Resource
 from northspan.server.solving.solutions import Solved
 from northspan.server.wiring import job_store, look_store, solutions
-from northspan.store.job_store import JobEntry, Standing, StoredJob
+from northspan.store.changes import changes
+from northspan.store.job_store import Standing, StoredJob
 
 # Above this (bytes) the answer to an edit says what it changed.
 LARGEST_WHOLE = 120_000
+# So many jobs are listed at once.
+PAGE = 100
 log = logging.getLogger(__name__)
 FAULT = "The figures of this job cannot be worked out: a fault of North Span's, and it is on record here"
 UNSAID = "Say which version the edit was made on (If-Match)"
@@ -43,14 +47,16 @@ jobs = Resource(
 
 @jobs.get("", responses={200: JobList})
 def list_jobs(query: JobQuery) -> Response:
-    """Jobs of one shelf, newest first."""
-    return reply(JobList(jobs=[_summary(e) for e in job_store().entries(query.search, query.shelf)]))
+    """A page of the jobs of one shelf, newest first."""
+    found = job_store().entries(query.search, query.shelf, query.first, PAGE)
+    many = job_store().many(query.search, query.shelf)
+    return reply(JobList(jobs=[JobSummary.model_validate(asdict(each)) for each in found], many=many))
 
 
 @jobs.post("", responses={201: JobState})
-def create_job(body: Job) -> Response:
+def create_job(body: SentJob) -> Response:
     """Save a new job."""
-    return state(job_store().create(sound(_with_watched(body))), 201)
+    return state(job_store().create(sound(_with_watched(body.root))), 201)
 
 
 @jobs.post("/import", responses={201: JobState})
@@ -64,7 +70,7 @@ def get_job(path: JobPath) -> Response:
     """One job with its solution; 304 where the asker has it as it stands."""
     tag = _tag(job_store().standing(path.job_id))
     if request.if_none_match.contains_weak(tag):
-        return Response(status=304, headers={"ETag": f'"{tag}"'})
+        return Response(status=304, headers={"ETag": f'W/"{tag}"'})
     return state(job_store().get(path.job_id))
 
 
@@ -79,19 +85,19 @@ def edit_job(path: JobPath, header: EditHeaders, body: Patch) -> Response:
         needs = {"move": "from", "copy": "from", "remove": "path"}.get(step["op"], "value")
         if needs not in step or (needs == "from" and step["from"] is None):
             raise JobFileError([Problem(f"/{i}/{needs}", "is missing")])
-    return state(job_store().edit(path.job_id, version, steps), since=version)
+    return state(job_store().edit(path.job_id, version, steps, header.sent_as), since=version)
 
 
 @jobs.post("/<job_id>/undo", responses={200: JobState})
 def undo(path: JobPath, header: EditHeaders) -> Response:
     """Step back in the job's history."""
-    return _walk(header, lambda version: job_store().undo(path.job_id, version))
+    return _walk(header, lambda version: job_store().undo(path.job_id, version, header.sent_as))
 
 
 @jobs.post("/<job_id>/redo", responses={200: JobState})
 def redo(path: JobPath, header: EditHeaders) -> Response:
     """Step forward in the job's history."""
-    return _walk(header, lambda version: job_store().redo(path.job_id, version))
+    return _walk(header, lambda version: job_store().redo(path.job_id, version, header.sent_as))
 
 
 @jobs.post("/<job_id>/duplicate", responses={201: JobState})
@@ -181,24 +187,3 @@ def _changes(job_id: str, since: int, now: Solved) -> bytes | None:
         return None
     old = {"job": before.entered, "solution": before.document}
     return to_json(list(changes(old, {"job": now.entered, "solution": now.document})))
-
-
-def _many(parts: object) -> int:
-    """How many of a part a document has; none where it is no list."""
-    return len(parts) if isinstance(parts, list) else 0
-
-
-def _summary(entry: JobEntry) -> JobSummary:
-    return JobSummary(
-        id=entry.id,
-        version=entry.version,
-        name=entry.name,
-        # What cannot be read as a job is listed all the same, to be opened with its fault.
-        note=str(entry.document.get("note", "")),
-        places=_many(entry.document.get("places")),
-        runs=_many(entry.document.get("runs")),
-        changed_at=entry.changed_at,
-        shelf=entry.shelf,
-        demo=entry.demo,
-        practice=entry.practice,
-    )

@@ -3,8 +3,8 @@
 import logging
 from collections.abc import Iterable
 
-from northspan.core.logbook.earth import Earth, earth_of
-from northspan.core.readings.measured import Measured
+from northspan.core.property.whole.measured import Measured
+from northspan.core.readings.logbook.earth import Earth, earth_of
 from northspan.server.solving.solutions import Solutions, Solved
 from northspan.store.job_store import JobStore
 from northspan.store.logbook_store import LogbookStore

@@ -4,8 +4,8 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 
-from northspan.core.logbook.events import Event
-from northspan.core.logbook.soils import SoilBand
+from northspan.core.readings.logbook.events import Event
+from northspan.core.readings.logbook.soils import SoilBand
 from northspan.server.packet.models import DrawnSheet
 
 Words = Annotated[str, StringConstraints(strip_whitespace=True, max_length=80)]

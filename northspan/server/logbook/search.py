@@ -3,9 +3,9 @@
 from collections.abc import Iterable
 from dataclasses import dataclass
 
-from northspan.core.inspection.of_job import inspection_list
 from northspan.core.job.job import Job
-from northspan.core.logbook.soils import EarthReading
+from northspan.core.plans.inspection import inspection_list
+from northspan.core.readings.logbook.soils import EarthReading
 from northspan.server.logbook.models import LogbookQuery, LogbookRow
 from northspan.server.solving.solutions import Solved
 from northspan.server.wiring import job_store, logbook_store, look_store, solutions

@@ -5,11 +5,11 @@ from datetime import datetime
 from flask import Response
 from flask_openapi3 import Tag
 
-from northspan.core.inspection.of_job import inspection_list
-from northspan.core.logbook.events import Event, Revision, changes
-from northspan.core.logbook.soils import soil_bands
-from northspan.core.readings.measured import UNITS
-from northspan.core.readings.saying import names, said, valued
+from northspan.core.plans.inspection import inspection_list
+from northspan.core.property.whole.measured import UNITS
+from northspan.core.readings.logbook.events import Event, Revision, changes
+from northspan.core.readings.logbook.soils import soil_bands
+from northspan.core.readings.told.saying import names, said, valued
 from northspan.server.logbook.models import HistoryReply, LogbookQuery, LogbookReply
 from northspan.server.logbook.search import corrections, electrodes
 from northspan.server.models import JobPath

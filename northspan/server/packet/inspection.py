@@ -8,12 +8,12 @@ from flask_openapi3 import RawModel, Tag
 from pydantic import BaseModel, ConfigDict, Field
 
 from northspan.core.document.file import JobFileError, sound
-from northspan.core.document.problem import Problem
-from northspan.core.inspection.item import InspectionItem, Looked, LookState
-from northspan.core.inspection.of_job import inspection_list
+from northspan.core.document.read import JobDocument
+from northspan.core.figures.problem import Problem
 from northspan.core.job.house_rules import Watched
-from northspan.core.job.job import Job
-from northspan.core.job.part import Name
+from northspan.core.job.told.part import Name
+from northspan.core.plans.inspection import inspection_list
+from northspan.core.property.whole.inspection import InspectionItem, Looked, LookState
 from northspan.server.models import JobPath, RowNumber, SentKey
 from northspan.server.replies import refusals, refuse, reply, sends
 from northspan.server.resource import Resource
@@ -41,7 +41,7 @@ class ListRequest(BaseModel):
 
     model_config = ConfigDict(extra="forbid")
 
-    job: Job
+    job: JobDocument
     job_id: str | None = Field(None, pattern="^[0-9a-f]{32}$")
 
 

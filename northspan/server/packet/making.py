@@ -4,11 +4,14 @@ import base64
 import logging
 from collections.abc import Iterator
 
+from sqlalchemy.exc import SQLAlchemyError
+
 from northspan.paper.packet.changes import revision
 from northspan.paper.sheets.matter import Matter
 from northspan.server.packet.models import MakingNews
 from northspan.store.issue_store import IssuedMeanwhile, IssueStore, StoredIssue
 from northspan.store.job_store import StoredJob
+from northspan.store.trouble import in_words
 
 log = logging.getLogger(__name__)
 
@@ -47,6 +50,10 @@ def making(matter: Matter, stored: StoredJob, issue: bool, issues: IssueStore) -
     except IssuedMeanwhile:
         words = f"Packet {matter.revision} went out meanwhile; look at what changed, then issue {_next(matter)}."
         yield MakingNews(trouble=words)
+    except (SQLAlchemyError, OSError) as error:
+        log.exception("a packet could not be kept")
+        words = in_words(error) or "it could not be kept, and that is on record here"
+        yield MakingNews(trouble=f"Nothing went out: {words}")
     except Exception:
         # What is sent has begun: its status can no longer say that it failed.
         log.exception("unforeseen fault while a packet was made")

@@ -5,9 +5,9 @@ from typing import Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from northspan.core.job.job import Job
+from northspan.core.document.read import JobDocument
+from northspan.core.figures.working import Level
 from northspan.core.job.planned.packet import SheetName
-from northspan.core.working import Level
 from northspan.paper.drawing.inks import INKS
 from northspan.paper.drawing.shapes import MM, Anchor, Circle, Drawing, Font, Layer, Path, Shape, Words
 from northspan.server.models import JobPath, told_by_lines
@@ -58,7 +58,7 @@ class PacketRequest(BaseModel):
 
     model_config = ConfigDict(extra="forbid")
 
-    job: Job
+    job: JobDocument
     job_id: str | None = Field(None, pattern="^[0-9a-f]{32}$")
     show: SheetName = "one-line"
 

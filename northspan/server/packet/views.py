@@ -7,7 +7,7 @@ from flask import Response
 from flask_openapi3 import Tag
 
 from northspan.core.document.file import JobFileError, sound
-from northspan.core.document.problem import Problem
+from northspan.core.figures.problem import Problem
 from northspan.core.job.planned.packet import SheetName
 from northspan.server.files import sent_file
 from northspan.server.models import JobPath

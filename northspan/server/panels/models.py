@@ -4,11 +4,11 @@ from typing import Annotated
 
 from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 
-from northspan.core.job.job import Job
-from northspan.core.job.part import Id, Name
-from northspan.core.panel.balancing.of_panel import PanelBalance
-from northspan.core.panel.proposing import Proposal
-from northspan.core.solution import Fix
+from northspan.core.document.finding import Fix
+from northspan.core.document.read import JobDocument
+from northspan.core.job.told.part import Id, Name
+from northspan.core.property.panel.balancing.of_panel import PanelBalance
+from northspan.core.property.panel.proposing import Proposal
 from northspan.server.models import JobPath
 
 MOST_SECONDS = 20.0
@@ -19,7 +19,7 @@ class PanelRequest(BaseModel):
 
     model_config = ConfigDict(extra="forbid")
 
-    job: Job
+    job: JobDocument
     station: Id
 
 

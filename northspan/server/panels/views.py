@@ -6,13 +6,13 @@ from flask import Response, abort
 from flask_openapi3 import Tag
 
 from northspan.core.document.file import JobFileError, sound
-from northspan.core.document.problem import Problem
+from northspan.core.figures.problem import Problem
 from northspan.core.job.job import Job
-from northspan.core.panel.balancing.of_panel import panel_balance
-from northspan.core.panel.balancing.programme import OutOfTime
-from northspan.core.panel.proposing import proposal
-from northspan.core.panel.solve_panels import solve_panels
-from northspan.core.panel.solved import SolvedPanel
+from northspan.core.property.panel.balancing.of_panel import panel_balance
+from northspan.core.property.panel.balancing.programme import OutOfTime
+from northspan.core.property.panel.proposing import proposal
+from northspan.core.property.panel.solve_panels import solve_panels
+from northspan.core.property.panel.solved import SolvedPanel
 from northspan.paper.panels.schedule import BrokenSchedule, read_schedule, write_schedule
 from northspan.server.files import sent_file
 from northspan.server.models import LabelQuery
@@ -65,7 +65,7 @@ def buy(body: BoughtRequest) -> Response:
     station = next((s for s in job.stations if s.id == body.station), None)
     item = next((i for i in shop_list("panels") if isinstance(i, PanelItem) and i.name == body.item), None)
     if station is None or item is None:
-        missing = f"there is no station {body.station!r}" if station is None else f"no panel {body.item!r} is listed"
+        missing = f"there is no equipment {body.station!r}" if station is None else f"no panel {body.item!r} is listed"
         raise JobFileError([Problem("/station" if station is None else "/item", missing)])
     return reply(FixReply(fix=bought(job, station, item)))
 

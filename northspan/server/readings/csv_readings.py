@@ -4,11 +4,11 @@ from collections.abc import Mapping, Sequence
 
 from pydantic import ValidationError
 
-from northspan.core.document.problem import validation_problems
+from northspan.core.figures.problem import validation_problems
 from northspan.core.job.job import Job
-from northspan.core.readings.measured import Measured
-from northspan.core.readings.readable import Readable
-from northspan.core.readings.saying import names
+from northspan.core.property.whole.measured import Measured
+from northspan.core.readings.told.readable import Readable
+from northspan.core.readings.told.saying import names
 from northspan.server.readings.models import ReadingBody
 from northspan.text.delimited import BrokenRow, Unreadable, delimiter, table
 from northspan.text.numbers import NotANumber, read_number
@@ -57,7 +57,7 @@ def read_csv(text: str, job: Job, there: Sequence[Readable]) -> tuple[list[Measu
             broken.append(BrokenRow(line, ": ".join(body.unfit)))
             continue
         if body.extra_at and not any(station.id == body.extra_at for station in job.stations):
-            broken.append(BrokenRow(line, f"extra_at: this job has no station {body.extra_at}"))
+            broken.append(BrokenRow(line, f"extra_at: this job has no equipment {body.extra_at}"))
             continue
         measured = body.measured(told)
         if (measured.what, measured.at, measured.part) not in known:

@@ -10,10 +10,11 @@ from flask_openapi3 import Tag
 from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 
 from northspan.core.document.file import JobFileError, sound
-from northspan.core.document.problem import Problem
+from northspan.core.document.read import JobDocument
+from northspan.core.figures.problem import Problem
 from northspan.core.job.job import Job
+from northspan.core.property.whole.measured import UNITS, What, WhatRan, conditions
 from northspan.core.readings.finding.titles import suspect_title
-from northspan.core.readings.measured import UNITS, What, WhatRan, conditions
 from northspan.instruments.line import InstrumentTrouble, figure
 from northspan.instruments.reached import Reached, in_file, in_here, on_port
 from northspan.instruments.simulated.bench import READS, Bench
@@ -49,7 +50,7 @@ class MeasureRequest(BaseModel):
 
     model_config = ConfigDict(extra="forbid")
 
-    job: Job
+    job: JobDocument
     practice: Practice = ""
     source: Source = Source()
     what: What
@@ -78,7 +79,7 @@ class DeskRequest(BaseModel):
 
     model_config = ConfigDict(extra="forbid")
 
-    job: Job
+    job: JobDocument
     desk: DeskName
     words: Annotated[str, StringConstraints(min_length=1, max_length=120, pattern="^[^\\n\\r]*$")]
 
@@ -109,7 +110,7 @@ class PracticeRequest(BaseModel):
 
     model_config = ConfigDict(extra="forbid")
 
-    job: Job
+    job: JobDocument
     practice: Annotated[str, StringConstraints(pattern="^[a-z0-9-]{1,40}$")]
 
 

@@ -5,9 +5,9 @@ from collections.abc import Sequence
 
 from cachetools import LRUCache
 
-from northspan.core.panel.answer import PanelAnswer
-from northspan.core.property.prepared import Prepared
-from northspan.core.readings.measured import Conditions
+from northspan.core.property.panel.answer import PanelAnswer
+from northspan.core.property.whole.measured import Conditions
+from northspan.core.property.whole.prepared import Prepared
 from northspan.core.readings.network.of_job import Metered, metered
 
 # A large property with all that is suspected of it takes some 20 MB.

@@ -6,12 +6,10 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, ConfigDict, Field, StringConstraints, field_validator
 from pydantic_core import PydanticCustomError
 
-from northspan.core.job.job import Job
-from northspan.core.job.part import AtMost, Name
-from northspan.core.readings.finding.answer import Explanation
-from northspan.core.readings.judge import Judged
-from northspan.core.readings.kinds.drops import Drop
-from northspan.core.readings.measured import (
+from northspan.core.document.read import JobDocument
+from northspan.core.figures.units import Units
+from northspan.core.job.told.part import AtMost, Name
+from northspan.core.property.whole.measured import (
     FallTest,
     Measured,
     ProbeLine,
@@ -20,8 +18,10 @@ from northspan.core.readings.measured import (
     conditions,
     tells_with_main_off,
 )
-from northspan.core.readings.readable import BY_LOAD, Readable
-from northspan.core.units import Units
+from northspan.core.readings.finding.answer import Explanation
+from northspan.core.readings.judge import Judged
+from northspan.core.readings.kinds.drops import Drop
+from northspan.core.readings.told.readable import BY_LOAD, Readable
 from northspan.server.models import RowNumber, SentKey
 from northspan.server.packet.models import DrawnSheet
 from northspan.text.delimited import BrokenRow
@@ -42,7 +42,7 @@ class ReadingsRequest(_Closed):
     asked for (empty: the real property).
     """
 
-    job: Job
+    job: JobDocument
     job_id: str | None = Field(None, pattern="^[0-9a-f]{32}$")
     practice: Practice = ""
 

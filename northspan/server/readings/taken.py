@@ -1,6 +1,6 @@
 """The readings of a job with what is made of them, as its store and its solution have them."""
 
-from northspan.core.readings.measured import Measured
+from northspan.core.property.whole.measured import Measured
 from northspan.core.readings.round import Round, round_of
 from northspan.server.solving.solutions import Solved
 from northspan.server.wiring import reading_store

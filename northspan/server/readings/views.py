@@ -4,14 +4,14 @@ from flask import Response
 from flask_openapi3 import Tag
 
 from northspan.core.document.file import JobFileError, sound
-from northspan.core.document.problem import Problem
+from northspan.core.figures.problem import Problem
+from northspan.core.figures.units import Units
 from northspan.core.job.job import Job
-from northspan.core.readings.measured import Conditions, Measured
-from northspan.core.readings.readable import Readable, readable
+from northspan.core.property.whole.measured import Conditions, Measured
 from northspan.core.readings.round import Round
-from northspan.core.readings.saying import names as names_of
-from northspan.core.readings.saying import ran_said, said
-from northspan.core.units import Units
+from northspan.core.readings.told.readable import Readable, readable
+from northspan.core.readings.told.saying import names as names_of
+from northspan.core.readings.told.saying import ran_said, said
 from northspan.paper.drawing.shapes import Drawing, Mark, moved
 from northspan.paper.readings.curve import fall_curve
 from northspan.paper.readings.rows import reading_sections
@@ -154,7 +154,7 @@ def _known(job: Job, body: ReadingBody) -> None:
     if body.unread:
         problems.append(Problem("/value", body.unread))
     if body.extra_at and not any(station.id == body.extra_at for station in job.stations):
-        problems.append(Problem("/extra_at", "this job has no such station"))
+        problems.append(Problem("/extra_at", "this job has no such equipment"))
     if body.unfit:
         problems.append(Problem(f"/{body.unfit[0]}", body.unfit[1]))
     if body.fall is not None:

@@ -4,20 +4,22 @@ import hashlib
 import threading
 from dataclasses import dataclass, fields, is_dataclass, replace
 from functools import cache, cached_property
-from typing import Any, cast
+from typing import Any, cast, get_args, get_type_hints
 
 from cachetools import LRUCache
 from pydantic import TypeAdapter
 from pydantic_core import to_json
 
-from northspan.core.ground.answer import RunWires, StationFault
+from northspan.core.document.finding import Finding
+from northspan.core.figures.working import Figure
 from northspan.core.job.job import Job
-from northspan.core.property.prepared import Prepared, prepared
-from northspan.core.readings.measured import Conditions
+from northspan.core.property.ground.answer import RunWires, StationFault
+from northspan.core.property.whole.measured import Conditions
+from northspan.core.property.whole.prepared import Prepared
+from northspan.core.property.whole.solution import Device, NextStep, RunAnswer, Solution
 from northspan.core.readings.network.of_job import Metered
-from northspan.core.solution import Device, Finding, NextStep, RunAnswer, Solution
-from northspan.core.solve import solution
-from northspan.core.working import Figure
+from northspan.core.solve.prepared import prepared
+from northspan.core.solve.solve import solution
 from northspan.server.readings.meters import Meters
 
 # In stations and runs: about what 64 MB hold.
@@ -35,16 +37,23 @@ def bare(value: Any) -> Any:
         return Figure(value.value, value.unit, ()) if value.steps else value
     if kind is tuple:
         return tuple(bare(each) for each in value) if value else value
-    names = _fields(cast(Any, kind))
-    if not names:
-        return value
-    return kind(*(bare(getattr(value, name)) for name in names))
+    names = _with_figures(cast(Any, kind))
+    return replace(value, **{name: bare(getattr(value, name)) for name in names}) if names else value
 
 
 @cache
-def _fields(kind: Any) -> tuple[str, ...]:
+def _with_figures(kind: Any) -> tuple[str, ...]:
     """The fields of a part of an answer that may hold figures; none of what holds none."""
-    return tuple(f.name for f in fields(kind)) if is_dataclass(kind) and kind not in _WITHOUT_FIGURES else ()
+    if not is_dataclass(kind) or kind in _WITHOUT_FIGURES:
+        return ()
+    hints = get_type_hints(kind)
+    return tuple(f.name for f in fields(kind) if _may_hold(hints[f.name]))
+
+
+def _may_hold(hint: Any) -> bool:
+    """Whether what is declared so may hold a figure."""
+    inner = get_args(hint)
+    return hint is Figure or bool(_with_figures(hint)) or any(_may_hold(each) for each in inner)
 
 
 def _run(run: RunAnswer) -> dict[str, Any]:

@@ -4,19 +4,19 @@ from flask import Response
 from flask_openapi3 import Tag
 
 from northspan.core.document.file import JobFileError, sound
-from northspan.core.document.problem import Problem
-from northspan.core.job.job import Job
-from northspan.core.opened.fault import FaultQuestion, fault_answer
-from northspan.core.opened.rung import rung_figures
-from northspan.core.whatif.least.lines import least_lines
-from northspan.core.whatif.what_if import what_if
-from northspan.core.working import by_key
+from northspan.core.figures.problem import Problem
+from northspan.core.figures.working import by_key
+from northspan.core.plans.whatif.least.lines import least_lines
+from northspan.core.plans.whatif.what_if import what_if
+from northspan.core.solve.opened.fault import FaultQuestion, fault_answer
+from northspan.core.solve.opened.rung import rung_figures
 from northspan.server.models import (
     FaultReply,
     FaultRequest,
     LeastCostAnswer,
     LeastCostRequest,
     PosedJob,
+    SentJob,
     SolveAnswer,
     WhatIfAnswer,
     WorkingAnswer,
@@ -35,16 +35,16 @@ solving = Resource(
 
 
 @solving.post("", responses={200: SolveAnswer})
-def solve_job(body: Job) -> Response:
+def solve_job(body: SentJob) -> Response:
     """Solve a job without saving it."""
-    solved = solutions().of(sound(body))
+    solved = solutions().of(sound(body.root))
     return whole(PosedJob(job=solved.job, key=solved.key), "solution", solved.written)
 
 
 @solving.post("/what-if", responses={200: WhatIfAnswer})
-def variants(body: Job) -> Response:
+def variants(body: SentJob) -> Response:
     """A job's variants side by side, priced by the shop's list."""
-    job = sound(body)
+    job = sound(body.root)
     if len(job.runs) * (len(job.variants) + 1) > MOST_COMPARED:
         words = (
             f"{len(job.runs)} runs with {len(job.variants)} variants; up to {MOST_COMPARED:,} runs in all are compared"
@@ -85,7 +85,7 @@ def fault(body: FaultRequest) -> Response:
     try:
         return reply(FaultReply(answer=fault_answer(solutions().of(job).ready, asked)))
     except KeyError as missing:
-        raise JobFileError([Problem("", f"there is no mode or station {missing.args[0]!r} in this job")]) from missing
+        raise JobFileError([Problem("", f"there is no mode or equipment {missing.args[0]!r} in this job")]) from missing
 
 
 def _prices() -> dict[str, float]:

@@ -5,8 +5,8 @@ from typing import Any
 from flask import Response, abort
 from flask_openapi3 import Tag
 
-from northspan.core.opened.cells import cells_read
-from northspan.core.working import Figure, NamedFigure
+from northspan.core.figures.working import Figure, NamedFigure
+from northspan.core.solve.opened.cells import cells_read
 from northspan.server.models import CellsReply, FigurePlace, RunPath, RunReply, SolutionPath, WorkingReply
 from northspan.server.replies import refusals, reply
 from northspan.server.resource import Resource

@@ -49,6 +49,6 @@ export async function answered<T>(call: Promise<Answer<T>>): Promise<T> {
 }
 
 /** A call's options that send a file as it is. */
-export function asSent(file: File) {
+export function asSent(file: Blob) {
   return { body: file as never, bodySerializer: (b: unknown) => b as never, headers: { 'Content-Type': 'application/octet-stream' } }
 }

@@ -5,13 +5,8 @@
 
 export interface paths {
     "/api/jobs": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Jobs of one shelf, newest first. */
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
+        /** A page of the jobs of one shelf, newest first. */
         get: operations["jobs_list_jobs_get"];
         put?: never;
         /** Save a new job. */
@@ -23,12 +18,7 @@ export interface paths {
         trace?: never;
     };
     "/api/jobs/import": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         get?: never;
         put?: never;
         /** Save a job file, sent as the request's body, as a new job. */
@@ -40,12 +30,7 @@ export interface paths {
         trace?: never;
     };
     "/api/jobs/{job_id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         /** One job with its solution; 304 where the asker has it as it stands. */
         get: operations["jobs_get_job__job_id__get"];
         put?: never;
@@ -58,12 +43,7 @@ export interface paths {
         trace?: never;
     };
     "/api/jobs/{job_id}/undo": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         get?: never;
         put?: never;
         /** Step back in the job's history. */
@@ -75,12 +55,7 @@ export interface paths {
         trace?: never;
     };
     "/api/jobs/{job_id}/redo": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         get?: never;
         put?: never;
         /** Step forward in the job's history. */
@@ -92,12 +67,7 @@ export interface paths {
         trace?: never;
     };
     "/api/jobs/{job_id}/duplicate": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         get?: never;
         put?: never;
         /** Save a copy of a job. */
@@ -109,12 +79,7 @@ export interface paths {
         trace?: never;
     };
     "/api/jobs/{job_id}/practice": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         get?: never;
         put?: never;
         /** Save a copy of a job to practise on: instruments and outside desks are simulated there, faults are planted. */
@@ -126,12 +91,7 @@ export interface paths {
         trace?: never;
     };
     "/api/jobs/{job_id}/shelf/{shelf}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         get?: never;
         /** Archive a job, delete it, or bring it back. */
         put: operations["jobs_put_on_shelf__job_id__shelf__shelf__put"];
@@ -143,12 +103,7 @@ export interface paths {
         trace?: never;
     };
     "/api/solve": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         get?: never;
         put?: never;
         /** Solve a job without saving it. */
@@ -160,12 +115,7 @@ export interface paths {
         trace?: never;
     };
     "/api/solve/what-if": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         get?: never;
         put?: never;
         /** A job's variants side by side, priced by the shop's list. */
@@ -177,12 +127,7 @@ export interface paths {
         trace?: never;
     };
     "/api/solve/least-cost": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         get?: never;
         put?: never;
         /** Metal and size of every free run that keep every rule and cost least, by the shop's price list. */
@@ -194,12 +139,7 @@ export interface paths {
         trace?: never;
     };
     "/api/solve/working": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         get?: never;
         put?: never;
         /** The figures of one rung of a run's ladder, with their working. */
@@ -211,12 +151,7 @@ export interface paths {
         trace?: never;
     };
     "/api/solve/fault": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         get?: never;
         put?: never;
         /** Drop a fault on the job in one of its modes, or see it run; with the plain answers for that station. */
@@ -228,12 +163,7 @@ export interface paths {
         trace?: never;
     };
     "/api/solutions/{key}/working": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         /** One figure of a solved job with its working; ``at`` is its JSON pointer in the solution. */
         get: operations["workings_get_working__key__working_get"];
         put?: never;
@@ -245,12 +175,7 @@ export interface paths {
         trace?: never;
     };
     "/api/solutions/{key}/runs/{run}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         /** One run of a solved job with its ladders and every working. */
         get: operations["workings_get_run__key__runs__run__get"];
         put?: never;
@@ -262,12 +187,7 @@ export interface paths {
         trace?: never;
     };
     "/api/solutions/{key}/cells": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         /** Where a solved job read each table, and for what. */
         get: operations["workings_get_cells__key__cells_get"];
         put?: never;
@@ -279,12 +199,7 @@ export interface paths {
         trace?: never;
     };
     "/api/code-books": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         /** Every code book by name. */
         get: operations["books_list_books_get"];
         put?: never;
@@ -296,12 +211,7 @@ export interface paths {
         trace?: never;
     };
     "/api/code-books/{book_id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         /** One code book with all its tables. */
         get: operations["books_get_book__book_id__get"];
         put?: never;
@@ -313,12 +223,7 @@ export interface paths {
         trace?: never;
     };
     "/api/code-books/{book_id}/vocabulary": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         /** What a code book lets one choose, and what it calls things. */
         get: operations["books_get_vocabulary__book_id__vocabulary_get"];
         put?: never;
@@ -330,12 +235,7 @@ export interface paths {
         trace?: never;
     };
     "/api/code-books/{book_id}/cases/{verb}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         get?: never;
         put?: never;
         /** Answer one case by itself. */
@@ -347,12 +247,7 @@ export interface paths {
         trace?: never;
     };
     "/api/cuts": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         get?: never;
         put?: never;
         /** Cut the wire of a job at least cost from the shop's list of spools, by the foot where none serves. */
@@ -364,12 +259,7 @@ export interface paths {
         trace?: never;
     };
     "/api/cuts/{job_id}/labels.pdf": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         /** Labels for the spools and leads of a stored job as PDF. */
         get: operations["cuts_labels__job_id__labels_pdf_get"];
         put?: never;
@@ -381,12 +271,7 @@ export interface paths {
         trace?: never;
     };
     "/api/day": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         get?: never;
         put?: never;
         /**
@@ -401,12 +286,7 @@ export interface paths {
         trace?: never;
     };
     "/api/day/stop": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         get?: never;
         put?: never;
         /** Have a search end with the best so far, which its caller is then told. */
@@ -418,12 +298,7 @@ export interface paths {
         trace?: never;
     };
     "/api/day/cost": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         get?: never;
         put?: never;
         /** How long it would be dark with a task where it is held just now: the best that is found while a hand waits. */
@@ -435,12 +310,7 @@ export interface paths {
         trace?: never;
     };
     "/api/day/{job_id}/days.csv": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         /** The days of a stored job as CSV, as they were planned last. */
         get: operations["day_days_csv__job_id__days_csv_get"];
         put?: never;
@@ -452,12 +322,7 @@ export interface paths {
         trace?: never;
     };
     "/api/day/{job_id}/days.ics": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         /** The days of a stored job as a calendar, as they were planned last. */
         get: operations["day_days_ics__job_id__days_ics_get"];
         put?: never;
@@ -469,12 +334,7 @@ export interface paths {
         trace?: never;
     };
     "/api/materials": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         get?: never;
         put?: never;
         /** Count a job, price it from the shop's lists, and hold it against what is in the van. */
@@ -486,12 +346,7 @@ export interface paths {
         trace?: never;
     };
     "/api/materials/instead": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         get?: never;
         put?: never;
         /** Price every other way to lay a run against the job as it stands. */
@@ -503,12 +358,7 @@ export interface paths {
         trace?: never;
     };
     "/api/demos": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         /** The demo jobs. */
         get: operations["demos_list_demos_get"];
         put?: never;
@@ -520,12 +370,7 @@ export interface paths {
         trace?: never;
     };
     "/api/demos/{key}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         get?: never;
         put?: never;
         /** Save a fresh copy of a demo job. */
@@ -537,12 +382,7 @@ export interface paths {
         trace?: never;
     };
     "/api/job-schema.json": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         /** The JSON Schema of the job file. */
         get: operations["files_job_schema_job_schema_json_get"];
         put?: never;
@@ -554,12 +394,7 @@ export interface paths {
         trace?: never;
     };
     "/api/jobs/{job_id}/job.json": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         /** The job as a job file. */
         get: operations["files_jobsent_file_jobs__job_id__job_json_get"];
         put?: never;
@@ -571,12 +406,7 @@ export interface paths {
         trace?: never;
     };
     "/api/inspection": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         get?: never;
         put?: never;
         /** The inspection list of a job as it stands. */
@@ -588,12 +418,7 @@ export interface paths {
         trace?: never;
     };
     "/api/inspection/{job_id}/looks": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         /** Everything that was found or ticked on a job, oldest first. */
         get: operations["inspection_get_looks__job_id__looks_get"];
         put?: never;
@@ -606,12 +431,7 @@ export interface paths {
         trace?: never;
     };
     "/api/inspection/{job_id}/photos": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         get?: never;
         put?: never;
         /** Keep a photo, without the place that it was taken at. */
@@ -623,12 +443,7 @@ export interface paths {
         trace?: never;
     };
     "/api/inspection/{job_id}/photos/{number}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         /** A photo as it was kept. */
         get: operations["inspection_get_photo__job_id__photos__int_number__get"];
         put?: never;
@@ -640,12 +455,7 @@ export interface paths {
         trace?: never;
     };
     "/api/inspection/watched": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         /** What every new job is looked at for besides. */
         get: operations["inspection_get_watched_watched_get"];
         put?: never;
@@ -658,12 +468,7 @@ export interface paths {
         trace?: never;
     };
     "/api/inspection/watched/{number}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         get?: never;
         put?: never;
         post?: never;
@@ -675,12 +480,7 @@ export interface paths {
         trace?: never;
     };
     "/api/instruments/measure": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         get?: never;
         put?: never;
         /** Put an instrument to something and read it. */
@@ -692,12 +492,7 @@ export interface paths {
         trace?: never;
     };
     "/api/instruments/desks": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         /** What outside desks may be asked. */
         get: operations["instruments_desks_desks_get"];
         put?: never;
@@ -709,12 +504,7 @@ export interface paths {
         trace?: never;
     };
     "/api/instruments/desk": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         get?: never;
         put?: never;
         /** Ask an outside desk. */
@@ -726,12 +516,7 @@ export interface paths {
         trace?: never;
     };
     "/api/instruments/practice": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         get?: never;
         put?: never;
         /** What was wrong in a round of practice. */
@@ -743,12 +528,7 @@ export interface paths {
         trace?: never;
     };
     "/api/logbook/{job_id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         /** What happened on a job: planned, changed, measured, corrected, found, handed over. */
         get: operations["logbook_history__job_id__get"];
         put?: never;
@@ -760,12 +540,7 @@ export interface paths {
         trace?: never;
     };
     "/api/logbook/search": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         get?: never;
         put?: never;
         /** What was measured or asked for on all jobs. */
@@ -777,12 +552,7 @@ export interface paths {
         trace?: never;
     };
     "/api/packet": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         get?: never;
         put?: never;
         /** The packet of a job as it stands, with the pages of one sheet. */
@@ -794,12 +564,7 @@ export interface paths {
         trace?: never;
     };
     "/api/packet/{job_id}/{sheet}.pdf": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         /** One sheet of a stored job as PDF. */
         get: operations["packet_sheet_pdf__job_id___sheet__pdf_get"];
         put?: never;
@@ -811,12 +576,7 @@ export interface paths {
         trace?: never;
     };
     "/api/packet/{job_id}/{sheet}.csv": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         /** The tables of a sheet as CSV. */
         get: operations["packet_sheet_csv__job_id___sheet__csv_get"];
         put?: never;
@@ -828,12 +588,7 @@ export interface paths {
         trace?: never;
     };
     "/api/packet/{job_id}/{sheet}.svg": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         /** A drawing of a sheet as SVG. */
         get: operations["packet_sheet_svg__job_id___sheet__svg_get"];
         put?: never;
@@ -845,12 +600,7 @@ export interface paths {
         trace?: never;
     };
     "/api/packet/{job_id}/{sheet}.dxf": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         /** A drawing of a sheet as DXF. */
         get: operations["packet_sheet_dxf__job_id___sheet__dxf_get"];
         put?: never;
@@ -862,12 +612,7 @@ export interface paths {
         trace?: never;
     };
     "/api/packet/{job_id}/made": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         get?: never;
         put?: never;
         /** The packet of a stored job in one archive; one JSON object a line: how far it has come, then what was made. */
@@ -879,12 +624,7 @@ export interface paths {
         trace?: never;
     };
     "/api/packet/{job_id}/issued/{letter}.zip": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         /** A packet byte for byte as it went out. */
         get: operations["packet_issued_zip__job_id__issued__letter__zip_get"];
         put?: never;
@@ -896,12 +636,7 @@ export interface paths {
         trace?: never;
     };
     "/api/panels/balance": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         get?: never;
         put?: never;
         /** Balance a panel: the fewest moves to the least difference, the best so far where the proof takes longer. */
@@ -913,12 +648,7 @@ export interface paths {
         trace?: never;
     };
     "/api/panels/propose": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         get?: never;
         put?: never;
         /** The circuits that a panel owes from what Loads has of its place, laid out in it. */
@@ -930,12 +660,7 @@ export interface paths {
         trace?: never;
     };
     "/api/panels/bought": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         get?: never;
         put?: never;
         /** The change that puts a panel of the shop's list at a station. */
@@ -947,12 +672,7 @@ export interface paths {
         trace?: never;
     };
     "/api/panels/schedule": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         get?: never;
         put?: never;
         /** Read a schedule: what it would change. It is taken whole or not at all. */
@@ -964,12 +684,7 @@ export interface paths {
         trace?: never;
     };
     "/api/jobs/{job_id}/panels/{station}/schedule.csv": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         /** A panel's schedule as CSV. */
         get: operations["panels_schedule_csv_jobs__job_id__panels__station__schedule_csv_get"];
         put?: never;
@@ -981,12 +696,7 @@ export interface paths {
         trace?: never;
     };
     "/api/jobs/{job_id}/panels/{station}/directory.pdf": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         /** A panel's directory as PDF. */
         get: operations["panels_directory_jobs__job_id__panels__station__directory_pdf_get"];
         put?: never;
@@ -998,12 +708,7 @@ export interface paths {
         trace?: never;
     };
     "/api/jobs/{job_id}/panels/{station}/labels.pdf": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         /** A panel's labels as PDF. */
         get: operations["panels_labels_jobs__job_id__panels__station__labels_pdf_get"];
         put?: never;
@@ -1015,12 +720,7 @@ export interface paths {
         trace?: never;
     };
     "/api/readings": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         get?: never;
         put?: never;
         /** The readings of a job as it stands on the desk: judged, and explained. */
@@ -1032,12 +732,7 @@ export interface paths {
         trace?: never;
     };
     "/api/readings/{job_id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         get?: never;
         put?: never;
         /** Keep a reading; when this is answered it is on the disk. */
@@ -1049,12 +744,7 @@ export interface paths {
         trace?: never;
     };
     "/api/readings/{job_id}/csv": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         get?: never;
         put?: never;
         /** Keep the readings of a CSV file, all that can be read; the lines that cannot are named. */
@@ -1066,12 +756,7 @@ export interface paths {
         trace?: never;
     };
     "/api/readings/{job_id}/readings.csv": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         /** Every reading of a stored job as CSV. */
         get: operations["readings_readings_csv__job_id__readings_csv_get"];
         put?: never;
@@ -1083,12 +768,7 @@ export interface paths {
         trace?: never;
     };
     "/api/recordings": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         get?: never;
         put?: never;
         /** Read interval data sent as CSV; one JSON object a line: how far it has come, then what was found. */
@@ -1100,12 +780,7 @@ export interface paths {
         trace?: never;
     };
     "/api/shop/catalogue": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         /** The catalogue of appliances. */
         get: operations["shop_get_catalogue_catalogue_get"];
         /** Save the catalogue whole. */
@@ -1118,12 +793,7 @@ export interface paths {
         trace?: never;
     };
     "/api/shop/prices": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         /** The price list. */
         get: operations["shop_get_prices_prices_get"];
         /** Save the price list whole. */
@@ -1136,12 +806,7 @@ export interface paths {
         trace?: never;
     };
     "/api/shop/panels": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         /** The list of panels. */
         get: operations["shop_get_panels_panels_get"];
         /** Save the list of panels whole. */
@@ -1154,12 +819,7 @@ export interface paths {
         trace?: never;
     };
     "/api/shop/breakers": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         /** The list of breakers. */
         get: operations["shop_get_breakers_breakers_get"];
         /** Save the list of breakers whole. */
@@ -1172,12 +832,7 @@ export interface paths {
         trace?: never;
     };
     "/api/shop/spools": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         /** The list of spools. */
         get: operations["shop_get_spools_spools_get"];
         /** Save the list of spools whole. */
@@ -1190,12 +845,7 @@ export interface paths {
         trace?: never;
     };
     "/api/shop/durations": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         /** How long work takes. */
         get: operations["shop_get_durations_durations_get"];
         /** Save how long work takes. */
@@ -1208,12 +858,7 @@ export interface paths {
         trace?: never;
     };
     "/api/shop/van": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         /** What is in the van. */
         get: operations["shop_get_van_van_get"];
         /** Save what is in the van whole. */
@@ -1226,12 +871,7 @@ export interface paths {
         trace?: never;
     };
     "/api/shop/prices/ask": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         get?: never;
         put?: never;
         /** Ask the supply house for today's prices of everything on the list, and lay them over it. */
@@ -1243,12 +883,7 @@ export interface paths {
         trace?: never;
     };
     "/api/shop/{list_name}.csv": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         /** A list as CSV. */
         get: operations["shop_list_csv__list_name__csv_get"];
         put?: never;
@@ -1260,12 +895,7 @@ export interface paths {
         trace?: never;
     };
     "/api/shop/{list_name}/import": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         get?: never;
         put?: never;
         /** Lay a CSV over a list: items of a known name are replaced, others added; broken rows are named. */
@@ -1277,12 +907,7 @@ export interface paths {
         trace?: never;
     };
     "/api/surveys": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         get?: never;
         put?: never;
         /** Read a four-pin survey's CSV sent as the request's body. */
@@ -1294,12 +919,7 @@ export interface paths {
         trace?: never;
     };
     "/api/units": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         /** Both ways of telling lengths, areas and torques. */
         get: operations["told_list_units_get"];
         put?: never;
@@ -1311,12 +931,7 @@ export interface paths {
         trace?: never;
     };
     "/api/tracks": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
+        parameters: { query?: never; header?: never; path?: never; cookie?: never };
         get?: never;
         put?: never;
         /** Read a GPX or GeoJSON file sent as the request's body. */
@@ -1331,3072 +946,1087 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
-        /**
-         * Trouble
-         * @description Why a request was refused. ``version`` is the job's own where the edit was stale.
-         */
+        /** Why a request was refused. ``version`` is the job's own where the edit was stale. */
         Trouble: {
-            /** Title */
             title: string;
-            /**
-             * Problems
-             * @default []
-             */
             problems: components["schemas"]["ProblemModel"][];
-            /**
-             * Version
-             * @default null
-             */
             version: number | null;
         };
-        /**
-         * ProblemModel
-         * @description One thing wrong: a JSON pointer into what was sent, plain words, and what a person calls the place.
-         */
+        /** One thing wrong: a JSON pointer into what was sent, plain words, and what a person calls the place. */
         ProblemModel: {
-            /** Pointer */
             pointer: string;
-            /** Words */
             words: string;
-            /**
-             * Where
-             * @default
-             */
             where: string;
         };
-        /**
-         * JobList
-         * @description The jobs of one shelf.
-         */
+        /** A page of the jobs of one shelf, and how many there are. */
         JobList: {
-            /** Jobs */
             jobs: components["schemas"]["JobSummary"][];
+            many: number;
         };
-        /**
-         * JobSummary
-         * @description A job in the list.
-         */
+        /** A job in the list. */
         JobSummary: {
-            /** Id */
             id: string;
-            /** Version */
             version: number;
-            /** Name */
             name: string;
-            /** Note */
             note: string;
-            /** Places */
             places: number;
-            /** Runs */
             runs: number;
-            /**
-             * Changed At
-             * Format: date-time
-             */
             changed_at: string;
-            /**
-             * Shelf
-             * @enum {string}
-             */
             shelf: "open" | "archived" | "deleted";
-            /** Demo */
             demo: boolean;
-            /** Practice */
             practice: boolean;
         };
-        /**
-         * JobState
-         * @description A job with its solution and where it stands in its history; ``version`` goes back as ``If-Match``.
-         *
-         *     Figures come without workings, runs without ladders. A job that cannot be read or solved has no ``job`` or no
-         *     ``solution``; ``fault`` says why, ``problems`` where.
-         */
+        /** A job with its solution and where it stands in its history; ``version`` goes back as ``If-Match``. Figures come without workings, runs without ladders. A job that cannot be read or solved has no ``job`` or no ``solution``; ``fault`` says why, ``problems`` where. */
         JobState: {
-            /** Id */
             id: string;
-            /** Version */
             version: number;
-            /** Name */
             name: string;
             job: components["schemas"]["Job"] | null;
             solution: components["schemas"]["Solution"] | null;
-            /**
-             * Key
-             * @description names what was solved; its workings are asked for under it
-             * @default
-             */
+            /** names what was solved; its workings are asked for under it */
             key: string;
-            /**
-             * Since
-             * @description the version that ``changes`` starts from
-             * @default null
-             */
+            /** the version that ``changes`` starts from */
             since: number | null;
-            /**
-             * Changes
-             * @description of a large job, in place of job and solution: what an edit changed of {job, solution}
-             * @default null
-             */
+            /** of a large job, in place of job and solution: what an edit changed of {job, solution} */
             changes: components["schemas"]["PatchStep"][] | null;
-            /**
-             * Fault
-             * @default
-             */
             fault: string;
-            /**
-             * Problems
-             * @default []
-             */
             problems: components["schemas"]["ProblemModel"][];
-            /**
-             * Practice
-             * @description a demo job or a copy for practice: nothing of it is a customer's
-             * @default false
-             */
+            /** a demo job or a copy for practice: nothing of it is a customer's */
             practice: boolean;
-            /** Can Undo */
             can_undo: boolean;
-            /** Can Redo */
             can_redo: boolean;
-            /**
-             * Shelf
-             * @enum {string}
-             */
             shelf: "open" | "archived" | "deleted";
         };
-        /**
-         * Appliance
-         * @description Something that takes power in a place, by its nameplate: VA or A each, ``count`` how many alike.
-         */
+        /** Something that takes power in a place, by its nameplate: VA or A each, ``count`` how many alike. */
         Appliance: {
-            /** Id */
             id: string;
-            /** Name */
             name: string;
-            /**
-             * Kind
-             * @enum {string}
-             */
             kind: "range" | "dryer" | "fastened" | "water-heater" | "ev-charger" | "space-heat" | "heat-pump" | "supplemental-heat" | "cooling" | "welder" | "other";
-            /**
-             * Volts
-             * @description 120: leg to neutral; 240: line to line of the supply
-             * @default 240
-             * @enum {integer}
-             */
+            /** 120: leg to neutral; 240: line to line of the supply */
             volts: 120 | 240;
-            /**
-             * Va
-             * @description nameplate, VA (or W) each
-             * @default null
-             */
+            /** nameplate, VA (or W) each */
             va: number | null;
-            /**
-             * Amps
-             * @description nameplate, A each, where it gives no VA
-             * @default null
-             */
+            /** nameplate, A each, where it gives no VA */
             amps: number | null;
-            /**
-             * Count
-             * @default 1
-             */
             count: number;
-            /**
-             * Motor
-             * @description motor-driven; heat pumps and cooling always are
-             * @default false
-             */
+            /** motor-driven; heat pumps and cooling always are */
             motor: boolean;
-            /**
-             * Min Circuit A
-             * @description minimum circuit ampacity on its plate, A each
-             * @default null
-             */
+            /** minimum circuit ampacity on its plate, A each */
             min_circuit_a: number | null;
-            /**
-             * Max Device A
-             * @description largest breaker or fuse on its plate, A
-             * @default null
-             */
+            /** largest breaker or fuse on its plate, A */
             max_device_a: number | null;
-            /**
-             * Needs Neutral
-             * @description a 240 V appliance that takes 120 V too; blank: ranges and dryers do
-             * @default null
-             */
+            /** a 240 V appliance that takes 120 V too; blank: ranges and dryers do */
             needs_neutral: boolean | null;
-            /**
-             * Managed Va
-             * @description VA that listed load management holds it to, each
-             * @default null
-             */
+            /** VA that listed load management holds it to, each */
             managed_va: number | null;
-            /**
-             * Duty Pct
-             * @description of a welder: duty cycle on its plate, percent
-             * @default null
-             */
+            /** of a welder: duty cycle on its plate, percent */
             duty_pct: number | null;
-            /**
-             * Continuous
-             * @description runs three hours or more
-             * @default false
-             */
+            /** runs three hours or more */
             continuous: boolean;
-            /**
-             * Leg
-             * @description leg of a 120 V load; blank: shared between both
-             * @default null
-             */
+            /** leg of a 120 V load; blank: shared between both */
             leg: ("A" | "B") | null;
-            /**
-             * Existing
-             * @description already there before this job
-             * @default false
-             */
+            /** already there before this job */
             existing: boolean;
-            /**
-             * Later
-             * @description wanted some day; not counted yet
-             * @default false
-             */
+            /** wanted some day; not counted yet */
             later: boolean;
-            /**
-             * Never With
-             * @description a group of loads that never run together; the largest counts
-             * @default null
-             */
+            /** a group of loads that never run together; the largest counts */
             never_with: string | null;
-            /**
-             * Station
-             * @description the equipment station it stands at, in the same place
-             * @default null
-             */
+            /** the equipment station it stands at, in the same place */
             station: string | null;
         };
-        /**
-         * Backfill
-         * @description What the hole of a rod is filled with: conductive concrete, bentonite, a maker's mix.
-         */
+        /** What the hole of a rod is filled with: conductive concrete, bentonite, a maker's mix. */
         Backfill: {
-            /**
-             * Diameter
-             * @description of the hole
-             */
+            /** of the hole */
             diameter: number;
-            /**
-             * Ohm M
-             * @description its resistivity when moist, by its sheet, ohm·m
-             */
+            /** its resistivity when moist, by its sheet, ohm·m */
             ohm_m: number;
         };
-        /**
-         * Bar
-         * @description A terminal bar as it is marked: its holes, the wires that fit one, and how it is held to the enclosure.
-         */
+        /** A terminal bar as it is marked: its holes, the wires that fit one, and how it is held to the enclosure. */
         Bar: {
-            /** Id */
             id: string;
-            /**
-             * Kind
-             * @enum {string}
-             */
             kind: "neutral" | "ground";
-            /**
-             * Side
-             * @default left
-             * @enum {string}
-             */
             side: "left" | "right";
-            /** Holes */
             holes: number;
-            /**
-             * Least Size
-             * @description smallest wire that a hole is marked for
-             * @default null
-             */
+            /** smallest wire that a hole is marked for */
             least_size: string | null;
-            /**
-             * Most Size
-             * @description largest wire that a hole is marked for
-             * @default null
-             */
+            /** largest wire that a hole is marked for */
             most_size: string | null;
-            /**
-             * Grounds A Hole
-             * @description equipment grounds of one size that a hole is marked for
-             * @default 1
-             */
+            /** equipment grounds of one size that a hole is marked for */
             grounds_a_hole: number;
-            /**
-             * Metal
-             * @description wire it is marked for
-             * @default both
-             * @enum {string}
-             */
+            /** wire it is marked for */
             metal: "cu" | "both";
-            /**
-             * Fixing
-             * @description screws that hold a ground bar to the enclosure
-             * @default null
-             */
+            /** screws that hold a ground bar to the enclosure */
             fixing: ("machine" | "thread-forming" | "sheet-metal") | null;
-            /**
-             * Bonded
-             * @description a ground bar: fastened to the enclosure, not isolated
-             * @default null
-             */
+            /** a ground bar: fastened to the enclosure, not isolated */
             bonded: boolean | null;
         };
-        /**
-         * BarAnswer
-         * @description A bar: how many of its holes are taken, and how many are free.
-         */
+        /** A bar: how many of its holes are taken, and how many are free. */
         BarAnswer: {
-            /** Id */
             id: string;
-            /** Used */
             used: number;
-            /** Free */
             free: number;
         };
-        /**
-         * Bonding
-         * @description What joins neutral, ground bar and enclosure at a station.
-         */
+        /** What joins neutral, ground bar and enclosure at a station. */
         Bonding: {
-            /**
-             * Neutral
-             * @description what bonds the neutral to the enclosure; relay: closes when its own source runs
-             * @default null
-             */
+            /** what bonds the neutral to the enclosure; relay: closes when its own source runs */
             neutral: ("none" | "screw" | "strap" | "wire" | "relay") | null;
-            /**
-             * Jumper Size
-             * @description lock: of that bond where it is a wire, copper
-             * @default null
-             */
+            /** lock: of that bond where it is a wire, copper */
             jumper_size: string | null;
-            /**
-             * Ground Bar
-             * @description the ground bar: none, on the enclosure, or not joined to it
-             * @default null
-             */
+            /** the ground bar: none, on the enclosure, or not joined to it */
             ground_bar: ("none" | "bonded" | "floating") | null;
         };
-        /**
-         * Box
-         * @description A rectangle of the drawing, from its upper left corner.
-         */
+        /** A rectangle of the drawing, from its upper left corner. */
         Box: {
-            /** X */
             x: number;
-            /** Y */
             y: number;
-            /** Width */
             width: number;
-            /** Height */
             height: number;
         };
-        /**
-         * Burial
-         * @description How a run lies in the ground; blank: not decided, or not on record.
-         */
+        /** How a run lies in the ground; blank: not decided, or not on record. */
         Burial: {
-            /**
-             * Location
-             * @default general
-             */
             location: string;
-            /**
-             * Cover
-             * @description top of it to finished grade, as planned or dug
-             * @default null
-             */
+            /** top of it to finished grade, as planned or dug */
             cover: number | null;
-            /**
-             * Solid Rock
-             * @description rock prevents the depth: concrete down to it
-             * @default false
-             */
+            /** rock prevents the depth: concrete down to it */
             solid_rock: boolean;
-            /**
-             * Ribbon
-             * @description a warning ribbon is laid over it
-             * @default null
-             */
+            /** a warning ribbon is laid over it */
             ribbon: boolean | null;
-            /**
-             * Riser
-             * @description what it comes up in, from the trench to 8 ft above grade
-             * @default null
-             */
+            /** what it comes up in, from the trench to 8 ft above grade */
             riser: ("none" | "PVC40" | "PVC80" | "RMC" | "IMC") | null;
-            /**
-             * Exposed To Damage
-             * @description where it comes up it can be hit by a mower or a car
-             * @default false
-             */
+            /** where it comes up it can be hit by a mower or a car */
             exposed_to_damage: boolean;
-            /**
-             * Crosses
-             * @description other services in its way
-             * @default []
-             */
+            /** other services in its way */
             crosses: ("gas" | "water" | "sewer" | "power" | "telecom" | "irrigation")[];
-            /**
-             * Located
-             * @description the lines in the ground are marked: called before digging
-             * @default null
-             */
+            /** the lines in the ground are marked: called before digging */
             located: boolean | null;
         };
-        /**
-         * BuriedLeg
-         * @description A leg under ground: its node and the next, what it lies under, cover asked and planned (None: not decided), and
-         *     every way to lie there.
-         */
+        /** A leg under ground: its node and the next, what it lies under, cover asked and planned (None: not decided), and every way to lie there. */
         BuriedLeg: {
-            /** First */
             first: number;
-            /** Under */
             under: string;
             asked: components["schemas"]["Figure"];
-            /** Planned */
             planned: number | null;
-            /** Short */
             short: boolean;
-            /** Ways */
             ways: components["schemas"]["CoverWayAnswer"][];
         };
-        /**
-         * Cable
-         * @description What is pulled, in what, and where it lies: a run's, or a circuit's.
-         */
+        /** What is pulled, in what, and where it lies: a run's, or a circuit's. */
         Cable: {
-            /**
-             * Length
-             * @description one way, along the wire
-             */
+            /** one way, along the wire */
             length: number;
-            /**
-             * Metal
-             * @default cu
-             * @enum {string}
-             */
             metal: "cu" | "al";
-            /**
-             * Insulation
-             * @default THWN-2
-             */
             insulation: string;
-            /**
-             * Raceway
-             * @default PVC40
-             */
             raceway: string;
-            /**
-             * Location
-             * @default dry
-             * @enum {string}
-             */
             location: "dry" | "wet" | "buried";
-            /**
-             * Ambient C
-             * @description C, before a rooftop adder
-             * @default 30
-             */
+            /** C, before a rooftop adder */
             ambient_c: number;
-            /**
-             * Rooftop
-             * @default false
-             */
             rooftop: boolean;
-            /**
-             * Nipple
-             * @default false
-             */
             nipple: boolean;
-            /**
-             * In Insulation
-             * @default false
-             */
             in_insulation: boolean;
-            /**
-             * Sets
-             * @description parallel sets
-             * @default 1
-             */
+            /** parallel sets */
             sets: number;
-            /**
-             * Egc Metal
-             * @default null
-             */
             egc_metal: ("cu" | "al") | null;
-            /**
-             * Bare Egc
-             * @default false
-             */
             bare_egc: boolean;
-            /**
-             * No Egc
-             * @description there is no equipment grounding conductor with it
-             * @default false
-             */
+            /** there is no equipment grounding conductor with it */
             no_egc: boolean;
-            /**
-             * Raceway Bonded
-             * @description a service's steel raceway: bonded by bushing, hub or threads, not by locknuts alone
-             * @default null
-             */
+            /** a service's steel raceway: bonded by bushing, hub or threads, not by locknuts alone */
             raceway_bonded: boolean | null;
-            /**
-             * Shares Raceway
-             * @description a name for the raceway that it shares: what is of one name lies in one raceway
-             * @default null
-             */
+            /** a name for the raceway that it shares: what is of one name lies in one raceway */
             shares_raceway: string | null;
         };
-        /**
-         * Cell
-         * @description One cell of a code-book table: table name, row and column as the data file has them.
-         */
+        /** One cell of a code-book table: table name, row and column as the data file has them. */
         Cell: {
-            /** Table */
             table: string;
-            /** Row */
             row: string;
-            /** Column */
             column: string;
         };
-        /**
-         * CircuitAnswer
-         * @description A circuit as solved. ``leg`` is A, B, AB or empty while it has no space; ``va`` and ``amps`` what it takes;
-         *     ``breaker_a`` and ``size`` as entered or worked out, ``wire`` and ``drop`` with their working; ``passes`` None while
-         *     its wire is not on record. ``says`` is its line in the directory, or one that would do.
-         */
+        /** A circuit as solved. ``leg`` is A, B, AB or empty while it has no space; ``va`` and ``amps`` what it takes; ``breaker_a`` and ``size`` as entered or worked out, ``wire`` and ``drop`` with their working; ``passes`` None while its wire is not on record. ``says`` is its line in the directory, or one that would do. */
         CircuitAnswer: {
-            /** Id */
             id: string;
-            /** Leg */
             leg: string;
-            /** Volts */
             volts: number;
             va: components["schemas"]["Figure"];
             amps: components["schemas"]["Figure"];
-            /** Breaker A */
             breaker_a: number | null;
-            /** Size */
             size: string | null;
-            /** Passes */
             passes: boolean | null;
-            /** Stopped By */
             stopped_by: string | null;
             wire: components["schemas"]["Figure"];
             drop: components["schemas"]["Figure"];
-            /** Owed */
             owed: components["schemas"]["Owed"][];
-            /** Says */
             says: string;
         };
-        /**
-         * Condition
-         * @description Something that a rule asks for, in words: whether it is met (None: not on record), and by which section.
-         */
+        /** Something that a rule asks for, in words: whether it is met (None: not on record), and by which section. */
         Condition: {
-            /** Words */
             words: string;
-            /** Met */
             met: boolean | null;
-            /** Cite */
             cite: string;
         };
-        /**
-         * Converter
-         * @description A phase converter: two lines pass through, the third is made.
-         */
+        /** A phase converter: two lines pass through, the third is made. */
         Converter: {
-            /**
-             * Form
-             * @default rotary
-             * @enum {string}
-             */
             form: "rotary" | "static";
-            /**
-             * Input A
-             * @description single-phase full-load input on its plate, A
-             * @default null
-             */
+            /** single-phase full-load input on its plate, A */
             input_a: number | null;
-            /**
-             * Fixed
-             * @description feeds one load that stays what it is, not whatever comes
-             * @default null
-             */
+            /** feeds one load that stays what it is, not whatever comes */
             fixed: boolean | null;
         };
-        /**
-         * CoverWayAnswer
-         * @description A way to lie under ground here: raceway and name, cover, whether it is open to this circuit, what it brings with
-         *     it, whether it is the run's own.
-         */
+        /** A way to lie under ground here: raceway and name, cover, whether it is open to this circuit, what it brings with it, whether it is the run's own. */
         CoverWayAnswer: {
-            /** Raceway */
             raceway: string;
-            /** Title */
             title: string;
             cover: components["schemas"]["Figure"];
-            /** Open */
             open: boolean;
-            /** Consequence */
             consequence: string;
-            /** Own */
             own: boolean;
         };
-        /**
-         * DayPlan
-         * @description The days of a job.
-         */
+        /** The days of a job. */
         DayPlan: {
-            /**
-             * People
-             * @default [
-             *       "Lead",
-             *       "Second"
-             *     ]
-             */
             people: string[];
-            /**
-             * Days
-             * @default 2
-             */
             days: number;
-            /**
-             * First
-             * @description the date of the first one
-             * @default null
-             */
+            /** the date of the first one */
             first: string | null;
-            /**
-             * Morning
-             * @description of every day, minutes after midnight
-             * @default 420
-             */
+            /** of every day, minutes after midnight */
             morning: number;
-            /**
-             * Evening
-             * @default 1020
-             */
             evening: number;
-            /**
-             * Goes
-             * @description in so many goes it may be dark
-             * @default 1
-             */
+            /** in so many goes it may be dark */
             goes: number;
-            /**
-             * @description when the utility switches off, where it has to
-             * @default null
-             */
+            /** when the utility switches off, where it has to */
             utility: components["schemas"]["Visit"] | null;
-            /**
-             * Inspections
-             * @default []
-             */
             inspections: components["schemas"]["InspectionVisit"][];
-            /**
-             * Dry
-             * @description what wants it dry lies within one of these; none: any hours
-             * @default []
-             */
+            /** what wants it dry lies within one of these; none: any hours */
             dry: components["schemas"]["DryHours"][];
-            /**
-             * Stays Off
-             * @default []
-             */
             stays_off: components["schemas"]["StaysOff"][];
-            /**
-             * Source W
-             * @description the temporary source, W
-             * @default null
-             */
+            /** the temporary source, W */
             source_w: number | null;
-            /**
-             * Stays On
-             * @default []
-             */
             stays_on: components["schemas"]["StaysOn"][];
-            /**
-             * Own
-             * @default []
-             */
             own: components["schemas"]["OwnTask"][];
-            /**
-             * Changes
-             * @default []
-             */
             changes: components["schemas"]["TaskChange"][];
         };
-        /**
-         * Device
-         * @description What guards a run: in words, its rating on record (A), and the JSON pointer under which that is entered (None: a
-         *     sum of several); ``ahead`` that it stands further toward the source and guards other runs too.
-         */
+        /** What guards a run: in words, its rating on record (A), and the JSON pointer under which that is entered (None: a sum of several); ``ahead`` that it stands further toward the source and guards other runs too. */
         Device: {
-            /** Words */
             words: string;
-            /** Rating A */
             rating_a: number | null;
-            /** Pointer */
             pointer: string | null;
-            /**
-             * Ahead
-             * @default false
-             */
             ahead: boolean;
         };
-        /**
-         * DrawnBreaker
-         * @description A breaker as it is drawn: its circuit, its box, and the heights of its stabs, each with the leg it takes.
-         */
+        /** A breaker as it is drawn: its circuit, its box, and the heights of its stabs, each with the leg it takes. */
         DrawnBreaker: {
-            /** Circuit */
             circuit: string;
             box: components["schemas"]["Box"];
-            /** Stabs */
             stabs: [
                 number,
                 string
             ][];
         };
-        /**
-         * DrawnHole
-         * @description A hole of a bar as it is drawn: its middle, and the circuits whose neutrals and grounds are in it.
-         */
+        /** A hole of a bar as it is drawn: its middle, and the circuits whose neutrals and grounds are in it. */
         DrawnHole: {
-            /** Bar */
             bar: string;
-            /** Hole */
             hole: number;
-            /** X */
             x: number;
-            /** Y */
             y: number;
-            /** Neutrals */
             neutrals: string[];
-            /** Grounds */
             grounds: string[];
         };
-        /**
-         * DrawnSpace
-         * @description A space as it is drawn: its number, leg, side, and what stands there.
-         */
+        /** A space as it is drawn: its number, leg, side, and what stands there. */
         DrawnSpace: {
-            /** Space */
             space: number;
-            /** Leg */
             leg: string;
-            /** Blocked */
             blocked: boolean;
-            /** Twin */
             twin: boolean;
             box: components["schemas"]["Box"];
         };
-        /**
-         * DrawnWire
-         * @description A wire of a circuit, from its breaker or its cable to where it lands: ``hot``, ``neutral`` or ``ground``.
-         */
+        /** A wire of a circuit, from its breaker or its cable to where it lands: ``hot``, ``neutral`` or ``ground``. */
         DrawnWire: {
-            /** Circuit */
             circuit: string;
-            /** Kind */
             kind: string;
-            /** Points */
             points: [
                 number,
                 number
             ][];
         };
-        /**
-         * DryHours
-         * @description Hours that are taken to be dry.
-         */
+        /** Hours that are taken to be dry. */
         DryHours: {
-            /**
-             * Day
-             * @default 1
-             */
             day: number;
-            /** Earliest */
             earliest: number;
-            /** Latest */
             latest: number;
         };
-        /**
-         * Electrode
-         * @description A grounding electrode of a place, or several alike in a row or ring, as it is or will be in the earth.
-         */
+        /** A grounding electrode of a place, or several alike in a row or ring, as it is or will be in the earth. */
         Electrode: {
-            /** Id */
             id: string;
-            /**
-             * Kind
-             * @enum {string}
-             */
             kind: "rod" | "pipe" | "plate" | "ring" | "strip" | "concrete-encased" | "water-pipe" | "structural-metal" | "gas-pipe";
-            /**
-             * Metal
-             * @description copper- and zinc-coated steel count as steel
-             * @default steel
-             * @enum {string}
-             */
+            /** copper- and zinc-coated steel count as steel */
             metal: "steel" | "copper" | "stainless" | "aluminium";
-            /**
-             * Existing
-             * @description there already
-             * @default false
-             */
+            /** there already */
             existing: boolean;
-            /**
-             * Connected
-             * @description bonded into the electrode system
-             * @default true
-             */
+            /** bonded into the electrode system */
             connected: boolean;
-            /**
-             * Listed
-             * @description a listed rod, which may be thinner
-             * @default false
-             */
+            /** a listed rod, which may be thinner */
             listed: boolean;
-            /**
-             * Count
-             * @description how many alike
-             * @default 1
-             */
+            /** how many alike */
             count: number;
-            /**
-             * Layout
-             * @default row
-             * @enum {string}
-             */
             layout: "row" | "ring";
-            /**
-             * Spacing
-             * @description between neighbours
-             * @default null
-             */
+            /** between neighbours */
             spacing: number | null;
-            /**
-             * Length
-             * @description in contact with the earth, of one
-             * @default null
-             */
+            /** in contact with the earth, of one */
             length: number | null;
-            /**
-             * Diameter
-             * @description of a rod, pipe or bar
-             * @default null
-             */
+            /** of a rod, pipe or bar */
             diameter: number | null;
-            /**
-             * Wire Size
-             * @description of a ring, a strip, or copper in concrete
-             * @default null
-             */
+            /** of a ring, a strip, or copper in concrete */
             wire_size: string | null;
-            /**
-             * Area
-             * @description of a plate, both sides together
-             * @default null
-             */
+            /** of a plate, both sides together */
             area: number | null;
-            /**
-             * Thickness
-             * @description of a plate
-             * @default null
-             */
+            /** of a plate */
             thickness: number | null;
-            /**
-             * Depth
-             * @description below the surface: plate, ring, trench
-             * @default null
-             */
+            /** below the surface: plate, ring, trench */
             depth: number | null;
-            /**
-             * Placing
-             * @description of a rod or pipe
-             * @default upright
-             * @enum {string}
-             */
+            /** of a rod or pipe */
             placing: "upright" | "slanted" | "trench";
-            /**
-             * @description of an upright rod or pipe: what its hole is filled with
-             * @default null
-             */
+            /** of an upright rod or pipe: what its hole is filled with */
             backfill: components["schemas"]["Backfill"] | null;
-            /**
-             * Slant Deg
-             * @description from the vertical
-             * @default null
-             */
+            /** from the vertical */
             slant_deg: number | null;
-            /**
-             * X
-             * @description of the first one, on the plan
-             * @default null
-             */
+            /** of the first one, on the plan */
             x: number | null;
-            /**
-             * Y
-             * @default null
-             */
             y: number | null;
-            /**
-             * Measured Ohm
-             * @description proved by a test, all of them together, ohm
-             * @default null
-             */
+            /** proved by a test, all of them together, ohm */
             measured_ohm: number | null;
-            /**
-             * Conductor Size
-             * @description lock: the wire that bonds it to the others, or to the service
-             * @default null
-             */
+            /** lock: the wire that bonds it to the others, or to the service */
             conductor_size: string | null;
-            /**
-             * Stands In Footing
-             * @description of a bar in concrete: it stands upright in a pier
-             * @default false
-             */
+            /** of a bar in concrete: it stands upright in a pier */
             stands_in_footing: boolean;
-            /**
-             * Cover
-             * @description concrete between a footing bar and the earth
-             * @default null
-             */
+            /** concrete between a footing bar and the earth */
             cover: number | null;
-            /**
-             * Clamp For Burial
-             * @description its clamp, where buried or in concrete, is listed for that
-             * @default null
-             */
+            /** its clamp, where buried or in concrete, is listed for that */
             clamp_for_burial: boolean | null;
-            /**
-             * Lands From Entry
-             * @description of a water pipe: where its conductor lands, pipe inside from the entry
-             * @default null
-             */
+            /** of a water pipe: where its conductor lands, pipe inside from the entry */
             lands_from_entry: number | null;
-            /**
-             * Bonded Past Meter
-             * @description of a water pipe: a jumper runs round its meter, filter and insulating joints
-             * @default null
-             */
+            /** of a water pipe: a jumper runs round its meter, filter and insulating joints */
             bonded_past_meter: boolean | null;
         };
-        /**
-         * ElectrodeAnswer
-         * @description One electrode, or several alike: where they stand on the plan and how deep (in the
-         *     job's length), ohms of all of them joined, the conductor
-         *     that one of its own to them would be.
-         */
+        /** One electrode, or several alike: where they stand on the plan and how deep (in the job's length), ohms of all of them joined, the conductor that one of its own to them would be. */
         ElectrodeAnswer: {
-            /** Id */
             id: string;
-            /** Words */
             words: string;
-            /** Planned */
             planned: boolean;
-            /** Counts */
             counts: boolean;
             ohms: components["schemas"]["Figure"];
-            /** At */
             at: [
                 number,
                 number
             ][];
-            /** Top */
             top: number;
-            /** Bottom */
             bottom: number;
             conductor: components["schemas"]["Figure"] | null;
         };
-        /**
-         * ElectrodeConductor
-         * @description The grounding electrode conductor of a place, as it is.
-         */
+        /** The grounding electrode conductor of a place, as it is. */
         ElectrodeConductor: {
-            /**
-             * Size
-             * @description lock
-             * @default null
-             */
+            /** lock */
             size: string | null;
-            /**
-             * Metal
-             * @default cu
-             * @enum {string}
-             */
             metal: "cu" | "al";
-            /**
-             * Lands
-             * @default null
-             */
             lands: ("neutral-bar" | "ground-bar") | null;
-            /**
-             * Protected
-             * @description in pipe or armour, or out of harm's way
-             * @default null
-             */
+            /** in pipe or armour, or out of harm's way */
             protected: boolean | null;
-            /**
-             * Steel Sleeve
-             * @description passes through steel pipe
-             * @default false
-             */
+            /** passes through steel pipe */
             steel_sleeve: boolean;
-            /**
-             * Sleeve Bonded
-             * @description that pipe is bonded to it at both ends
-             * @default null
-             */
+            /** that pipe is bonded to it at both ends */
             sleeve_bonded: boolean | null;
-            /**
-             * Spliced
-             * @description joined otherwise than by irreversible compression or welding
-             * @default false
-             */
+            /** joined otherwise than by irreversible compression or welding */
             spliced: boolean;
-            /**
-             * Near Earth
-             * @description ends outdoors within 18 in (450 mm) of the earth
-             * @default false
-             */
+            /** ends outdoors within 18 in (450 mm) of the earth */
             near_earth: boolean;
-            /**
-             * Listed Enclosure
-             * @description ends there in an enclosure that is listed for outdoors
-             * @default false
-             */
+            /** ends there in an enclosure that is listed for outdoors */
             listed_enclosure: boolean;
         };
-        /**
-         * Figure
-         * @description A value with its unit ("" for none) and the steps that made it; ``value`` None is no answer.
-         */
+        /** A value with its unit ("" for none) and the steps that made it; ``value`` None is no answer. */
         Figure: {
-            /** Value */
             value: number | string | null;
-            /** Unit */
             unit: string;
-            /** Steps */
             steps: components["schemas"]["Step"][];
         };
-        /**
-         * Finding
-         * @description What is wrong or worth knowing: rule, level, place, one plain sentence, fixes where they are known.
-         *
-         *     ``panel`` is the station whose cover is off to see it, ``circuit`` one of its circuits; ``pull`` the run whose route
-         *     is unrolled to see it.
-         */
+        /** What is wrong or worth knowing: rule, level, place, one plain sentence, fixes where they are known. ``panel`` is the station whose cover is off to see it, ``circuit`` one of its circuits; ``pull`` the run whose route is unrolled to see it. */
         Finding: {
-            /** Rule */
             rule: string;
-            /**
-             * Level
-             * @enum {string}
-             */
             level: "danger" | "violation" | "house" | "advice" | "note";
-            /** Section */
             section: string;
-            /** Title */
             title: string;
-            /** Words */
             words: string;
-            /**
-             * Run
-             * @default null
-             */
             run: string | null;
-            /**
-             * Station
-             * @default null
-             */
             station: string | null;
-            /**
-             * Place
-             * @default null
-             */
             place: string | null;
-            /**
-             * Panel
-             * @default null
-             */
             panel: string | null;
-            /**
-             * Circuit
-             * @default null
-             */
             circuit: string | null;
-            /**
-             * Pull
-             * @default null
-             */
             pull: string | null;
-            /**
-             * Fixes
-             * @default []
-             */
             fixes: components["schemas"]["Fix"][];
         };
-        /**
-         * FindingAnswer
-         * @description What the electrician says to a finding that stays open, by the finding's key.
-         */
+        /** What the electrician says to a finding that stays open, by the finding's key. */
         FindingAnswer: {
-            /** Finding */
             finding: string;
-            /** Words */
             words: string;
         };
-        /**
-         * Fix
-         * @description A way to mend a finding: a short label and an RFC 6902 JSON Patch on the job.
-         */
+        /** A way to mend a finding: a short label and an RFC 6902 JSON Patch on the job. */
         Fix: {
-            /** Label */
             label: string;
-            /** Patch */
             patch: {
                 [key: string]: unknown;
             }[];
         };
-        /**
-         * Footprint
-         * @description A place on the plan: its south-west corner, east and north, and its size.
-         */
+        /** A place on the plan: its south-west corner, east and north, and its size. */
         Footprint: {
-            /** X */
             x: number;
-            /** Y */
             y: number;
-            /** Width */
             width: number;
-            /** Depth */
             depth: number;
         };
-        /**
-         * Gear
-         * @description What is known of the equipment at a station; blank: not on record.
-         */
+        /** What is known of the equipment at a station; blank: not on record. */
         Gear: {
-            /**
-             * Rating A
-             * @description main breaker, or bus where it has none, A
-             * @default null
-             */
+            /** main breaker, or bus where it has none, A */
             rating_a: number | null;
-            /**
-             * Has Main
-             * @description has a disconnect of its own
-             * @default null
-             */
+            /** has a disconnect of its own */
             has_main: boolean | null;
-            /**
-             * Mains
-             * @description service mains side by side in it, where there are several: its rating is of all
-             * @default null
-             */
+            /** service mains side by side in it, where there are several: its rating is of all */
             mains: number | null;
-            /**
-             * Main Compartments
-             * @description each of those mains has a compartment of its own
-             * @default null
-             */
+            /** each of those mains has a compartment of its own */
             main_compartments: boolean | null;
-            /**
-             * Lugs
-             * @description its terminals, as marked
-             * @default []
-             */
+            /** its terminals, as marked */
             lugs: components["schemas"]["Terminal"][];
-            /**
-             * Overcurrent
-             * @description of a switch: what in it guards what leaves it; blank: not on record, and taken as nothing
-             * @default null
-             */
+            /** of a switch: what in it guards what leaves it; blank: not on record, and taken as nothing */
             overcurrent: ("breaker" | "fuses" | "none") | null;
-            /**
-             * Fuse A
-             * @description of its fuses, where they are less than the switch is rated, A
-             * @default null
-             */
+            /** of its fuses, where they are less than the switch is rated, A */
             fuse_a: number | null;
-            /**
-             * Interrupting Ka
-             * @description interrupting rating of its devices, kA
-             * @default null
-             */
+            /** interrupting rating of its devices, kA */
             interrupting_ka: number | null;
-            /**
-             * Spaces
-             * @description breaker spaces
-             * @default null
-             */
+            /** breaker spaces */
             spaces: number | null;
-            /**
-             * Outdoors
-             * @default null
-             */
             outdoors: boolean | null;
-            /**
-             * Surge Protected
-             * @default null
-             */
             surge_protected: boolean | null;
-            /**
-             * Back Fed
-             * @description fed through a plug-in breaker
-             * @default false
-             */
+            /** fed through a plug-in breaker */
             back_fed: boolean;
-            /**
-             * Retained
-             * @description that breaker is held by a retainer
-             * @default null
-             */
+            /** that breaker is held by a retainer */
             retained: boolean | null;
-            /**
-             * Handle Height
-             * @description grip at its highest, above the floor
-             * @default null
-             */
+            /** grip at its highest, above the floor */
             handle_height: number | null;
-            /**
-             * Ground Detection
-             * @description of an ungrounded source: ground detection is fitted
-             * @default null
-             */
+            /** of an ungrounded source: ground detection is fitted */
             ground_detection: boolean | null;
-            /**
-             * Circuits
-             * @description two-wire branch circuits it feeds, where they are few
-             * @default null
-             */
+            /** two-wire branch circuits it feeds, where they are few */
             circuits: number | null;
-            /**
-             * Bus A
-             * @description bus rating where it has a main of its own, A
-             * @default null
-             */
+            /** bus rating where it has a main of its own, A */
             bus_a: number | null;
-            /**
-             * Series Ka
-             * @description marked series rating with the device ahead of it, kA
-             * @default null
-             */
+            /** marked series rating with the device ahead of it, kA */
             series_ka: number | null;
-            /**
-             * Second Sources
-             * @description sources that back-feed its bus
-             * @default []
-             */
+            /** sources that back-feed its bus */
             second_sources: components["schemas"]["ParallelSource"][];
-            /**
-             * Torque
-             * @description maker's torque of its lugs
-             * @default null
-             */
+            /** maker's torque of its lugs */
             torque: number | null;
-            /**
-             * Room
-             * @description where it hangs
-             * @default null
-             */
+            /** where it hangs */
             room: ("utility-room" | "garage" | "basement" | "hall" | "outdoors" | "bathroom" | "clothes-closet" | "over-steps") | null;
-            /**
-             * Nearest Entry
-             * @description a disconnect: outdoors, or inside nearest to where its conductors come in
-             * @default null
-             */
+            /** a disconnect: outdoors, or inside nearest to where its conductors come in */
             nearest_entry: boolean | null;
-            /**
-             * Working Condition
-             * @description across the working space: nothing grounded (1), grounded (2), live parts (3)
-             * @default null
-             */
+            /** across the working space: nothing grounded (1), grounded (2), live parts (3) */
             working_condition: (1 | 2 | 3) | null;
-            /**
-             * Working Depth
-             * @default null
-             */
             working_depth: number | null;
-            /**
-             * Working Width
-             * @default null
-             */
             working_width: number | null;
         };
-        /**
-         * Generator
-         * @description A standby source: an engine set, or inverters, two of 120 V in series for the two legs.
-         */
+        /** A standby source: an engine set, or inverters, two of 120 V in series for the two legs. */
         Generator: {
-            /**
-             * System
-             * @default 120/240-3w
-             */
             system: string;
-            /**
-             * Leg
-             * @description of a source of one 120 V leg: the leg that it stands for, another one for the other
-             * @default null
-             */
+            /** of a source of one 120 V leg: the leg that it stands for, another one for the other */
             leg: ("A" | "B") | null;
-            /**
-             * Opposed
-             * @description of such a pair: locked to each other half a turn apart, so that the two make 240 V
-             * @default null
-             */
+            /** of such a pair: locked to each other half a turn apart, so that the two make 240 V */
             opposed: boolean | null;
-            /**
-             * Kw
-             * @description rated, kW each
-             */
+            /** rated, kW each */
             kw: number;
-            /**
-             * Units
-             * @default 1
-             */
             units: number;
-            /**
-             * Fuel
-             * @default propane
-             * @enum {string}
-             */
             fuel: "propane" | "natural-gas" | "gasoline" | "diesel" | "none";
-            /**
-             * Fuel Pct
-             * @description of its rating left on this fuel, percent, from its sheet
-             * @default 100
-             */
+            /** of its rating left on this fuel, percent, from its sheet */
             fuel_pct: number;
-            /**
-             * Altitude
-             * @default 0
-             */
             altitude: number;
-            /**
-             * Altitude Loss Pct
-             * @description lost for every 1000 ft (305 m), percent, from its sheet
-             * @default 3.5
-             */
+            /** lost for every 1000 ft (305 m), percent, from its sheet */
             altitude_loss_pct: number;
-            /**
-             * Breaker A
-             * @description its own breaker, A
-             * @default null
-             */
+            /** its own breaker, A */
             breaker_a: number | null;
-            /**
-             * Later Kw
-             * @description a bigger set to leave room for, kW in all
-             * @default null
-             */
+            /** a bigger set to leave room for, kW in all */
             later_kw: number | null;
-            /**
-             * Reactance Pct
-             * @description of an engine set in a fault, percent of its rating
-             * @default 15
-             */
+            /** of an engine set in a fault, percent of its rating */
             reactance_pct: number;
-            /**
-             * Surge Times
-             * @description what an inverter gives into a fault, times its rating
-             * @default 2
-             */
+            /** what an inverter gives into a fault, times its rating */
             surge_times: number;
-            /**
-             * Diversion W
-             * @description diversion load of its governor, W
-             * @default null
-             */
+            /** diversion load of its governor, W */
             diversion_w: number | null;
         };
-        /**
-         * GroundAnswer
-         * @description Grounding of the whole job. ``assumed`` says what was taken where nothing is on record.
-         */
+        /** Grounding of the whole job. ``assumed`` says what was taken where nothing is on record. */
         GroundAnswer: {
-            /** Places */
             places: components["schemas"]["PlaceGround"][];
-            /** Modes */
             modes: components["schemas"]["ModeAnswer"][];
-            /** Assumed */
             assumed: string[];
         };
-        /**
-         * Hole
-         * @description A hole of a bar: which bar, which hole, counted from the top.
-         */
+        /** A hole of a bar: which bar, which hole, counted from the top. */
         Hole: {
-            /** Bar */
             bar: string;
-            /** Hole */
             hole: number;
         };
-        /**
-         * HouseRules
-         * @description House rules of a job. The schools of each, and why its default is one, stand in the code book's vocabulary.
-         */
+        /** House rules of a job. The schools of each, and why its default is one, stand in the code book's vocabulary. */
         HouseRules: {
-            /**
-             * Name
-             * @description What these rules are called
-             * @default Shop default
-             */
+            /** What these rules are called */
             name: string;
-            /**
-             * Feeder Drop Pct
-             * @description Drop limit of a service or feeder, percent
-             * @default 3
-             */
+            /** Drop limit of a service or feeder, percent */
             feeder_drop_pct: number;
-            /**
-             * Branch Drop Pct
-             * @description Drop limit of a branch circuit, percent
-             * @default 3
-             */
+            /** Drop limit of a branch circuit, percent */
             branch_drop_pct: number;
-            /**
-             * Total Drop Pct
-             * @description Drop limit from the source to the last station, percent
-             * @default 5
-             */
+            /** Drop limit from the source to the last panel or load, percent */
             total_drop_pct: number;
-            /**
-             * Drop Rule
-             * @description Whether the drop limit decides the size
-             * @default binding
-             * @enum {string}
-             */
+            /** Whether the drop limit decides the size */
             drop_rule: "binding" | "advisory";
-            /**
-             * Drop Current
-             * @description Current that the drop is judged at
-             * @default load
-             * @enum {string}
-             */
+            /** Current that the drop is judged at */
             drop_current: "load" | "80-of-breaker" | "breaker";
-            /**
-             * Spare Pct
-             * @description Spare wanted over the design current, percent
-             * @default 0
-             */
+            /** Spare wanted over the design current, percent */
             spare_pct: number;
-            /**
-             * Dwelling Rule
-             * @description Reading of the rule for a run that carries one dwelling
-             * @default rating
-             * @enum {string}
-             */
+            /** Reading of the rule for a run that carries one dwelling */
             dwelling_rule: "rating" | "load-too";
-            /**
-             * Equipment Ground
-             * @description What the equipment ground goes by
-             * @default table
-             * @enum {string}
-             */
+            /** What the equipment ground goes by */
             equipment_ground: "table" | "full";
-            /**
-             * Pipe Up
-             * @description One trade size above what holds the wires
-             * @default false
-             */
+            /** One trade size above what holds the wires */
             pipe_up: boolean;
-            /**
-             * Fill Rounding
-             * @description When a raceway counts as full
-             * @default strict
-             * @enum {string}
-             */
+            /** When a raceway counts as full */
             fill_rounding: "strict" | "note-7";
-            /**
-             * Several Mains
-             * @description What service conductors ahead of several mains are made for
-             * @default sum
-             * @enum {string}
-             */
+            /** What service conductors ahead of several mains are made for */
             several_mains: "sum" | "load";
-            /**
-             * Unmarked Terminals
-             * @description Temperature of terminals with no marking
-             * @default by-rating
-             * @enum {string}
-             */
+            /** Temperature of terminals with no marking */
             unmarked_terminals: "by-rating" | "60" | "75";
-            /**
-             * Conductor Temperature
-             * @description Temperature that resistance is taken at
-             * @default table
-             * @enum {string}
-             */
+            /** Temperature that resistance is taken at */
             conductor_temperature: "table" | "running";
-            /**
-             * Neutral
-             * @description What the neutral of a three-wire run goes by
-             * @default full
-             * @enum {string}
-             */
+            /** What the neutral of a three-wire run goes by */
             neutral: "full" | "calculated";
-            /**
-             * Load Method
-             * @description Which load calculation drives a dwelling
-             * @default optional
-             * @enum {string}
-             */
+            /** Which load calculation drives a dwelling */
             load_method: "optional" | "standard" | "larger";
-            /**
-             * Cooling Kept
-             * @description What of cooling that stays beside heating counts at 125 percent
-             * @default whole
-             * @enum {string}
-             */
+            /** What of cooling that stays beside heating counts at 125 percent */
             cooling_kept: "whole" | "largest";
-            /**
-             * Outbuildings
-             * @description What a dwelling's detached buildings take beside it
-             * @default added
-             * @enum {string}
-             */
+            /** What a dwelling's detached buildings take beside it */
             outbuildings: "added" | "within";
-            /**
-             * Rods
-             * @description Rods where none are there
-             * @default two
-             * @enum {string}
-             */
+            /** Rods where none are there */
             rods: "two" | "prove";
-            /**
-             * Lone Electrode
-             * @description Whether a footing bar, a ring or structural steel may stand alone
-             * @default code
-             * @enum {string}
-             */
+            /** Whether a footing bar, a ring or structural steel may stand alone */
             lone_electrode: "code" | "never";
-            /**
-             * Spare Spaces
-             * @description Spaces that a panel has left when it is done
-             * @default 2
-             */
+            /** Spaces that a panel has left when it is done */
             spare_spaces: number;
-            /**
-             * Single Outlets
-             * @description Ground-fault guard of one outlet for an appliance that stays in its place
-             * @default guarded
-             * @enum {string}
-             */
+            /** Ground-fault guard of one outlet for an appliance that stays in its place */
             single_outlets: "guarded" | "spared";
-            /**
-             * Moved Arc Fault
-             * @description Arc-fault guard of circuits that are lengthened to a moved panel
-             * @default by-length
-             * @enum {string}
-             */
+            /** Arc-fault guard of circuits that are lengthened to a moved panel */
             moved_arc_fault: "by-length" | "always";
-            /**
-             * Hand Pull Lb
-             * @description What one person pulls by hand, lb
-             * @default 75
-             */
+            /** What one person pulls by hand, lb */
             hand_pull_lb: number;
-            /**
-             * Make Up Ft
-             * @description Kept of a wire at each of its ends, ft
-             * @default 3
-             */
+            /** Kept of a wire at each of its ends, ft */
             make_up_ft: number;
-            /**
-             * Large Colours
-             * @description Colours that large wire is bought in
-             * @default own
-             * @enum {string}
-             */
+            /** Colours that large wire is bought in */
             large_colours: "own" | "marked";
-            /**
-             * Retorque
-             * @description How often a terminal is tightened to its torque
-             * @default once
-             * @enum {string}
-             */
+            /** How often a terminal is tightened to its torque */
             retorque: "once" | "again";
-            /**
-             * Pvc Swing F
-             * @description Temperature swing of PVC above ground, °F
-             * @default 100
-             */
+            /** Temperature swing of PVC above ground, °F */
             pvc_swing_f: number;
-            /**
-             * Touch Line V
-             * @description Line drawn on the volts between hand and earth
-             * @default 50
-             */
+            /** Limit on the volts between hand and ground */
             touch_line_v: number;
-            /**
-             * Energy Price
-             * @description Price of energy for paybacks, $ per kWh
-             * @default 0.15
-             */
+            /** Price of energy for paybacks, $ per kWh */
             energy_price: number;
-            /**
-             * Loss Hours
-             * @description Hours a year at the design load that lose as much as a year's real use
-             * @default 1500
-             */
+            /** Hours a year at the design load that lose as much as a year's real use */
             loss_hours: number;
-            /**
-             * Watched
-             * @description What is looked at besides
-             * @default []
-             */
+            /** What is looked at besides */
             watched: components["schemas"]["Watched"][];
         };
-        /**
-         * InspectionVisit
-         * @description Between when and when an inspector comes for a stage of the work.
-         */
+        /** Between when and when an inspector comes for a stage of the work. */
         InspectionVisit: {
-            /**
-             * Day
-             * @default 1
-             */
             day: number;
-            /** Earliest */
             earliest: number;
-            /** Latest */
             latest: number;
-            /**
-             * Stage
-             * @enum {string}
-             */
             stage: "trench" | "rough-in" | "final";
         };
-        /**
-         * Job
-         * @description One property and the work planned on it.
-         */
+        /** One property and the work planned on it. */
         Job: {
-            /**
-             * Format
-             * @default northspan-job
-             * @constant
-             */
             format: "northspan-job";
-            /**
-             * Version
-             * @default 2
-             * @constant
-             */
             version: 2;
-            /**
-             * Units
-             * @description us: ft, in, ft², lb·in, lb; metric: m, mm, m², N·m, N
-             * @default us
-             * @enum {string}
-             */
+            /** us: ft, in, ft², lb·in, lb; metric: m, mm, m², N·m, N */
             units: "us" | "metric";
-            /** Name */
             name: string;
-            /**
-             * Note
-             * @default
-             */
             note: string;
-            /**
-             * Code Book
-             * @default nec-2023
-             */
             code_book: string;
-            /**
-             * @default {
-             *       "name": "Shop default",
-             *       "feeder_drop_pct": 3,
-             *       "branch_drop_pct": 3,
-             *       "total_drop_pct": 5,
-             *       "drop_rule": "binding",
-             *       "drop_current": "load",
-             *       "spare_pct": 0,
-             *       "dwelling_rule": "rating",
-             *       "equipment_ground": "table",
-             *       "pipe_up": false,
-             *       "fill_rounding": "strict",
-             *       "several_mains": "sum",
-             *       "unmarked_terminals": "by-rating",
-             *       "conductor_temperature": "table",
-             *       "neutral": "full",
-             *       "load_method": "optional",
-             *       "cooling_kept": "whole",
-             *       "outbuildings": "added",
-             *       "rods": "two",
-             *       "lone_electrode": "code",
-             *       "spare_spaces": 2,
-             *       "single_outlets": "guarded",
-             *       "moved_arc_fault": "by-length",
-             *       "hand_pull_lb": 75,
-             *       "make_up_ft": 3,
-             *       "large_colours": "own",
-             *       "retorque": "once",
-             *       "pvc_swing_f": 100,
-             *       "touch_line_v": 50,
-             *       "energy_price": 0.15,
-             *       "loss_hours": 1500,
-             *       "watched": []
-             *     }
-             */
             house_rules: components["schemas"]["HouseRules"];
-            /**
-             * Places
-             * @default []
-             */
             places: components["schemas"]["Place"][];
-            /**
-             * Stations
-             * @default []
-             */
             stations: components["schemas"]["Station"][];
-            /**
-             * Runs
-             * @default []
-             */
             runs: components["schemas"]["Run"][];
-            /**
-             * Metal Paths
-             * @default []
-             */
             metal_paths: components["schemas"]["MetalPath"][];
-            /**
-             * Variants
-             * @default []
-             */
             variants: components["schemas"]["Variant"][];
-            /**
-             * @default {
-             *       "paper": "letter",
-             *       "left_out": [
-             *         "materials",
-             *         "calculation"
-             *       ],
-             *       "turned": [],
-             *       "nudges": [],
-             *       "answers": []
-             *     }
-             */
             packet: components["schemas"]["PacketPlan"];
-            /**
-             * @default {
-             *       "people": [
-             *         "Lead",
-             *         "Second"
-             *       ],
-             *       "days": 2,
-             *       "first": null,
-             *       "morning": 420,
-             *       "evening": 1020,
-             *       "goes": 1,
-             *       "utility": null,
-             *       "inspections": [],
-             *       "dry": [],
-             *       "stays_off": [],
-             *       "source_w": null,
-             *       "stays_on": [],
-             *       "own": [],
-             *       "changes": []
-             *     }
-             */
             day: components["schemas"]["DayPlan"];
         };
-        /**
-         * LabelledFigure
-         * @description A figure as it is sent under its key: with its label, in the order of work.
-         */
+        /** A figure as it is sent under its key: with its label, in the order of work. */
         LabelledFigure: {
-            /** Label */
             label: string;
-            /** Value */
             value: number | string | null;
-            /** Unit */
             unit: string;
-            /** Steps */
             steps: components["schemas"]["Step"][];
         };
-        /**
-         * Ladder
-         * @description The sizes of one metal, small to large, up to two above the chosen one.
-         *
-         *     ``required`` is the smallest that carries the load with the drop left out, ``smallest`` the smallest that
-         *     passes everything; None where none does.
-         */
+        /** The sizes of one metal, small to large, up to two above the chosen one. ``required`` is the smallest that carries the load with the drop left out, ``smallest`` the smallest that passes everything; None where none does. */
         Ladder: {
-            /**
-             * Metal
-             * @enum {string}
-             */
             metal: "cu" | "al";
-            /** Rungs */
             rungs: components["schemas"]["Rung"][];
-            /** Required */
             required: string | null;
-            /** Smallest */
             smallest: string | null;
         };
-        /**
-         * LaterWire
-         * @description Wires that the pipe has to hold some day, or that are laid with the others as a spare.
-         */
+        /** Wires that the pipe has to hold some day, or that are laid with the others as a spare. */
         LaterWire: {
-            /** Name */
             name: string;
-            /** Size */
             size: string;
-            /**
-             * Metal
-             * @default al
-             * @enum {string}
-             */
             metal: "cu" | "al";
-            /**
-             * Insulation
-             * @default XHHW-2
-             */
             insulation: string;
-            /**
-             * Count
-             * @default 1
-             */
             count: number;
-            /**
-             * Laid
-             * @description pulled in now, as a spare
-             * @default false
-             */
+            /** pulled in now, as a spare */
             laid: boolean;
         };
-        /**
-         * LearntBand
-         * @description What the shop's own readings say of a kind of soil: from the tenth to the ninetieth of a hundred, and how many
-         *     readings stand behind it. It counts for that kind alone.
-         */
+        /** What the shop's own readings say of a kind of soil: from the tenth to the ninetieth of a hundred, and how many readings stand behind it. It counts for that kind alone. */
         LearntBand: {
-            /** Soil */
             soil: string;
-            /**
-             * Low
-             * @description ohm·m
-             */
+            /** ohm·m */
             low: number;
-            /**
-             * High
-             * @description ohm·m
-             */
+            /** ohm·m */
             high: number;
-            /** Readings */
             readings: number;
         };
-        /**
-         * LegAnswer
-         * @description A leg: its load as VA and as A at the voltage to the neutral.
-         */
+        /** A leg: its load as VA and as A at the voltage to the neutral. */
         LegAnswer: {
-            /** Leg */
             leg: string;
             va: components["schemas"]["Figure"];
             amps: components["schemas"]["Figure"];
         };
-        /**
-         * Load
-         * @description A load, in amperes of one ungrounded conductor at the system's voltage.
-         */
+        /** A load, in amperes of one ungrounded conductor at the system's voltage. */
         Load: {
-            /**
-             * Amps
-             * @description A
-             */
+            /** A */
             amps: number;
-            /**
-             * Continuous Amps
-             * @description A of it that runs three hours or more
-             * @default 0
-             */
+            /** A of it that runs three hours or more */
             continuous_amps: number;
-            /**
-             * Neutral Amps
-             * @description A of unbalance on the neutral; blank: not known, full neutral
-             * @default null
-             */
+            /** A of unbalance on the neutral; blank: not known, full neutral */
             neutral_amps: number | null;
-            /**
-             * Power Factor
-             * @description lagging
-             * @default 1
-             */
+            /** lagging */
             power_factor: number;
-            /**
-             * In Calculation
-             * @description is part of its place's load calculation already
-             * @default false
-             */
+            /** is part of its place's load calculation already */
             in_calculation: boolean;
         };
-        /**
-         * LoadLine
-         * @description One line of a load calculation: what it is and its demand in VA with its working.
-         */
+        /** One line of a load calculation: what it is and its demand in VA with its working. */
         LoadLine: {
-            /** Name */
             name: string;
             va: components["schemas"]["Figure"];
         };
-        /**
-         * LoadMethod
-         * @description One method's answer: lines, total (VA), current of the heavier leg and of the neutral (A, rounded).
-         *
-         *     ``may_be_used`` with ``why`` says whether the code lets it drive this place. ``continuous_amps`` is the part of
-         *     ``amps`` that runs three hours or more and that the method has not already reduced.
-         */
+        /** One method's answer: lines, total (VA), current of the heavier leg and of the neutral (A, rounded). ``may_be_used`` with ``why`` says whether the code lets it drive this place. ``continuous_amps`` is the part of ``amps`` that runs three hours or more and that the method has not already reduced. */
         LoadMethod: {
-            /** Id */
             id: string;
-            /** Name */
             name: string;
-            /** Section */
             section: string;
-            /** May Be Used */
             may_be_used: boolean;
-            /** Why */
             why: string;
-            /** Lines */
             lines: components["schemas"]["LoadLine"][];
             total_va: components["schemas"]["Figure"];
             amps: components["schemas"]["Figure"];
             neutral_amps: components["schemas"]["Figure"];
-            /** Continuous Amps */
             continuous_amps: number;
         };
-        /**
-         * LoadRecord
-         * @description The peak demand of a standing service or feeder, from the utility's record or a recording.
-         */
+        /** The peak demand of a standing service or feeder, from the utility's record or a recording. */
         LoadRecord: {
-            /**
-             * Kind
-             * @enum {string}
-             */
             kind: "12-month" | "30-day";
-            /**
-             * Peak Va
-             * @description highest 15-minute average, VA
-             */
+            /** highest 15-minute average, VA */
             peak_va: number;
-            /**
-             * Unseen Va
-             * @description heating, cooling or periodic load not in it, VA
-             * @default 0
-             */
+            /** heating, cooling or periodic load not in it, VA */
             unseen_va: number;
-            /**
-             * Solar Or Shaving
-             * @description a renewable source or peak shaving ran meanwhile
-             * @default false
-             */
+            /** a renewable source or peak shaving ran meanwhile */
             solar_or_shaving: boolean;
-            /**
-             * Source
-             * @default utility record
-             */
             source: string;
         };
-        /**
-         * Locks
-         * @description What is there already, or decided. A blank lock leaves the answer to the solver.
-         */
+        /** What is there already, or decided. A blank lock leaves the answer to the solver. */
         Locks: {
-            /**
-             * @description the load, else summed from the stations beyond
-             * @default null
-             */
+            /** the load, else summed from the stations beyond */
             load: components["schemas"]["Load"] | null;
-            /**
-             * Rating A
-             * @description asked for instead of a load, or above it: the run carries it in full, A
-             * @default null
-             */
+            /** asked for instead of a load, or above it: the run carries it in full, A */
             rating_a: number | null;
-            /**
-             * Breaker A
-             * @description OCPD rating, A
-             * @default null
-             */
+            /** OCPD rating, A */
             breaker_a: number | null;
-            /**
-             * Size
-             * @description ungrounded conductors
-             * @default null
-             */
+            /** ungrounded conductors */
             size: string | null;
-            /**
-             * Neutral Size
-             * @default null
-             */
             neutral_size: string | null;
-            /**
-             * Egc Size
-             * @description equipment grounding conductor
-             * @default null
-             */
+            /** equipment grounding conductor */
             egc_size: string | null;
-            /**
-             * Raceway Size
-             * @description trade size
-             * @default null
-             */
+            /** trade size */
             raceway_size: string | null;
-            /**
-             * Loaded Conductors
-             * @description current-carrying in one raceway
-             * @default null
-             */
+            /** current-carrying in one raceway */
             loaded_conductors: number | null;
         };
-        /**
-         * Lug
-         * @description The lugs of a panel where the feeding conductors land.
-         */
+        /** The lugs of a panel where the feeding conductors land. */
         Lug: {
-            /**
-             * Least Size
-             * @default null
-             */
             least_size: string | null;
-            /**
-             * Most Size
-             * @default null
-             */
             most_size: string | null;
-            /**
-             * Metal
-             * @description wire it is marked for
-             * @default both
-             * @enum {string}
-             */
+            /** wire it is marked for */
             metal: "cu" | "both";
-            /**
-             * Of
-             * @enum {string}
-             */
             of: "line" | "neutral" | "ground";
-            /**
-             * Torque
-             * @description the maker's, of its screw
-             * @default null
-             */
+            /** the maker's, of its screw */
             torque: number | null;
         };
-        /**
-         * MetalPath
-         * @description A continuous metal path between two places: a pipe, a cable shield, a fence.
-         */
+        /** A continuous metal path between two places: a pipe, a cable shield, a fence. */
         MetalPath: {
-            /** Id */
             id: string;
-            /** Name */
             name: string;
-            /**
-             * Kind
-             * @enum {string}
-             */
             kind: "water-pipe" | "gas-pipe" | "cable-shield" | "duct" | "fence";
-            /** From Place */
             from_place: string;
-            /** To Place */
             to_place: string;
-            /**
-             * Ohm
-             * @description end to end, bonded at both places, ohm
-             */
+            /** end to end, bonded at both places, ohm */
             ohm: number;
         };
-        /**
-         * ModeAnswer
-         * @description One way the property runs, with its bonds and faults.
-         */
+        /** One way the property runs, with its bonds and faults. */
         ModeAnswer: {
-            /** Id */
             id: string;
-            /** Name */
             name: string;
-            /**
-             * Kind
-             * @enum {string}
-             */
             kind: "utility" | "generator" | "inverter";
-            /** Sources */
             sources: string[];
-            /** Stations */
             stations: components["schemas"]["StationBond"][];
-            /** Runs */
             runs: components["schemas"]["RunWires"][];
-            /** Faults */
             faults: components["schemas"]["StationFault"][];
         };
-        /**
-         * Move
-         * @description Where a panel is moved to.
-         */
+        /** Where a panel is moved to. */
         Move: {
-            /**
-             * @description on the plan
-             * @default null
-             */
+            /** on the plan */
             to: components["schemas"]["Point"] | null;
-            /**
-             * Room
-             * @default null
-             */
             room: string | null;
-            /**
-             * Length
-             * @description cable from the old place to the new, where the plan does not tell
-             * @default null
-             */
+            /** cable from the old place to the new, where the plan does not tell */
             length: number | null;
-            /**
-             * Ends
-             * @description up, down and into the panel
-             * @default 0
-             */
+            /** up, down and into the panel */
             ends: number;
-            /**
-             * Feeder
-             * @description length of what feeds it, to the new place
-             * @default null
-             */
+            /** length of what feeds it, to the new place */
             feeder: number | null;
         };
-        /**
-         * MoveAnswer
-         * @description A panel's move: what reaches, the boxes for what does not, what feeds it at its new length, and what can be made
-         *     ready before it is dark and what is done in the dark.
-         */
+        /** A panel's move: what reaches, the boxes for what does not, what feeds it at its new length, and what can be made ready before it is dark and what is done in the dark. */
         MoveAnswer: {
-            /** Reaches */
             reaches: components["schemas"]["Reach"][];
-            /** Boxes */
             boxes: components["schemas"]["SpliceBox"][];
             feeder_length: components["schemas"]["Figure"];
             feeder_size: components["schemas"]["Figure"];
             feeder_drop: components["schemas"]["Figure"];
-            /** Feeder Passes */
             feeder_passes: boolean | null;
-            /** Before */
             before: string[];
-            /** Dark */
             dark: string[];
         };
-        /**
-         * NextStep
-         * @description The one line of a step; ``done`` says that nothing there is open.
-         */
+        /** The one line of a step; ``done`` says that nothing there is open. */
         NextStep: {
-            /**
-             * Step
-             * @enum {string}
-             */
             step: "walk" | "loads" | "span" | "ground" | "panels" | "pull" | "day" | "test" | "packet" | "what-if" | "rules";
-            /** Words */
             words: string;
-            /** Done */
             done: boolean;
         };
-        /**
-         * NodeAnswer
-         * @description A point of the unrolled route: along it on the level, height of the pipe and of the ground, both above the ground
-         *     where it starts; the bend there (degrees), whether wire comes out, its place in the route (None: not of the plan),
-         *     the least length of a box there (no value: it goes by its room, or is none).
-         */
+        /** A point of the unrolled route: along it on the level, height of the pipe and of the ground, both above the ground where it starts; the bend there (degrees), whether wire comes out, its place in the route (None: not of the plan), the least length of a box there (no value: it goes by its room, or is none). */
         NodeAnswer: {
-            /** Along */
             along: number;
-            /** Height */
             height: number;
-            /** Ground */
             ground: number;
-            /** Turn Deg */
             turn_deg: number;
-            /** Pull */
             pull: boolean;
-            /** Fitting */
             fitting: string;
-            /** Waypoint */
             waypoint: number | null;
             box: components["schemas"]["Figure"];
         };
-        /**
-         * Nudge
-         * @description Room that was made by hand round a station of the one-line: so many millimetres before it, across and down, and
-         *     so many places earlier (negative) or later among what is fed from where it is fed.
-         */
+        /** Room that was made by hand round a station of the one-line: so many millimetres before it, across and down, and so many places earlier (negative) or later among what is fed from where it is fed. */
         Nudge: {
-            /** Station */
             station: string;
-            /**
-             * Right
-             * @description mm
-             * @default 0
-             */
+            /** mm */
             right: number;
-            /**
-             * Down
-             * @description mm
-             * @default 0
-             */
+            /** mm */
             down: number;
-            /**
-             * Rank
-             * @default 0
-             */
             rank: number;
         };
-        /**
-         * Outlets
-         * @description The outlets of a branch circuit in a dwelling or its outbuilding: where they are and what guards them.
-         */
+        /** The outlets of a branch circuit in a dwelling or its outbuilding: where they are and what guards them. */
         Outlets: {
-            /**
-             * Room
-             * @description where its outlets are
-             * @enum {string}
-             */
+            /** where its outlets are */
             room: "bathroom" | "garage" | "outdoors" | "crawl-space" | "basement" | "kitchen" | "sink" | "boathouse" | "tub" | "laundry" | "damp" | "bedroom" | "living-room" | "dining-room" | "hallway" | "closet" | "den" | "sunroom";
-            /**
-             * Receptacles
-             * @description receptacles among them
-             * @default true
-             */
+            /** receptacles among them */
             receptacles: boolean;
-            /**
-             * Feeds
-             * @description what is wired to it without a receptacle, or the vehicle charger that plugs in
-             * @default null
-             */
+            /** what is wired to it without a receptacle, or the vehicle charger that plugs in */
             feeds: ("lighting" | "cooking" | "cooling" | "vehicle" | "other") | null;
-            /**
-             * Gfci
-             * @description guarded against ground faults, class A
-             * @default null
-             */
+            /** guarded against ground faults, class A */
             gfci: boolean | null;
-            /**
-             * Afci
-             * @description guarded against arcs
-             * @default null
-             */
+            /** guarded against arcs */
             afci: boolean | null;
         };
-        /**
-         * Overhead
-         * @description What an overhead run passes over, and the mast that holds it.
-         */
+        /** What an overhead run passes over, and the mast that holds it. */
         Overhead: {
-            /**
-             * Over
-             * @default walkway
-             * @enum {string}
-             */
             over: "walkway" | "driveway" | "street" | "roof";
-            /**
-             * Support
-             * @description open wires on insulators, wires laid up round a bare messenger, or a cable hung from one
-             * @default null
-             */
+            /** open wires on insulators, wires laid up round a bare messenger, or a cable hung from one */
             support: ("open" | "multiplex" | "messenger") | null;
-            /**
-             * Clearance
-             * @description lowest point above it
-             * @default null
-             */
+            /** lowest point above it */
             clearance: number | null;
-            /**
-             * Roof Rise
-             * @description of the roof, in 12 of its run
-             * @default null
-             */
+            /** of the roof, in 12 of its run */
             roof_rise: number | null;
-            /**
-             * Mast
-             * @description held by a mast
-             * @default false
-             */
+            /** held by a mast */
             mast: boolean;
-            /**
-             * Mast Strong
-             * @description strong enough or braced for the pull
-             * @default null
-             */
+            /** strong enough or braced for the pull */
             mast_strong: boolean | null;
-            /**
-             * Mast Alone
-             * @description nothing but these conductors is attached to it
-             * @default null
-             */
+            /** nothing but these conductors is attached to it */
             mast_alone: boolean | null;
         };
-        /**
-         * Owed
-         * @description A guard that a circuit owes: ``gfci`` or ``afci``, the section, why, and whether it has it.
-         */
+        /** A guard that a circuit owes: ``gfci`` or ``afci``, the section, why, and whether it has it. */
         Owed: {
-            /** Guard */
             guard: string;
-            /** Section */
             section: string;
-            /** Why */
             why: string;
-            /** Has */
             has: boolean;
         };
-        /**
-         * OwnTask
-         * @description A task put in by hand. ``needs`` are ids of tasks, made or own, that come first.
-         */
+        /** A task put in by hand. ``needs`` are ids of tasks, made or own, that come first. */
         OwnTask: {
-            /** Id */
             id: string;
-            /** Name */
             name: string;
-            /** Minutes */
             minutes: number;
-            /**
-             * Crew
-             * @default 1
-             */
             crew: number;
-            /**
-             * Power
-             * @default either
-             * @enum {string}
-             */
             power: "off" | "on" | "either";
-            /**
-             * Needs
-             * @default []
-             */
             needs: string[];
         };
-        /**
-         * PacketPlan
-         * @description The packet as it was put together.
-         */
+        /** The packet as it was put together. */
         PacketPlan: {
-            /**
-             * Paper
-             * @default letter
-             * @enum {string}
-             */
             paper: "letter" | "a4";
-            /**
-             * Left Out
-             * @description sheets that do not go out with the set
-             * @default [
-             *       "materials",
-             *       "calculation"
-             *     ]
-             */
+            /** sheets that do not go out with the set */
             left_out: ("cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation" | "days" | "tests" | "curves" | "torque")[];
-            /**
-             * Turned
-             * @description sheets that are set the other way than usual: upright for across, across for upright
-             * @default []
-             */
+            /** sheets that are set the other way than usual: upright for across, across for upright */
             turned: ("cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation" | "days" | "tests" | "curves" | "torque")[];
-            /**
-             * Nudges
-             * @default []
-             */
             nudges: components["schemas"]["Nudge"][];
-            /**
-             * Answers
-             * @default []
-             */
             answers: components["schemas"]["FindingAnswer"][];
         };
-        /**
-         * Panel
-         * @description A panelboard with its cover off. Its bus, main, retainer and spaces stand with the station's gear.
-         */
+        /** A panelboard with its cover off. Its bus, main, retainer and spaces stand with the station's gear. */
         Panel: {
-            /**
-             * Legs
-             * @description row by row A and B; else the leg of every space
-             * @default interleaved
-             */
+            /** row by row A and B; else the leg of every space */
             legs: "interleaved" | ("A" | "B")[];
-            /**
-             * Blocked
-             * @description spaces nothing may use
-             * @default []
-             */
+            /** spaces nothing may use */
             blocked: number[];
-            /**
-             * Twin Spaces
-             * @description spaces that take a tandem
-             * @default []
-             */
+            /** spaces that take a tandem */
             twin_spaces: number[];
-            /**
-             * Circuits Allowed
-             * @description most poles, as marked
-             * @default null
-             */
+            /** most poles, as marked */
             circuits_allowed: number | null;
-            /**
-             * Bars
-             * @default []
-             */
             bars: components["schemas"]["Bar"][];
-            /**
-             * Lugs
-             * @default []
-             */
             lugs: components["schemas"]["Lug"][];
-            /**
-             * Circuits
-             * @default []
-             */
             circuits: components["schemas"]["PanelCircuit"][];
-            /**
-             * Directory
-             * @description a directory is posted; blank: not on record
-             * @default null
-             */
+            /** a directory is posted; blank: not on record */
             directory: boolean | null;
-            /**
-             * Drives Loads
-             * @description its circuits say on which leg their loads are
-             * @default false
-             */
+            /** its circuits say on which leg their loads are */
             drives_loads: boolean;
-            /**
-             * @description where it hangs, on the plan
-             * @default null
-             */
+            /** where it hangs, on the plan */
             at: components["schemas"]["Point"] | null;
-            /**
-             * @description it is to be moved
-             * @default null
-             */
+            /** it is to be moved */
             move: components["schemas"]["Move"] | null;
         };
-        /**
-         * PanelAnswer
-         * @description A panel as solved: of its ``spaces`` how many are ``used``, how many of those hold halves, how many are
-         *     ``blocked`` and ``free``, how many the house rule wants free (``wanted``); ``poles`` in it of ``allowed``; each leg,
-         *     how far they are apart (VA, A, and as % of the bus; no value where there is one leg), wires that are in no hole yet.
-         */
+        /** A panel as solved: of its ``spaces`` how many are ``used``, how many of those hold halves, how many are ``blocked`` and ``free``, how many the house rule wants free (``wanted``); ``poles`` in it of ``allowed``; each leg, how far they are apart (VA, A, and as % of the bus; no value where there is one leg), wires that are in no hole yet. */
         PanelAnswer: {
-            /** Station */
             station: string;
-            /** System */
             system: string;
-            /** Spaces */
             spaces: number;
-            /** Used */
             used: number;
-            /** Halves */
             halves: number;
-            /** Blocked */
             blocked: number;
-            /** Free */
             free: number;
-            /** Wanted */
             wanted: number;
-            /** Poles */
             poles: number;
-            /** Allowed */
             allowed: number;
-            /** Legs */
             legs: components["schemas"]["LegAnswer"][];
             apart: components["schemas"]["Figure"];
             apart_amps: components["schemas"]["Figure"];
             apart_pct: components["schemas"]["Figure"];
-            /** Bars */
             bars: components["schemas"]["BarAnswer"][];
-            /** Loose Neutrals */
             loose_neutrals: number;
-            /** Loose Grounds */
             loose_grounds: number;
-            /** Circuits */
             circuits: components["schemas"]["CircuitAnswer"][];
             drawing: components["schemas"]["PanelDrawing"];
             move: components["schemas"]["MoveAnswer"] | null;
         };
-        /**
-         * PanelCircuit
-         * @description A circuit as it stands in the panel: its breaker, what hangs on it, its wire, and where its wires land.
-         */
+        /** A circuit as it stands in the panel: its breaker, what hangs on it, its wire, and where its wires land. */
         PanelCircuit: {
-            /** Id */
             id: string;
-            /**
-             * Name
-             * @description its line in the directory
-             * @default
-             */
+            /** its line in the directory */
             name: string;
-            /**
-             * Space
-             * @description upper one of two; blank: not in the panel yet
-             * @default null
-             */
+            /** upper one of two; blank: not in the panel yet */
             space: number | null;
-            /**
-             * Half
-             * @description a half of a tandem
-             * @default null
-             */
+            /** a half of a tandem */
             half: ("a" | "b") | null;
-            /**
-             * Poles
-             * @default 1
-             * @enum {integer}
-             */
             poles: 1 | 2;
-            /**
-             * Breaker A
-             * @description A; blank: worked out
-             * @default null
-             */
+            /** A; blank: worked out */
             breaker_a: number | null;
-            /**
-             * Breaker
-             * @default standard
-             * @enum {string}
-             */
             breaker: "standard" | "gfci" | "afci" | "dual";
-            /**
-             * First Outlet
-             * @description what guards from its first outlet on
-             * @default null
-             */
+            /** what guards from its first outlet on */
             first_outlet: ("gfci" | "afci" | "dual") | null;
-            /**
-             * Use
-             * @default general
-             * @enum {string}
-             */
             use: "general" | "lighting" | "kitchen" | "laundry" | "bathroom" | "appliance" | "spare";
-            /**
-             * Rooms
-             * @default []
-             */
             rooms: ("bathroom" | "garage" | "outdoors" | "crawl-space" | "basement" | "kitchen" | "sink" | "boathouse" | "tub" | "laundry" | "damp" | "bedroom" | "living-room" | "dining-room" | "hallway" | "closet" | "den" | "sunroom")[];
-            /**
-             * Receptacles
-             * @description receptacles among its outlets
-             * @default true
-             */
+            /** receptacles among its outlets */
             receptacles: boolean;
-            /**
-             * Single Outlet
-             * @description one receptacle, for an appliance that stays in its place
-             * @default false
-             */
+            /** one receptacle, for an appliance that stays in its place */
             single_outlet: boolean;
-            /**
-             * Appliances
-             * @description of Loads, that hang on it
-             * @default []
-             */
+            /** of Loads, that hang on it */
             appliances: string[];
-            /**
-             * Run
-             * @description the run that leaves here by it
-             * @default null
-             */
+            /** the run that leaves here by it */
             run: string | null;
-            /**
-             * Va
-             * @description VA besides the appliances, as entered
-             * @default null
-             */
+            /** VA besides the appliances, as entered */
             va: number | null;
-            /**
-             * Continuous
-             * @description what is entered runs three hours or more
-             * @default false
-             */
+            /** what is entered runs three hours or more */
             continuous: boolean;
-            /**
-             * Partner
-             * @description the other circuit of a multiwire pair
-             * @default null
-             */
+            /** the other circuit of a multiwire pair */
             partner: string | null;
-            /**
-             * Tied
-             * @description of a pair: both open together
-             * @default null
-             */
+            /** of a pair: both open together */
             tied: boolean | null;
-            /**
-             * Neutral
-             * @description has a neutral; blank: as its poles have it
-             * @default null
-             */
+            /** has a neutral; blank: as its poles have it */
             neutral: boolean | null;
-            /**
-             * @description its wire; blank: not on record
-             * @default null
-             */
+            /** its wire; blank: not on record */
             cable: components["schemas"]["Cable"] | null;
-            /**
-             * Size
-             * @description of its wire
-             * @default null
-             */
+            /** of its wire */
             size: string | null;
-            /**
-             * Marked For Aluminium
-             * @description what an aluminium wire lands on is marked for it
-             * @default null
-             */
+            /** what an aluminium wire lands on is marked for it */
             marked_for_aluminium: boolean | null;
-            /**
-             * White Hot
-             * @description the white wire of its cable is a hot
-             * @default false
-             */
+            /** the white wire of its cable is a hot */
             white_hot: boolean;
-            /**
-             * Remarked
-             * @description and is marked so
-             * @default null
-             */
+            /** and is marked so */
             remarked: boolean | null;
-            /** @default null */
             neutral_at: components["schemas"]["Hole"] | null;
-            /** @default null */
             ground_at: components["schemas"]["Hole"] | null;
-            /**
-             * Locked
-             * @description nailed down: it stays where it is
-             * @default false
-             */
+            /** stays put: balancing leaves it where it is */
             locked: boolean;
-            /**
-             * Existing
-             * @default false
-             */
             existing: boolean;
-            /**
-             * @description where its cable comes in, on the plan
-             * @default null
-             */
+            /** where its cable comes in, on the plan */
             enters: components["schemas"]["Point"] | null;
-            /**
-             * Spare
-             * @description cable that can be brought to the new place, measured from there
-             * @default null
-             */
+            /** cable that can be brought to the new place, measured from there */
             spare: number | null;
-            /**
-             * Splice Box
-             * @description of a moved panel: the box it is spliced in, if it is short
-             * @default null
-             */
+            /** of a moved panel: the box it is spliced in, if it is short */
             splice_box: string | null;
         };
-        /**
-         * PanelDrawing
-         * @description The panel with its cover off, in drawing units; y runs down.
-         */
+        /** The panel with its cover off, in drawing units; y runs down. */
         PanelDrawing: {
-            /** Width */
             width: number;
-            /** Height */
             height: number;
             main: components["schemas"]["Box"];
-            /** Bus */
             bus: components["schemas"]["Box"][];
-            /** Bars */
             bars: {
                 [key: string]: components["schemas"]["Box"];
             };
-            /** Spaces */
             spaces: components["schemas"]["DrawnSpace"][];
-            /** Breakers */
             breakers: components["schemas"]["DrawnBreaker"][];
-            /** Holes */
             holes: components["schemas"]["DrawnHole"][];
-            /** Wires */
             wires: components["schemas"]["DrawnWire"][];
         };
-        /**
-         * ParallelSource
-         * @description A source that feeds a panel's bus beside its supply: solar, storage, or any other with an inverter.
-         */
+        /** A source that feeds a panel's bus beside its supply: solar, storage, or any other with an inverter. */
         ParallelSource: {
-            /** Name */
             name: string;
-            /**
-             * Kind
-             * @default solar
-             * @enum {string}
-             */
             kind: "solar" | "storage" | "other";
-            /**
-             * Output A
-             * @description rated output current of its inverter, A
-             */
+            /** rated output current of its inverter, A */
             output_a: number;
-            /**
-             * Breaker A
-             * @description its breaker on the bus, A
-             * @default null
-             */
+            /** its breaker on the bus, A */
             breaker_a: number | null;
-            /**
-             * Far End
-             * @description lands at the end of the bus away from the main
-             * @default null
-             */
+            /** lands at the end of the bus away from the main */
             far_end: boolean | null;
-            /**
-             * Disconnect
-             * @description a disconnect of its own is readily accessible
-             * @default null
-             */
+            /** a disconnect of its own is readily accessible */
             disconnect: boolean | null;
         };
-        /**
-         * PatchStep
-         * @description One operation of RFC 6902.
-         */
+        /** One operation of RFC 6902. */
         PatchStep: {
-            /**
-             * Op
-             * @enum {string}
-             */
             op: "add" | "remove" | "replace" | "move" | "copy" | "test";
-            /** Path */
             path: string;
-            /**
-             * Value
-             * @default null
-             */
             value: unknown;
-            /**
-             * From
-             * @default null
-             */
             from: string | null;
         };
-        /**
-         * Place
-         * @description A building or structure on the property, with what it takes.
-         */
+        /** A building or structure on the property, with what it takes. */
         Place: {
-            /** Id */
             id: string;
-            /** Name */
             name: string;
-            /**
-             * Kind
-             * @enum {string}
-             */
             kind: "dwelling" | "mobile-home" | "detached-building" | "yard";
-            /**
-             * Floor Area
-             * @description by outside dimensions
-             * @default null
-             */
+            /** by outside dimensions */
             floor_area: number | null;
-            /**
-             * Small Appliance Circuits
-             * @description a dwelling's kitchen circuits
-             * @default 2
-             */
+            /** a dwelling's kitchen circuits */
             small_appliance_circuits: number;
-            /**
-             * Laundry Circuits
-             * @description a dwelling's laundry circuits
-             * @default 1
-             */
+            /** a dwelling's laundry circuits */
             laundry_circuits: number;
-            /**
-             * @description where it stands on the plan
-             * @default null
-             */
+            /** where it stands on the plan */
             footprint: components["schemas"]["Footprint"] | null;
-            /**
-             * Soil
-             * @description what the rods and the trench meet
-             * @default null
-             */
+            /** what the rods and the trench meet */
             soil: ("loam" | "clay" | "sand" | "gravel" | "rock") | null;
-            /**
-             * Water Pipe
-             * @description the pipe in the ground that serves it
-             * @default null
-             */
+            /** the pipe in the ground that serves it */
             water_pipe: ("none" | "plastic" | "metal" | "metal-to-plastic") | null;
-            /**
-             * Note
-             * @default
-             */
             note: string;
-            /**
-             * Existing
-             * @description stands already, with a service or feeder in use
-             * @default false
-             */
+            /** stands already, with a service or feeder in use */
             existing: boolean;
-            /** @default null */
             record: components["schemas"]["LoadRecord"] | null;
-            /**
-             * Load Method
-             * @description lock: the method that drives its runs
-             * @default null
-             */
+            /** lock: the method that drives its runs */
             load_method: string | null;
-            /**
-             * Appliances
-             * @default []
-             */
             appliances: components["schemas"]["Appliance"][];
-            /**
-             * @default {
-             *       "seen": false,
-             *       "electrodes": [],
-             *       "conductor": {
-             *         "lands": null,
-             *         "listed_enclosure": false,
-             *         "metal": "cu",
-             *         "near_earth": false,
-             *         "protected": null,
-             *         "size": null,
-             *         "sleeve_bonded": null,
-             *         "spliced": false,
-             *         "steel_sleeve": false
-             *       },
-             *       "soil_ohm_m": null,
-             *       "learnt": null,
-             *       "survey": [],
-             *       "water_piping": false,
-             *       "water_bonded": null,
-             *       "water_jumper": null,
-             *       "gas_piping": false,
-             *       "gas_bonded": null,
-             *       "intersystem_terminals": null
-             *     }
-             */
             grounding: components["schemas"]["PlaceGrounding"];
-            /**
-             * Pool
-             * @description a pool, spa or fountain, or the equipment of one, is here
-             * @default null
-             */
+            /** a pool, spa or fountain, or the equipment of one, is here */
             pool: boolean | null;
         };
-        /**
-         * PlaceGround
-         * @description Grounding of one place: whether it needs electrodes and why, what there is, ohms in a band, conductors;
-         *     ``lands_at`` is the station its electrodes land at.
-         *
-         *     ``chance`` is the chance (%) that all of it together lies at ``limit_ohm`` or less.
-         */
+        /** Grounding of one place: whether it needs electrodes and why, what there is, ohms in a band, conductors; ``lands_at`` is the station its electrodes land at. ``chance`` is the chance (%) that all of it together lies at ``limit_ohm`` or less. */
         PlaceGround: {
-            /** Place */
             place: string;
-            /** Lands At */
             lands_at: string | null;
-            /** Fed */
             fed: boolean;
-            /** Needed */
             needed: boolean;
-            /** Why */
             why: string;
-            /** Section */
             section: string;
-            /** Planned */
             planned: boolean;
-            /** Electrodes */
             electrodes: components["schemas"]["ElectrodeAnswer"][];
             soil: components["schemas"]["SoilAnswer"];
             ohms: components["schemas"]["Figure"];
-            /** Low Ohm */
             low_ohm: number | null;
-            /** High Ohm */
             high_ohm: number | null;
-            /** Limit Ohm */
             limit_ohm: number;
             chance: components["schemas"]["Figure"];
-            /** Rods */
             rods: components["schemas"]["RodsByThumb"][];
             conductor: components["schemas"]["Figure"] | null;
-            /** Taps */
             taps: components["schemas"]["Tap"][];
             water_jumper: components["schemas"]["Figure"] | null;
-            /** Intersystem */
             intersystem: boolean;
         };
-        /**
-         * PlaceGrounding
-         * @description Grounding of a place.
-         */
+        /** Grounding of a place. */
         PlaceGrounding: {
-            /**
-             * Seen
-             * @description what is there has been looked for: an empty list means none
-             * @default false
-             */
+            /** what is there has been looked for: an empty list means none */
             seen: boolean;
-            /**
-             * Electrodes
-             * @default []
-             */
             electrodes: components["schemas"]["Electrode"][];
-            /**
-             * @default {
-             *       "size": null,
-             *       "metal": "cu",
-             *       "lands": null,
-             *       "protected": null,
-             *       "steel_sleeve": false,
-             *       "sleeve_bonded": null,
-             *       "spliced": false,
-             *       "near_earth": false,
-             *       "listed_enclosure": false
-             *     }
-             */
             conductor: components["schemas"]["ElectrodeConductor"];
-            /**
-             * Soil Ohm M
-             * @description resistivity, where it is known, ohm·m
-             * @default null
-             */
+            /** resistivity, where it is known, ohm·m */
             soil_ohm_m: number | null;
-            /**
-             * @description the shop's own readings in place of the shipped range
-             * @default null
-             */
+            /** the shop's own readings in place of the shipped range */
             learnt: components["schemas"]["LearntBand"] | null;
-            /**
-             * Survey
-             * @default []
-             */
             survey: components["schemas"]["SurveyReading"][];
-            /**
-             * Water Piping
-             * @description metal water piping inside
-             * @default false
-             */
+            /** metal water piping inside */
             water_piping: boolean;
-            /**
-             * Water Bonded
-             * @default null
-             */
             water_bonded: boolean | null;
-            /**
-             * Water Jumper
-             * @description lock: its bonding jumper, copper
-             * @default null
-             */
+            /** lock: its bonding jumper, copper */
             water_jumper: string | null;
-            /**
-             * Gas Piping
-             * @description metal gas piping inside
-             * @default false
-             */
+            /** metal gas piping inside */
             gas_piping: boolean;
-            /**
-             * Gas Bonded
-             * @default null
-             */
             gas_bonded: boolean | null;
-            /**
-             * Intersystem Terminals
-             * @description of the intersystem bonding termination
-             * @default null
-             */
+            /** of the intersystem bonding termination */
             intersystem_terminals: number | null;
         };
-        /**
-         * PlaceLoad
-         * @description A place's load by every method that fits its kind.
-         *
-         *     ``includes`` are other places whose loads are counted in this one's. ``governs`` is the id of the method in force,
-         *     None where no method has what it needs; ``why`` says which and why in words. ``station`` is where the load lands,
-         *     None where nothing takes it; ``drives`` says that the runs follow it, which an entered load there stops.
-         */
+        /** A place's load by every method that fits its kind. ``includes`` are other places whose loads are counted in this one's. ``governs`` is the id of the method in force, None where no method has what it needs; ``why`` says which and why in words. ``station`` is where the load lands, None where nothing takes it; ``drives`` says that the runs follow it, which an entered load there stops. */
         PlaceLoad: {
-            /** Place */
             place: string;
-            /** Includes */
             includes: string[];
-            /** Methods */
             methods: components["schemas"]["LoadMethod"][];
-            /** Governs */
             governs: string | null;
-            /** Why */
             why: string;
-            /** Station */
             station: string | null;
-            /** Drives */
             drives: boolean;
         };
-        /**
-         * Point
-         * @description A point on the plan.
-         */
+        /** A point on the plan. */
         Point: {
-            /** X */
             x: number;
-            /** Y */
             y: number;
         };
-        /**
-         * PullAnswer
-         * @description A run's route and its pull; ``breaks`` are the nodes at which it has to be broken; ``section`` and the pull
-         *     itself are None where the tables do not measure its wires or
-         *     it lies in no pipe.
-         */
+        /** A run's route and its pull; ``breaks`` are the nodes at which it has to be broken; ``section`` and the pull itself are None where the tables do not measure its wires or it lies in no pipe. */
         PullAnswer: {
-            /** Run */
             run: string;
-            /** Measured */
             measured: boolean;
             length: components["schemas"]["Figure"];
-            /** Nodes */
             nodes: components["schemas"]["NodeAnswer"][];
-            /** Pieces */
             pieces: components["schemas"]["RoutePiece"][];
-            /** Legs */
             legs: components["schemas"]["BuriedLeg"][];
             section: components["schemas"]["SectionAnswer"] | null;
             from_start: components["schemas"]["WayAnswer"] | null;
             from_end: components["schemas"]["WayAnswer"] | null;
-            /** Feed From Start */
             feed_from_start: boolean;
-            /** One Go */
             one_go: boolean;
-            /** Breaks */
             breaks: number[];
-            /** Stages */
             stages: components["schemas"]["StageAnswer"][];
             limit: components["schemas"]["Figure"];
-            /** Limit By */
             limit_by: string;
             pressure_limit: components["schemas"]["Figure"];
             weight: components["schemas"]["Figure"];
@@ -4406,4209 +2036,1757 @@ export interface components {
             expansion: components["schemas"]["Figure"];
             straps: components["schemas"]["Figure"];
         };
-        /**
-         * PullPlan
-         * @description How wire is pulled in; blank: worked out, or the usual.
-         */
+        /** How wire is pulled in; blank: worked out, or the usual. */
         PullPlan: {
-            /**
-             * Lubricant
-             * @default usual
-             */
             lubricant: string;
-            /**
-             * Mu
-             * @description friction, where it is known
-             * @default null
-             */
+            /** friction, where it is known */
             mu: number | null;
-            /**
-             * Elbow Radius
-             * @description of its elbows, to the centre line; blank: the least there is
-             * @default null
-             */
+            /** of its elbows, to the centre line; blank: the least there is */
             elbow_radius: number | null;
-            /**
-             * Fed From
-             * @description where the wire goes in; blank: the easier end
-             * @default null
-             */
+            /** where the wire goes in; blank: the easier end */
             fed_from: ("start" | "end") | null;
-            /**
-             * Grip
-             * @default basket
-             * @enum {string}
-             */
             grip: "eye" | "basket";
-            /**
-             * Rope
-             * @description working load of the rope in hand; blank: one is named
-             * @default null
-             */
+            /** working load of the rope in hand; blank: one is named */
             rope: number | null;
-            /**
-             * By Hand
-             * @description pulled by hand, without a tool
-             * @default true
-             */
+            /** pulled by hand, without a tool */
             by_hand: boolean;
-            /**
-             * Weight
-             * @description of all that is pulled, from the maker's sheet; blank: worked out
-             * @default null
-             */
+            /** of all that is pulled, from the maker's sheet; blank: worked out */
             weight: number | null;
-            /**
-             * Slack Start
-             * @description kept at its start, for a later day too; blank: as the house rules say
-             * @default null
-             */
+            /** kept at its start, for a later day too; blank: as the house rules say */
             slack_start: number | null;
-            /**
-             * Slack End
-             * @description kept at its end
-             * @default null
-             */
+            /** kept at its end */
             slack_end: number | null;
-            /**
-             * Later
-             * @default []
-             */
             later: components["schemas"]["LaterWire"][];
-            /**
-             * Ends Fitted
-             * @description bushings or bell ends at both ends of the pipe
-             * @default null
-             */
+            /** bushings or bell ends at both ends of the pipe */
             ends_fitted: boolean | null;
-            /**
-             * Exposed
-             * @description longest straight of it above ground between two fixed points
-             * @default null
-             */
+            /** longest straight of it above ground between two fixed points */
             exposed: number | null;
-            /**
-             * Expansion Fittings
-             * @description expansion fittings in that straight
-             * @default null
-             */
+            /** expansion fittings in that straight */
             expansion_fittings: number | null;
         };
-        /**
-         * Reach
-         * @description A circuit of a moved panel: cable needed to the new place and cable there (in the job's length; without a value:
-         *     not known), whether it reaches (None: not known), and the box it is spliced in.
-         */
+        /** A circuit of a moved panel: cable needed to the new place and cable there (in the job's length; without a value: not known), whether it reaches (None: not known), and the box it is spliced in. */
         Reach: {
-            /** Circuit */
             circuit: string;
             needed: components["schemas"]["Figure"];
             there: components["schemas"]["Figure"];
-            /** Reaches */
             reaches: boolean | null;
-            /** Box */
             box: string;
         };
-        /**
-         * RodsByThumb
-         * @description So many rods in a row: ohms computed, and by the trade's rule of thumb from one rod.
-         */
+        /** So many rods in a row: ohms computed, and by the trade's rule of thumb from one rod. */
         RodsByThumb: {
-            /** Rods */
             rods: number;
             ohms: components["schemas"]["Figure"];
             by_thumb: components["schemas"]["Figure"];
         };
-        /**
-         * Route
-         * @description Where a run goes, measured on the plan; ``ends`` is what goes up, down and into the boxes at its ends.
-         */
+        /** Where a run goes, measured on the plan; ``ends`` is what goes up, down and into the boxes at its ends. */
         Route: {
-            /**
-             * Kind
-             * @default trench
-             * @enum {string}
-             */
             kind: "trench" | "overhead";
-            /** Points */
             points: components["schemas"]["Waypoint"][];
-            /**
-             * Ends
-             * @default 0
-             */
             ends: number;
-            /**
-             * Ends Start
-             * @description of that, what is at its start; blank: half
-             * @default null
-             */
+            /** of that, what is at its start; blank: half */
             ends_start: number | null;
         };
-        /**
-         * RouteAnswer
-         * @description A run's route as measured: legs (in the job's length), the bend between each two (degrees), the length, the worst
-         *     stretch.
-         */
+        /** A run's route as measured: legs (in the job's length), the bend between each two (degrees), the length, the worst stretch. */
         RouteAnswer: {
-            /** Run */
             run: string;
-            /** Legs */
             legs: number[];
-            /** Bends Deg */
             bends_deg: number[];
             length: components["schemas"]["Figure"];
             worst_bends_deg: components["schemas"]["Figure"];
         };
-        /**
-         * RoutePiece
-         * @description A straight or a bend between nodes: its length, angle (degrees), the tension when the head has passed it, fed at
-         *     the start and fed at the end; the pressure in a bend both ways (None: straight).
-         */
+        /** A straight or a bend between nodes: its length, angle (degrees), the tension when the head has passed it, fed at the start and fed at the end; the pressure in a bend both ways (None: straight). */
         RoutePiece: {
-            /** Kind */
             kind: string;
-            /** First */
             first: number;
-            /** Last */
             last: number;
-            /** Length */
             length: number;
-            /** Degrees */
             degrees: number;
-            /** Tension Start */
             tension_start: number;
-            /** Tension End */
             tension_end: number;
-            /** Pressed From Start */
             pressed_from_start: number | null;
-            /** Pressed From End */
             pressed_from_end: number | null;
         };
-        /**
-         * Run
-         * @description Conductors between two stations: its ends, its cable and its locks.
-         */
+        /** Conductors between two stations: its ends, its cable and its locks. */
         Run: {
-            /**
-             * Existing
-             * @description in place already: nothing of it is bought
-             * @default false
-             */
+            /** in place already: nothing of it is bought */
             existing: boolean;
-            /**
-             * Future
-             * @description to come some day: planned and drawn, nothing of it is bought
-             * @default false
-             */
+            /** to come some day: planned and drawn, nothing of it is bought */
             future: boolean;
-            /** Id */
             id: string;
-            /** From Station */
             from_station: string;
-            /** To Station */
             to_station: string;
-            /**
-             * Use
-             * @enum {string}
-             */
             use: "service" | "feeder" | "branch";
-            /** System */
             system: string;
             cable: components["schemas"]["Cable"];
-            /**
-             * @default {
-             *       "load": null,
-             *       "rating_a": null,
-             *       "breaker_a": null,
-             *       "size": null,
-             *       "neutral_size": null,
-             *       "egc_size": null,
-             *       "raceway_size": null,
-             *       "loaded_conductors": null
-             *     }
-             */
             locks: components["schemas"]["Locks"];
-            /**
-             * Several Receptacles
-             * @default false
-             */
             several_receptacles: boolean;
-            /**
-             * Whole Dwelling
-             * @description carries one dwelling's whole load
-             * @default false
-             */
+            /** carries one dwelling's whole load */
             whole_dwelling: boolean;
-            /**
-             * Ground Fault Protected
-             * @description ground-fault protection of equipment ahead of it
-             * @default false
-             */
+            /** ground-fault protection of equipment ahead of it */
             ground_fault_protected: boolean;
-            /**
-             * Drop Limit Pct
-             * @description own limit in place of the house rule
-             * @default null
-             */
+            /** own limit in place of the house rule */
             drop_limit_pct: number | null;
-            /**
-             * Note
-             * @default
-             */
             note: string;
-            /**
-             * @description of a branch circuit: where its outlets are, what guards them
-             * @default null
-             */
+            /** of a branch circuit: where its outlets are, what guards them */
             outlets: components["schemas"]["Outlets"] | null;
-            /**
-             * @description what it passes over, where it hangs in the air
-             * @default null
-             */
+            /** what it passes over, where it hangs in the air */
             overhead: components["schemas"]["Overhead"] | null;
-            /**
-             * Tap
-             * @description a tap: its breaker is at its far end, the feeder's at its source
-             * @default null
-             */
+            /** a tap: its breaker is at its far end, the feeder's at its source */
             tap: ("10-ft" | "25-ft" | "outside") | null;
-            /**
-             * @description of a tap: what its kind asks for besides length and size
-             * @default null
-             */
+            /** of a tap: what its kind asks for besides length and size */
             tap_facts: components["schemas"]["TapFacts"] | null;
-            /**
-             * Leaves
-             * @description through a breaker of its own where it starts, or off lugs there; blank: by what starts it
-             * @default null
-             */
+            /** through a breaker of its own where it starts, or off lugs there; blank: by what starts it */
             leaves: ("breaker" | "lugs") | null;
-            /**
-             * Far End
-             * @description its breaker stands at the end of the bus away from the main; blank: not on record
-             * @default null
-             */
+            /** its breaker stands at the end of the bus away from the main; blank: not on record */
             far_end: boolean | null;
-            /**
-             * @description where it goes, measured on the plan
-             * @default null
-             */
+            /** where it goes, measured on the plan */
             route: components["schemas"]["Route"] | null;
-            /**
-             * @description how it lies in the ground
-             * @default null
-             */
+            /** how its length is known: entered, taped on site, or what its route measures */
+            length_from: "entered" | "taped" | "route";
+            /** how it lies in the ground */
             burial: components["schemas"]["Burial"] | null;
-            /**
-             * @description how its wire is pulled in
-             * @default null
-             */
+            /** how its wire is pulled in */
             pull: components["schemas"]["PullPlan"] | null;
         };
-        /**
-         * RunAnswer
-         * @description One run as solved. ``ladders`` holds the run's own metal first; ``passes`` speaks of the chosen size;
-         *     ``conditions`` are those that it must meet as a tap.
-         */
+        /** One run as solved. ``ladders`` holds the run's own metal first; ``passes`` speaks of the chosen size; ``conditions`` are those that it must meet as a tap. */
         RunAnswer: {
-            /** Id */
             id: string;
-            /** From Station */
             from_station: string;
-            /** To Station */
             to_station: string;
-            /** Fed */
             fed: boolean;
-            /**
-             * Metal
-             * @enum {string}
-             */
             metal: "cu" | "al";
-            /** Sets */
             sets: number;
-            /** Passes */
             passes: boolean;
-            /** Stopped By */
             stopped_by: string | null;
             device: components["schemas"]["Device"];
-            /** Conductors */
             conductors: string;
-            /** Drop Limit Pct */
             drop_limit_pct: number | null;
-            /** Figures */
             figures: {
                 [key: string]: components["schemas"]["LabelledFigure"];
             };
-            /** Ladders */
             ladders: components["schemas"]["Ladder"][];
-            /** Conditions */
             conditions: components["schemas"]["Condition"][];
         };
-        /**
-         * RunWires
-         * @description What a run carries in one mode: hots, neutral (open where a transfer switch opens it), equipment ground.
-         */
+        /** What a run carries in one mode: hots, neutral (open where a transfer switch opens it), equipment ground. */
         RunWires: {
-            /** Run */
             run: string;
-            /** Live */
             live: boolean;
-            /** Ungrounded */
             ungrounded: number;
-            /** Neutral */
             neutral: boolean;
-            /** Neutral Open */
             neutral_open: boolean;
-            /**
-             * Equipment
-             * @enum {string}
-             */
             equipment: "wire" | "raceway" | "wire-and-raceway" | "none" | "neutral";
         };
-        /**
-         * Rung
-         * @description One size tried. Amperes are totals over all parallel sets; drops at the load, V and percent of nominal.
-         *
-         *     ``largest_breaker_a`` is what the wire's ampacity allows, ``device_a`` the largest standard device that it may have
-         *     on this run by every rule that holds for it; None where there is none. ``carries`` says that it passes everything
-         *     but the drop, ``stopped_by`` names the first check that fails and
-         *     ``stopped_words`` says it shortly. ``raceway`` is the trade size it would need, where that was asked.
-         */
+        /** One size tried. Amperes are totals over all parallel sets; drops at the load, V and percent of nominal. ``largest_breaker_a`` is what the wire's ampacity allows, ``device_a`` the largest standard device that it may have on this run by every rule that holds for it; None where there is none. ``carries`` says that it passes everything but the drop, ``stopped_by`` names the first check that fails and ``stopped_words`` says it shortly. ``raceway`` is the trade size it would need, where that was asked. */
         Rung: {
-            /** Size */
             size: string;
-            /** Base Ampacity A */
             base_ampacity_a: number;
-            /** Derated Ampacity A */
             derated_ampacity_a: number;
-            /** Termination Limit A */
             termination_limit_a: number;
-            /** Allowed Ampacity A */
             allowed_ampacity_a: number;
-            /** Largest Breaker A */
             largest_breaker_a: number;
-            /** Drop V */
             drop_v: number;
-            /** Drop Pct */
             drop_pct: number;
-            /** R Ohm M */
             r_ohm_m: number;
-            /** X Ohm M */
             x_ohm_m: number;
-            /** Carries */
             carries: boolean;
-            /** Passes */
             passes: boolean;
-            /** Stopped By */
             stopped_by: string | null;
-            /** Stopped Words */
             stopped_words: string;
-            /**
-             * Device A
-             * @default null
-             */
             device_a: number | null;
-            /**
-             * Raceway
-             * @default null
-             */
             raceway: string | null;
         };
-        /**
-         * SectionAnswer
-         * @description The pipe in section: kind, trade size and the least that holds the wires; percent filled and allowed, with what
-         *     comes later too; jam ratio in the bends or straight (None: fewer than three), clearance over the wires (None: not
-         *     known or they do not go in); the next size up with its tension.
-         */
+        /** The pipe in section: kind, trade size and the least that holds the wires; percent filled and allowed, with what comes later too; jam ratio in the bends or straight (None: fewer than three), clearance over the wires (None: not known or they do not go in); the next size up with its tension. */
         SectionAnswer: {
-            /** Raceway */
             raceway: string;
-            /** Trade */
             trade: string;
-            /** Least */
             least: string;
-            /** Wires */
             wires: components["schemas"]["WireAnswer"][];
             fill: components["schemas"]["Figure"];
-            /** Fill Limit Pct */
             fill_limit_pct: number;
             fill_later: components["schemas"]["Figure"];
-            /** Fill Limit Later Pct */
             fill_limit_later_pct: number;
             jam: components["schemas"]["Figure"];
-            /** May Jam */
             may_jam: boolean;
             clearance: components["schemas"]["Figure"];
-            /** Next Trade */
             next_trade: string;
             next_tension: components["schemas"]["Figure"];
         };
-        /**
-         * SoilAnswer
-         * @description The soil reckoned with: words, resistivity (ohm·m) of the upper layer in a band, its depth, what lies below.
-         */
+        /** The soil reckoned with: words, resistivity (ohm·m) of the upper layer in a band, its depth, what lies below. */
         SoilAnswer: {
-            /** Words */
             words: string;
-            /** Low */
             low: number;
-            /** Middle */
             middle: number;
-            /** High */
             high: number;
-            /** Depth */
             depth: number | null;
-            /** Lower */
             lower: number | null;
-            /** Misfit Pct */
             misfit_pct: number | null;
-            /** Points */
             points: components["schemas"]["SurveyPoint"][];
         };
-        /**
-         * Solution
-         * @description The whole answer to a job.
-         */
+        /** The whole answer to a job. */
         Solution: {
-            /** Code Book */
             code_book: string;
-            /** Edition */
             edition: string;
-            /** Loads */
             loads: components["schemas"]["PlaceLoad"][];
-            /** Runs */
             runs: components["schemas"]["RunAnswer"][];
-            /** Stations */
             stations: components["schemas"]["StationAnswer"][];
-            /** Routes */
             routes: components["schemas"]["RouteAnswer"][];
             ground: components["schemas"]["GroundAnswer"];
-            /** Panels */
             panels: components["schemas"]["PanelAnswer"][];
-            /** Pulls */
             pulls: components["schemas"]["PullAnswer"][];
-            /** Findings */
             findings: components["schemas"]["Finding"][];
-            /** Next Steps */
             next_steps: components["schemas"]["NextStep"][];
         };
-        /**
-         * SpliceBox
-         * @description A box of splices: the circuits in it, the room that they need (in³), the smallest box that holds it (empty: none
-         *     of the table does), and what is in it: so many wires of a size, and two equipment grounds of each size named.
-         */
+        /** A box of splices: the circuits in it, the room that they need (in³), the smallest box that holds it (empty: none of the table does), and what is in it: so many wires of a size, and two equipment grounds of each size named. */
         SpliceBox: {
-            /** Name */
             name: string;
-            /** Circuits */
             circuits: string[];
             needed: components["schemas"]["Figure"];
-            /** Box */
             box: string;
-            /** Wires */
             wires: components["schemas"]["SplicedWires"][];
-            /** Grounds */
             grounds: string[];
         };
-        /**
-         * SplicedWires
-         * @description So many wires of a size that are spliced.
-         */
+        /** So many wires of a size that are spliced. */
         SplicedWires: {
-            /** Size */
             size: string;
-            /** Count */
             count: number;
         };
-        /**
-         * StageAnswer
-         * @description A stretch between pull points: its pieces, numbered from 0; length and bends; fed from which end it pulls easier,
-         *     with what tension and share of the limits; the wire to lay out at its far end for what is still to come.
-         */
+        /** A stretch between pull points: its pieces, numbered from 0; length and bends; fed from which end it pulls easier, with what tension and share of the limits; the wire to lay out at its far end for what is still to come. */
         StageAnswer: {
-            /** First */
             first: number;
-            /** Last */
             last: number;
             length: components["schemas"]["Figure"];
             bends_deg: components["schemas"]["Figure"];
-            /** Fed From Start */
             fed_from_start: boolean;
             tension: components["schemas"]["Figure"];
-            /** Keeps */
             keeps: boolean;
             loop: components["schemas"]["Figure"];
         };
-        /**
-         * Station
-         * @description A point where conductors land.
-         */
+        /** A point where conductors land. */
         Station: {
-            /**
-             * Existing
-             * @description in place already: nothing of it is bought
-             * @default false
-             */
+            /** in place already: nothing of it is bought */
             existing: boolean;
-            /**
-             * Future
-             * @description to come some day: planned and drawn, nothing of it is bought
-             * @default false
-             */
+            /** to come some day: planned and drawn, nothing of it is bought */
             future: boolean;
-            /** Id */
             id: string;
-            /** Name */
             name: string;
-            /**
-             * Kind
-             * @enum {string}
-             */
             kind: "utility" | "meter" | "service-disconnect" | "panelboard" | "disconnect" | "joint" | "equipment" | "transformer" | "transfer-switch" | "generator" | "inverter" | "converter";
-            /** Place */
             place: string;
-            /**
-             * Supply
-             * @description what a utility station delivers; blank elsewhere
-             * @default null
-             */
+            /** what a utility station delivers; blank elsewhere */
             supply: string | null;
-            /**
-             * Terminal C
-             * @description marking of its terminals, C
-             * @default null
-             */
+            /** marking of its terminals, C */
             terminal_c: number | null;
-            /**
-             * @description what is connected here, besides the runs that leave
-             * @default null
-             */
+            /** what is connected here, besides the runs that leave */
             load: components["schemas"]["Load"] | null;
-            /**
-             * @description of a utility station
-             * @default null
-             */
+            /** of a utility station */
             source: components["schemas"]["UtilitySource"] | null;
-            /**
-             * @default {
-             *       "rating_a": null,
-             *       "has_main": null,
-             *       "mains": null,
-             *       "main_compartments": null,
-             *       "lugs": [],
-             *       "overcurrent": null,
-             *       "fuse_a": null,
-             *       "interrupting_ka": null,
-             *       "spaces": null,
-             *       "outdoors": null,
-             *       "surge_protected": null,
-             *       "back_fed": false,
-             *       "retained": null,
-             *       "handle_height": null,
-             *       "ground_detection": null,
-             *       "circuits": null,
-             *       "bus_a": null,
-             *       "series_ka": null,
-             *       "second_sources": [],
-             *       "torque": null,
-             *       "room": null,
-             *       "nearest_entry": null,
-             *       "working_condition": null,
-             *       "working_depth": null,
-             *       "working_width": null
-             *     }
-             */
             gear: components["schemas"]["Gear"];
-            /**
-             * @description of a transformer station
-             * @default null
-             */
+            /** of a transformer station */
             transformer: components["schemas"]["Transformer"] | null;
-            /**
-             * @description of a phase converter
-             * @default null
-             */
+            /** of a phase converter */
             converter: components["schemas"]["Converter"] | null;
-            /**
-             * @description of a generator or inverter station
-             * @default null
-             */
+            /** of a generator or inverter station */
             generator: components["schemas"]["Generator"] | null;
-            /**
-             * @description of a transfer switch
-             * @default null
-             */
+            /** of a transfer switch */
             transfer: components["schemas"]["TransferSwitch"] | null;
-            /**
-             * @default {
-             *       "neutral": null,
-             *       "jumper_size": null,
-             *       "ground_bar": null
-             *     }
-             */
             bonding: components["schemas"]["Bonding"];
-            /**
-             * @description of a panelboard with its cover off
-             * @default null
-             */
+            /** of a panelboard with its cover off */
             panel: components["schemas"]["Panel"] | null;
         };
-        /**
-         * StationAnswer
-         * @description One station as solved: wire from the source (in the job's length), voltage at the design load, the largest bolted
-         *     fault current there, the rated current of its transformer.
-         */
+        /** One station as solved: wire from the source (in the job's length), voltage at the design load, the largest bolted fault current there, the rated current of its transformer. */
         StationAnswer: {
-            /** Id */
             id: string;
-            /** Fed */
             fed: boolean;
-            /** Distance */
             distance: number;
             volts: components["schemas"]["Figure"];
             drop_pct: components["schemas"]["Figure"];
             fault_a: components["schemas"]["Figure"];
             rated_a: components["schemas"]["Figure"];
         };
-        /**
-         * StationBond
-         * @description A station in one mode. ``belongs`` says that a bond belongs here, ``closed`` that there is one now, ``extra``
-         *     that it is one too many; ``way_back`` that metal leads unbroken from the enclosure to its source; ``jumper`` the
-         *     size of the bond that belongs here, ``electrode_conductor`` that from a derived source to the place's electrodes.
-         */
+        /** A station in one mode. ``belongs`` says that a bond belongs here, ``closed`` that there is one now, ``extra`` that it is one too many; ``way_back`` that metal leads unbroken from the enclosure to its source; ``jumper`` the size of the bond that belongs here, ``electrode_conductor`` that from a derived source to the place's electrodes. */
         StationBond: {
-            /** Station */
             station: string;
-            /** Live */
             live: boolean;
-            /** Neutral */
             neutral: boolean;
-            /** Bond */
             bond: string;
-            /** Planned */
             planned: boolean;
-            /** Belongs */
             belongs: boolean;
-            /** Closed */
             closed: boolean;
-            /** Extra */
             extra: boolean;
-            /** Ground Bar */
             ground_bar: string;
-            /** Way Back */
             way_back: boolean;
             jumper: components["schemas"]["Figure"] | null;
             electrode_conductor: components["schemas"]["Figure"] | null;
         };
-        /**
-         * StationFault
-         * @description One hot on the enclosure of a station, all as it is wired: amperes, seconds until a breaker opens (None: none
-         *     need ever), volts between hand and earth meanwhile.
-         */
+        /** One hot on the enclosure of a station, all as it is wired: amperes, seconds until a breaker opens (None: none need ever), volts between hand and earth meanwhile. */
         StationFault: {
-            /** Station */
             station: string;
-            /** Amps */
             amps: number;
-            /** Seconds */
             seconds: number | null;
-            /** Breaker */
             breaker: string;
-            /** Touch V */
             touch_v: number;
         };
-        /**
-         * StaysOff
-         * @description A breaker that stays off with a note until what it feeds is ready.
-         */
+        /** A breaker that stays off with a note until what it feeds is ready. */
         StaysOff: {
-            /** Station */
             station: string;
-            /** Circuit */
             circuit: string;
-            /** Note */
             note: string;
-            /**
-             * Until
-             * @default
-             */
             until: string;
         };
-        /**
-         * StaysOn
-         * @description What must not be off: its load (W), and whether it is fed meanwhile or may be off for so long (minutes).
-         */
+        /** What must not be off: its load (W), and whether it is fed meanwhile or may be off for so long (minutes). */
         StaysOn: {
-            /** Item */
             item: string;
-            /**
-             * Watts
-             * @default 0
-             */
             watts: number;
-            /**
-             * Fed
-             * @description from the temporary source
-             * @default true
-             */
+            /** from the temporary source */
             fed: boolean;
-            /**
-             * Most Off
-             * @default 0
-             */
             most_off: number;
         };
-        /**
-         * Step
-         * @description One line of working.
-         *
-         *     ``what`` says what was done ("145 A × 0.80"), ``value`` and ``unit`` what came out, ``cite`` the section
-         *     or the textbook formula behind it. ``cell`` is where a table was read, ``doubtful`` that the cell is one to
-         *     check against the reader's own copy.
-         */
+        /** One line of working. ``what`` says what was done ("145 A × 0.80"), ``value`` and ``unit`` what came out, ``cite`` the section or the textbook formula behind it. ``cell`` is where a table was read, ``doubtful`` that the cell is one to check against the reader's own copy. */
         Step: {
-            /** What */
             what: string;
-            /** Value */
             value: number | string | null;
-            /** Unit */
             unit: string;
-            /** Cite */
             cite: string;
-            /** @default null */
             cell: components["schemas"]["Cell"] | null;
-            /**
-             * Doubtful
-             * @default false
-             */
             doubtful: boolean;
         };
-        /**
-         * SurveyPoint
-         * @description A reading: spacing (in the job's length), its apparent resistivity and that of the two layers found (ohm·m).
-         */
+        /** A reading: spacing (in the job's length), its apparent resistivity and that of the two layers found (ohm·m). */
         SurveyPoint: {
-            /** Spacing */
             spacing: number;
-            /** Measured */
             measured: number;
-            /** Computed */
             computed: number;
         };
-        /**
-         * SurveyReading
-         * @description One reading of a four-pin survey with equal spacing.
-         */
+        /** One reading of a four-pin survey with equal spacing. */
         SurveyReading: {
-            /** Spacing */
             spacing: number;
-            /**
-             * Ohm
-             * @description as the meter shows it
-             */
+            /** as the meter shows it */
             ohm: number;
-            /**
-             * Pin Depth
-             * @description pins in the earth; 0: short beside their spacing
-             * @default 0
-             */
+            /** pins in the earth; 0: short beside their spacing */
             pin_depth: number;
         };
-        /**
-         * Tap
-         * @description The tap from a common electrode conductor to one of several service disconnects.
-         */
+        /** The tap from a common electrode conductor to one of several service disconnects. */
         Tap: {
-            /** Station */
             station: string;
             conductor: components["schemas"]["Figure"];
         };
-        /**
-         * TapFacts
-         * @description What a tap's kind asks for; blank: not on record.
-         */
+        /** What a tap's kind asks for; blank: not on record. */
         TapFacts: {
-            /**
-             * Leaves Enclosure
-             * @description goes on past the enclosure in which it is tapped
-             * @default null
-             */
+            /** goes on past the enclosure in which it is tapped */
             leaves_enclosure: boolean | null;
-            /**
-             * Protected
-             * @description from damage: in a raceway, or by other approved means
-             * @default null
-             */
+            /** from damage: in a raceway, or by other approved means */
             protected: boolean | null;
-            /**
-             * Outdoors
-             * @description of an outside tap: outdoors but where it ends
-             * @default null
-             */
+            /** of an outside tap: outdoors but where it ends */
             outdoors: boolean | null;
         };
-        /**
-         * TaskChange
-         * @description What was changed by hand of a task that the plan makes; it stays though the plan changes. Blank: as it is.
-         */
+        /** What was changed by hand of a task that the plan makes; it stays though the plan changes. Blank: as it is. */
         TaskChange: {
-            /** Task */
             task: string;
-            /**
-             * Dropped
-             * @default false
-             */
             dropped: boolean;
-            /**
-             * Minutes
-             * @default null
-             */
             minutes: number | null;
-            /**
-             * Crew
-             * @default null
-             */
             crew: number | null;
-            /**
-             * Parts
-             * @description split in so many, which may be done side by side
-             * @default null
-             */
+            /** split in so many, which may be done side by side */
             parts: number | null;
-            /**
-             * Day
-             * @description pinned to this day
-             * @default null
-             */
+            /** pinned to this day */
             day: number | null;
-            /**
-             * Start
-             * @description pinned to this minute after midnight of that day
-             * @default null
-             */
+            /** pinned to this minute after midnight of that day */
             start: number | null;
         };
-        /**
-         * Terminal
-         * @description The terminals of a switch, a meter, an inverter or other gear: where its supply comes in, where it goes out.
-         */
+        /** The terminals of a switch, a meter, an inverter or other gear: where its supply comes in, where it goes out. */
         Terminal: {
-            /**
-             * Least Size
-             * @default null
-             */
             least_size: string | null;
-            /**
-             * Most Size
-             * @default null
-             */
             most_size: string | null;
-            /**
-             * Metal
-             * @description wire it is marked for
-             * @default both
-             * @enum {string}
-             */
+            /** wire it is marked for */
             metal: "cu" | "both";
-            /**
-             * Of
-             * @enum {string}
-             */
             of: "line" | "load" | "neutral" | "ground";
         };
-        /**
-         * TransferSwitch
-         * @description What changes a load from one source to the other.
-         */
+        /** What changes a load from one source to the other. */
         TransferSwitch: {
-            /**
-             * Form
-             * @description interlock: a kit on a panel's main, with an inlet
-             * @default switch
-             * @enum {string}
-             */
+            /** interlock: a kit on a panel's main, with an inlet */
             form: "switch" | "interlock";
-            /**
-             * Inlet A
-             * @description of an interlock's inlet and its back-fed breaker, A
-             * @default null
-             */
+            /** of an interlock's inlet and its back-fed breaker, A */
             inlet_a: number | null;
-            /**
-             * Automatic
-             * @default false
-             */
             automatic: boolean;
-            /**
-             * Managed
-             * @description sheds load by itself to fit the source
-             * @default false
-             */
+            /** sheds load by itself to fit the source */
             managed: boolean;
-            /**
-             * Service Rated
-             * @description suitable as service equipment
-             * @default false
-             */
+            /** suitable as service equipment */
             service_rated: boolean;
-            /**
-             * Switches Neutral
-             * @description opens the neutral with the hots: a pole more; blank: not on record, and taken as left whole
-             * @default null
-             */
+            /** opens the neutral with the hots: a pole more; blank: not on record, and taken as left whole */
             switches_neutral: boolean | null;
         };
-        /**
-         * Transformer
-         * @description A transformer on the property: stepping up, stepping down, or for control.
-         */
+        /** A transformer on the property: stepping up, stepping down, or for control. */
         Transformer: {
-            /**
-             * Secondary
-             * @description what it delivers; its primary takes what its run brings
-             */
+            /** what it delivers; its primary takes what its run brings */
             secondary: string;
-            /** Kva */
             kva: number;
-            /**
-             * Impedance Pct
-             * @description percent, from its plate
-             * @default 3
-             */
+            /** percent, from its plate */
             impedance_pct: number;
-            /**
-             * X Over R
-             * @description reactance over resistance of its windings
-             * @default 1
-             */
+            /** reactance over resistance of its windings */
             x_over_r: number;
-            /**
-             * No Load Pct
-             * @description core loss, percent of its rating
-             * @default 0.5
-             */
+            /** core loss, percent of its rating */
             no_load_pct: number;
-            /**
-             * Secondary Breaker A
-             * @description protection at its secondary, A
-             * @default null
-             */
+            /** protection at its secondary, A */
             secondary_breaker_a: number | null;
         };
-        /**
-         * UtilitySource
-         * @description What stands behind a utility station: its available fault current, or the transformer's kVA and impedance.
-         */
+        /** What stands behind a utility station: its available fault current, or the transformer's kVA and impedance. */
         UtilitySource: {
-            /**
-             * Fault A
-             * @description available fault current, A
-             * @default null
-             */
+            /** available fault current, A */
             fault_a: number | null;
-            /**
-             * Kva
-             * @description transformer, kVA
-             * @default null
-             */
+            /** transformer, kVA */
             kva: number | null;
-            /**
-             * Impedance Pct
-             * @description transformer, percent
-             * @default null
-             */
+            /** transformer, percent */
             impedance_pct: number | null;
-            /**
-             * Earth Ohm
-             * @description its own electrodes to earth, ohm
-             * @default null
-             */
+            /** its own electrodes to earth, ohm */
             earth_ohm: number | null;
         };
-        /**
-         * Variant
-         * @description Another way to build the job, to be held against it; what is blank stays as it is.
-         */
+        /** Another way to build the job, to be held against it; what is blank stays as it is. */
         Variant: {
-            /** Id */
             id: string;
-            /** Name */
             name: string;
-            /**
-             * Run
-             * @description the run it changes; blank: all of them
-             * @default null
-             */
+            /** the run it changes; blank: all of them */
             run: string | null;
-            /**
-             * Metal
-             * @default null
-             */
             metal: ("cu" | "al") | null;
-            /**
-             * Breaker A
-             * @description breaker, A
-             * @default null
-             */
+            /** breaker, A */
             breaker_a: number | null;
-            /**
-             * Pipe Up
-             * @description one trade size above what is needed
-             * @default false
-             */
+            /** one trade size above what is needed */
             pipe_up: boolean;
-            /**
-             * System
-             * @description voltage of the line, through transformers where needed
-             * @default null
-             */
+            /** voltage of the line, through transformers where needed */
             system: string | null;
         };
-        /**
-         * Visit
-         * @description When somebody from outside comes: on which day of the work, between when and when (minutes after midnight).
-         */
+        /** When somebody from outside comes: on which day of the work, between when and when (minutes after midnight). */
         Visit: {
-            /**
-             * Day
-             * @default 1
-             */
             day: number;
-            /** Earliest */
             earliest: number;
-            /** Latest */
             latest: number;
         };
-        /**
-         * Watched
-         * @description What the shop or the inspector here looks at besides, from a correction: of which rule of the inspection list
-         *     (empty: of none), when, and the section it was put down to.
-         */
+        /** What the shop or the inspector here looks at besides, from a correction: of which rule of the inspection list (empty: of none), when, and the section it was put down to. */
         Watched: {
-            /**
-             * Rule
-             * @default
-             */
             rule: string;
-            /**
-             * Stage
-             * @default final
-             * @enum {string}
-             */
             stage: "trench" | "rough-in" | "final";
-            /** Words */
             words: string;
-            /**
-             * Section
-             * @default
-             */
             section: string;
         };
-        /**
-         * WayAnswer
-         * @description A pull one way: the station it is fed at, most tension, most pressure, end tension with the wire's weight in the
-         *     bends, how far the head comes, share of the limits that it uses, whether it keeps them.
-         */
+        /** A pull one way: the station it is fed at, most tension, most pressure, end tension with the wire's weight in the bends, how far the head comes, share of the limits that it uses, whether it keeps them. */
         WayAnswer: {
-            /** Fed At */
             fed_at: string;
             tension: components["schemas"]["Figure"];
             pressure: components["schemas"]["Figure"];
             with_weight: components["schemas"]["Figure"];
             reach: components["schemas"]["Figure"];
-            /** Used */
             used: number;
-            /** Keeps */
             keeps: boolean;
         };
-        /**
-         * Waypoint
-         * @description A point of a route on the plan; ``pull`` says that wire can be pulled from it.
-         *
-         *     From each point on the leg to the next lies under ``under``, with ``cover`` over it; blank: as its burial says.
-         */
+        /** A point of a route on the plan; ``pull`` says that wire can be pulled from it. From each point on the leg to the next lies under ``under``, with ``cover`` over it; blank: as its burial says. */
         Waypoint: {
-            /** X */
             x: number;
-            /** Y */
             y: number;
-            /**
-             * Pull
-             * @default false
-             */
             pull: boolean;
-            /**
-             * Fitting
-             * @description what a pull point is
-             * @default box
-             * @enum {string}
-             */
+            /** what a pull point is */
             fitting: "box" | "conduit-body";
-            /**
-             * Z
-             * @description the ground here, above where the run starts
-             * @default 0
-             */
+            /** the ground here, above where the run starts */
             z: number;
-            /**
-             * Cover
-             * @description over the leg from here
-             * @default null
-             */
+            /** over the leg from here */
             cover: number | null;
-            /**
-             * Under
-             * @description what the leg from here lies under
-             * @default null
-             */
+            /** what the leg from here lies under */
             under: string | null;
         };
-        /**
-         * WireAnswer
-         * @description A wire in the pipe: the letter on it, what it is, its diameter and where it lies (None: no room was found), in
-         *     inside diameters of the pipe, from the middle, up positive; whether it comes later, the run it is another's of.
-         */
+        /** A wire in the pipe: the letter on it, what it is, its diameter and where it lies (None: no room was found), in inside diameters of the pipe, from the middle, up positive; whether it comes later, the run it is another's of. */
         WireAnswer: {
-            /** Letter */
             letter: string;
-            /** Words */
             words: string;
-            /** Diameter */
             diameter: number;
-            /** X */
             x: number | null;
-            /** Y */
             y: number | null;
-            /** Later */
             later: boolean;
-            /** Beside */
             beside: string | null;
         };
-        /**
-         * Patch
-         * @description A JSON Patch, RFC 6902.
-         */
+        /** A job document as it is sent by itself. */
+        SentJob: components["schemas"]["Job"];
+        /** A JSON Patch, RFC 6902. */
         Patch: components["schemas"]["PatchStep"][];
-        /**
-         * SolveAnswer
-         * @description A job that is not stored, solved.
-         */
+        /** A job that is not stored, solved. */
         SolveAnswer: {
             job: components["schemas"]["Job"];
-            /**
-             * Key
-             * @default
-             */
             key: string;
             solution: components["schemas"]["Solution"];
         };
-        /**
-         * WhatIfAnswer
-         * @description A job's variants side by side.
-         */
+        /** A job's variants side by side. */
         WhatIfAnswer: {
             what_if: components["schemas"]["WhatIf"];
         };
-        /**
-         * Column
-         * @description One variant; ``trouble`` says why it could not be made, ``take`` is the edit that makes the job so.
-         */
+        /** One variant; ``trouble`` says why it could not be made, ``take`` is the edit that makes the job so. */
         Column: {
-            /** Id */
             id: string;
-            /** Name */
             name: string;
-            /** Trouble */
             trouble: string | null;
             take: components["schemas"]["Fix"] | null;
         };
-        /**
-         * Row
-         * @description One figure of every variant that differs among them; a variant without it has no value.
-         */
+        /** One figure of every variant that differs among them; a variant without it has no value. */
         Row: {
-            /** Name */
             name: string;
-            /** Run */
             run: string | null;
-            /** Cells */
             cells: components["schemas"]["Figure"][];
         };
-        /**
-         * WhatIf
-         * @description The job as it stands and its variants: columns, and the rows in which they differ.
-         */
+        /** The job as it stands and its variants: columns, and the rows in which they differ. */
         WhatIf: {
-            /** Columns */
             columns: components["schemas"]["Column"][];
-            /** Rows */
             rows: components["schemas"]["Row"][];
         };
-        /**
-         * LeastCostAnswer
-         * @description The cheapest wire of a job that keeps every rule.
-         */
+        /** The cheapest wire of a job that keeps every rule. */
         LeastCostAnswer: {
             least: components["schemas"]["LeastLines"];
         };
-        /**
-         * LeastCost
-         * @description The cheapest property: cost ($) of parts and of losses over the years, run by run as it stands and at its least;
-         *     the runs that change; ``proved`` that nothing cheaper keeps every rule; stations beyond the limit from the source
-         *     whatever is done; ``fix`` the edit that takes it (None: it is the cheapest already).
-         */
+        /** The cheapest property: cost ($) of parts and of losses over the years, run by run as it stands and at its least; the runs that change; ``proved`` that nothing cheaper keeps every rule; stations beyond the limit from the source whatever is done; ``fix`` the edit that takes it (None: it is the cheapest already). */
         LeastCost: {
-            /** Years */
             years: number;
             before: components["schemas"]["Figure"];
             after: components["schemas"]["Figure"];
             saved: components["schemas"]["Figure"];
-            /** Changes */
             changes: components["schemas"]["RunChange"][];
-            /** Proved */
             proved: boolean;
-            /** Over */
             over: string[];
             fix: components["schemas"]["Fix"] | null;
         };
-        /**
-         * LeastLines
-         * @description The cheapest property: ``least`` with the transformers' price and losses in its sums, the runs that are ``lines``
-         *     in it and what that brings with it (findings' titles), and in words why other lines were not taken.
-         */
+        /** The cheapest property: ``least`` with the transformers' price and losses in its sums, the runs that are ``lines`` in it and what that brings with it (findings' titles), and in words why other lines were not taken. */
         LeastLines: {
             least: components["schemas"]["LeastCost"];
-            /** Lines */
             lines: string[];
-            /** Brings */
             brings: string[];
-            /** Passed By */
             passed_by: string[];
         };
-        /**
-         * RunChange
-         * @description A run that is built otherwise than sized by itself: its wire before and after, parts and losses ($), drop (%).
-         */
+        /** A run that is built otherwise than sized by itself: its wire before and after, parts and losses ($), drop (%). */
         RunChange: {
-            /** Run */
             run: string;
-            /** Before */
             before: string;
-            /** After */
             after: string;
-            /** Parts Before */
             parts_before: number;
-            /** Parts After */
             parts_after: number;
-            /** Losses Before */
             losses_before: number;
-            /** Losses After */
             losses_after: number;
         };
-        /**
-         * LeastCostRequest
-         * @description A job to be built at least cost, with its losses over so many years (0: parts alone).
-         */
+        /** A job to be built at least cost, with its losses over so many years (0: parts alone). */
         LeastCostRequest: {
             job: components["schemas"]["Job"];
-            /**
-             * Years
-             * @default 20
-             */
             years: number;
-            /**
-             * Lines
-             * @description runs that may be lines at 480 V
-             * @default []
-             */
+            /** runs that may be lines at 480 V */
             lines: string[];
         };
-        /**
-         * WorkingAnswer
-         * @description The figures of one rung with their working.
-         */
+        /** The figures of one rung with their working. */
         WorkingAnswer: {
-            /** Figures */
             figures: {
                 [key: string]: components["schemas"]["LabelledFigure"];
             };
         };
-        /**
-         * WorkingRequest
-         * @description Which rung of which run's ladder to explain, in a job as it stands on the desk.
-         */
+        /** Which rung of which run's ladder to explain, in a job as it stands on the desk. */
         WorkingRequest: {
             job: components["schemas"]["Job"];
-            /** Run */
             run: string;
-            /**
-             * Metal
-             * @enum {string}
-             */
             metal: "cu" | "al";
-            /** Size */
             size: string;
         };
-        /**
-         * FaultReply
-         * @description The property with that fault, and the questions answered for the station.
-         */
+        /** The property with that fault, and the questions answered for the station. */
         FaultReply: {
             answer: components["schemas"]["FaultAnswer"];
         };
-        /**
-         * FaultAnswer
-         * @description The property in that state, what runs meanwhile in words, and the trade's questions answered for its station.
-         */
+        /** The property in that state, what runs meanwhile in words, and the trade's questions answered for its station. */
         FaultAnswer: {
             state: components["schemas"]["FaultState"];
-            /** Running */
             running: string;
-            /** Answers */
             answers: components["schemas"]["PlainAnswer"][];
         };
-        /**
-         * FaultState
-         * @description The property with a fault, or as it runs: amperes, seconds until a breaker opens (None: none need ever).
-         */
+        /** The property with a fault, or as it runs: amperes, seconds until a breaker opens (None: none need ever). */
         FaultState: {
             amps: components["schemas"]["Figure"];
             seconds: components["schemas"]["Figure"];
-            /** Breaker */
             breaker: string | null;
-            /** Stations */
             stations: components["schemas"]["StationState"][];
-            /** Runs */
             runs: components["schemas"]["RunState"][];
-            /** Earths */
             earths: components["schemas"]["Stray"][];
-            /** Paths */
             paths: components["schemas"]["Stray"][];
         };
-        /**
-         * PlainAnswer
-         * @description A question of the trade and its answer from this job's own figures; ``level`` colours it, ``figure`` is the
-         *     one the answer turns on.
-         */
+        /** A question of the trade and its answer from this job's own figures; ``level`` colours it, ``figure`` is the one the answer turns on. */
         PlainAnswer: {
-            /** Question */
             question: string;
-            /** Answer */
             answer: string;
-            /** More */
             more: string;
-            /** Section */
             section: string;
-            /**
-             * Level
-             * @enum {string}
-             */
             level: "plain" | "danger" | "caution";
             figure: components["schemas"]["Figure"] | null;
         };
-        /**
-         * RunState
-         * @description Currents of a run (A): hots, neutral, equipment ground, raceway, and what a clamp round all its circuit wires
-         *     would read: what comes home another way, with the working of all. ``equipment_home``: the equipment ground's flows
-         *     toward the source.
-         */
+        /** Currents of a run (A): hots, neutral, equipment ground, raceway, and what a clamp round all its circuit wires would read: what comes home another way, with the working of all. ``equipment_home``: the equipment ground's flows toward the source. */
         RunState: {
-            /** Run */
             run: string;
-            /** A */
             a: number;
-            /** B */
             b: number;
-            /** Neutral */
+            c: number;
             neutral: number;
-            /** Equipment */
             equipment: number;
-            /** Raceway */
             raceway: number;
             residual: components["schemas"]["Figure"];
-            /** Equipment Home */
             equipment_home: boolean;
         };
-        /**
-         * StationState
-         * @description A station in a state: volts of its enclosure to the far earth, of its legs to its neutral, of leg to leg.
-         */
+        /** A station in a state: volts of its enclosure to the remote earth, of its legs to its neutral, of leg to leg. */
         StationState: {
-            /** Station */
             station: string;
-            /** Reached */
             reached: boolean;
             touch_v: components["schemas"]["Figure"];
             leg_a_v: components["schemas"]["Figure"] | null;
             leg_b_v: components["schemas"]["Figure"] | null;
+            leg_c_v: components["schemas"]["Figure"] | null;
             line_v: components["schemas"]["Figure"] | null;
         };
-        /**
-         * Stray
-         * @description Current (A) of an electrode, by its place or utility station, or of a metal path, by its id.
-         */
+        /** Current (A) of an electrode, by its place or utility station, or of a metal path, by its id. */
         Stray: {
-            /** Id */
             id: string;
-            /** Amps */
             amps: number;
         };
-        /**
-         * FaultRequest
-         * @description What is dropped where, in a job as it stands on the desk; see ``FaultQuestion``.
-         */
+        /** What is dropped where, in a job as it stands on the desk; see ``FaultQuestion``. */
         FaultRequest: {
             job: components["schemas"]["Job"];
-            /** Mode */
             mode: string;
-            /** Station */
             station: string;
-            /**
-             * Kind
-             * @default line-to-enclosure
-             * @enum {string}
-             */
             kind: "none" | "line-to-enclosure" | "line-to-neutral" | "line-to-earth";
-            /**
-             * Equipment
-             * @default whole
-             * @enum {string}
-             */
             equipment: "whole" | "broken" | "missing";
-            /**
-             * Neutral Open
-             * @default false
-             */
             neutral_open: boolean;
-            /**
-             * Earth Ohm
-             * @description between a fallen hot and the earth, ohm
-             * @default 25
-             */
+            /** between a fallen hot and the earth, ohm */
             earth_ohm: number;
-            /**
-             * Share
-             * @description of every load that runs
-             * @default 1
-             */
+            /** of every load that runs */
             share: number;
-            /**
-             * Extra A
-             * @description A more on one leg of the station
-             * @default 0
-             */
+            /** A more on one leg of the station */
             extra_a: number;
         };
-        /**
-         * WorkingReply
-         * @description A figure with its working.
-         */
+        /** A figure with its working. */
         WorkingReply: {
             figure: components["schemas"]["Figure"];
         };
-        /**
-         * RunReply
-         * @description One run of a solved job, with its ladders and every working.
-         */
+        /** One run of a solved job, with its ladders and every working. */
         RunReply: {
             run: components["schemas"]["RunAnswer"];
         };
-        /**
-         * CellsReply
-         * @description Where a job read each table: by table, by "row|column", who read it.
-         */
+        /** Where a job read each table: by table, by "row|column", who read it. */
         CellsReply: {
-            /** Tables */
             tables: {
                 [key: string]: {
                     [key: string]: string[];
                 };
             };
         };
-        /**
-         * BookList
-         * @description Every code book.
-         */
+        /** Every code book. */
         BookList: {
-            /** Books */
             books: components["schemas"]["BookName"][];
         };
-        /**
-         * BookName
-         * @description A code book by name.
-         */
+        /** A code book by name. */
         BookName: {
-            /** Id */
             id: string;
-            /** Title */
             title: string;
-            /** Edition */
             edition: string;
         };
-        /**
-         * BookModel
-         * @description A code book: its tables and the readings of it that this application takes.
-         */
+        /** A code book: its tables and the readings of it that this application takes. */
         BookModel: {
-            /** Id */
             id: string;
-            /** Title */
             title: string;
-            /** Edition */
             edition: string;
-            /** Tables */
             tables: components["schemas"]["TableModel"][];
-            /** Notes */
             notes: string[];
         };
-        /**
-         * TableModel
-         * @description One table of a code book. ``rows`` holds the key and then a cell for every column.
-         */
+        /** One table of a code book. ``rows`` holds the key and then a cell for every column. */
         TableModel: {
-            /** Name */
             name: string;
-            /** Title */
             title: string;
-            /** Section */
             section: string;
-            /** Edition */
             edition: string;
-            /** Note */
             note: string;
-            /** Key */
             key: string;
-            /** Columns */
             columns: string[];
-            /** Units */
             units: {
                 [key: string]: string;
             };
-            /** Rows */
             rows: (number | string | null)[][];
-            /** Doubtful */
             doubtful: string[][];
         };
-        /**
-         * VocabularyModel
-         * @description What a code book lets one choose, and what it calls things.
-         */
+        /** What a code book lets one choose, and what it calls things. */
         VocabularyModel: {
-            /** Id */
             id: string;
-            /** Title */
             title: string;
-            /** Edition */
             edition: string;
             vocabulary: components["schemas"]["Vocabulary"];
         };
-        /**
-         * CaseField
-         * @description One field of a case: its key, label and unit, what it takes, the list it is chosen from, its group, a hint.
-         *
-         *     ``when`` names a field and the values with which this one means something (none: always); ``default`` is what is
-         *     shown before anything is entered.
-         */
+        /** One field of a case: its key, label and unit, what it takes, the list it is chosen from, its group, a hint. ``when`` names a field and the values with which this one means something (none: always); ``default`` is what is shown before anything is entered. */
         CaseField: {
-            /** Key */
             key: string;
-            /** Label */
             label: string;
-            /** Group */
             group: string;
-            /**
-             * Kind
-             * @enum {string}
-             */
             kind: "number" | "choice" | "switch" | "size";
-            /** Unit */
             unit: string;
-            /** Choices */
             choices: components["schemas"]["Choice"][];
-            /** Hint */
             hint: string;
-            /** Default */
             default: string | number | boolean | null;
-            /** When */
             when: {
                 [key: string]: (string | number | boolean | null)[];
             };
         };
-        /**
-         * CaseForm
-         * @description What a case is asked for on screen, the figures that lead its answer, those held against a limit, the columns of
-         *     its ladder, and the key of what the ladder's second column is held against.
-         */
+        /** What a case is asked for on screen, the figures that lead its answer, those held against a limit, the columns of its ladder, and the key of what the ladder's second column is held against. */
         CaseForm: {
-            /** Title */
             title: string;
-            /** Says */
             says: string;
-            /** Fields */
             fields: components["schemas"]["CaseField"][];
-            /** Leading */
             leading: string[];
-            /** Margins */
             margins: components["schemas"]["Margin"][];
-            /** Need */
             need: string;
-            /** Ladder */
             ladder: components["schemas"]["LadderColumn"][];
         };
-        /**
-         * Choice
-         * @description One thing that may be chosen: what a job or a case holds, and what a person reads.
-         */
+        /** One thing that may be chosen: what a job or a case holds, and what a person reads. */
         Choice: {
-            /** Value */
             value: string | number | boolean | null;
-            /** Words */
             words: string;
         };
-        /**
-         * LadderColumn
-         * @description A column of a ladder: the key of its figure, its label and unit.
-         */
+        /** A column of a ladder: the key of its figure, its label and unit. */
         LadderColumn: {
-            /** Key */
             key: string;
-            /** Label */
             label: string;
-            /** Unit */
             unit: string;
         };
-        /**
-         * Margin
-         * @description A figure held against its limit: the keys of both, whether the limit is the least it may be (else the most), and
-         *     whether another such way that is met is enough.
-         */
+        /** A figure held against its limit: the keys of both, whether the limit is the least it may be (else the most), and whether another such way that is met is enough. */
         Margin: {
-            /** Key */
             key: string;
-            /** Label */
             label: string;
-            /** Limit */
             limit: string;
-            /** Unit */
             unit: string;
-            /** Least */
             least: boolean;
-            /** Either */
             either: boolean;
         };
-        /**
-         * RuleWords
-         * @description A house rule: its field, heading, title on screen and on paper, the unit of a figure, why its default, that
-         *     default, and its schools with the default first (none: a figure or words).
-         */
+        /** A house rule: its field, heading, title on screen and on paper, the unit of a figure, why its default, that default, and its schools with the default first (none: a figure or words). */
         RuleWords: {
-            /** Name */
             name: string;
-            /** Heading */
             heading: string;
-            /** Title */
             title: string;
-            /** Paper */
             paper: string;
-            /** Unit */
             unit: string;
-            /** Why */
             why: string;
-            /** Default */
             default: string | number | boolean | null;
-            /** Schools */
             schools: components["schemas"]["School"][];
         };
-        /**
-         * School
-         * @description One reading of a house rule: its value, what it is called on screen and on paper, and why.
-         */
+        /** One reading of a house rule: its value, what it is called on screen and on paper, and why. */
         School: {
-            /** Value */
             value: string | number | boolean | null;
-            /** Title */
             title: string;
-            /** Paper */
             paper: string;
-            /** Why */
             why: string;
         };
-        /**
-         * System
-         * @description One wiring system; every system has an equipment grounding conductor besides.
-         *
-         *     ``volts`` is the nominal voltage of the loaded loop, ``to_neutral`` from one ungrounded conductor to the
-         *     neutral (None where there is none), ``ungrounded`` and ``grounded`` the numbers of conductors, ``loaded``
-         *     the current-carrying count before anything else shares the raceway, ``feeds`` the systems that can be taken from it
-         *     without a transformer.
-         */
+        /** What people look for by its words, and the step, and the tab there, that answers it. */
+        Sought: {
+            title: string;
+            words: string;
+            step: string;
+            tab: string;
+        };
+        /** One wiring system; every system has an equipment grounding conductor besides. ``volts`` is the nominal voltage of the loaded loop, ``to_neutral`` from one ungrounded conductor to the neutral (None where there is none), ``lines`` its ungrounded conductors, ``grounded`` the number of neutrals, ``loaded`` the current-carrying count before anything else shares the raceway, ``feeds`` the systems that can be taken from it without a transformer. */
         System: {
-            /** Name */
             name: string;
-            /** Volts */
             volts: number;
-            /** To Neutral */
             to_neutral: number | null;
-            /** Phases */
             phases: number;
-            /** Ungrounded */
-            ungrounded: number;
-            /** Grounded */
+            lines: components["schemas"]["SystemLine"][];
             grounded: number;
-            /** Loaded */
             loaded: number;
-            /** Feeds */
             feeds: string[];
         };
-        /**
-         * SystemWords
-         * @description A wiring system that may be chosen: its words, and what it is.
-         */
+        /** One ungrounded conductor: the letter it goes by, its volts to the neutral, or to where a neutral would be, and the angle of that voltage (degrees). */
+        SystemLine: {
+            letter: string;
+            volts: number;
+            angle_deg: number;
+        };
+        /** A wiring system that may be chosen: its words, and what it is. */
         SystemWords: {
-            /** Words */
             words: string;
             system: components["schemas"]["System"];
         };
-        /**
-         * Vocabulary
-         * @description A book's words. ``choices`` are lists by name, ``figures`` the labels of a run's figures, ``stops`` what stops a
-         *     rung with its section, ``cites`` sections that steps of a whole property are cited by, ``words`` the terms of the
-         *     trade, ``electrodes`` what each kind of electrode is called, ``defaults`` what a new part of a job begins with,
-         *     ``whole_jobs`` whether the book answers whole properties.
-         */
+        /** A book's words. ``choices`` are lists by name, ``figures`` the labels of a run's figures, ``stops`` what stops a rung with its section, ``cites`` sections that steps of a whole property are cited by, ``words`` the terms of the trade, ``electrodes`` what each kind of electrode is called, ``defaults`` what a new part of a job begins with, ``whole_jobs`` whether the book answers whole properties, ``sought`` what leads to the step that answers it. */
         Vocabulary: {
-            /** Whole Jobs */
             whole_jobs: boolean;
-            /**
-             * Units
-             * @enum {string}
-             */
             units: "us" | "metric";
-            /** Words */
             words: {
                 [key: string]: string;
             };
-            /** Electrodes */
             electrodes: {
                 [key: string]: string;
             };
-            /** Figures */
             figures: {
                 [key: string]: string;
             };
-            /** Stops */
             stops: {
                 [key: string]: string;
             };
-            /** Cites */
             cites: {
                 [key: string]: string;
             };
-            /** Systems */
             systems: components["schemas"]["SystemWords"][];
-            /** Choices */
             choices: {
                 [key: string]: components["schemas"]["Choice"][];
             };
-            /** House Rules */
             house_rules: components["schemas"]["RuleWords"][];
-            /** Defaults */
             defaults: {
                 [key: string]: {
                     [key: string]: unknown;
                 };
             };
-            /** Cases */
             cases: {
                 [key: string]: components["schemas"]["CaseForm"];
             };
+            sought: components["schemas"]["Sought"][];
         };
-        /**
-         * CaseAnswerModel
-         * @description The answer to a case.
-         */
+        /** The answer to a case. */
         CaseAnswerModel: {
             answer: components["schemas"]["CaseAnswer"];
         };
-        /**
-         * CaseAnswer
-         * @description The answer to a case. ``values`` are JSON values under the names of the definitions, the ladder among them;
-         *     ``headline`` says in a line what comes out, ``figures`` the same values with their working, in the order of work.
-         */
+        /** The answer to a case. ``values`` are JSON values under the names of the definitions, the ladder among them; ``headline`` says in a line what comes out, ``figures`` the same values with their working, in the order of work. */
         CaseAnswer: {
-            /** Passes */
             passes: boolean;
-            /** Headline */
             headline: string;
-            /** Values */
             values: {
                 [key: string]: unknown;
             };
-            /** Figures */
             figures: components["schemas"]["NamedFigure"][];
-            /** Findings */
             findings: components["schemas"]["CaseFinding"][];
         };
-        /**
-         * CaseFinding
-         * @description What is wrong or worth knowing of a case: rule, level, section, a title and one plain sentence.
-         */
+        /** What is wrong or worth knowing of a case: rule, level, section, a title and one plain sentence. */
         CaseFinding: {
-            /** Rule */
             rule: string;
-            /**
-             * Level
-             * @enum {string}
-             */
             level: "danger" | "violation" | "house" | "advice" | "note";
-            /** Section */
             section: string;
-            /** Title */
             title: string;
-            /** Words */
             words: string;
         };
-        /**
-         * NamedFigure
-         * @description A figure with its key and what a person calls it.
-         */
+        /** A figure with its key and what a person calls it. */
         NamedFigure: {
-            /** Key */
             key: string;
-            /** Label */
             label: string;
             figure: components["schemas"]["Figure"];
         };
-        /**
-         * CaseModel
-         * @description One case: what is known of it, under the names of the book.
-         */
+        /** One case: what is known of it, under the names of the book. */
         CaseModel: {
-            /** Case */
             case: {
                 [key: string]: unknown;
             };
         };
-        /**
-         * CutsReply
-         * @description The cut plan of a job.
-         */
+        /** The cut plan of a job. */
         CutsReply: {
             cuts: components["schemas"]["JobCuts"];
         };
-        /**
-         * CutPiece
-         * @description A piece on a spool: its run (None: a panel's circuit), where it starts and ends in words, its length in the job's
-         *     units.
-         */
+        /** A piece on a spool: its run (None: a panel's circuit), where it starts and ends in words, its length in the job's units. */
         CutPiece: {
-            /** Run */
             run: string | null;
-            /** Start */
             start: string;
-            /** End */
             end: string;
-            /** Letter */
             letter: string;
-            /** Length */
             length: number;
-            /** Marked */
             marked: string | null;
         };
-        /**
-         * JobCuts
-         * @description The cut plan of a job: spools, their cost with its working, kinds that cannot be had, runs whose wire is not cut
-         *     here because it is there or has no size; ``proved``: no cutting is cheaper.
-         */
+        /** The cut plan of a job: spools, their cost with its working, kinds that cannot be had, runs whose wire is not cut here because it is there or has no size; ``proved``: no cutting is cheaper. */
         JobCuts: {
-            /** Spools */
             spools: components["schemas"]["SpoolAnswer"][];
             cost: components["schemas"]["Figure"];
-            /** Missing */
             missing: string[];
-            /** Left Out */
             left_out: string[];
-            /** Proved */
             proved: boolean;
         };
-        /**
-         * SpoolAnswer
-         * @description A spool, or wire cut to order (``ordered``), with its pieces and what is left; ``part`` is its kind's name in a
-         *     list of materials. Lengths in the job's units.
-         */
+        /** A spool, or wire cut to order (``ordered``), with its pieces and what is left; ``part`` is its kind's name in a list of materials. Lengths in the job's units. */
         SpoolAnswer: {
-            /** Name */
             name: string;
-            /** Part */
             part: string;
-            /** Colour */
             colour: string;
-            /** Ordered */
             ordered: boolean;
-            /** In Van */
             in_van: boolean;
-            /** Length */
             length: number;
-            /** Left */
             left: number;
-            /** Price */
             price: number;
-            /** Pieces */
             pieces: components["schemas"]["CutPiece"][];
         };
-        /**
-         * DayNews
-         * @description How far a plan has come: the dark minutes of the best so far, and what no plan is below; at the end the days,
-         *     what the customer is told, the steps of the moment of change,
-         *     and the date of every day of work, where the first is said.
-         */
+        /** How far a plan has come: the dark minutes of the best so far, and what no plan is below; at the end the days, what the customer is told, the steps of the moment of change, and the date of every day of work, where the first is said. */
         DayNews: {
-            /**
-             * Dark Minutes
-             * @default null
-             */
             dark_minutes: number | null;
-            /**
-             * Least Dark
-             * @default null
-             */
             least_dark: number | null;
-            /** @default null */
             days: components["schemas"]["Days"] | null;
-            /**
-             * Note
-             * @default
-             */
             note: string;
-            /**
-             * Steps
-             * @default []
-             */
             steps: components["schemas"]["ChangeStep"][];
-            /**
-             * Dates
-             * @default []
-             */
             dates: string[];
         };
-        /**
-         * ChangeStep
-         * @description One step: its key, which stays its own while the plan changes, and what is done.
-         */
+        /** How long it is dark in all (minutes) where the utility comes at a time (minutes after midnight); ``proved`` says that no plan is darker for less, else it is dark for so long at most. */
+        Arrival: {
+            at: number;
+            dark_minutes: number;
+            proved: boolean;
+        };
+        /** One step: its key, which stays its own while the plan changes, and what is done. */
         ChangeStep: {
-            /** Key */
             key: string;
-            /** Words */
             words: string;
         };
-        /**
-         * Dark
-         * @description A go in which it is dark: its day, from when to when, and from when it may be, as somebody comes sooner.
-         */
+        /** A go in which it is dark: its day, from when to when, and from when it may be, as somebody comes sooner. */
         Dark: {
-            /** Day */
             day: number;
-            /** Early */
             early: number;
-            /** Start */
             start: number;
-            /** End */
             end: number;
         };
-        /**
-         * DayTask
-         * @description A task: its id, which stays its own while the plan changes; what it is in words, the kind of work; minutes, how
-         *     they come about; people; whether the power is off for it; what comes first; whether it wants dry weather; who comes
-         *     from outside for it; whether it was put in by hand; whether it is held in the day, so that no hand takes it out.
-         */
+        /** A task: its id, which stays its own while the plan changes; what it is in words, the kind of work; minutes, how they come about; people; whether the power is off for it; what comes first; whether it wants dry weather; who comes from outside for it; whether it was put in by hand; whether it is held in the day, so that no hand takes it out. */
         DayTask: {
-            /** Id */
             id: string;
-            /** Name */
             name: string;
-            /** Kind */
             kind: string;
-            /** Minutes */
             minutes: number;
-            /** Why */
             why: string;
-            /** Crew */
             crew: number;
-            /**
-             * Power
-             * @default either
-             * @enum {string}
-             */
             power: "off" | "on" | "either";
-            /**
-             * Needs
-             * @default []
-             */
             needs: string[];
-            /**
-             * Dry
-             * @default false
-             */
             dry: boolean;
-            /**
-             * Outside
-             * @default
-             * @enum {string}
-             */
             outside: "" | "utility" | "inspector";
-            /**
-             * Own
-             * @default false
-             */
             own: boolean;
-            /**
-             * Held
-             * @default false
-             */
             held: boolean;
         };
-        /**
-         * Days
-         * @description The days as planned: tasks in the order of their start (empty: no plan keeps everything), the dark goes, how long
-         *     it is dark in all at the earliest, the middle and the latest arrival of the utility (minutes; alike where nobody
-         *     has to come), what no plan is below, whether that is proved; what was changed by hand and is no longer in the plan;
-         *     the load of what is fed meanwhile (W); why there is no
-         *     plan, and how many days there is work for at least, where that is why.
-         */
+        /** The days as planned: tasks in the order of their start (empty: no plan keeps everything), the dark goes, how long it is dark in all at the earliest, the middle and the latest arrival of the utility (minutes; alike where nobody has to come), what no plan is below, whether that is proved; what was changed by hand and is no longer in the plan; the load of what is fed meanwhile (W); why there is no plan, and how many days there is work for at least, where that is why. */
         Days: {
-            /** Tasks */
             tasks: components["schemas"]["Placed"][];
-            /** Dark */
             dark: components["schemas"]["Dark"][];
-            /** Dark Minutes */
             dark_minutes: number;
-            /** Arrivals */
-            arrivals: [
-                number,
-                number
-            ][];
-            /** Least Dark */
+            arrivals: components["schemas"]["Arrival"][];
             least_dark: number;
-            /** Proved */
             proved: boolean;
-            /** Gone */
             gone: string[];
-            /** Fed W */
             fed_w: number;
-            /** Over Source */
             over_source: boolean;
-            /** Trouble */
             trouble: string;
-            /**
-             * Days Wanted
-             * @default 0
-             */
             days_wanted: number;
         };
-        /**
-         * Placed
-         * @description A task as it is planned: on which day, from when to when (minutes after midnight), by which of the people, and
-         *     whether it was moved there by hand.
-         */
+        /** A task as it is planned: on which day, from when to when (minutes after midnight), by which of the people, and whether it was moved there by hand. */
         Placed: {
             task: components["schemas"]["DayTask"];
-            /** Day */
             day: number;
-            /** Start */
             start: number;
-            /** End */
             end: number;
-            /** People */
             people: number[];
-            /** Pinned */
             pinned: boolean;
         };
-        /**
-         * DayRequest
-         * @description A job as it stands on the desk, and how long a plan may be sought (seconds).
-         */
+        /** A job as it stands on the desk, and how long a plan may be sought (seconds). */
         DayRequest: {
             job: components["schemas"]["Job"];
-            /**
-             * Seconds
-             * @default 5
-             */
             seconds: number;
-            /**
-             * Search
-             * @description a name by which the search can be stopped
-             * @default
-             */
+            /** a name by which the search can be stopped */
             search: string;
         };
-        /**
-         * Stopped
-         * @description Whether such a search was under way.
-         */
+        /** Whether such a search was under way. */
         Stopped: {
-            /** Stopped */
             stopped: boolean;
         };
-        /**
-         * StopRequest
-         * @description The search that is to be content with what it has found so far.
-         */
+        /** The search that is to be content with what it has found so far. */
         StopRequest: {
-            /** Search */
             search: string;
         };
-        /**
-         * MovedCost
-         * @description How long it would be dark then (minutes; none: no plan was found), and what no plan is below.
-         */
+        /** How long it would be dark then (minutes; none: no plan was found), and what no plan is below. */
         MovedCost: {
-            /** Dark Minutes */
             dark_minutes: number | null;
-            /** Least Dark */
             least_dark: number;
         };
-        /**
-         * MovedRequest
-         * @description A job with a task where it is held just now.
-         */
+        /** A job with a task where it is held just now. */
         MovedRequest: {
             job: components["schemas"]["Job"];
         };
-        /**
-         * MaterialsReply
-         * @description The list of materials of a job.
-         */
+        /** The list of materials of a job. */
         MaterialsReply: {
             materials: components["schemas"]["MaterialList"];
         };
-        /**
-         * MaterialLine
-         * @description One line of the list. Lengths in ``unit``, the job's own, or pieces (``pc``): how much was counted and of what,
-         *     how much of it the van has, how much is bought (in sticks, spools or pieces as it is sold, said in ``bought``), the
-         *     price of one ($; None: not in the price list), what the line costs.
-         */
+        /** One line of the list. Lengths in ``unit``, the job's own, or pieces (``pc``): how much was counted and of what, how much of it the van has, how much is bought (in sticks, spools or pieces as it is sold, said in ``bought``), the price of one ($; None: not in the price list), what the line costs. */
         MaterialLine: {
-            /** Group */
             group: string;
-            /** Name */
             name: string;
-            /** Unit */
             unit: string;
             quantity: components["schemas"]["Figure"];
-            /** Comes With */
             comes_with: string;
-            /** Van */
             van: number;
-            /** Buy */
             buy: number;
-            /** Bought */
             bought: string;
-            /** Price */
             price: number | null;
             cost: components["schemas"]["Figure"];
         };
-        /**
-         * MaterialList
-         * @description Every line, what all of it costs (no value where a price is missing), the names that have no price, and in words
-         *     what could not be counted.
-         */
+        /** Every line, what all of it costs (no value where a price is missing), the names that have no price, and in words what could not be counted. */
         MaterialList: {
-            /** Lines */
             lines: components["schemas"]["MaterialLine"][];
             total: components["schemas"]["Figure"];
             without_price: components["schemas"]["Figure"];
-            /** Unpriced */
             unpriced: string[];
-            /** Open */
             open: string[];
         };
-        /**
-         * InsteadReply
-         * @description What other ways to lay a run cost.
-         */
+        /** What other ways to lay a run cost. */
         InsteadReply: {
             instead: components["schemas"]["Instead"];
         };
-        /**
-         * Instead
-         * @description One run laid otherwise: every way under ground, and its raceway a trade size up (no value: there is none).
-         */
+        /** One run laid otherwise: every way under ground, and its raceway a trade size up (no value: there is none). */
         Instead: {
-            /** Ways */
             ways: components["schemas"]["WayCost"][];
             wider: components["schemas"]["Figure"];
         };
-        /**
-         * WayCost
-         * @description A way to lie under ground by its name, and what it costs ($) more than the job as it stands; no value: a price is
-         *     missing, or what it takes is not on the list.
-         */
+        /** A way to lie under ground by its name, and what it costs ($) more than the job as it stands; no value: a price is missing, or what it takes is not on the list. */
         WayCost: {
-            /** Title */
             title: string;
             more: components["schemas"]["Figure"];
         };
-        /**
-         * InsteadRequest
-         * @description A run of a job that may be laid otherwise.
-         */
+        /** A run of a job that may be laid otherwise. */
         InsteadRequest: {
             job: components["schemas"]["Job"];
-            /** Run */
             run: string;
         };
-        /**
-         * DemoList
-         * @description The demo jobs.
-         */
+        /** The demo jobs. */
         DemoList: {
-            /** Demos */
             demos: components["schemas"]["DemoJob"][];
         };
-        /**
-         * DemoJob
-         * @description A demo job that can be opened as a new one.
-         */
+        /** A demo job that can be opened as a new one. */
         DemoJob: {
-            /** Key */
             key: string;
-            /** Name */
             name: string;
-            /** Note */
             note: string;
         };
-        /**
-         * ListReply
-         * @description The list, and what was found at items that the job has no more.
-         */
+        /** The list, and what was found at items that the job has no more. */
         ListReply: {
-            /** Items */
             items: components["schemas"]["ItemEntry"][];
-            /** Gone */
             gone: components["schemas"]["Looked"][];
         };
-        /**
-         * InspectionItem
-         * @description Something to look at: by which rule, when, where (in words), what it should be, the section behind it.
-         *
-         *     ``key`` tells it from every other of its job, and stays its own while the job changes.
-         */
+        /** Something to look at: by which rule, when, where (in words), what it should be, the section behind it. ``key`` tells it from every other of its job, and stays its own while the job changes. */
         InspectionItem: {
-            /** Key */
             key: string;
-            /** Rule */
             rule: string;
-            /**
-             * Stage
-             * @enum {string}
-             */
             stage: "trench" | "rough-in" | "final";
-            /** Where */
             where: string;
-            /** Look For */
             look_for: string;
-            /** Section */
             section: string;
         };
-        /**
-         * ItemEntry
-         * @description An item with what was found there last, and how often it was looked at.
-         */
+        /** An item with what was found there last, and how often it was looked at. */
         ItemEntry: {
             item: components["schemas"]["InspectionItem"];
             looked: components["schemas"]["Looked"] | null;
-            /** Times */
             times: number;
         };
-        /**
-         * Looked
-         * @description What was found last where an item was looked at: by whom, on which day, and the number of the photo (None: no
-         *     photo).
-         */
+        /** What was found last where an item was looked at: by whom, on which day, and the number of the photo (None: no photo). */
         Looked: {
-            /**
-             * State
-             * @enum {string}
-             */
             state: "done" | "correction" | "let-go";
-            /** Words */
             words: string;
-            /** By */
             by: string;
-            /** On */
             on: string;
-            /** Photo */
             photo: number | null;
         };
-        /**
-         * ListRequest
-         * @description A job as it stands on the desk, and the id that it is stored under (None: not yet).
-         */
+        /** A job as it stands on the desk, and the id that it is stored under (None: not yet). */
         ListRequest: {
             job: components["schemas"]["Job"];
-            /**
-             * Job Id
-             * @default null
-             */
             job_id: string | null;
         };
-        /**
-         * LooksReply
-         * @description All of it, oldest first.
-         */
+        /** All of it, oldest first. */
         LooksReply: {
-            /** Looks */
             looks: components["schemas"]["LookEntry"][];
         };
-        /**
-         * LookEntry
-         * @description What was found at an item once.
-         */
+        /** What was found at an item once. */
         LookEntry: {
-            /** Item */
             item: string;
             looked: components["schemas"]["Looked"];
         };
-        /**
-         * Kept
-         * @description It is kept.
-         */
+        /** It is kept. */
         Kept: {
-            /**
-             * Kept
-             * @default true
-             * @constant
-             */
             kept: true;
         };
-        /**
-         * LookBody
-         * @description What was found at an item: by whom, on which day, with which photo.
-         */
+        /** What was found at an item: by whom, on which day, with which photo. */
         LookBody: {
-            /** Item */
             item: string;
-            /**
-             * State
-             * @enum {string}
-             */
             state: "done" | "correction" | "let-go";
-            /**
-             * Words
-             * @default
-             */
             words: string;
-            /** By */
             by: string;
-            /**
-             * On
-             * Format: date
-             */
             on: string;
-            /**
-             * Photo
-             * @default null
-             */
             photo: number | null;
-            /**
-             * Key
-             * @default
-             */
             key: string;
         };
-        /**
-         * PhotoReply
-         * @description The number of a photo that was kept.
-         */
+        /** The number of a photo that was kept. */
         PhotoReply: {
-            /** Photo */
             photo: number;
         };
-        /**
-         * WatchedReply
-         * @description All of it.
-         */
+        /** All of it. */
         WatchedReply: {
-            /** Watched */
             watched: components["schemas"]["WatchedEntry"][];
         };
-        /**
-         * WatchedEntry
-         * @description What every new job is looked at for besides.
-         */
+        /** What every new job is looked at for besides. */
         WatchedEntry: {
-            /** Number */
             number: number;
             watched: components["schemas"]["Watched"];
         };
-        /**
-         * MeasureReply
-         * @description What the instrument shows: a figure with its unit, or a whole fall of potential; who it is.
-         */
+        /** What the instrument shows: a figure with its unit, or a whole fall of potential; who it is. */
         MeasureReply: {
-            /** Name */
             name: string;
-            /** Calibrated */
             calibrated: string;
-            /** Value */
             value: number | null;
-            /** Unit */
             unit: string;
             fall: components["schemas"]["FallBody"] | null;
         };
-        /**
-         * FallBody
-         * @description A fall of potential, its places in the job's length: the current probe, then each reading's place and ohms.
-         */
+        /** A fall of potential, its places in the job's length: the current probe, then each reading's place and ohms. */
         FallBody: {
-            /** Far */
             far: number;
-            /** Points */
             points: [
                 number,
                 number
             ][];
         };
-        /**
-         * MeasureRequest
-         * @description What an instrument is put to, what runs meanwhile; ``far`` (job's length) is the current probe's place.
-         */
+        /** What an instrument is put to, what runs meanwhile; ``far`` (job's length) is the current probe's place. */
         MeasureRequest: {
             job: components["schemas"]["Job"];
-            /**
-             * Practice
-             * @default
-             */
             practice: string;
-            /**
-             * @default {
-             *       "kind": "simulated",
-             *       "port": 0,
-             *       "file": ""
-             *     }
-             */
             source: components["schemas"]["Source"];
-            /**
-             * What
-             * @enum {string}
-             */
             what: "amps" | "volts" | "continuity" | "electrode" | "loop" | "insulation" | "torque" | "trip-time" | "trip-current" | "leakage" | "circuit-hot" | "circuit-neutral" | "circuit-ground" | "outlet-volts" | "outlet-ground" | "outlet-neutral" | "outlet-a-b" | "outlet-a-ground" | "outlet-b-ground" | "test-button";
-            /** At */
             at: string;
-            /** Part */
             part: string;
-            /**
-             * Load
-             * @default untold
-             * @enum {string}
-             */
             load: "untold" | "off" | "as-was" | "these" | "main-off";
-            /**
-             * Share
-             * @default null
-             */
             share: number | null;
-            /**
-             * Extra A
-             * @default 0
-             */
             extra_a: number;
-            /**
-             * Extra At
-             * @default null
-             */
             extra_at: string | null;
-            /**
-             * Tried Ma
-             * @default null
-             */
             tried_ma: number | null;
-            /**
-             * Far
-             * @default null
-             */
             far: number | null;
         };
-        /**
-         * Source
-         * @description Where an instrument is: simulated here, on a local port, or a file in the folder of instruments.
-         */
+        /** Where an instrument is: simulated here, on a local port, or a file in the folder of instruments. */
         Source: {
-            /**
-             * Kind
-             * @default simulated
-             * @enum {string}
-             */
             kind: "simulated" | "port" | "file";
-            /**
-             * Port
-             * @default 0
-             */
             port: number;
-            /**
-             * File
-             * @default
-             */
             file: string;
         };
-        /**
-         * DesksReply
-         * @description Everything that desks are asked on screen.
-         */
+        /** Everything that desks are asked on screen. */
         DesksReply: {
-            /** Questions */
             questions: components["schemas"]["DeskQuestion"][];
         };
-        /**
-         * DeskQuestion
-         * @description What a desk may be asked: the desk, the line that asks it, in words.
-         */
+        /** What a desk may be asked: the desk, the line that asks it, in words. */
         DeskQuestion: {
-            /**
-             * Desk
-             * @enum {string}
-             */
             desk: "utility" | "inspectors" | "supply" | "logger";
-            /** Line */
             line: string;
-            /** Words */
             words: string;
         };
-        /**
-         * DeskReply
-         * @description Who answers, and what.
-         */
+        /** Who answers, and what. */
         DeskReply: {
-            /** Name */
             name: string;
-            /** Words */
             words: string;
         };
-        /**
-         * DeskRequest
-         * @description What an outside desk is asked, in the words of its lines.
-         */
+        /** What an outside desk is asked, in the words of its lines. */
         DeskRequest: {
             job: components["schemas"]["Job"];
-            /**
-             * Desk
-             * @enum {string}
-             */
             desk: "utility" | "inspectors" | "supply" | "logger";
-            /** Words */
             words: string;
         };
-        /**
-         * PracticeReply
-         * @description What was wrong: its key and its words; empty where the property had room for nothing.
-         */
+        /** What was wrong: its key and its words; empty where the property had room for nothing. */
         PracticeReply: {
-            /** Key */
             key: string;
-            /** Title */
             title: string;
         };
-        /**
-         * PracticeRequest
-         * @description A round of practice that is over.
-         */
+        /** A round of practice that is over. */
         PracticeRequest: {
             job: components["schemas"]["Job"];
-            /** Practice */
             practice: string;
         };
-        /**
-         * HistoryReply
-         * @description What happened on a job, the latest first.
-         */
+        /** What happened on a job, the latest first. */
         HistoryReply: {
-            /** Name */
             name: string;
-            /** Events */
             events: components["schemas"]["Event"][];
         };
-        /**
-         * Event
-         * @description Something that happened: when (as ISO says it), what kind of thing, in words, by whom (empty: not said).
-         */
+        /** Something that happened: when (as ISO says it), what kind of thing, in words, by whom (empty: not said). */
         Event: {
-            /** At */
             at: string;
-            /**
-             * Kind
-             * @enum {string}
-             */
             kind: "planned" | "changed" | "measured" | "corrected" | "found" | "handed-over";
-            /** Words */
             words: string;
-            /**
-             * By
-             * @default
-             */
             by: string;
         };
-        /**
-         * LogbookReply
-         * @description What was found, how much of it there is, drawn; and what the shop's readings say of its soils.
-         */
+        /** What was found, how much of it there is, drawn; and what the shop's readings say of its soils. */
         LogbookReply: {
-            /** Rows */
             rows: components["schemas"]["LogbookRow"][];
-            /** Many */
             many: number;
-            /** Jobs */
             jobs: number;
-            /** Drawn */
             drawn: components["schemas"]["DrawnSheet"][];
-            /** Bands */
             bands: components["schemas"]["SoilBand"][];
         };
-        /**
-         * DrawnShape
-         * @description A line through ``points``, a circle about one point with ``r``, or ``words`` at one; millimetres, y down;
-         *     ``ink`` is its colour.
-         */
+        /** A line through ``points``, a circle about one point with ``r``, or ``words`` at one; millimetres, y down; ``ink`` is its colour. */
         DrawnShape: {
-            /**
-             * Kind
-             * @enum {string}
-             */
             kind: "path" | "circle" | "words";
-            /**
-             * Layer
-             * @enum {string}
-             */
             layer: "frame" | "stations" | "runs" | "electrodes" | "words" | "rules" | "ground" | "dimensions" | "changes";
-            /** Points */
             points: [
                 number,
                 number
             ][];
-            /**
-             * Line
-             * @default 0
-             */
             line: number;
-            /**
-             * Dashed
-             * @default false
-             */
             dashed: boolean;
-            /**
-             * Closed
-             * @default false
-             */
             closed: boolean;
-            /** Ink */
             ink: string;
-            /**
-             * R
-             * @default 0
-             */
             r: number;
-            /**
-             * Words
-             * @default
-             */
             words: string;
-            /**
-             * Size
-             * @default 0
-             */
             size: number;
-            /**
-             * Font
-             * @default words
-             * @enum {string}
-             */
             font: "words" | "strong" | "figures";
-            /**
-             * Anchor
-             * @default start
-             * @enum {string}
-             */
             anchor: "start" | "middle" | "end";
         };
-        /**
-         * DrawnSheet
-         * @description A page: its title, its size (mm), what is on it.
-         */
+        /** A page: its title, its size (mm), what is on it. */
         DrawnSheet: {
-            /** Title */
             title: string;
-            /** Width */
             width: number;
-            /** Height */
             height: number;
-            /** Shapes */
             shapes: components["schemas"]["DrawnShape"][];
-            /** Spots */
             spots: components["schemas"]["Spot"][];
         };
-        /**
-         * LogbookRow
-         * @description One thing found: which job, where, when, by whom, in words; ohms measured and computed, of electrodes.
-         */
+        /** One thing found: which job, where, when, by whom, in words; ohms measured and computed, of electrodes. */
         LogbookRow: {
-            /** Job Id */
             job_id: string;
-            /** Job */
             job: string;
-            /** Where */
             where: string;
-            /** On */
             on: string;
-            /** By */
             by: string;
-            /** Words */
             words: string;
-            /**
-             * Soil
-             * @default
-             */
             soil: string;
-            /**
-             * State
-             * @default
-             */
             state: string;
-            /**
-             * Measured
-             * @default null
-             */
             measured: number | null;
-            /**
-             * Computed
-             * @default null
-             */
             computed: number | null;
         };
-        /**
-         * SoilBand
-         * @description A kind of soil: its words, the shipped band (ohm·m), the one learnt (None: too few), how many readings.
-         */
+        /** A kind of soil: its words, the shipped band (ohm·m), the one learnt (None: too few), how many readings. */
         SoilBand: {
-            /** Soil */
             soil: string;
-            /** Words */
             words: string;
-            /** Shipped */
             shipped: [
                 number,
                 number
             ];
-            /** Learnt */
             learnt: [
                 number,
                 number
             ] | null;
-            /** Middle */
             middle: number | null;
-            /** Readings */
             readings: number;
         };
-        /**
-         * Spot
-         * @description Something on a sheet that can be moved by hand: what it is, and its rectangle (mm).
-         */
+        /** Something on a sheet that can be moved by hand: what it is, and its rectangle (mm). */
         Spot: {
-            /** Key */
             key: string;
-            /** Words */
             words: string;
-            /** Left */
             left: number;
-            /** Top */
             top: number;
-            /** Right */
             right: number;
-            /** Bottom */
             bottom: number;
         };
-        /**
-         * LogbookQuery
-         * @description What is looked for over all jobs. Blank: whatever it is.
-         */
+        /** What is looked for over all jobs. Blank: whatever it is. */
         LogbookQuery: {
-            /**
-             * Kind
-             * @default electrodes
-             * @enum {string}
-             */
             kind: "electrodes" | "corrections";
-            /**
-             * Words
-             * @description in the job's name, the place's, or what was said
-             * @default
-             */
+            /** in the job's name, the place's, or what was said */
             words: string;
-            /**
-             * By
-             * @default
-             */
             by: string;
-            /**
-             * Soil
-             * @description kind of soil on record
-             * @default
-             */
+            /** kind of soil on record */
             soil: string;
-            /**
-             * State
-             * @description of the ground as it was read: dry, damp, wet, frozen
-             * @default
-             */
+            /** of the ground as it was read: dry, damp, wet, frozen */
             state: string;
-            /**
-             * Most
-             * @description ohm at most
-             * @default null
-             */
+            /** ohm at most */
             most: number | null;
-            /**
-             * Since
-             * @default
-             */
             since: string;
-            /**
-             * Until
-             * @default
-             */
             until: string;
         };
-        /**
-         * PacketReply
-         * @description The packet: its sheets, the pages of the one that is looked at, its revision and the issues before, what changed
-         *     since the last, the findings with their answers, the job in a line each.
-         */
+        /** The packet: its sheets, the pages of the one that is looked at, its revision and the issues before, what changed since the last, the findings with their answers, the job in a line each. */
         PacketReply: {
-            /** Sheets */
             sheets: components["schemas"]["SheetEntry"][];
-            /** Pages */
             pages: components["schemas"]["DrawnSheet"][];
-            /** Revision */
             revision: string;
-            /** Issued */
             issued: components["schemas"]["IssuedEntry"][];
-            /** Changes */
             changes: components["schemas"]["ChangeEntry"][];
-            /** Findings */
             findings: components["schemas"]["AnsweredFinding"][];
-            /** Summary */
             summary: [
                 string,
                 string
             ][];
         };
-        /**
-         * AnsweredFinding
-         * @description A finding by its key, with what is said to it.
-         */
+        /** A finding by its key, with what is said to it. */
         AnsweredFinding: {
-            /** Key */
             key: string;
-            /**
-             * Level
-             * @enum {string}
-             */
             level: "danger" | "violation" | "house" | "advice" | "note";
-            /** Title */
             title: string;
-            /** Where */
             where: string;
-            /** Answer */
             answer: string;
         };
-        /**
-         * ChangeEntry
-         * @description What a sheet says otherwise than in the last packet.
-         */
+        /** What a sheet says otherwise than in the last packet. */
         ChangeEntry: {
-            /**
-             * Sheet
-             * @enum {string}
-             */
             sheet: "cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation" | "days" | "tests" | "curves" | "torque";
-            /** Number */
             number: string;
-            /** Was */
             was: string;
-            /** Now */
             now: string;
         };
-        /**
-         * IssuedEntry
-         * @description A packet that went out.
-         */
+        /** A packet that went out. */
         IssuedEntry: {
-            /** Letter */
             letter: string;
-            /**
-             * On
-             * Format: date
-             */
             on: string;
         };
-        /**
-         * SheetEntry
-         * @description A sheet that the job has something for: whether it goes out, how it lies, what of it changed.
-         */
+        /** A sheet that the job has something for: whether it goes out, how it lies, what of it changed. */
         SheetEntry: {
-            /**
-             * Name
-             * @enum {string}
-             */
             name: "cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation" | "days" | "tests" | "curves" | "torque";
-            /** Number */
             number: string;
-            /** Title */
             title: string;
-            /** Pages */
             pages: number;
-            /** Ticked */
             ticked: boolean;
-            /** Upright */
             upright: boolean;
-            /** Drawn */
             drawn: number;
-            /** Tables */
             tables: boolean;
-            /** Changed */
             changed: number;
         };
-        /**
-         * PacketRequest
-         * @description A job as it stands on the desk, the id that it is stored under (None: not yet), the sheet to look at.
-         */
+        /** A job as it stands on the desk, the id that it is stored under (None: not yet), the sheet to look at. */
         PacketRequest: {
             job: components["schemas"]["Job"];
-            /**
-             * Job Id
-             * @default null
-             */
             job_id: string | null;
-            /**
-             * Show
-             * @default one-line
-             * @enum {string}
-             */
             show: "cover" | "one-line" | "site-plan" | "riser" | "loads" | "panels" | "ground" | "pull" | "boxes" | "findings" | "inspection" | "materials" | "calculation" | "days" | "tests" | "curves" | "torque";
         };
-        /**
-         * MakingNews
-         * @description How far a packet has come: the sheet at hand, how many are done of how many. At the end its name and itself (in
-         *     base 64), the letter that it went out under, or what stopped it.
-         */
+        /** How far a packet has come: the sheet at hand, how many are done of how many. At the end its name and itself (in base 64), the letter that it went out under, or what stopped it. */
         MakingNews: {
-            /**
-             * Sheet
-             * @default
-             */
             sheet: string;
-            /**
-             * Done
-             * @default 0
-             */
             done: number;
-            /**
-             * Of
-             * @default 0
-             */
             of: number;
-            /**
-             * Name
-             * @default
-             */
             name: string;
-            /**
-             * Packed
-             * @default
-             */
             packed: string;
-            /**
-             * Issued
-             * @default
-             */
             issued: string;
-            /**
-             * Trouble
-             * @default
-             */
             trouble: string;
         };
-        /**
-         * MakeRequest
-         * @description Whether the packet goes out, or is only to be looked at.
-         */
+        /** Whether the packet goes out, or is only to be looked at. */
         MakeRequest: {
-            /**
-             * Issue
-             * @default false
-             */
             issue: boolean;
         };
-        /**
-         * BalanceReply
-         * @description The best balance that was found; none where nothing was found in the time there was.
-         */
+        /** The best balance that was found; none where nothing was found in the time there was. */
         BalanceReply: {
             balance: components["schemas"]["PanelBalance"] | null;
         };
-        /**
-         * MoveLine
-         * @description A move: the circuit with its line in the directory, where it is (empty: not in the panel) and where it goes.
-         */
+        /** A move: the circuit with its line in the directory, where it is (empty: not in the panel) and where it goes. */
         MoveLine: {
-            /** Circuit */
             circuit: string;
-            /** Says */
             says: string;
-            /** At */
             at: string;
-            /** To */
             to: string;
         };
-        /**
-         * PanelBalance
-         * @description The best balance that was found: its moves, load of each leg after them (VA), how far they are apart then and now
-         *     (VA), the least that is still open (VA), whether it is proved to be the best; all moves as one change to the job.
-         *     ``moves`` is empty where it is as good as it gets; ``trouble`` says why there is none.
-         */
+        /** The best balance that was found: its moves, load of each leg after them (VA), how far they are apart then and now (VA), the least that is still open (VA), whether it is proved to be the best; all moves as one change to the job. ``moves`` is empty where it is as good as it gets; ``trouble`` says why there is none. */
         PanelBalance: {
-            /** Moves */
             moves: components["schemas"]["MoveLine"][];
-            /** Legs Va */
             legs_va: number[];
-            /** Apart Va */
             apart_va: number;
-            /** Apart Now Va */
             apart_now_va: number;
-            /** Least Va */
             least_va: number;
-            /** Proved */
             proved: boolean;
             fix: components["schemas"]["Fix"] | null;
-            /**
-             * Trouble
-             * @default
-             */
             trouble: string;
         };
-        /**
-         * BalanceRequest
-         * @description A panel to be balanced, and how long the proof may take (s).
-         */
+        /** A panel to be balanced, and how long the proof may take (s). */
         BalanceRequest: {
             job: components["schemas"]["Job"];
-            /** Station */
             station: string;
-            /**
-             * Seconds
-             * @default 1
-             */
             seconds: number;
         };
-        /**
-         * ProposalReply
-         * @description The circuits that a panel owes, and the change that adds them.
-         */
+        /** The circuits that a panel owes, and the change that adds them. */
         ProposalReply: {
             proposal: components["schemas"]["Proposal"];
         };
-        /**
-         * Proposal
-         * @description The circuits that are owed and not there, in spaces as far as they find room, and the change that adds them.
-         */
+        /** The circuits that are owed and not there, in spaces as far as they find room, and the change that adds them. */
         Proposal: {
-            /** Circuits */
             circuits: components["schemas"]["PanelCircuit"][];
-            /** Without Space */
             without_space: number;
             fix: components["schemas"]["Fix"] | null;
         };
-        /**
-         * PanelRequest
-         * @description A panel in a job as it stands on the desk.
-         */
+        /** A panel in a job as it stands on the desk. */
         PanelRequest: {
             job: components["schemas"]["Job"];
-            /** Station */
             station: string;
         };
-        /**
-         * FixReply
-         * @description A change to the job.
-         */
+        /** A change to the job. */
         FixReply: {
             fix: components["schemas"]["Fix"];
         };
-        /**
-         * BoughtRequest
-         * @description A panel of the shop's list, by its name, to be put at a station.
-         */
+        /** A panel of the shop's list, by its name, to be put at a station. */
         BoughtRequest: {
             job: components["schemas"]["Job"];
-            /** Station */
             station: string;
-            /** Item */
             item: string;
         };
-        /**
-         * ScheduleReply
-         * @description What a schedule changes: how many circuits it replaces and adds, and the change to the job.
-         */
+        /** What a schedule changes: how many circuits it replaces and adds, and the change to the job. */
         ScheduleReply: {
-            /** Replaced */
             replaced: number;
-            /** Added */
             added: number;
             fix: components["schemas"]["Fix"] | null;
         };
-        /**
-         * ScheduleRequest
-         * @description A schedule to be laid over a panel: the text of a CSV, or rows pasted from a spreadsheet.
-         */
+        /** A schedule to be laid over a panel: the text of a CSV, or rows pasted from a spreadsheet. */
         ScheduleRequest: {
             job: components["schemas"]["Job"];
-            /** Station */
             station: string;
-            /** Text */
             text: string;
         };
-        /**
-         * ReadingsReply
-         * @description The latest readings, oldest first, and how many there are in all; what would explain them; what can be read;
-         *     what loads dropped; the terminals that are to be tightened again, in words.
-         */
+        /** The latest readings, oldest first, and how many there are in all; what would explain them; what can be read; what loads dropped; the terminals that are to be tightened again, in words. */
         ReadingsReply: {
-            /** Readings */
             readings: components["schemas"]["ReadingEntry"][];
-            /** Many */
             many: number;
             finding: components["schemas"]["Explanation"] | null;
-            /** Readable */
             readable: components["schemas"]["Readable"][];
-            /**
-             * Drops
-             * @default []
-             */
             drops: components["schemas"]["Drop"][];
-            /**
-             * Again
-             * @default []
-             */
             again: string[];
         };
-        /**
-         * CircuitRan
-         * @description A circuit of a panel (their ids) that was read at, and the A that its hot was read to carry (None: not read).
-         */
+        /** A circuit of a panel (their ids) that was read at, and the A that its hot was read to carry (None: not read). */
         CircuitRan: {
-            /** Station */
             station: string;
-            /** Circuit */
             circuit: string;
-            /**
-             * Amps
-             * @default null
-             */
             amps: number | null;
         };
-        /**
-         * Conditions
-         * @description What ran meanwhile: ``share`` of every load, ``extra_a`` (A) more on leg A of the station ``extra_at``, and the
-         *     circuits that are known by themselves. ``load`` says how that was told: where nobody said, and where the house was
-         *     left as it stood, the share is a guess.
-         */
+        /** What ran meanwhile: ``share`` of every load, ``extra_a`` (A) more on leg A of the station ``extra_at``, and the circuits that are known by themselves. ``load`` says how that was told: where nobody said, and where the house was left as it stood, the share is a guess. */
         Conditions: {
-            /**
-             * Share
-             * @default 1
-             */
             share: number;
-            /**
-             * Extra A
-             * @default 0
-             */
             extra_a: number;
-            /**
-             * Extra At
-             * @default null
-             */
             extra_at: string | null;
-            /**
-             * Circuits
-             * @default []
-             */
             circuits: components["schemas"]["CircuitRan"][];
-            /**
-             * Load
-             * @default untold
-             * @enum {string}
-             */
             load: "untold" | "off" | "as-was" | "these" | "main-off";
         };
-        /**
-         * Drop
-         * @description Two readings of a leg, without and with more load: their numbers, the run that leads there, volts dropped as
-         *     measured and as computed, the run's length as entered and as that drop would have it, with the least and the most
-         *     that it may be (job's length; None: it is not told), and what is to be said of it.
-         */
+        /** Two readings of a leg, without and with more load: their numbers, the run that leads there, volts dropped as measured and as computed, the run's length as entered and as that drop would have it, with the least and the most that it may be (job's length; None: it is not told), and what is to be said of it. */
         Drop: {
-            /** Readings */
             readings: [
                 number,
                 number
             ];
-            /** Run */
             run: string;
-            /** Measured V */
             measured_v: number;
-            /** Computed V */
             computed_v: number;
-            /** Length */
             length: number;
-            /** Would Be */
             would_be: number | null;
-            /** Low */
             low: number | null;
-            /** High */
             high: number | null;
-            /** Words */
             words: string;
         };
-        /**
-         * Explanation
-         * @description The numbers of the readings that were explained, every suspect with the likeliest first, what to read next; the
-         *     numbers of those that no one thing explains. What is known by it (``standing``) under its ``heading``, with what
-         *     that rests on (``rests``); what may be live, to be treated so before anything else; how many readings more would
-         *     decide (None: more than a round has, or none would).
-         */
+        /** The numbers of the readings that were explained, every suspect with the likeliest first, what to read next; the numbers of those that no one thing explains. What is known by it (``standing``) under its ``heading``, with what that rests on (``rests``); what may be live, to be treated so before anything else; how many readings more would decide (None: more than a round has, or none would). */
         Explanation: {
-            /** Readings */
             readings: number[];
-            /** Suspects */
             suspects: components["schemas"]["SuspectAnswer"][];
             next: components["schemas"]["NextAnswer"] | null;
-            /** Left */
             left: number[];
-            /**
-             * Standing
-             * @enum {string}
-             */
             standing: "unread" | "points" | "alike" | "unlisted" | "sound";
-            /** Heading */
             heading: string;
-            /** Rests */
             rests: string;
-            /** Dangers */
             dangers: string[];
-            /** Deciding */
             deciding: number | null;
         };
-        /**
-         * FallCurve
-         * @description A curve judged: ohms at 61.8 % of the way (None where it is not to be judged), by the slope method (None where
-         *     the slope is outside it), where it is level (shares of the way), how far readings scatter about the curve (share),
-         *     the curve's own ohms at 25 places from ``NEAR`` to ``FAR``, why it is not to be judged.
-         */
+        /** A curve judged: ohms at 61.8 % of the way (None where it is not to be judged), by the slope method (None where the slope is outside it), where it is level (shares of the way), how far readings scatter about the curve (share), the curve's own ohms at 25 places from ``NEAR`` to ``FAR``, why it is not to be judged. */
         FallCurve: {
-            /** Ohms */
             ohms: number | null;
-            /** Slope Ohms */
             slope_ohms: number | null;
-            /** Slope At */
             slope_at: number | null;
-            /** Level */
             level: [
                 number,
                 number
             ] | null;
-            /** Scatter */
             scatter: number;
-            /** Curve */
             curve: [
                 number,
                 number
             ][];
-            /**
-             * Trouble
-             * @enum {string}
-             */
             trouble: "" | "few" | "no-middle" | "scatter" | "no-plateau";
         };
-        /**
-         * FallTest
-         * @description A fall of potential: the current probe so far off (m), and the potential probe's places (m) with what was read
-         *     there (ohm).
-         */
+        /** A fall of potential: the current probe so far off (m), and the potential probe's places (m) with what was read there (ohm). */
         FallTest: {
-            /** Far M */
             far_m: number;
-            /** Points */
             points: [
                 number,
                 number
             ][];
         };
-        /**
-         * Judged
-         * @description A reading judged: its value (a fall of potential's from its curve; None where that is not to be judged), what was
-         *     expected with its working, the band it should lie in (None: open that way), how it lies, what it wants to be judged.
-         */
+        /** A reading judged: its value (a fall of potential's from its curve; None where that is not to be judged), what was expected with its working, the band it should lie in (None: open that way), how it lies, what it wants to be judged. */
         Judged: {
-            /** Number */
             number: number;
-            /** Value */
             value: number | null;
             expected: components["schemas"]["Figure"] | null;
-            /** Low */
             low: number | null;
-            /** High */
             high: number | null;
-            /**
-             * Verdict
-             * @enum {string}
-             */
             verdict: "as-expected" | "off" | "far" | "none";
-            /** @default null */
             curve: components["schemas"]["FallCurve"] | null;
-            /**
-             * Wanting
-             * @default
-             */
             wanting: string;
         };
-        /**
-         * Measured
-         * @description One reading: its number, what was read at which part of which thing, its value in the unit of its kind (None: a
-         *     fall of potential, judged from its points), what ran, the current a device was tried at (mA); of an electrode
-         *     whether it was ``lifted`` off all that it is joined to (None: not said), along which line the probes stood; with
-         *     what and how far that is to be trusted, weather and soil, by whom and when (as ISO says it), photo, note, and the
-         *     number of the reading that it corrects.
-         */
+        /** One reading: its number, what was read at which part of which thing, its value in the unit of its kind (None: a fall of potential, judged from its points), what ran, the current a device was tried at (mA); of an electrode whether it was ``lifted`` off all that it is joined to (None: not said), along which line the probes stood; with what and how far that is to be trusted, weather and soil, by whom and when (as ISO says it), photo, note, and the number of the reading that it corrects. */
         Measured: {
-            /** Number */
             number: number;
-            /**
-             * What
-             * @enum {string}
-             */
             what: "amps" | "volts" | "continuity" | "electrode" | "loop" | "insulation" | "torque" | "trip-time" | "trip-current" | "leakage" | "circuit-hot" | "circuit-neutral" | "circuit-ground" | "outlet-volts" | "outlet-ground" | "outlet-neutral" | "outlet-a-b" | "outlet-a-ground" | "outlet-b-ground" | "test-button";
-            /** At */
             at: string;
-            /** Part */
             part: string;
-            /** Value */
             value: number | null;
-            /** By */
             by: string;
-            /** On */
             on: string;
-            /** @default null */
             fall: components["schemas"]["FallTest"] | null;
-            /**
-             * @default {
-             *       "share": 1,
-             *       "extra_a": 0,
-             *       "extra_at": null,
-             *       "circuits": [],
-             *       "load": "untold"
-             *     }
-             */
             ran: components["schemas"]["Conditions"];
-            /**
-             * Tried Ma
-             * @default null
-             */
             tried_ma: number | null;
-            /**
-             * Lifted
-             * @default null
-             */
             lifted: boolean | null;
-            /**
-             * Line
-             * @default
-             * @enum {string}
-             */
             line: "" | "first" | "across";
-            /**
-             * Instrument
-             * @default
-             */
             instrument: string;
-            /**
-             * Calibrated
-             * @default
-             */
             calibrated: string;
-            /**
-             * Weather
-             * @default
-             */
             weather: string;
-            /**
-             * Soil
-             * @default
-             */
             soil: string;
-            /**
-             * Soil C
-             * @default null
-             */
             soil_c: number | null;
-            /**
-             * Photo
-             * @default null
-             */
             photo: number | null;
-            /**
-             * Note
-             * @default
-             */
             note: string;
-            /**
-             * Corrects
-             * @default null
-             */
             corrects: number | null;
         };
-        /**
-         * NextAnswer
-         * @description What to read next, in words, the two suspects that it tells apart, and what is to run (None: as it is).
-         */
+        /** What to read next, in words, the two suspects that it tells apart, and what is to run (None: as it is). */
         NextAnswer: {
-            /** What */
             what: string;
-            /** At */
             at: string;
-            /** Part */
             part: string;
-            /** Words */
             words: string;
-            /** Tells */
             tells: [
                 string,
                 string
             ];
-            /** @default null */
             ran: components["schemas"]["Conditions"] | null;
         };
-        /**
-         * Readable
-         * @description What can be read at which part of which thing (its id), in words, in which unit; how, where it is to be said. The
-         *     words by themselves: the thing, the circuit (empty: none), what of it. ``by_load`` says that it goes by what runs.
-         */
+        /** What can be read at which part of which thing (its id), in words, in which unit; how, where it is to be said. The words by themselves: the thing, the circuit (empty: none), what of it. ``by_load`` says that it goes by what runs. */
         Readable: {
-            /**
-             * What
-             * @enum {string}
-             */
             what: "amps" | "volts" | "continuity" | "electrode" | "loop" | "insulation" | "torque" | "trip-time" | "trip-current" | "leakage" | "circuit-hot" | "circuit-neutral" | "circuit-ground" | "outlet-volts" | "outlet-ground" | "outlet-neutral" | "outlet-a-b" | "outlet-a-ground" | "outlet-b-ground" | "test-button";
-            /** At */
             at: string;
-            /** Part */
             part: string;
-            /** Words */
             words: string;
-            /** Unit */
             unit: string;
-            /** How */
             how: string;
-            /** Where */
             where: string;
-            /** Circuit */
             circuit: string;
-            /** Reads */
             reads: string;
-            /** By Load */
             by_load: boolean;
         };
-        /**
-         * ReadingEntry
-         * @description A reading in words, what ran in words, judged; ``standing`` says that none corrects it. Lengths in the job's;
-         *     its curve drawn, where it has one.
-         */
+        /** A reading in words, what ran in words, judged; ``standing`` says that none corrects it. Lengths in the job's; its curve drawn, where it has one. */
         ReadingEntry: {
             measured: components["schemas"]["Measured"];
-            /** Words */
             words: string;
-            /** Ran */
             ran: string;
-            /** Unit */
             unit: string;
-            /** Standing */
             standing: boolean;
             judged: components["schemas"]["Judged"];
             fall: components["schemas"]["FallBody"] | null;
             drawn: components["schemas"]["DrawnSheet"] | null;
         };
-        /**
-         * SuspectAnswer
-         * @description A suspect, one thing or two at once: its key, what it is and does, the section, its chance (0 to 1), what it
-         *     would have read at each reading in their order, its own words for what no reading tells it from, the things it is,
-         *     and whether nothing is wrong if it is that. ``supposes`` says what ran by it where that is not what was said,
-         *     ``danger`` what is live by it; ``misfit`` is how far off the readings are by it (sum of squared deviations, of
-         *     ``degrees`` readings), ``behind`` how much less likely than the first (logarithm).
-         */
+        /** A suspect, one thing or two at once: its key, what it is and does, the section, its chance (0 to 1), what it would have read at each reading in their order, its own words for what no reading tells it from, the things it is, and whether nothing is wrong if it is that. ``supposes`` says what ran by it where that is not what was said, ``danger`` what is live by it; ``misfit`` is how far off the readings are by it (sum of squared deviations, of ``degrees`` readings), ``behind`` how much less likely than the first (logarithm). */
         SuspectAnswer: {
-            /** Key */
             key: string;
-            /** Title */
             title: string;
-            /** Does */
             does: string;
-            /** Section */
             section: string;
-            /** Chance */
             chance: number;
-            /** Would Read */
             would_read: number[];
-            /** Alike */
             alike: string[];
-            /** Things */
             things: components["schemas"]["ThingAnswer"][];
-            /** Harmless */
             harmless: boolean;
-            /**
-             * Supposes
-             * @default []
-             */
             supposes: string[];
-            /**
-             * Danger
-             * @default
-             */
             danger: string;
-            /**
-             * Misfit
-             * @default 0
-             */
             misfit: number;
-            /**
-             * Degrees
-             * @default 0
-             */
             degrees: number;
-            /**
-             * Behind
-             * @default 0
-             */
             behind: number;
         };
-        /**
-         * ThingAnswer
-         * @description One thing that may be wrong: its kind, and where it is (ids).
-         */
+        /** One thing that may be wrong: its kind, and where it is (ids). */
         ThingAnswer: {
-            /**
-             * Kind
-             * @enum {string}
-             */
             kind: "none" | "else" | "more-load" | "loose-neutral" | "loose-run-leg" | "thin-wire" | "swapped" | "outside" | "hot-to-earth" | "second-bond" | "missing-bond" | "missing-ground" | "shared-neutral" | "electrode-off" | "neutral-on-ground" | "leak" | "circuits-meet" | "borrowed-neutral" | "same-leg" | "astray" | "loose-hot" | "loose-leg" | "loose-circuit-neutral" | "open-circuit-neutral" | "open-circuit-ground" | "reversed-polarity" | "neutral-on-bar" | "outlet-swapped" | "live-ground" | "two-hots";
-            /** At */
             at: string[];
         };
-        /**
-         * ReadingsRequest
-         * @description A job as it stands on the desk, the id that it is stored under (None: not yet), and the round of practice that is
-         *     asked for (empty: the real property).
-         */
+        /** A job as it stands on the desk, the id that it is stored under (None: not yet), and the round of practice that is asked for (empty: the real property). */
         ReadingsRequest: {
             job: components["schemas"]["Job"];
-            /**
-             * Job Id
-             * @default null
-             */
             job_id: string | null;
-            /**
-             * Practice
-             * @default
-             */
             practice: string;
         };
-        /**
-         * ReadingKept
-         * @description The number of a reading that is kept.
-         */
+        /** The number of a reading that is kept. */
         ReadingKept: {
-            /** Number */
             number: number;
         };
-        /**
-         * ReadingBody
-         * @description A reading as it was taken. Its value in the unit of what was read; none for a fall of potential.
-         */
+        /** A reading as it was taken. Its value in the unit of what was read; none for a fall of potential. */
         ReadingBody: {
-            /**
-             * What
-             * @enum {string}
-             */
             what: "amps" | "volts" | "continuity" | "electrode" | "loop" | "insulation" | "torque" | "trip-time" | "trip-current" | "leakage" | "circuit-hot" | "circuit-neutral" | "circuit-ground" | "outlet-volts" | "outlet-ground" | "outlet-neutral" | "outlet-a-b" | "outlet-a-ground" | "outlet-b-ground" | "test-button";
-            /** At */
             at: string;
-            /** Part */
             part: string;
-            /**
-             * Value
-             * @default null
-             */
             value: number | null;
-            /** By */
             by: string;
-            /**
-             * On
-             * Format: date-time
-             */
             on: string;
-            /** @default null */
             fall: components["schemas"]["FallBody"] | null;
-            /**
-             * Load
-             * @default untold
-             * @enum {string}
-             */
             load: "untold" | "off" | "as-was" | "these" | "main-off";
-            /**
-             * Share
-             * @default null
-             */
             share: number | null;
-            /**
-             * Extra A
-             * @default 0
-             */
             extra_a: number;
-            /**
-             * Extra At
-             * @default null
-             */
             extra_at: string | null;
-            /**
-             * Tried Ma
-             * @default null
-             */
             tried_ma: number | null;
-            /**
-             * Lifted
-             * @default null
-             */
             lifted: boolean | null;
-            /**
-             * Line
-             * @default
-             * @enum {string}
-             */
             line: "" | "first" | "across";
-            /**
-             * Instrument
-             * @default
-             */
             instrument: string;
-            /**
-             * Calibrated
-             * @default null
-             */
             calibrated: string | null;
-            /**
-             * Weather
-             * @default
-             * @enum {string}
-             */
             weather: "" | "dry" | "rain" | "frost" | "thaw";
-            /**
-             * Soil
-             * @default
-             * @enum {string}
-             */
             soil: "" | "dry" | "damp" | "wet" | "frozen";
-            /**
-             * Soil C
-             * @default null
-             */
             soil_c: number | null;
-            /**
-             * Photo
-             * @default null
-             */
             photo: number | null;
-            /**
-             * Note
-             * @default
-             */
             note: string;
-            /**
-             * Corrects
-             * @default null
-             */
             corrects: number | null;
-            /**
-             * Key
-             * @default
-             */
             key: string;
         };
-        /**
-         * ReadingsKept
-         * @description How many readings of a file were kept, and the lines that were not, each with its reason.
-         */
+        /** How many readings of a file were kept, and the lines that were not, each with its reason. */
         ReadingsKept: {
-            /** Kept */
             kept: number;
-            /** Broken */
             broken: components["schemas"]["BrokenRow"][];
         };
-        /**
-         * BrokenRow
-         * @description A row that was not counted: its line in the file, and why.
-         */
+        /** A row that was not counted: its line in the file, and why. */
         BrokenRow: {
-            /** Line */
             line: number;
-            /** Words */
             words: string;
         };
-        /**
-         * RecordingNews
-         * @description One line of the answer: how far reading has come, then the recording or what is wrong with the file.
-         */
+        /** One line of the answer: how far reading has come, then the recording or what is wrong with the file. */
         RecordingNews: {
-            /** Progress */
             progress: number;
-            /** @default null */
             recording: components["schemas"]["Recording"] | null;
-            /**
-             * Trouble
-             * @default null
-             */
             trouble: string | null;
         };
-        /**
-         * DayPeak
-         * @description The highest 15-minute average of one day (VA).
-         */
+        /** The highest 15-minute average of one day (VA). */
         DayPeak: {
-            /**
-             * Day
-             * Format: date
-             */
             day: string;
-            /** Va */
             va: number;
         };
-        /**
-         * Recording
-         * @description A recorded load. VA are averages over 15 minutes, or over the interval where that is longer.
-         *
-         *     ``covers`` says what the span of days can stand for under 220.87, None where it is too short for either.
-         *     ``missing`` counts intervals between the first and the last row that have none.
-         */
+        /** A recorded load. VA are averages over 15 minutes, or over the interval where that is longer. ``covers`` says what the span of days can stand for under 220.87, None where it is too short for either. ``missing`` counts intervals between the first and the last row that have none. */
         Recording: {
-            /**
-             * Quantity
-             * @enum {string}
-             */
             quantity: "kW" | "kWh" | "kVA" | "W" | "VA" | "A";
-            /** Interval Minutes */
             interval_minutes: number;
-            /** Rows */
             rows: number;
-            /**
-             * First
-             * Format: date-time
-             */
             first: string;
-            /**
-             * Last
-             * Format: date-time
-             */
             last: string;
-            /** Days */
             days: number;
-            /** Peak Va */
             peak_va: number;
-            /**
-             * Peak At
-             * Format: date-time
-             */
             peak_at: string;
-            /** Day Peaks */
             day_peaks: components["schemas"]["DayPeak"][];
-            /** Missing */
             missing: number;
-            /** Covers */
             covers: ("12-month" | "30-day") | null;
-            /** Broken */
             broken: components["schemas"]["BrokenRow"][];
         };
-        /**
-         * CatalogueModel
-         * @description The shop's catalogue of appliances.
-         */
+        /** The shop's catalogue of appliances. */
         CatalogueModel: {
-            /** Items */
             items: components["schemas"]["CatalogueItem"][];
         };
-        /**
-         * CatalogueItem
-         * @description A common appliance by its typical nameplate: VA or A of one, at 120 V or line to line.
-         */
+        /** A common appliance by its typical nameplate: VA or A of one, at 120 V or line to line. */
         CatalogueItem: {
-            /** Name */
             name: string;
-            /**
-             * Kind
-             * @enum {string}
-             */
             kind: "range" | "dryer" | "fastened" | "water-heater" | "ev-charger" | "space-heat" | "heat-pump" | "supplemental-heat" | "cooling" | "welder" | "other";
-            /**
-             * Volts
-             * @default 240
-             * @enum {integer}
-             */
             volts: 120 | 240;
-            /**
-             * Va
-             * @default null
-             */
             va: number | null;
-            /**
-             * Amps
-             * @default null
-             */
             amps: number | null;
-            /**
-             * Motor
-             * @default false
-             */
             motor: boolean;
-            /**
-             * Continuous
-             * @default false
-             */
             continuous: boolean;
         };
-        /**
-         * PricesModel
-         * @description The shop's price list.
-         */
+        /** The shop's price list. */
         PricesModel: {
-            /** Items */
             items: components["schemas"]["PriceItem"][];
         };
-        /**
-         * PriceItem
-         * @description A part by the name that costs look it up by, its price per foot or per piece, and the day of the price.
-         */
+        /** A part by the name that costs look it up by, its price per foot or per piece, and the day of the price. */
         PriceItem: {
-            /** Name */
             name: string;
-            /**
-             * Unit
-             * @enum {string}
-             */
             unit: "ft" | "each";
-            /** Price */
             price: number;
-            /**
-             * Dated
-             * Format: date
-             */
             dated: string;
         };
-        /**
-         * PanelsModel
-         * @description The shop's list of panels.
-         */
+        /** The shop's list of panels. */
         PanelsModel: {
-            /** Items */
             items: components["schemas"]["PanelItem"][];
         };
-        /**
-         * PanelItem
-         * @description A panel as it is bought. ``twin_spaces`` are spaces such as ``21-30``; without ``main_a`` it has main lugs.
-         */
+        /** A panel as it is bought. ``twin_spaces`` are spaces such as ``21-30``; without ``main_a`` it has main lugs. */
         PanelItem: {
-            /** Name */
             name: string;
-            /** Spaces */
             spaces: number;
-            /** Circuits */
             circuits: number;
-            /**
-             * Twin Spaces
-             * @default
-             */
             twin_spaces: string;
-            /** Bus A */
             bus_a: number;
-            /**
-             * Main A
-             * @default null
-             */
             main_a: number | null;
-            /** Neutral Holes */
             neutral_holes: number;
-            /** Ground Holes */
             ground_holes: number;
-            /**
-             * Grounds A Hole
-             * @default 1
-             */
             grounds_a_hole: number;
-            /**
-             * Hole Least
-             * @default 14
-             */
             hole_least: string;
-            /**
-             * Hole Most
-             * @default 4
-             */
             hole_most: string;
-            /** Lug Least */
             lug_least: string;
-            /** Lug Most */
             lug_most: string;
-            /**
-             * Lug Metal
-             * @default both
-             * @enum {string}
-             */
             lug_metal: "cu" | "both";
-            /**
-             * Torque Lb In
-             * @default null
-             */
             torque_lb_in: number | null;
         };
-        /**
-         * BreakersModel
-         * @description The shop's list of breakers.
-         */
+        /** The shop's list of breakers. */
         BreakersModel: {
-            /** Items */
             items: components["schemas"]["BreakerItem"][];
         };
-        /**
-         * BreakerItem
-         * @description A breaker as it is bought; ``tandem``: two of them in one space.
-         */
+        /** A breaker as it is bought; ``tandem``: two of them in one space. */
         BreakerItem: {
-            /** Name */
             name: string;
-            /**
-             * Poles
-             * @default 1
-             * @enum {integer}
-             */
             poles: 1 | 2;
-            /** Rating A */
             rating_a: number;
-            /**
-             * Kind
-             * @default standard
-             * @enum {string}
-             */
             kind: "standard" | "gfci" | "afci" | "dual";
-            /**
-             * Tandem
-             * @default false
-             */
             tandem: boolean;
-            /**
-             * Most Wire
-             * @default null
-             */
             most_wire: string | null;
-            /**
-             * Terminal C
-             * @default null
-             */
             terminal_c: (60 | 75) | null;
-            /**
-             * Torque Lb In
-             * @default null
-             */
             torque_lb_in: number | null;
         };
-        /**
-         * SpoolsModel
-         * @description The shop's list of spools.
-         */
+        /** The shop's list of spools. */
         SpoolsModel: {
-            /** Items */
             items: components["schemas"]["SpoolItem"][];
         };
-        /**
-         * SpoolItem
-         * @description A spool of wire as it is bought, in each of its ``colours``; of a cable, which has the colour "sheath", ``wires``
-         *     is how many insulated ones it has. ``van``: so many are there already, at no price.
-         */
+        /** A spool of wire as it is bought, in each of its ``colours``; of a cable, which has the colour "sheath", ``wires`` is how many insulated ones it has. ``van``: so many are there already, at no price. */
         SpoolItem: {
-            /** Name */
             name: string;
-            /**
-             * Metal
-             * @enum {string}
-             */
             metal: "cu" | "al";
-            /** Insulation */
             insulation: string;
-            /** Size */
             size: string;
-            /** Colours */
             colours: string;
-            /** Length Ft */
             length_ft: number;
-            /** Price */
             price: number;
-            /**
-             * Van
-             * @default null
-             */
             van: number | null;
-            /**
-             * Wires
-             * @default null
-             */
             wires: (2 | 3) | null;
         };
-        /**
-         * DurationsModel
-         * @description How long each kind of work takes in the shop.
-         */
+        /** How long each kind of work takes in the shop. */
         DurationsModel: {
-            /** Items */
             items: components["schemas"]["DurationItem"][];
         };
-        /**
-         * DurationItem
-         * @description How long a kind of work takes (minutes for each, or for every foot), how many people, and why so.
-         */
+        /** How long a kind of work takes (minutes for each, or for every foot), how many people, and why so. */
         DurationItem: {
-            /** Name */
             name: string;
-            /** Minutes */
             minutes: number;
-            /**
-             * Per
-             * @default each
-             * @enum {string}
-             */
             per: "each" | "ft";
-            /**
-             * Crew
-             * @default 1
-             */
             crew: number;
-            /**
-             * Why
-             * @default
-             */
             why: string;
         };
-        /**
-         * VanModel
-         * @description What is in the shop's van besides wire.
-         */
+        /** What is in the shop's van besides wire. */
         VanModel: {
-            /** Items */
             items: components["schemas"]["VanItem"][];
         };
-        /**
-         * VanItem
-         * @description A part that is in the van by its name in a list of materials, in feet or pieces; wire is with the spools.
-         */
+        /** A part that is in the van by its name in a list of materials, in feet or pieces; wire is with the spools. */
         VanItem: {
-            /** Name */
             name: string;
-            /**
-             * Unit
-             * @enum {string}
-             */
             unit: "ft" | "each";
-            /** Quantity */
             quantity: number;
         };
-        /**
-         * QuoteModel
-         * @description What a supply house quoted: how many prices, and the parts it does not carry.
-         */
+        /** What a supply house quoted: how many prices, and the parts it does not carry. */
         QuoteModel: {
-            /** House */
             house: string;
-            /** Quoted */
             quoted: number;
-            /** Unknown */
             unknown: string[];
         };
-        /**
-         * ListImport
-         * @description What a CSV changed in a list.
-         */
+        /** What a CSV changed in a list. */
         ListImport: {
-            /** Added */
             added: number;
-            /** Replaced */
             replaced: number;
-            /** Broken */
             broken: components["schemas"]["BrokenLineModel"][];
         };
-        /**
-         * BrokenLineModel
-         * @description A row of a CSV that was not taken.
-         */
+        /** A row of a CSV that was not taken. */
         BrokenLineModel: {
-            /** Line */
             line: number;
-            /** Words */
             words: string;
         };
-        /**
-         * SurveyModel
-         * @description A four-pin survey, read.
-         */
+        /** A four-pin survey, read. */
         SurveyModel: {
-            /** Readings */
             readings: components["schemas"]["SurveyReading"][];
-            /** Broken */
             broken: components["schemas"]["BrokenLineModel"][];
         };
-        /**
-         * UnitsList
-         * @description The units that a job can be told in.
-         */
+        /** The units that a job can be told in. */
         UnitsList: {
-            /** Units */
             units: components["schemas"]["Units"][];
         };
-        /**
-         * Unit
-         * @description One unit: its sign, its plural in words, and how much of the SI unit (m, m², N·m, N, N/m) one of it is.
-         *
-         *     >>> US.length.si(10.0), US.length.of(3.048), US.length.said(94.488)
-         *     (3.048, 10.0, '310 ft')
-         */
-        Unit: {
-            /** Sign */
+        /** How temperatures are told: the sign, how many degrees a kelvin is, and what stands at 0 °C. >>> US.temperature.said(30.0), METRIC.temperature.said(30.0) ('86 °F', '30 °C') */
+        Thermometer: {
             sign: string;
-            /** Words */
+            is_kelvin: number;
+            at_freezing: number;
+        };
+        /** One unit: its sign, its plural in words, and how much of the SI unit (m, m², N·m, N, N/m) one of it is. >>> US.length.si(10.0), US.length.of(3.048), US.length.said(94.488) (3.048, 10.0, '310 ft') */
+        Unit: {
+            sign: string;
             words: string;
-            /** Is Si */
             is_si: number;
         };
-        /**
-         * Units
-         * @description One way of telling: ``length`` along a wire or a plan, ``small`` things (depths, diameters, heights), areas,
-         *     the torque of a terminal, forces, and forces along a length (a wire's weight, the pressure in a bend).
-         */
+        /** One way of telling: ``length`` along a wire or a plan, ``small`` things (depths, diameters, heights), areas, the torque of a terminal, forces, forces along a length (a wire's weight, the pressure in a bend), temperatures. */
         Units: {
-            /**
-             * Id
-             * @enum {string}
-             */
             id: "us" | "metric";
             length: components["schemas"]["Unit"];
             small: components["schemas"]["Unit"];
@@ -8616,57 +3794,115 @@ export interface components {
             torque: components["schemas"]["Unit"];
             force: components["schemas"]["Unit"];
             line_force: components["schemas"]["Unit"];
+            temperature: components["schemas"]["Thermometer"];
         };
-        /**
-         * TrackModel
-         * @description A walked track, east and north of its first point, in the length that was asked for.
-         */
+        /** A walked track, east and north of its first point, in the length that was asked for. */
         TrackModel: {
-            /** Points */
             points: [
                 number,
                 number
             ][];
         };
-        /** ValidationErrorModel */
         ValidationErrorModel: {
-            /**
-             * Error Type
-             * @description A computer-readable identifier of the error type.
-             */
+            /** A computer-readable identifier of the error type. */
             type: string;
-            /**
-             * Location
-             * @description The error's location as a list.
-             */
+            /** The error's location as a list. */
             loc: unknown[];
-            /**
-             * Message
-             * @description A human readable explanation of the error.
-             */
+            /** A human readable explanation of the error. */
             msg: string;
-            /**
-             * Input
-             * @description The input provided for validation.
-             */
+            /** The input provided for validation. */
             input: unknown;
-            /**
-             * URL
-             * @description The URL to further information about the error.
-             * @default null
-             */
+            /** The URL to further information about the error. */
             url: string | null;
-            /**
-             * Error context
-             * @description An optional object which contains values required to render the error message.
-             * @default null
-             */
+            /** An optional object which contains values required to render the error message. */
             ctx: {
                 [key: string]: unknown;
             } | null;
         };
     };
-    responses: never;
+    responses: {
+        /** Not Found */
+        Refused404: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["Trouble"];
+            };
+        };
+        /** Conflict */
+        Refused409: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["Trouble"];
+            };
+        };
+        /** Unprocessable Entity */
+        Refused422: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["Trouble"];
+            };
+        };
+        /** Precondition Required */
+        Refused428: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["Trouble"];
+            };
+        };
+        /** Bad Request */
+        Refused400: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["Trouble"];
+            };
+        };
+        /** Forbidden */
+        Refused403: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["Trouble"];
+            };
+        };
+        /** Request Entity Too Large */
+        Refused413: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["Trouble"];
+            };
+        };
+        /** Internal Server Error */
+        Refused500: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["Trouble"];
+            };
+        };
+        /** Insufficient Storage */
+        Refused507: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["Trouble"];
+            };
+        };
+    };
     parameters: never;
     requestBodies: never;
     headers: never;
@@ -8679,6 +3915,8 @@ export interface operations {
             query?: {
                 search?: string;
                 shelf?: "open" | "archived" | "deleted";
+                /** @description from which on, by their order */
+                first?: number;
             };
             header?: never;
             path?: never;
@@ -8688,94 +3926,20 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["JobList"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Precondition Required */
-            428: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            428: components["responses"]["Refused428"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     jobs_create_job_post: {
@@ -8787,100 +3951,26 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Job"];
+                "application/json": components["schemas"]["SentJob"];
             };
         };
         responses: {
             /** @description Created */
             201: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["JobState"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Precondition Required */
-            428: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            428: components["responses"]["Refused428"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     jobs_import_job_import_post: {
@@ -8898,94 +3988,20 @@ export interface operations {
         responses: {
             /** @description Created */
             201: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["JobState"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Precondition Required */
-            428: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            428: components["responses"]["Refused428"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     jobs_get_job__job_id__get: {
@@ -9001,101 +4017,25 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["JobState"];
                 };
             };
             /** @description As it was asked for before */
             304: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content?: never;
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Precondition Required */
-            428: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            428: components["responses"]["Refused428"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     jobs_edit_job__job_id__patch: {
@@ -9103,6 +4043,7 @@ export interface operations {
             query?: never;
             header?: {
                 "If-Match"?: string | null;
+                "Idempotency-Key"?: string;
             };
             path: {
                 job_id: string;
@@ -9117,94 +4058,20 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["JobState"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Precondition Required */
-            428: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            428: components["responses"]["Refused428"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     jobs_undo__job_id__undo_post: {
@@ -9212,6 +4079,7 @@ export interface operations {
             query?: never;
             header?: {
                 "If-Match"?: string | null;
+                "Idempotency-Key"?: string;
             };
             path: {
                 job_id: string;
@@ -9222,94 +4090,20 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["JobState"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Precondition Required */
-            428: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            428: components["responses"]["Refused428"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     jobs_redo__job_id__redo_post: {
@@ -9317,6 +4111,7 @@ export interface operations {
             query?: never;
             header?: {
                 "If-Match"?: string | null;
+                "Idempotency-Key"?: string;
             };
             path: {
                 job_id: string;
@@ -9327,94 +4122,20 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["JobState"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Precondition Required */
-            428: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            428: components["responses"]["Refused428"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     jobs_duplicate__job_id__duplicate_post: {
@@ -9430,94 +4151,20 @@ export interface operations {
         responses: {
             /** @description Created */
             201: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["JobState"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Precondition Required */
-            428: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            428: components["responses"]["Refused428"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     jobs_practise__job_id__practice_post: {
@@ -9533,94 +4180,20 @@ export interface operations {
         responses: {
             /** @description Created */
             201: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["JobState"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Precondition Required */
-            428: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            428: components["responses"]["Refused428"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     jobs_put_on_shelf__job_id__shelf__shelf__put: {
@@ -9637,94 +4210,20 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["JobState"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Precondition Required */
-            428: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            409: components["responses"]["Refused409"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            428: components["responses"]["Refused428"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     solving_solve_job_post: {
@@ -9736,73 +4235,23 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Job"];
+                "application/json": components["schemas"]["SentJob"];
             };
         };
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["SolveAnswer"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     solving_variants_what_if_post: {
@@ -9814,73 +4263,23 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Job"];
+                "application/json": components["schemas"]["SentJob"];
             };
         };
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["WhatIfAnswer"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     solving_least_least_cost_post: {
@@ -9898,67 +4297,17 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["LeastCostAnswer"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     solving_working_working_post: {
@@ -9976,67 +4325,17 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["WorkingAnswer"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     solving_fault_fault_post: {
@@ -10054,67 +4353,17 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["FaultReply"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     workings_get_working__key__working_get: {
@@ -10132,76 +4381,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["WorkingReply"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     workings_get_run__key__runs__run__get: {
@@ -10218,76 +4409,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["RunReply"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     workings_get_cells__key__cells_get: {
@@ -10303,76 +4436,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["CellsReply"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     books_list_books_get: {
@@ -10386,76 +4461,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["BookList"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     books_get_book__book_id__get: {
@@ -10471,76 +4488,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["BookModel"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     books_get_vocabulary__book_id__vocabulary_get: {
@@ -10556,76 +4515,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["VocabularyModel"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     books_answer_case__book_id__cases__verb__post: {
@@ -10646,76 +4547,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["CaseAnswerModel"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     cuts_cut_job_post: {
@@ -10727,82 +4570,24 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Job"];
+                "application/json": components["schemas"]["SentJob"];
             };
         };
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["CutsReply"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     cuts_labels__job_id__labels_pdf_get: {
@@ -10820,76 +4605,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/pdf": unknown;
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     day_plan_days_post: {
@@ -10907,77 +4634,19 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["DayNews"];
                     "application/x-ndjson": components["schemas"]["DayNews"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     day_stop_stop_post: {
@@ -10995,76 +4664,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["Stopped"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     day_cost_cost_post: {
@@ -11082,76 +4693,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["MovedCost"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     day_days_csv__job_id__days_csv_get: {
@@ -11167,76 +4720,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "text/csv": unknown;
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     day_days_ics__job_id__days_ics_get: {
@@ -11252,76 +4747,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "text/calendar": unknown;
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     materials_count_job_post: {
@@ -11333,82 +4770,24 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Job"];
+                "application/json": components["schemas"]["SentJob"];
             };
         };
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["MaterialsReply"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     materials_laid_otherwise_instead_post: {
@@ -11426,76 +4805,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["InsteadReply"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     demos_list_demos_get: {
@@ -11509,76 +4830,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["DemoList"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     demos_open_demo__key__post: {
@@ -11594,76 +4857,18 @@ export interface operations {
         responses: {
             /** @description Created */
             201: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["JobState"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     files_job_schema_job_schema_json_get: {
@@ -11677,76 +4882,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/schema+json": unknown;
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     files_jobsent_file_jobs__job_id__job_json_get: {
@@ -11762,76 +4909,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": unknown;
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     inspection_the_list_post: {
@@ -11849,76 +4938,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["ListReply"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     inspection_get_looks__job_id__looks_get: {
@@ -11934,76 +4965,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["LooksReply"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     inspection_look__job_id__looks_post: {
@@ -12023,76 +4996,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["Kept"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     inspection_keep_photo__job_id__photos_post: {
@@ -12114,76 +5029,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["PhotoReply"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     inspection_get_photo__job_id__photos__int_number__get: {
@@ -12200,77 +5057,19 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "image/jpeg": unknown;
                     "image/png": unknown;
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     inspection_get_watched_watched_get: {
@@ -12284,76 +5083,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["WatchedReply"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     inspection_watch_watched_post: {
@@ -12371,76 +5112,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["Kept"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     inspection_end_watch_watched__int_number__delete: {
@@ -12456,76 +5139,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["Kept"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     instruments_measure_measure_post: {
@@ -12543,67 +5168,17 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["MeasureReply"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     instruments_desks_desks_get: {
@@ -12617,67 +5192,17 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["DesksReply"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     instruments_desk_desk_post: {
@@ -12695,67 +5220,17 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["DeskReply"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     instruments_practised_practice_post: {
@@ -12773,67 +5248,17 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["PracticeReply"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     logbook_history__job_id__get: {
@@ -12849,76 +5274,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["HistoryReply"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     logbook_search_search_post: {
@@ -12936,76 +5303,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["LogbookReply"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     packet_look_at_post: {
@@ -13023,76 +5332,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["PacketReply"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     packet_sheet_pdf__job_id___sheet__pdf_get: {
@@ -13109,76 +5360,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/pdf": unknown;
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     packet_sheet_csv__job_id___sheet__csv_get: {
@@ -13195,76 +5388,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "text/csv": unknown;
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     packet_sheet_svg__job_id___sheet__svg_get: {
@@ -13283,76 +5418,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "image/svg+xml": unknown;
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     packet_sheet_dxf__job_id___sheet__dxf_get: {
@@ -13371,76 +5448,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "image/vnd.dxf": unknown;
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     packet_make__job_id__made_post: {
@@ -13460,77 +5479,19 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["MakingNews"];
                     "application/x-ndjson": components["schemas"]["MakingNews"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     packet_issued_zip__job_id__issued__letter__zip_get: {
@@ -13547,76 +5508,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/zip": unknown;
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     panels_balance_panels_balance_post: {
@@ -13634,76 +5537,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["BalanceReply"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     panels_propose_panels_propose_post: {
@@ -13721,76 +5566,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["ProposalReply"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     panels_buy_panels_bought_post: {
@@ -13808,76 +5595,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["FixReply"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     panels_schedule_panels_schedule_post: {
@@ -13895,76 +5624,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["ScheduleReply"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     panels_schedule_csv_jobs__job_id__panels__station__schedule_csv_get: {
@@ -13981,76 +5652,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "text/csv": unknown;
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     panels_directory_jobs__job_id__panels__station__directory_pdf_get: {
@@ -14067,76 +5680,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/pdf": unknown;
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     panels_labels_jobs__job_id__panels__station__labels_pdf_get: {
@@ -14155,76 +5710,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/pdf": unknown;
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     readings_the_readings_post: {
@@ -14242,76 +5739,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["ReadingsReply"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     readings_keep__job_id__post: {
@@ -14333,76 +5772,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["ReadingKept"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     readings_keep_csv__job_id__csv_post: {
@@ -14424,76 +5805,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["ReadingsKept"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     readings_readings_csv__job_id__readings_csv_get: {
@@ -14511,76 +5834,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "text/csv": unknown;
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     recordings_read_post: {
@@ -14602,68 +5867,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["RecordingNews"];
                     "application/x-ndjson": unknown;
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     shop_get_catalogue_catalogue_get: {
@@ -14677,76 +5892,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["CatalogueModel"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     shop_put_catalogue_catalogue_put: {
@@ -14764,76 +5921,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["CatalogueModel"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     shop_get_prices_prices_get: {
@@ -14847,76 +5946,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["PricesModel"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     shop_put_prices_prices_put: {
@@ -14934,76 +5975,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["PricesModel"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     shop_get_panels_panels_get: {
@@ -15017,76 +6000,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["PanelsModel"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     shop_put_panels_panels_put: {
@@ -15104,76 +6029,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["PanelsModel"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     shop_get_breakers_breakers_get: {
@@ -15187,76 +6054,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["BreakersModel"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     shop_put_breakers_breakers_put: {
@@ -15274,76 +6083,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["BreakersModel"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     shop_get_spools_spools_get: {
@@ -15357,76 +6108,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["SpoolsModel"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     shop_put_spools_spools_put: {
@@ -15444,76 +6137,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["SpoolsModel"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     shop_get_durations_durations_get: {
@@ -15527,76 +6162,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["DurationsModel"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     shop_put_durations_durations_put: {
@@ -15614,76 +6191,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["DurationsModel"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     shop_get_van_van_get: {
@@ -15697,76 +6216,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["VanModel"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     shop_put_van_van_put: {
@@ -15784,76 +6245,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["VanModel"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     shop_ask_supply_house_prices_ask_post: {
@@ -15867,76 +6270,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["QuoteModel"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     shop_list_csv__list_name__csv_get: {
@@ -15952,76 +6297,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "text/csv": unknown;
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     shop_import_csv__list_name__import_post: {
@@ -16041,76 +6328,18 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["ListImport"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            404: components["responses"]["Refused404"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     surveys_read_post: {
@@ -16130,67 +6359,17 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["SurveyModel"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     told_list_units_get: {
@@ -16204,67 +6383,17 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["UnitsList"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
     tracks_read_post: {
@@ -16284,67 +6413,17 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
-                headers: {
-                    [name: string]: unknown;
-                };
+                headers: { [name: string]: unknown };
                 content: {
                     "application/json": components["schemas"]["TrackModel"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trouble"];
-                };
-            };
+            400: components["responses"]["Refused400"];
+            403: components["responses"]["Refused403"];
+            413: components["responses"]["Refused413"];
+            422: components["responses"]["Refused422"];
+            500: components["responses"]["Refused500"];
+            507: components["responses"]["Refused507"];
         };
     };
 }

@@ -1,7 +1,6 @@
 <script setup lang="ts" generic="T extends string | number | boolean | null">
 import { computed, inject } from 'vue'
 
-import { vHeld } from './held'
 import { deskKey, useDesk } from '@/stores/desk'
 
 const props = defineProps<{
@@ -15,29 +14,17 @@ const props = defineProps<{
 const emit = defineEmits<{ change: [value: T] }>()
 const desk = inject(deskKey, useDesk, true)
 
-const unsent = computed(() => desk.unsentAt(props.pointer))
-const shown = computed(() => {
-  const value = unsent.value ? unsent.value.value : props.value
-  return props.choices.findIndex((c) => c.value === value)
-})
-const refusal = computed(() => desk.problems.find((p) => p.pointer === props.pointer)?.words ?? (unsent.value ? 'not saved yet' : ''))
-
-function pick(event: Event) {
-  const select = event.target as HTMLSelectElement
-  emit('change', props.choices[select.selectedIndex].value)
-}
+const waits = computed(() => desk.waitingAt(props.pointer))
+const shown = computed(() => (waits.value ? waits.value.value : props.value) as T)
+const refusal = computed(() => desk.problems.find((p) => p.pointer === props.pointer)?.words ?? (desk.unsentAt(props.pointer) ? 'not saved yet' : ''))
 </script>
 
 <template>
-  <label class="field" :title="hint">
+  <div class="field" :title="hint">
     <span v-if="!bare" class="label narrow">{{ label }}</span>
-    <span class="entry" :class="{ bad: refusal }">
-      <select v-held="{ shown, settled: desk.settled }" :aria-label="label" @change="pick">
-        <option v-for="(choice, i) in choices" :key="i" :value="i">{{ choice.words }}</option>
-      </select>
-    </span>
+    <v-select class="entry choice mono" :model-value="shown" :aria-label="label" :items="choices" :error="!!refusal" @update:model-value="(picked) => emit('change', picked)" />
     <span v-if="refusal" class="refusal narrow" role="alert">{{ refusal }}</span>
-  </label>
+  </div>
 </template>
 
 <style scoped src="./field.css"></style>

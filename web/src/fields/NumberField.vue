@@ -17,6 +17,8 @@ const props = defineProps<{
   setWord?: string
   hint?: string
   bare?: boolean
+  /** How what is kept is told, where it is kept in another unit than it is typed in. */
+  tell?: (kept: number) => number
 }>()
 const emit = defineEmits<{ change: [value: number | null] }>()
 const desk = inject(deskKey, useDesk, true)
@@ -24,8 +26,11 @@ const view = useView()
 
 const blankWord = computed(() => (props.setWord ? '' : 'auto'))
 const beside = computed(() => (view.both && props.unit && props.value !== null ? otherwise(props.value, props.unit) : ''))
-const { typed, editing, unsaved } = useTyped(shownValue, desk, alike)
+const { typed, editing, unsaved } = useTyped(shownValue, () => props.pointer, desk, alike, (kept) => (props.tell && typeof kept === 'number' ? props.tell(kept) : kept))
 const wrong = ref('')
+// A word in the field ("unknown", "by load") has no unit behind it.
+const unitShown = computed(() => typed.value !== '' || !props.auto || /\d/.test(props.auto))
+const suffix = computed(() => [unitShown.value ? props.unit : '', beside.value].filter(Boolean).join(' '))
 
 const refusal = computed(() => {
   const said = wrong.value || desk.problems.find((p) => p.pointer === props.pointer)?.words
@@ -77,22 +82,20 @@ function commit() {
 </script>
 
 <template>
-  <label class="field" :title="hint">
+  <div class="field" :title="hint">
     <span v-if="!bare" class="label narrow">{{ label }}</span>
-    <span class="entry" :class="{ bad: refusal, open: lockable && value === null }">
-      <input
-        v-model="typed" class="mono" inputmode="decimal" :placeholder="auto" :aria-invalid="!!refusal" :aria-label="label"
-        @change="changed" @keydown.enter="enter" @focus="editing = true" @blur="editing = false"
+    <span class="entry">
+      <v-text-field
+        v-model="typed" class="mono right number" :class="{ open: lockable && value === null, beside }" inputmode="decimal" :placeholder="auto" :error="!!refusal"
+        :aria-label="label" :suffix="suffix" @change="changed" @keydown.enter="enter" @update:focused="(on) => (editing = on)"
       />
-      <span v-if="unit" class="mono unit">{{ unit }}</span>
-      <span v-if="beside" class="mono unit beside">{{ beside }}</span>
-      <button
-        v-if="lockable" type="button" class="plain lock narrow" :aria-label="value === null ? `${blankWord} ${label}: not locked`.trim() : `${setWord ?? 'lock'} ×, unlock ${label}`"
-        :disabled="value === null" @click.prevent="emit('change', null)"
-      >{{ value === null ? blankWord : `${setWord ?? 'lock'} ×` }}</button>
+      <v-btn
+        v-if="lockable" variant="text" class="lock narrow" :disabled="value === null" :aria-label="value === null ? `${blankWord} ${label}: not locked`.trim() : `${setWord ?? 'lock'} ×, unlock ${label}`"
+        @click="emit('change', null)"
+      >{{ value === null ? blankWord : `${setWord ?? 'lock'} ×` }}</v-btn>
     </span>
     <span v-if="refusal" class="refusal narrow" role="alert">{{ refusal }}</span>
-  </label>
+  </div>
 </template>
 
 <style scoped src="./field.css"></style>

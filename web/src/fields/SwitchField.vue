@@ -8,19 +8,17 @@ const props = defineProps<{ label: string; value: boolean; pointer: string; hint
 const emit = defineEmits<{ change: [value: boolean] }>()
 const desk = inject(deskKey, useDesk, true)
 
-const unsent = computed(() => desk.unsentAt(props.pointer))
-const shown = computed(() => (unsent.value ? unsent.value.value === true : props.value))
-const refusal = computed(() => desk.problems.find((p) => p.pointer === props.pointer)?.words ?? (unsent.value ? 'not saved yet' : ''))
+const waits = computed(() => desk.waitingAt(props.pointer))
+const shown = computed(() => (waits.value ? waits.value.value === true : props.value))
+const refusal = computed(() => desk.problems.find((p) => p.pointer === props.pointer)?.words ?? (desk.unsentAt(props.pointer) ? 'not saved yet' : ''))
 </script>
 
 <template>
-  <label class="switch narrow" :title="hint">
-    <input v-held="{ shown, settled: desk.settled }" type="checkbox" @change="emit('change', ($event.target as HTMLInputElement).checked)" />
-    <span>{{ label }}<span v-if="refusal" class="danger" role="alert"> {{ refusal }}</span></span>
-  </label>
+  <v-checkbox-btn v-held="{ shown, settled: desk.settled }" class="switch narrow" :title="hint" :model-value="shown" @update:model-value="(on) => emit('change', on === true)">
+    <template #label>{{ label }}<span v-if="refusal" class="danger" role="alert">&nbsp;{{ refusal }}</span></template>
+  </v-checkbox-btn>
 </template>
 
 <style scoped>
-.switch { display: flex; gap: 7px; align-items: center; padding: 2px 0; font-size: 15px; cursor: pointer; }
-input { accent-color: var(--ink); margin: 0; }
+.switch { display: flex; }
 </style>

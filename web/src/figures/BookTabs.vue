@@ -11,17 +11,15 @@ onMounted(() => books.list())
 </script>
 
 <template>
-  <div class="tabs narrow" role="tablist" aria-label="Code book">
-    <button
-      v-for="book in books.all" :key="book.id" type="button" role="tab" class="plain" :aria-selected="book.id === chosen"
-      :title="book.edition" @click="emit('choose', book.id)"
-    >{{ book.title }}</button>
-  </div>
+  <v-tabs class="books" :model-value="chosen" aria-label="Code book" @update:model-value="(id) => emit('choose', String(id))">
+    <v-tab v-for="book in books.all" :key="book.id" :value="book.id" :title="book.edition">{{ book.title }}</v-tab>
+  </v-tabs>
 </template>
 
 <style scoped>
-.tabs { display: flex; border: 1px solid var(--ink); width: fit-content; }
-button { padding: 3px 11px; font-size: 15px; white-space: nowrap; }
-button + button { border-left: 1px solid var(--ink); }
-button[aria-selected='true'] { background: var(--ink); color: var(--paper); }
+.books { width: fit-content; border: 1px solid var(--ink); }
+.books :deep(.v-slide-group__content) { gap: 0; }
+.books .v-tab.v-tab { padding: 0 11px; font-size: 15px; border: 0; }
+.books .v-tab + .v-tab { border-left: 1px solid var(--ink); }
+.books .v-tab--selected.v-tab { background: var(--ink); color: var(--paper); }
 </style>

@@ -44,12 +44,12 @@ function goThere() {
 
 <template>
   <article class="finding" :class="tone" :data-rule="finding.rule">
-    <button class="plain title" @click="goThere">
+    <v-btn variant="text" class="title" @click="goThere">
       <span class="level narrow">{{ WORDS[finding.level] }}</span> {{ finding.title }}
-    </button>
+    </v-btn>
     <p>{{ finding.words }} <span v-if="finding.section" class="mono cite">{{ finding.section }}</span></p>
     <div v-if="finding.fixes.length" class="fixes">
-      <button v-for="fix in finding.fixes" :key="fix.label" class="ink-button" @click="apply(fix)">{{ fix.label }}</button>
+      <v-btn v-for="fix in finding.fixes" :key="fix.label" @click="apply(fix)">{{ fix.label }}</v-btn>
     </div>
   </article>
 </template>
@@ -65,5 +65,6 @@ function goThere() {
 p { margin: 3px 0 6px; font-size: 13.5px; }
 .cite { font-size: 11px; color: var(--quiet); }
 .fixes { display: flex; flex-wrap: wrap; gap: 5px; }
-.fixes .ink-button { font-size: 14px; padding: 2px 8px; white-space: normal; text-align: left; }
+.fixes .v-btn.v-btn { height: auto; min-height: 25px; font-size: 14px; padding: 2px 8px; text-align: left; }
+.fixes .v-btn :deep(.v-btn__content) { white-space: normal; }
 </style>

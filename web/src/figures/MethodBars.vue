@@ -1,7 +1,7 @@
 <script setup lang="ts">
+import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
 
-import { useWidth } from './width'
 import { figureText } from './write'
 import type { LoadMethod, Place, PlaceLoad } from '@/api/types'
 import { useView } from '@/stores/view'
@@ -9,7 +9,7 @@ import { useView } from '@/stores/view'
 const props = defineProps<{ place: Place; load: PlaceLoad }>()
 const view = useView()
 const figure = ref<HTMLElement | null>(null)
-const wide = useWidth(figure, 1140)
+const { width: wide } = useElementSize(figure, { width: 1140, height: 0 })
 const barWidth = computed(() => (wide.value > 640 ? wide.value - 288 : wide.value - 72))
 const longest = computed(() => Math.max(...props.load.methods.map((m) => Number(m.total_va.value))))
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, inject, onBeforeUnmount, onMounted, ref, useTemplateRef } from 'vue'
+import { useElementSize } from '@vueuse/core'
+import { computed, inject, useTemplateRef } from 'vue'
 
 import { clearOf, profileOf, stagger, type Box, type Line, type Point } from './profile'
 import { lengthText } from './write'
@@ -11,20 +12,14 @@ const desk = inject(deskKey, useDesk, true)
 const view = useView()
 const units = useUnits()
 const frame = useTemplateRef<HTMLElement>('frame')
-const width = ref(1100)
+const { width: wide } = useElementSize(frame, { width: 1100, height: 0 })
+const width = computed(() => Math.max(320, wide.value))
 const LEFT = 62
 const RIGHT = 56
 const TOP = 34
 const GROUND = 222
 const ROW = 15
 const BESIDE = 11
-
-let watcher: ResizeObserver | undefined
-onMounted(() => {
-  watcher = new ResizeObserver(([entry]) => (width.value = Math.max(320, entry.contentRect.width)))
-  if (frame.value) watcher.observe(frame.value)
-})
-onBeforeUnmount(() => watcher?.disconnect())
 
 const profile = computed(() => (desk.job && desk.solution ? profileOf(desk.job, desk.solution) : null))
 const rules = computed(() => desk.job?.house_rules)

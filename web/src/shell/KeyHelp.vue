@@ -4,7 +4,7 @@ import { useView } from '@/stores/view'
 const view = useView()
 const KEYS: [string, string][] = [
   ['1 … 5', 'Walk, Loads, Span, Ground, Panels'],
-  ['j  k', 'next and previous run; at Ground, station; at Panels, circuit'],
+  ['j  k', 'next and previous run; at Ground, equipment; at Panels, circuit'],
   ['+  -', 'one size up or down, locked'],
   ['l', 'lock or unlock the size'],
   ['w', 'working of the figure in focus'],

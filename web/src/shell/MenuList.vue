@@ -5,17 +5,19 @@ interface Entry {
   act?: () => void
 }
 
+defineOptions({ inheritAttrs: false })
+
 /** A key that opens a short list of links or acts, named by the key's words. */
 defineProps<{ words: string; entries: Entry[] }>()
 </script>
 
 <template>
   <v-menu>
-    <template #activator="{ props }"><button class="ink-button" v-bind="props">{{ words }}</button></template>
+    <template #activator="{ props }"><v-btn v-bind="{ ...$attrs, ...props }">{{ words }}</v-btn></template>
     <nav class="list" :aria-label="words">
       <template v-for="entry in entries" :key="entry.title">
         <a v-if="entry.href" :href="entry.href" download>{{ entry.title }}</a>
-        <button v-else class="plain" @click="entry.act?.()">{{ entry.title }}</button>
+        <v-btn v-else variant="text" @click="entry.act?.()">{{ entry.title }}</v-btn>
       </template>
     </nav>
   </v-menu>

@@ -14,15 +14,15 @@ const desk = useDesk()
     </ul>
     <p>Nothing of it is lost. Take back its last change, or take the job file along.</p>
     <p class="acts">
-      <button class="ink-button solid" :disabled="!desk.canUndo" @click="desk.undo()">Undo the last change</button>
-      <button class="ink-button" :disabled="!desk.canRedo" @click="desk.redo()">Redo</button>
-      <a class="ink-button" :href="`/api/jobs/${desk.id}/job.json`" download>Job file</a>
-      <router-link class="ink-button" to="/jobs">Back to the jobs</router-link>
+      <v-btn variant="flat" :disabled="!desk.canUndo" @click="desk.undo()">Undo the last change</v-btn>
+      <v-btn :disabled="!desk.canRedo" @click="desk.redo()">Redo</v-btn>
+      <v-btn :href="`/api/jobs/${desk.id}/job.json`" download>Job file</v-btn>
+      <v-btn to="/jobs">Back to the jobs</v-btn>
     </p>
   </section>
   <section v-else-if="desk.notice" class="empty" aria-label="No job">
     <h2>{{ desk.notice }}</h2>
-    <router-link class="ink-button" to="/jobs">Back to the jobs</router-link>
+    <v-btn to="/jobs">Back to the jobs</v-btn>
   </section>
 </template>
 

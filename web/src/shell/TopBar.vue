@@ -24,6 +24,14 @@ function count(...levels: string[]): number {
   return (desk.solution?.findings ?? []).filter((f) => levels.includes(f.level)).length
 }
 
+/** On a phone all but the tally and undo is in one list. */
+const more = computed(() => [
+  ...(onJob.value ? [{ title: 'Redo', act: () => void desk.redo() }, ...files.value] : []),
+  { title: view.both ? 'One unit' : 'Both units', act: () => (view.both = !view.both) },
+  { title: view.dark ? 'Light paper' : 'Dark paper', act: () => (view.dark = !view.dark) },
+  { title: 'Go to', act: () => (view.palette = true) },
+  ...(onJob.value ? [{ title: 'Name, note and house rules', act: () => (settings.value = true) }] : []),
+])
 const files = computed(() => [
   { title: 'Calculation sheet, PDF', href: `/api/packet/${desk.id}/calculation.pdf` },
   { title: 'Calculation sheet, CSV', href: `/api/packet/${desk.id}/calculation.csv` },
@@ -36,27 +44,28 @@ const files = computed(() => [
     <router-link class="mark narrow" to="/jobs">NORTH SPAN</router-link>
     <template v-if="onJob && desk.job">
       <h1 class="name">{{ desk.job.name }}</h1>
-      <button class="plain under narrow quiet" title="Name, note and house rules of this job" @click="settings = true">
+      <v-btn variant="text" class="under narrow quiet" title="Name, note and house rules of this job" @click="settings = true">
         US 2023 · house rules: {{ desk.job.house_rules.name }}
-      </button>
+      </v-btn>
       <JobSettings v-model="settings" />
     </template>
     <span class="gap" />
     <template v-if="onJob">
       <span v-if="mustFix" class="narrow danger tally"><b class="mono">{{ mustFix }}</b> must fix</span>
-      <span v-if="lookAt" class="narrow caution tally"><b class="mono">{{ lookAt }}</b> to look at</span>
-      <button class="plain act narrow" :disabled="!desk.canUndo && !desk.unsent" @click="desk.undo()">Undo <kbd>u</kbd></button>
-      <button class="plain act narrow" :disabled="!desk.canRedo" @click="desk.redo()">Redo <kbd>shift-u</kbd></button>
-      <MenuList words="Hand over" :entries="files" />
+      <span v-if="lookAt" class="narrow caution tally wide"><b class="mono">{{ lookAt }}</b> to look at</span>
+      <v-btn variant="text" class="act narrow" :disabled="!desk.canUndo && !desk.unsent" @click="desk.undo()">Undo <kbd class="wide">u</kbd></v-btn>
+      <v-btn variant="text" class="act narrow wide" :disabled="!desk.canRedo" @click="desk.redo()">Redo <kbd>shift-u</kbd></v-btn>
+      <MenuList class="wide" words="Hand over" :entries="files" />
     </template>
-    <button class="plain act narrow" :aria-pressed="view.both" title="Show the other units beside" @click="view.both = !view.both">
+    <v-btn variant="text" class="act narrow wide" :aria-pressed="view.both" title="Show the other units beside" @click="view.both = !view.both">
       {{ view.both ? 'ft + m' : onJob ? `${units.length.sign} only` : 'ft or m' }}
-    </button>
-    <button class="plain act" :aria-label="view.dark ? 'Light paper' : 'Dark paper'" @click="view.dark = !view.dark">
+    </v-btn>
+    <v-btn variant="text" class="act wide" :aria-label="view.dark ? 'Light paper' : 'Dark paper'" @click="view.dark = !view.dark">
       <v-icon :icon="view.dark ? mdiWhiteBalanceSunny : mdiMoonWaningCrescent" size="16" />
-    </button>
-    <button class="plain act narrow" @click="view.palette = true">Go to <kbd>/</kbd></button>
-    <button class="plain act narrow" aria-label="Keys, ?" @click="view.help = true"><kbd>?</kbd></button>
+    </v-btn>
+    <v-btn variant="text" class="act narrow wide" @click="view.palette = true">Go to <kbd>/</kbd></v-btn>
+    <v-btn variant="text" class="act narrow wide" aria-label="Keys, ?" @click="view.help = true"><kbd>?</kbd></v-btn>
+    <MenuList class="slim" words="More" :entries="more" />
   </header>
 </template>
 
@@ -70,10 +79,13 @@ const files = computed(() => [
 .act { font-size: 15px; white-space: nowrap; }
 .act:hover, button.under:hover { text-decoration: underline; }
 .act:disabled { color: var(--quiet); opacity: 0.55; text-decoration: none; cursor: default; }
+:deep(.slim) { display: none; }
 @media screen and (max-width: 700px) {
-  .bar { flex-wrap: wrap; gap: 4px 12px; padding: 8px 12px; }
-  .under, .gap { display: none; }
-  .name { flex: 1 1 60%; order: -1; font-size: 20px; }
-  .mark { display: none; }
+  .bar { gap: 12px; padding: 3px 12px; }
+  .under, .wide, :deep(.wide) { display: none; }
+  :deep(.slim) { display: inline-flex; }
+  .name { flex: 0 1 auto; min-width: 0; font-size: 19px; }
+  .name ~ .gap { flex: 1; }
+  .bar:has(.name) .mark { display: none; }
 }
 </style>

@@ -1,3 +1,5 @@
+import { useEventListener } from '@vueuse/core'
+
 import { useView } from '@/stores/view'
 
 type Action = () => void
@@ -37,6 +39,5 @@ export function listen(): Action {
     }
     event.preventDefault()
   }
-  window.addEventListener('keydown', heard)
-  return () => window.removeEventListener('keydown', heard)
+  return useEventListener(window, 'keydown', heard)
 }

@@ -1,7 +1,9 @@
-import { ref, shallowRef, watch, type Ref } from 'vue'
+import { useSessionStorage } from '@vueuse/core'
+import { computed, type Ref } from 'vue'
 
-import { answered, api, Refused } from '@/api/client'
-import type { CaseAnswer, Problem } from '@/api/types'
+import { useQuestion } from './question'
+import { answered, api } from '@/api/client'
+import type { CaseAnswer } from '@/api/types'
 
 export interface Posed {
   book: string
@@ -11,51 +13,19 @@ export interface Posed {
 
 /** The answer to a case, asked for anew whenever it changes; the last one stands while a case is refused. */
 export function useAnswer(posed: Readonly<Ref<Posed>>) {
-  const answer = shallowRef<CaseAnswer | null>(null)
-  const problems = ref<Problem[]>([])
-  const notice = ref('')
-  const settled = ref(0)
-  let asked = 0
-
-  watch(
-    posed,
-    async (now) => {
-      const call = ++asked
-      try {
-        const path = { book_id: now.book, verb: now.verb }
-        const found = await answered(api.POST('/api/code-books/{book_id}/cases/{verb}', { params: { path }, body: { case: now.case } }))
-        if (call !== asked) return
-        answer.value = found.answer
-        problems.value = []
-        notice.value = ''
-      } catch (error) {
-        if (!(error instanceof Refused)) throw error
-        if (call !== asked) return
-        problems.value = error.problems
-        notice.value = error.message
-      }
-      settled.value += 1
+  const { found, refused, settled } = useQuestion(
+    () => posed.value,
+    async ({ book, verb, case: given }) => {
+      const path = { book_id: book, verb }
+      return (await answered(api.POST('/api/code-books/{book_id}/cases/{verb}', { params: { path }, body: { case: given } }))).answer
     },
-    { immediate: true, deep: true },
   )
-
-  return { answer, problems, notice, settled }
+  const problems = computed(() => refused.value?.problems ?? [])
+  const notice = computed(() => refused.value?.message ?? '')
+  return { answer: found as Ref<CaseAnswer | null>, problems, notice, settled }
 }
 
 /** What was typed, kept over a reload; a browser that keeps nothing only forgets it. */
-export function keep(key: string, typed: unknown) {
-  try {
-    sessionStorage.setItem(key, JSON.stringify(typed))
-  } catch {
-    // Forgotten at a reload.
-  }
-}
-
-/** What was kept under a key, empty where nothing was. */
-export function kept<T extends object>(key: string): Partial<T> {
-  try {
-    return JSON.parse(sessionStorage.getItem(key) ?? '{}') as Partial<T>
-  } catch {
-    return {}
-  }
+export function useKept<T extends object>(key: string, start: T): Ref<T> {
+  return useSessionStorage<T>(key, start, { mergeDefaults: true, onError: () => {} })
 }

@@ -1,29 +1,20 @@
-import { ref, shallowRef, watch } from 'vue'
+import { computed, watch } from 'vue'
 
 import type { Desk } from './desk'
-import { Refused } from '@/api/client'
+import { useQuestion } from './question'
 import type { Job } from '@/api/types'
 
-/** What the server says of the job on the desk, asked anew whenever the job or what is asked `of` it is another. */
+/**
+ * What the server says of the job on the desk, asked anew whenever the job or what is asked `of` it is another; `asking`
+ * while what was found is not of what is on the desk.
+ */
 export function useAsked<T>(desk: Desk, ask: (job: Job) => Promise<T>, of: () => unknown = () => null) {
-  const found = shallowRef<T | null>(null)
-  const trouble = ref('')
-  let asked = 0
-
-  // An answer that comes after the next was asked for is let go.
-  watch([() => desk.key, of], async () => {
-    if (!desk.job || !desk.solution) return
-    const call = ++asked
-    try {
-      const answer = await ask(desk.job)
-      if (call !== asked) return
-      found.value = answer
-      trouble.value = ''
-    } catch (error) {
-      if (!(error instanceof Refused)) throw error
-      if (call === asked) trouble.value = error.message
-    }
-  }, { immediate: true })
-
-  return { found, trouble }
+  const { found, refused, asking } = useQuestion(
+    () => (desk.solution ? desk.job : null),
+    ask,
+    () => [desk.id, desk.key, of()],
+  )
+  // What was said of another job is never shown under this one.
+  watch(() => desk.id, () => (found.value = null))
+  return { found, trouble: computed(() => refused.value?.message ?? ''), asking }
 }

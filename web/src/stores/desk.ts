@@ -9,12 +9,21 @@ import type { Cable, Job, JobState, Locks, PatchStep, Problem, Run, Solution } f
 import { addressed } from './addresses'
 import { changed } from './changes'
 import { useOutbox, type Outgoing } from './outbox'
+import { keep, letGo, newKey, waitingOf, type Waits } from './waiting'
 import { useWorkings } from './workings'
 
 type Schema = components['schemas']
 
+/** An edit, or a step back or forth, as it is kept in this browser until the server has taken it. */
+interface KeptEdit {
+  version: number
+  does: 'edit' | 'undo' | 'redo'
+  patch: PatchStep[]
+  named: PatchStep[]
+}
+
 /** What lies on the desk: a job with its solution, stored (with an id) or scratch (without). */
-function desk() {
+function desk(scratch: boolean) {
   const id = ref<string | null>(null)
   const name = ref('')
   // What the server has said of the job, and nothing else; above it what a slider shows while it moves. What waits to be
@@ -36,6 +45,8 @@ function desk() {
   // Rises whenever an edit was taken, refused or held up: what is on screen then shows what is so.
   const settled = ref(0)
   const versions = new Map<string, number>()
+  // What changes stored jobs and is not answered for yet, as it is kept in this browser.
+  const ours = new Set<Waits<KeptEdit>>()
   const scratchPast: Job[] = []
   const scratchFuture: Job[] = []
   const outbox = useOutbox(refused)
@@ -90,6 +101,7 @@ function desk() {
   async function open(jobId: string) {
     if (id.value !== jobId) clear()
     wanted = jobId
+    await restored
     await attempt(async () => {
       for (;;) {
         const before = versions.get(jobId)
@@ -169,24 +181,65 @@ function desk() {
     return taken
   }
 
-  const matched = (jobId: string) => ({ path: { job_id: jobId }, header: { 'If-Match': `"${versions.get(jobId) ?? 0}"` } })
-
   /** Change the job by a JSON Patch; a stored job is saved with it. Gives whether it was taken. */
   function edit(patch: PatchStep[]): Promise<boolean> {
-    const jobId = id.value
     const call = ++asked
     if (outbox.trouble.value) previewed.value = null
-    if (!jobId) return send({ job: null, patch, send: () => editScratch(patch) })
-    const body = addressed(job.value, patch) as Schema['Patch']
-    return send({
+    if (!id.value) return send({ job: null, patch, send: () => editScratch(patch) })
+    return change(id.value, { does: 'edit', patch, named: addressed(job.value, patch) }, () => call !== asked)
+  }
+
+  /** Send what changes a stored job: kept in this browser from now until the server has answered for it. */
+  function change(jobId: string, what: Omit<KeptEdit, 'version'>, moving = () => false): Promise<boolean> {
+    const body = { ...what, version: versions.get(jobId) ?? 0 }
+    const each = { key: newKey(), list: 'edits' as const, job: jobId, at: Date.now(), body }
+    void keep(each)
+    return sendKept(each, moving)
+  }
+
+  function sendKept(each: Waits<KeptEdit>, moving: () => boolean): Promise<boolean> {
+    const { key, job: jobId, body } = each
+    const path = { job_id: jobId }
+    const through = send({
       job: jobId,
-      patch,
+      patch: body.patch,
       send: async () => {
-        const state = await answered(api.PATCH('/api/jobs/{job_id}', { params: matched(jobId), body }))
-        taken(state, call !== asked)
+        const params = { path, header: { 'If-Match': `"${versions.get(jobId) ?? 0}"`, 'Idempotency-Key': key } }
+        const { does, named } = body
+        const call =
+          does === 'edit' ? api.PATCH('/api/jobs/{job_id}', { params, body: named as Schema['Patch'] })
+          : does === 'undo' ? api.POST('/api/jobs/{job_id}/undo', { params })
+          : api.POST('/api/jobs/{job_id}/redo', { params }) // prettier-ignore
+        const state = await answered(call)
+        for (const other of ours) if (other !== each && other.job === jobId) void keep(rebased(other, state.version))
+        taken(state, moving())
       },
     })
+    ours.add(each)
+    void through.then(() => {
+      ours.delete(each)
+      void letGo(key)
+    })
+    return through
   }
+
+  /** What waits behind an edit that was taken starts from what that one made. */
+  function rebased(each: Waits<KeptEdit>, version: number) {
+    each.body = { ...each.body, version }
+    return each
+  }
+
+  /** What an earlier page could not send: it waits again as it did, and is sent. */
+  async function restore() {
+    for (const each of scratch ? [] : await waitingOf<KeptEdit>('edits')) {
+      if (!Array.isArray(each.body.patch) || !Array.isArray(each.body.named)) continue
+      if (!versions.has(each.job)) versions.set(each.job, each.body.version)
+      // It is late from the first: shown at its field as not saved.
+      outbox.late.value = true
+      void sendKept(each, () => false)
+    }
+  }
+  const restored = restore()
 
   /** A save that ends after another job was opened is not laid on the desk; under a slider that moves on it lies below. */
   function taken(state: JobState, moving: boolean) {
@@ -232,16 +285,9 @@ function desk() {
     const jobId = id.value
     asked += 1
     previewed.value = null
-    const walked = () => send({ job: jobId, patch: [], send: () => (jobId ? walkStored(jobId, direction) : walkScratch(direction)) })
+    const walked = () => (jobId ? change(jobId, { does: direction, patch: [], named: [] }) : send({ job: null, patch: [], send: () => walkScratch(direction) }))
     const back = direction === 'undo' ? outbox.takeBack(jobId) : null
     return back ? back.then((gone) => gone || walked()) : walked()
-  }
-
-  async function walkStored(jobId: string, direction: 'undo' | 'redo') {
-    const params = matched(jobId)
-    const call =
-      direction === 'undo' ? api.POST('/api/jobs/{job_id}/undo', { params }) : api.POST('/api/jobs/{job_id}/redo', { params })
-    taken(await answered(call), false)
   }
 
   async function walkScratch(direction: 'undo' | 'redo') {
@@ -257,15 +303,17 @@ function desk() {
   const undo = () => walk('undo')
   const redo = () => walk('redo')
 
-  /** What an edit that is not saved wants at a place, if there is one. */
-  function unsentAt(pointer: string): { value: unknown } | undefined {
-    if (!outbox.unsent.value) return undefined
+  /** What an edit that was not answered for yet wants at a place, if there is one. */
+  function waitingAt(pointer: string): { value: unknown } | undefined {
     const mine = outbox.waiting.value.filter((w) => w.job === id.value).flatMap((w) => w.patch)
     const step = mine.filter((p) => p.op !== 'remove' && `${pointer}/`.startsWith(`${p.path}/`)).at(-1)
     if (!step) return undefined
     const within = pointer.slice(step.path.length).split('/').slice(1)
     return { value: within.reduce<unknown>((at, key) => (at as Record<string, unknown> | null)?.[key], step.value) }
   }
+
+  /** The same, once it is held up: told at its field as not saved. */
+  const unsentAt = (pointer: string) => (outbox.unsent.value ? waitingAt(pointer) : undefined)
 
   /** Set fields of the selected run in one edit. */
   function setRun(fields: Partial<Run>): Promise<boolean> {
@@ -299,7 +347,7 @@ function desk() {
 
   return {
     id, name, job, solution, key, fault, practice, canUndo, canRedo, selectedRun, selectedStation, problems, notice, settled, run, runIndex,
-    unsent: outbox.unsent, trouble: outbox.trouble, sendNow: outbox.sendNow, unsentAt,
+    unsent: outbox.unsent, trouble: outbox.trouble, sendNow: outbox.sendNow, waitingAt, unsentAt,
     open, openScratch, lay, edit, preview, undo, redo, setRun, setCable, setLocks, selectRun, selectStation, clear,
   } // prettier-ignore
 }
@@ -308,7 +356,7 @@ function applied(job: Job, patch: PatchStep[]): Job {
   return applyPatch(deepClone(job), patch as Operation[]).newDocument
 }
 
-export const useDesk = defineStore('desk', desk)
-export const useScratchDesk = defineStore('scratch-desk', desk)
+export const useDesk = defineStore('desk', () => desk(false))
+export const useScratchDesk = defineStore('scratch-desk', () => desk(true))
 export type Desk = ReturnType<typeof useDesk>
 export const deskKey: InjectionKey<Desk> = Symbol('desk')

@@ -116,5 +116,5 @@ export function useOutbox(refused: (error: Refused, step: Outgoing) => void) {
 
   const holds = (job: string | null) => waiting.value.some((w) => w.job === job)
 
-  return { waiting, trouble, unsent, put, drop, takeBack, holds, sendNow: sendAll }
+  return { waiting, trouble, late, unsent, put, drop, takeBack, holds, sendNow: sendAll }
 }

@@ -12,6 +12,7 @@ export const useShelf = defineStore('shelf', () => {
   const search = ref('')
   const notice = ref<string[]>([])
   const loaded = ref(false)
+  const many = ref(0)
   let asked = 0
 
   async function attempt<T>(work: () => Promise<T>): Promise<T | null> {
@@ -25,13 +26,19 @@ export const useShelf = defineStore('shelf', () => {
     }
   }
 
-  async function list() {
-    const query = { search: search.value, shelf: shelf.value }
+  /** The first page of the shelf, or the next below what is listed. */
+  async function list(more = false) {
+    const first = more ? jobs.value.length : 0
+    const query = { search: search.value, shelf: shelf.value, first }
     const call = ++asked
     const answer = await attempt(() => answered(api.GET('/api/jobs', { params: { query } })))
     // An answer to what is no longer asked says nothing.
     if (call !== asked) return
-    if (answer) jobs.value = answer.jobs
+    if (answer) {
+      const known = new Set(jobs.value.map((each) => each.id))
+      jobs.value = more ? [...jobs.value, ...answer.jobs.filter((each) => !known.has(each.id))] : answer.jobs
+      many.value = answer.many
+    }
     loaded.value = true
   }
 
@@ -66,5 +73,5 @@ export const useShelf = defineStore('shelf', () => {
     await list()
   }
 
-  return { jobs, demos, shelf, search, notice, loaded, list, listDemos, create, openDemo, importFile, putOn, duplicate }
+  return { jobs, demos, shelf, search, notice, loaded, many, list, listDemos, create, openDemo, importFile, putOn, duplicate }
 })

@@ -5,7 +5,7 @@ import type { Job, Units } from '@/api/types'
 import { deskKey, useDesk } from '@/stores/desk'
 import { words } from '@/stores/words'
 
-export type Quantity = Exclude<keyof Units, 'id'>
+export type Quantity = Exclude<keyof Units, 'id' | 'temperature'>
 const QUANTITIES: Quantity[] = ['length', 'small', 'area', 'torque', 'force', 'line_force']
 const NONE = { sign: '', words: '', is_si: 1 }
 const all = shallowRef<Units[]>([])
@@ -18,7 +18,7 @@ export async function learnUnits() {
 /** The units that a job is told in; the ones it is told in elsewhere where none is open. */
 export function unitsOf(job: Pick<Job, 'units'> | null | undefined): Units {
   const id = job?.units ?? words.value?.units ?? 'us'
-  return all.value.find((u) => u.id === id) ?? { id, length: NONE, small: NONE, area: NONE, torque: NONE, force: NONE, line_force: NONE }
+  return all.value.find((u) => u.id === id) ?? { id, length: NONE, small: NONE, area: NONE, torque: NONE, force: NONE, line_force: NONE, temperature: { sign: '°C', is_kelvin: 1, at_freezing: 0 } }
 }
 
 /** The units of the job on the desk. */
@@ -26,6 +26,10 @@ export function useUnits() {
   const desk = inject(deskKey, useDesk, true)
   return computed(() => unitsOf(desk.job))
 }
+
+/** A temperature in °C as a job tells it, and what is told in °C. */
+export const toldC = (c: number, { temperature: t }: Units) => Math.round((c * t.is_kelvin + t.at_freezing) * 100) / 100
+export const inC = (told: number, { temperature: t }: Units) => Math.round(((told - t.at_freezing) / t.is_kelvin) * 1e6) / 1e6
 
 /** The same in the other units, with their sign; nothing for what is none of these quantities. */
 export function otherwise(value: number, sign: string, places?: number): string {

@@ -1,5 +1,6 @@
+import { useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
-import { ref, shallowRef, watch } from 'vue'
+import { ref, shallowRef } from 'vue'
 
 import type { Figure } from '@/api/types'
 
@@ -8,31 +9,16 @@ export interface Shown {
   figure: Figure
 }
 
-function remembered(key: string): boolean {
-  try {
-    return localStorage.getItem(key) === 'yes'
-  } catch {
-    return false
-  }
-}
+// A browser that keeps nothing only forgets the switch.
+const remembered = (key: string) => useLocalStorage(key, false, { serializer: { read: (kept) => kept === 'yes', write: (on) => (on ? 'yes' : 'no') }, onError: () => {} })
 
 /** What the person has on view: the working at hand, the other units, dark paper. */
 export const useView = defineStore('view', () => {
   const working = shallowRef<Shown | null>(null)
-  const both = ref(remembered('both-units'))
-  const dark = ref(remembered('dark'))
+  const both = remembered('both-units')
+  const dark = remembered('dark')
   const palette = ref(false)
   const help = ref(false)
-
-  for (const [key, value] of [['both-units', both], ['dark', dark]] as const) {
-    watch(value, (on) => {
-      try {
-        localStorage.setItem(key, on ? 'yes' : 'no')
-      } catch {
-        // A browser that keeps nothing only forgets the switch.
-      }
-    })
-  }
 
   function show(title: string, figure: Figure) {
     working.value = { title, figure }

@@ -1,13 +1,13 @@
 """The British code book, 2018 with amendment 2 of 2022."""
 
+from northspan.core.book.case import Cases
+from northspan.core.book.codebook import CodeBook
 from northspan.core.codes.bs7671.data import METRIC, NOTES, TABLES, VOCABULARY
 from northspan.core.codes.bs7671.earthing.bonding import bonding
 from northspan.core.codes.bs7671.earthing.case import BondingCase
 from northspan.core.codes.bs7671.sizing.answer import answer
 from northspan.core.codes.bs7671.sizing.case import CheckCase
 from northspan.core.codes.bs7671.tested.residual import TripCase, tested
-from northspan.core.codes.case import Cases
-from northspan.core.codes.codebook import CodeBook
 
 BOOK = CodeBook(
     "bs7671-2018a2",

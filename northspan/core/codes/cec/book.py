@@ -1,10 +1,10 @@
 """The Canadian code book, 2024 edition."""
 
-from northspan.core.codes.case import Cases
+from northspan.core.book.case import Cases
+from northspan.core.book.codebook import CodeBook
 from northspan.core.codes.cec.data import AWG, NOTES, TABLES, VOCABULARY
 from northspan.core.codes.cec.sizing.answer import answer
 from northspan.core.codes.cec.sizing.case import CheckCase
-from northspan.core.codes.codebook import CodeBook
 
 BOOK = CodeBook(
     "cec-2024",

@@ -1,7 +1,7 @@
 """The US code book, 2023 edition."""
 
-from northspan.core.codes.case import Cases
-from northspan.core.codes.codebook import CodeBook, WholeBook
+from northspan.core.book.case import Cases
+from northspan.core.book.codebook import CodeBook
 from northspan.core.codes.nec.boxes.answer import box
 from northspan.core.codes.nec.boxes.case import BoxCase
 from northspan.core.codes.nec.boxes.conduit_body import ConduitBodyCase, conduit_body
@@ -19,6 +19,7 @@ from northspan.core.codes.nec.route.pull.case import PullCase
 from northspan.core.codes.nec.route.rules import NecPull
 from northspan.core.codes.nec.sizing.check import CheckCase, check
 from northspan.core.codes.nec.sizing.rules import NecSizing
+from northspan.core.property.whole.book import WholeBook
 
 EDITION = "NEC 2023"
 WHOLE = WholeBook(

@@ -1,8 +1,8 @@
 """The US code book's tables and notes, read from their data files when the book is first used."""
 
-from northspan.core.codes.vocabulary import load_notes, load_vocabulary
-from northspan.core.sizes.scale import scale
-from northspan.core.tables import load_tables
+from northspan.core.book.vocabulary import load_notes, load_vocabulary
+from northspan.core.figures.sizes.scale import scale
+from northspan.core.figures.tables import load_tables
 
 AWG = scale("awg")
 TABLES = load_tables("northspan.core.codes.nec")

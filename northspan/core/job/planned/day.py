@@ -5,7 +5,7 @@ from typing import Annotated, Literal, Self
 from pydantic import Field, StringConstraints, model_validator
 from pydantic_core import PydanticCustomError
 
-from northspan.core.job.part import AtMost, Id, Name, Part
+from northspan.core.job.told.part import AtMost, Id, Name, Part
 
 Clock = Annotated[int, Field(ge=0, le=1440)]
 Power = Literal["off", "on", "either"]

@@ -4,7 +4,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from northspan.core.job.part import AtMost, Id, Note, Part
+from northspan.core.job.told.part import AtMost, Id, Note, Part
 
 SheetName = Literal[
     "cover", "one-line", "site-plan", "riser", "loads", "panels", "ground", "pull", "boxes", "findings", "inspection",

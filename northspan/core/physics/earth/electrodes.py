@@ -1,8 +1,13 @@
 """Resistance to earth of rods, plates, strips, rings and concrete-encased electrodes. Belongs to no code book.
 
-Sources: Dwight, Calculation of Resistances to Ground (AIEE, 1936), for rods, plates, strips and rings; Sunde, Earth
-Conduction Effects (1949), for what rods do to each other; Fagan and Lee, The Use of Concrete-Enclosed Reinforcing Rods
-as Grounding Electrodes (1970), for concrete. All lengths in m, resistivity in ohm·m, resistance in ohm.
+All lengths in m, resistivity in ohm·m, resistance in ohm.
+
+References
+----------
+Dwight, H. B., Calculation of Resistances to Ground, AIEE Transactions 55 (1936), for rods, plates, strips and rings.
+Sunde, E. D., Earth Conduction Effects in Transmission Systems (1949), for what rods do to each other.
+Fagan, E. J. and Lee, R. H., The Use of Concrete-Enclosed Reinforcing Rods as Grounding Electrodes, IEEE Transactions on
+Industry and General Applications IGA-6 (1970), for concrete.
 """
 
 import math

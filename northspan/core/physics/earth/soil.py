@@ -1,8 +1,15 @@
 """Soil in one or two layers: how a current that enters it raises its potential. Belongs to no code book.
 
+Notes
+-----
 A layer of resistivity rho1 and depth h lies on rho2 without end. The potential of a point source is summed from its
 images in the surface and in the boundary, with k = (rho2 - rho1)/(rho2 + rho1); lines of even current are integrated in
-closed form. Source: Tagg, Earth Resistances (1964), chapters 2 and 6; Sunde, Earth Conduction Effects (1949).
+closed form.
+
+References
+----------
+Tagg, G. F., Earth Resistances (1964), chapters 2 and 6; Sunde, E. D., Earth Conduction Effects in Transmission Systems
+(1949).
 """
 
 import math
@@ -53,11 +60,26 @@ def images(k: float) -> Floats:
 
 
 def apparent(soil: Soil, spacing_m: float) -> float:
-    """Resistivity (ohm·m) that four pins ``spacing_m`` (m) apart find.
+    """Resistivity that four pins find on two layers.
 
+    Parameters
+    ----------
+    soil : Soil
+        Resistivities (ohm·m) and depth (m).
+    spacing_m : float
+        Distance from pin to pin (m), above 0.
+
+    Returns
+    -------
+    float
+        Apparent resistivity (ohm·m).
+
+    Notes
+    -----
     rho = rho1 (1 + 4 Σ kⁿ (1/√(1 + (2nh/a)²) - 1/√(4 + (2nh/a)²))), Wenner's spacing on two layers; Tagg, chapter 6.
-    ``spacing_m`` above 0.
 
+    Examples
+    --------
     >>> round(apparent(Soil(100.0, 2.0, 300.0), 0.01), 2), round(apparent(Soil(100.0, 2.0, 300.0), 1000.0), 0)
     (100.0, 300.0)
     """
@@ -79,10 +101,28 @@ def apparents(soil: Soil, spacings_m: Floats) -> Floats:
 
 
 def wenner_resistivity(spacing: float, ohm: float, depth: float = 0.0) -> float:
-    """Apparent resistivity (ohm·m) of four pins ``spacing`` (m) apart that read ``ohm``, driven ``depth`` (m) deep:
-    4πaR ÷ (1 + 2a/√(a² + 4b²) − a/√(a² + b²)), 2πaR for pins that are short beside their spacing. Wenner; IEEE Std 81.
-    ``spacing`` and ``ohm`` above 0, ``depth`` 0 or more.
+    """Apparent resistivity of four pins in line, evenly spaced.
 
+    Parameters
+    ----------
+    spacing : float
+        Distance from pin to pin (m), above 0.
+    ohm : float
+        What the tester reads (ohm), above 0.
+    depth : float
+        How deep the pins are driven (m), 0 or more.
+
+    Returns
+    -------
+    float
+        4πaR ÷ (1 + 2a/√(a² + 4b²) − a/√(a² + b²)) (ohm·m); 2πaR for pins that are short beside their spacing.
+
+    References
+    ----------
+    Wenner, F., A Method of Measuring Earth Resistivity, Bulletin of the Bureau of Standards 12 (1915); IEEE Std 81.
+
+    Examples
+    --------
     >>> round(wenner_resistivity(3.0, 5.0), 2), round(wenner_resistivity(1.0, 10.0, 0.5), 2)
     (94.25, 82.69)
     """

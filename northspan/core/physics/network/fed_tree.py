@@ -1,9 +1,16 @@
 """Voltages of a tree of short lines, each load's current at its own angle. Belongs to no code book.
 
+Notes
+-----
 A load is a constant current at a lagging power factor, measured against the voltage where it stands; the voltage behind
 a line is the voltage ahead of it less I Z, as phasors, and the current of a line is the sum of what lies beyond it.
 Solved by sweeping: currents from the far ends inward at the voltages known so far, then voltages outward, until nothing
-moves. Source: backward-forward sweep of a radial network, any text on distribution systems.
+moves.
+
+References
+----------
+Shirmohammadi, D., Hong, H. W., Semlyen, A. and Luo, G. X., A Compensation-Based Power Flow Method for Weakly Meshed
+Distribution and Transmission Networks, IEEE Transactions on Power Systems 3 (1988), the backward and forward sweep.
 """
 
 import cmath

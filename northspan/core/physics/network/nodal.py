@@ -1,8 +1,15 @@
 """A network of impedances and sources solved for its node voltages. Belongs to no code book.
 
-Every source stands behind an impedance (Norton's theorem): Y V = I, solved once; a fault then is a current between two
+Notes
+-----
+Every source stands behind an impedance (Norton's theorem): Y V = I, solved once. A fault then is a current between two
 nodes, I = (Vi - Vj)/(Zf + Zii + Zjj - Zij - Zji), by Thévenin's theorem on Z = Y⁻¹, of which only what is asked for is
-solved. Source: any text on nodal analysis of power systems. The reference node is the earth far away, at 0 V.
+solved. The reference node is the earth far away, at 0 V; every node leaks to it through 1 megohm.
+
+References
+----------
+Grainger, J. J. and Stevenson, W. D., Power System Analysis (1994), chapters 7 and 8 (admittance and impedance models)
+and 10 (faults by the impedance matrix).
 """
 
 from collections.abc import Callable, Iterable, Mapping
@@ -80,7 +87,7 @@ class ImpedanceNetwork:
 
     @property
     def nodes(self) -> tuple[str, ...]:
-        """Every node but the far earth."""
+        """Every node but the remote earth."""
         return tuple(self._at)
 
     def index(self, node: str) -> int | None:
@@ -199,7 +206,7 @@ class State:
     fault_a: complex
 
     def node(self, name: str) -> complex:
-        """Voltage (V) of a node above the far earth."""
+        """Voltage (V) of a node above remote earth."""
         return _at(self.volts, self.network.index(name))
 
     def magnitudes(self) -> Mapping[str, float]:

@@ -3,8 +3,8 @@
 from dataclasses import dataclass
 from typing import Literal
 
-from northspan.core.readings.measured import Conditions
-from northspan.core.readings.network.suspects import Kind
+from northspan.core.property.whole.measured import Conditions
+from northspan.core.property.whole.readings import Kind
 
 # What is known: too little, that it points to one thing, to things that read alike, to none of the list, that nothing
 # of it is wrong.

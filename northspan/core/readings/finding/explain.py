@@ -28,7 +28,7 @@ from northspan.core.readings.finding.followed import (
 from northspan.core.readings.finding.telling import Next, deciding, next_reading, told_apart
 from northspan.core.readings.network.likely import Fit, Floats, Read, fit, turned
 from northspan.core.readings.network.suspects import ELSE, HARMLESS, Suspect
-from northspan.core.readings.spot import Accuracy
+from northspan.core.readings.taken.spot import Accuracy
 
 # Ohms are first tried so far apart (in the logarithm); so many suspects are followed further.
 STEP, FOLLOWED = 1.2, 10

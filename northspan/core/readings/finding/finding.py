@@ -7,25 +7,25 @@ from dataclasses import replace
 import numpy as np
 
 from northspan.core.job.job import Job
-from northspan.core.readings.circuits_ran import CLAMPED, OF_CIRCUITS, OUTLETS, clamped_circuits
+from northspan.core.property.whole.measured import Conditions, Measured, tells_with_main_off
+from northspan.core.property.whole.readings import ReadingRules
 from northspan.core.readings.finding.answer import Explanation, NextAnswer, SuspectAnswer, ThingAnswer
 from northspan.core.readings.finding.explain import Explained, Ranked, Taken, explain
 from northspan.core.readings.finding.heading import HEADINGS, dangers, rests, standing
-from northspan.core.readings.finding.next_circuit import next_circuit
-from northspan.core.readings.finding.next_load import main_off_next, with_loads
+from northspan.core.readings.finding.next.circuit import next_circuit
+from northspan.core.readings.finding.next.load import main_off_next, with_loads
+from northspan.core.readings.finding.next.unread import end_next, held_back, unread_ends
 from northspan.core.readings.finding.strained import strained
 from northspan.core.readings.finding.supposed import supposed
 from northspan.core.readings.finding.titles import suspect_title
 from northspan.core.readings.finding.together import Together
-from northspan.core.readings.finding.unread import end_next, held_back, unread_ends
-from northspan.core.readings.measured import Conditions, Measured, tells_with_main_off
 from northspan.core.readings.network.circuit_suspects import circuit_suspects
 from northspan.core.readings.network.circuits import CircuitWires
 from northspan.core.readings.network.of_job import Metered, MeteredOf
 from northspan.core.readings.network.suspects import ASTRAY, HARMLESS
-from northspan.core.readings.rules import ReadingRules
-from northspan.core.readings.saying import names, said
-from northspan.core.readings.spot import Accuracy, Spot, accuracy
+from northspan.core.readings.taken.circuits_ran import CLAMPED, OF_CIRCUITS, OUTLETS, clamped_circuits
+from northspan.core.readings.taken.spot import Accuracy, Spot, accuracy
+from northspan.core.readings.told.saying import names, said
 
 READ_BY_NETWORK = ("amps", "volts", "continuity", *CLAMPED, *OUTLETS)
 # A reading of a circuit further off than so many deviations is worth asking what is wrong with that circuit.
@@ -82,7 +82,7 @@ def finding(
     known = standing(answers, answers[0].alike, len(taken))
     following = (
         main_off_next(called, words, netted, answers)
-        or end_next(called, words, netted, answers, ends)
+        or end_next(called, words, widest.there.net, netted, answers, ends)
         or _next(job, called, words, readings, answers, off, told, together, ranked, loads)
     )
     return Explanation(

@@ -12,10 +12,11 @@ from typing import Protocol
 import numpy as np
 from numpy.typing import NDArray
 
+from northspan.core.property.whole.readings import Kind
 from northspan.core.readings.network.likely import Complex, Floats, Idle, Read, fit, turned
 from northspan.core.readings.network.meter import Edit
-from northspan.core.readings.network.suspects import Kind, Suspect
-from northspan.core.readings.spot import Spot
+from northspan.core.readings.network.suspects import Suspect
+from northspan.core.readings.taken.spot import Spot
 
 # In so many steps; how far an unknown is followed (deviations).
 STEPS, MOST_OFF, MOST_DRIVEN = 8, 2.5, 4.0

@@ -3,8 +3,8 @@
 from collections import Counter
 from collections.abc import Mapping, Sequence
 
+from northspan.core.property.whole.measured import Measured
 from northspan.core.readings.finding.answer import Standing, SuspectAnswer
-from northspan.core.readings.measured import Measured
 from northspan.core.readings.network.suspects import ELSE, HARMLESS
 
 # Something is said to be so from this chance on; that nothing is wrong, from this.

@@ -2,10 +2,10 @@
 
 from collections.abc import Mapping, Sequence
 
-from northspan.core.property.topology import Network
-from northspan.core.readings.measured import Conditions, Measured
-from northspan.core.readings.rules import ReadingRules
-from northspan.core.run.systems import SYSTEMS, System
+from northspan.core.book.systems import SYSTEMS, System
+from northspan.core.network.topology import Network
+from northspan.core.property.whole.measured import Conditions, Measured
+from northspan.core.property.whole.readings import ReadingRules
 
 OF_LEG = {"a-n": "A", "b-n": "B"}
 # Whether a voltage at an outlet is from hot to hot.

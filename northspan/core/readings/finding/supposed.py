@@ -2,8 +2,8 @@
 
 from collections.abc import Mapping
 
+from northspan.core.figures.working import number
 from northspan.core.readings.network.meter import Floats, Meter
-from northspan.core.working import number
 
 # Off by no more than this (A, and of what was said) it is as it was said.
 AS_SAID_A, AS_SAID = 2.0, 0.35

@@ -3,15 +3,15 @@
 import math
 from collections.abc import Mapping
 
+from northspan.core.figures.working import number
 from northspan.core.job.job import Job
+from northspan.core.property.whole.readings import ReadingRules
 from northspan.core.readings.network.suspects import Suspect
-from northspan.core.readings.rules import ReadingRules
-from northspan.core.readings.saying import names
-from northspan.core.working import number
+from northspan.core.readings.told.saying import names
 
 # A neutral of more ohms than this is called open.
 OPEN_FROM_OHM = 2000.0
-LEGS = {"A": "leg A", "B": "leg B", "AB": "both legs"}
+LEGS = {"A": "leg A", "B": "leg B", "C": "leg C", "AB": "both legs"}
 
 
 def suspect_title(job: Job, rules: ReadingRules, suspect: Suspect, ohms: float | None) -> str:

@@ -9,7 +9,7 @@ from numpy.typing import NDArray
 from northspan.core.readings.network.likely import Complex, Idle
 from northspan.core.readings.network.meter import Edit, Floats, Meter
 from northspan.core.readings.network.of_job import Metered
-from northspan.core.readings.spot import Spot
+from northspan.core.readings.taken.spot import Spot
 
 
 class Together:

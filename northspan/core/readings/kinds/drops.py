@@ -5,7 +5,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 from northspan.core.job.job import Job
-from northspan.core.readings.measured import Conditions, Measured
+from northspan.core.property.whole.measured import Conditions, Measured
 from northspan.core.readings.network.of_job import MeteredOf
 
 # Less than this (V) a pair of readings cannot tell.

@@ -2,9 +2,9 @@
 
 from collections.abc import Sequence
 
+from northspan.core.figures.working import number
 from northspan.core.physics.earth.fall import FallCurve, judge_fall
-from northspan.core.readings.measured import Measured, standing
-from northspan.core.working import number
+from northspan.core.property.whole.measured import Measured, standing
 
 # Two lines at right angles that differ by more than this (share) do not lie in earth alone.
 LINES_AGREE = 0.10
@@ -12,9 +12,9 @@ LIFTED_UNSAID = (
     "say whether the electrode was lifted off the neutral and all that is bonded to it: with that on, the utility's "
     "earth is read beside it, and this is not held against the soil"
 )
-STILL_ON = "read with the neutral still on: the utility's earth lies beside it. Power off, lift it, read again"
+STILL_ON = "read with the neutral still on: the utility's ground is in parallel with it. Power off, lift it, read again"
 ONE_LINE = (
-    "one line of probes: metal in the earth along it can read level, and a quarter off; a second at right angles tells"
+    "one line of probes: metal in the soil along it can read level, and a quarter off; a second at right angles tells"
 )
 
 
@@ -56,7 +56,7 @@ def lines_wanting(each: Measured, ohms: float, readings: Sequence[Measured]) -> 
     apart = max(others, key=lambda value: abs(value - ohms))
     if abs(apart - ohms) > LINES_AGREE * max(apart, ohms):
         return (
-            f"along the other line {number(round(apart, 1))} ohm is read: metal in the earth lies along one of them. "
+            f"along the other line {number(round(apart, 1))} ohm is read: metal in the soil lies along one of them. "
             "Read a third, away from pipes and fences"
         ), False
     return "", True

@@ -3,7 +3,7 @@
 from collections.abc import Iterable
 
 from northspan.core.job.job import Job
-from northspan.core.readings.measured import Measured
+from northspan.core.property.whole.measured import Measured
 
 
 def maker_torque(job: Job, station_id: str, part: str) -> float | None:

@@ -3,12 +3,12 @@
 from collections.abc import Collection, Iterator, Sequence
 from itertools import combinations, islice, permutations
 
-from northspan.core.readings.circuits_ran import OUTLETS
 from northspan.core.readings.network.circuits import CircuitWires
 from northspan.core.readings.network.meter import Edit
 from northspan.core.readings.network.outlet_suspects import outlet_suspects
 from northspan.core.readings.network.suspects import LOAD_OHM, SHARED_OHM, Suspect, ends_of
-from northspan.core.readings.spot import Spot
+from northspan.core.readings.taken.circuits_ran import OUTLETS
+from northspan.core.readings.taken.spot import Spot
 
 # A neutral that touches its ground; insulation, from what opens a class A device up to what just opens no breaker.
 TOUCH_OHM = (0.01, 20.0)

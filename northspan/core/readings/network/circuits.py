@@ -8,17 +8,17 @@ pair each hot has a second way, to the other leg, which carries nothing as long 
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 
-from northspan.core.ground.earthing import Earthing
-from northspan.core.ground.network.nodes import node
+from northspan.core.book.systems import SYSTEMS
 from northspan.core.job.job import Job
 from northspan.core.job.panel import PanelCircuit
-from northspan.core.panel.answer import CircuitAnswer, PanelAnswer
-from northspan.core.panel.circuits import cables, takes_neutral
+from northspan.core.network.topology import Network
 from northspan.core.physics.line import Line
 from northspan.core.physics.network.nodal import Branch, ImpedanceNetwork
-from northspan.core.property.topology import Network
-from northspan.core.readings.measured import CircuitRan
-from northspan.core.run.systems import SYSTEMS
+from northspan.core.property.ground.earthing import Earthing
+from northspan.core.property.ground.network.nodes import node
+from northspan.core.property.panel.answer import CircuitAnswer, PanelAnswer
+from northspan.core.property.panel.circuits import cables, takes_neutral
+from northspan.core.property.whole.measured import CircuitRan
 
 # One way of a wire that is not on record (ohm): some fifteen metres of the usual.
 WIRE_OHM = 0.1

@@ -12,16 +12,16 @@ from functools import cached_property
 import numpy as np
 from numpy.typing import NDArray
 
-from northspan.core.ground.found import Wired
 from northspan.core.job.run import Run
 from northspan.core.physics.network.altered import Altered, Whole
 from northspan.core.physics.network.nodal import ImpedanceNetwork
-from northspan.core.readings.measured import WhatRan
+from northspan.core.property.ground.found import Wired
+from northspan.core.property.whole.measured import WhatRan
 from northspan.core.readings.network.circuits import CircuitWires
 from northspan.core.readings.network.likely import Idle, turned
 from northspan.core.readings.network.spots import across, at_outlets, clamped, continuous, misread, unread
 from northspan.core.readings.network.unknowns import SPREADS, unknowns
-from northspan.core.readings.spot import Spot
+from northspan.core.readings.taken.spot import Spot
 
 # More than this (ohm) a meter calls open.
 OPEN_OHM = 1.0e4

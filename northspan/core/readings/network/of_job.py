@@ -4,20 +4,20 @@ import math
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 
-from northspan.core.ground.found import Wired
-from northspan.core.ground.joins import joins
-from northspan.core.ground.modes import modes
-from northspan.core.ground.network.running import Running
-from northspan.core.ground.network.wired import wired
-from northspan.core.ground.places import place_grounds, place_ohms
-from northspan.core.panel.answer import PanelAnswer
-from northspan.core.property.prepared import Prepared
-from northspan.core.readings.circuits_ran import wholly_read
-from northspan.core.readings.measured import Conditions
+from northspan.core.property.ground.electrodes.places import place_grounds, place_ohms
+from northspan.core.property.ground.found import Wired
+from northspan.core.property.ground.joins import joins
+from northspan.core.property.ground.modes import modes
+from northspan.core.property.ground.network.running import Running
+from northspan.core.property.ground.network.wired import wired
+from northspan.core.property.panel.answer import PanelAnswer
+from northspan.core.property.whole.measured import Conditions
+from northspan.core.property.whole.prepared import Prepared
 from northspan.core.readings.network.circuits import CircuitWires, apart, circuit_wires, settled
 from northspan.core.readings.network.meter import Meter
 from northspan.core.readings.network.splices import spliced
 from northspan.core.readings.network.suspects import Suspect, suspects
+from northspan.core.readings.taken.circuits_ran import wholly_read
 
 
 @dataclass(frozen=True)

@@ -3,11 +3,11 @@
 import math
 from collections.abc import Iterator, Sequence
 
-from northspan.core.ground.found import Wired
-from northspan.core.ground.network.nodes import node
+from northspan.core.property.ground.found import Wired
+from northspan.core.property.ground.network.nodes import LINES, node
 from northspan.core.readings.network.circuits import CircuitWires
 from northspan.core.readings.network.splices import box_node, splice_boxes
-from northspan.core.readings.spot import Quantity, Spot
+from northspan.core.readings.taken.spot import Quantity, Spot
 
 # A hot is read this near, and its load moves meanwhile.
 HOT_SHARE = 0.03
@@ -46,10 +46,11 @@ def clamped(there: Wired, circuits: Sequence[CircuitWires]) -> Iterator[tuple[Sp
     for run in there.net.order:
         if f"A {run.id}" not in named:
             continue
-        circuit = tuple(name for name in (f"A {run.id}", f"B {run.id}", f"N {run.id}") if name in named)
-        parts = {f"{letter} {run.id}": part for letter, part in (("A", "a"), ("B", "b"), ("N", "neutral"))}
+        circuit = tuple(name for name in (f"{letter} {run.id}" for letter in (*LINES, "N")) if name in named)
+        parts = {f"A {run.id}": "a", f"B {run.id}": "b", f"N {run.id}": "neutral"}
         for name in circuit:
-            yield Spot("amps", run.id, parts[name]), (name,)
+            if name in parts:
+                yield Spot("amps", run.id, parts[name]), (name,)
         if f"G {run.id}" in named:
             yield Spot("amps", run.id, "ground"), (f"G {run.id}",)
         if f"N {run.id}" in named:

@@ -5,25 +5,17 @@ the network.
 from collections.abc import Iterator
 from dataclasses import dataclass
 from itertools import combinations, islice
-from typing import Literal
 
-from northspan.core.ground.found import Wired
-from northspan.core.ground.network.nodes import node
-from northspan.core.ground.network.wired import BOND_OHM
+from northspan.core.book.systems import SYSTEMS
 from northspan.core.job.run import Run
 from northspan.core.physics.network.nodal import EARTH, Branch
+from northspan.core.property.ground.found import Wired
+from northspan.core.property.ground.network.nodes import node
+from northspan.core.property.ground.network.wired import BOND_OHM
+from northspan.core.property.whole.readings import Kind
 from northspan.core.readings.network.meter import Edit
 from northspan.core.readings.network.splices import piece, splice_boxes
-from northspan.core.run.systems import SYSTEMS
 
-Kind = Literal[
-    "none", "else", "more-load", "loose-neutral", "loose-run-leg", "thin-wire", "swapped", "outside",
-    "hot-to-earth", "second-bond", "missing-bond", "missing-ground", "shared-neutral", "electrode-off",
-    "neutral-on-ground", "leak",
-    "circuits-meet", "borrowed-neutral", "same-leg", "astray", "loose-hot", "loose-leg", "loose-circuit-neutral",
-    "open-circuit-neutral", "open-circuit-ground", "reversed-polarity", "neutral-on-bar", "outlet-swapped",
-    "live-ground", "two-hots",
-]  # fmt: skip
 # Nothing is wrong then: it is as the job says, or only what runs is not as it was said.
 HARMLESS: frozenset[Kind] = frozenset({"none", "more-load"})
 # Something that is on no list.
@@ -157,24 +149,24 @@ def _loads(there: Wired) -> Iterator[Suspect]:
         neutral = _has_neutral(there, at) and wiring.to_neutral is not None
         n = node(there.net, at, "N", True)
         if neutral:
-            for leg in "AB"[: wiring.ungrounded]:
+            for leg in wiring.letters:
                 ends = ((f"more {leg} {at}", node(there.net, at, leg, True), n),)
                 yield Suspect("more-load", (at, leg), ends, LOAD_OHM, volts=wiring.to_neutral)
         if there.net.stations[at].kind != "transformer" and wiring.to_neutral is not None:
-            for leg in "AB"[: wiring.ungrounded]:
+            for leg in wiring.letters:
                 ends = ((f"to-earth {leg} {at}", node(there.net, at, leg, True), EARTH),)
                 yield Suspect("hot-to-earth", (at, leg), ends, EARTHED_OHM, volts=wiring.to_neutral)
         if wiring.ungrounded == 2:
             ends = ((f"more {at}", node(there.net, at, "A", True), node(there.net, at, "B", True)),)
             yield Suspect("more-load", (at, "AB"), ends, LOAD_OHM, volts=wiring.volts)
-        loads = (f"load {at}", f"load A {at}", f"load B {at}", f"unbalance {at}")
+        loads = (f"load {at}", *(f"load {x} {at}" for x in (*wiring.letters, "AB")), f"unbalance {at}")
         own = any(there.network.branch(name) is not None for name in loads)
         # Where nothing hangs there is no circuit at which something comes home by ground.
         if own or there.net.stations[at].panel is not None:
             bar = node(there.net, at, "bar")
-            for leg in "AB"[: wiring.ungrounded]:
+            for leg in wiring.letters:
                 ends = ((f"astray {leg} {at}", node(there.net, at, leg, True), bar),)
-                yield Suspect(ASTRAY, (at, leg), ends, ASTRAY_OHM, volts=wiring.to_neutral or wiring.volts / 2.0)
+                yield Suspect(ASTRAY, (at, leg), ends, ASTRAY_OHM, volts=wiring.lines[0].volts)
 
 
 def _runs(there: Wired) -> Iterator[Suspect]:

@@ -10,12 +10,12 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from northspan.core.ground.found import Wired
-from northspan.core.ground.network.nodes import node
+from northspan.core.book.systems import SYSTEMS
 from northspan.core.physics.network.nodal import Branch
-from northspan.core.readings.measured import WhatRan
+from northspan.core.property.ground.found import Wired
+from northspan.core.property.ground.network.nodes import node
+from northspan.core.property.whole.measured import WhatRan
 from northspan.core.readings.network.circuits import CircuitWires
-from northspan.core.run.systems import SYSTEMS
 
 Floats = NDArray[np.float64]
 EARTH_SHARE = 0.3

@@ -69,7 +69,7 @@ function matches(table: TableModel, words: string): boolean {
     <nav v-if="book" aria-label="Tables">
       <div class="which"><BookTabs :chosen="book.id" @choose="choose" /></div>
       <h1>{{ book.edition }}</h1>
-      <input v-model="wanted" type="search" placeholder="Search tables and readings" aria-label="Search tables and readings" />
+      <v-text-field v-model="wanted" class="search" type="search" placeholder="Search tables and readings" aria-label="Search tables and readings" />
       <router-link
         v-for="each in found" :key="each.name" class="entry" :class="{ here: open?.name === each.name }"
         :to="{ name: 'book', params: { table: each.name }, query: { book: book.id } }"
@@ -95,7 +95,7 @@ function matches(table: TableModel, words: string): boolean {
 .book { display: grid; grid-template-columns: 270px minmax(0, 1fr); height: 100%; }
 nav { overflow-y: auto; border-right: 1px solid var(--rule); padding: 14px 0; }
 h1 { font-size: 20px; padding: 0 16px 8px; }
-input { margin: 0 16px 8px; width: calc(100% - 32px); padding: 5px 8px; border: 1px solid var(--rule); background: none; color: var(--ink); font: 14px var(--words); }
+.search { margin: 0 16px 8px; width: calc(100% - 32px); }
 .which { padding: 0 16px 10px; }
 .which :deep(button) { padding: 2px 7px; font-size: 13.5px; }
 .entry { display: grid; padding: 6px 16px; color: var(--ink); text-decoration: none; font-size: 15px; line-height: 1.2; }

@@ -2,6 +2,7 @@
 import { ref } from 'vue'
 
 import { useTicks } from './ticks'
+import { Refused } from '@/api/client'
 import type { DayNews } from '@/api/types'
 import { useLooker } from '@/steps/packet/looker'
 
@@ -11,9 +12,15 @@ const by = useLooker()
 const { done, tick } = useTicks(() => props.jobId)
 const trouble = ref('')
 
-function mark(key: string) {
-  trouble.value = by.value.trim() ? '' : 'Say who ticks, above'
-  if (!trouble.value) tick(key, by.value.trim())
+async function mark(key: string) {
+  trouble.value = by.value.trim() ? '' : 'Enter your name above first'
+  if (trouble.value) return
+  try {
+    await tick(key, by.value.trim())
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error
+    trouble.value = error.problems[0]?.words ?? error.message
+  }
 }
 </script>
 
@@ -21,14 +28,14 @@ function mark(key: string) {
   <section v-if="steps?.length" class="change" aria-label="At the moment of change">
     <header>
       <h2 class="cap">At the moment of change</h2>
-      <label class="narrow">Ticked by <input v-model="by" maxlength="80" autocomplete="name" /></label>
+      <v-text-field v-model="by" class="by" label="Ticked by" maxlength="80" autocomplete="name" />
       <span class="narrow quiet">works without signal</span>
     </header>
     <p class="narrow who">For licensed people. Everything counts as live until it is proved dead, and is proved again after every pause.</p>
     <p v-if="trouble" class="danger narrow" role="alert">{{ trouble }}</p>
     <ol>
       <li v-for="s in steps" :key="s.key" :class="{ done: done[`change/${s.key}`] }">
-        <button class="tick" :aria-label="`Done: ${s.words}`" :aria-pressed="!!done[`change/${s.key}`]" @click="mark(s.key)">{{ done[`change/${s.key}`] ? '✓' : '' }}</button>
+        <v-btn class="tick" :aria-label="`Done: ${s.words}`" :aria-pressed="!!done[`change/${s.key}`]" @click="mark(s.key)">{{ done[`change/${s.key}`] ? '✓' : '' }}</v-btn>
         <span class="what">{{ s.words }}</span>
         <span v-if="done[`change/${s.key}`]" class="mono">{{ done[`change/${s.key}`].by }} {{ done[`change/${s.key}`].at }}<template v-if="done[`change/${s.key}`].waits">, not sent yet</template></span>
       </li>
@@ -39,8 +46,8 @@ function mark(key: string) {
 <style scoped>
 .change { padding: 8px 14px 24px; border-top: 1px solid var(--rule); }
 header { display: flex; flex-wrap: wrap; gap: 4px 18px; align-items: baseline; }
-header label, header span { font-size: 15px; }
-header input { border: 1px solid var(--rule); background: none; color: var(--ink); font: 14px var(--words); padding: 2px 6px; width: 140px; }
+header span { font-size: 15px; }
+.by { width: 150px; }
 .who { margin: 2px 0 4px; font-size: 15px; }
 ol { list-style: none; margin: 0; padding: 0; }
 li { display: flex; gap: 10px; align-items: center; padding: 4px 0; border-bottom: 1px solid var(--rule); }

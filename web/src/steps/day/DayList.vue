@@ -25,12 +25,12 @@ const still = computed(() => here.value.filter((t) => !on.value.includes(t)))
   <div class="list">
     <template v-if="on.length">
       <h2 class="cap">Now</h2>
-      <ul><li v-for="t in on" :key="t.task.id" class="now"><button class="plain" @click="chosen = t.task.id"><b>{{ t.task.name }}</b> to {{ clock(t.end) }}</button></li></ul>
+      <ul><li v-for="t in on" :key="t.task.id" class="now"><v-btn variant="text" @click="chosen = t.task.id"><b>{{ t.task.name }}</b> to {{ clock(t.end) }}</v-btn></li></ul>
     </template>
     <h2 class="cap">Day {{ day }}<template v-if="date">, {{ date }}</template></h2>
     <ul>
       <li v-for="t in still" :key="t.task.id" :class="t.task.power">
-        <button class="plain" @click="chosen = t.task.id"><span class="mono">{{ clock(t.start) }}</span> {{ t.task.name }} <span class="narrow quiet">{{ t.people.map((p) => people[p]).join(', ') || t.task.outside }}{{ t.task.power === 'off' ? ' · dark' : '' }}</span></button>
+        <v-btn variant="text" @click="chosen = t.task.id"><span class="mono">{{ clock(t.start) }}</span> {{ t.task.name }} <span class="narrow quiet">{{ t.people.map((p) => people[p]).join(', ') || t.task.outside }}{{ t.task.power === 'off' ? ' · power off' : '' }}</span></v-btn>
       </li>
     </ul>
   </div>

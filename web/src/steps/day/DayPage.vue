@@ -36,15 +36,15 @@ const cost = computed(() => (days.value?.tasks.length && before.value !== null ?
       <p v-if="trouble" class="danger" role="alert">{{ trouble }}</p>
       <header v-if="days">
         <div v-if="days.tasks.length" class="figure">
-          <b>{{ days.dark_minutes ? `dark ${spell(days.dark_minutes)}` : 'never dark' }}</b>
-          <span v-if="cost !== null" class="narrow" :class="cost > 0 ? 'danger' : 'good'">{{ cost ? `${cost > 0 ? '+' : '−'} ${spell(Math.abs(cost))}` : 'no longer dark' }} by the last change</span>
-          <span v-for="[at, minutes] in days.arrivals" :key="at" class="mono">{{ spell(minutes) }} if they come at {{ clock(at) }}</span>
-          <span v-if="!days.proved" class="narrow caution">Not proved the least: none is below {{ spell(days.least_dark) }}. <button class="ink-button" @click="again(30)">Seek for longer</button></span>
+          <b>{{ days.dark_minutes ? `power off ${spell(days.dark_minutes)}` : 'power stays on' }}</b>
+          <span v-if="cost !== null" class="narrow" :class="cost > 0 ? 'danger' : 'good'">{{ cost ? `${cost > 0 ? '+' : '−'} ${spell(Math.abs(cost))}` : 'no longer off' }} by the last change</span>
+          <span v-for="a in days.arrivals" :key="a.at" class="mono">{{ a.proved ? '' : 'at most ' }}{{ spell(a.dark_minutes) }} if they come at {{ clock(a.at) }}</span>
+          <span v-if="!days.proved" class="narrow caution">May not be the shortest: no plan is below {{ spell(days.least_dark) }}. <v-btn @click="again(30)">Search longer</v-btn></span>
         </div>
-        <p v-else-if="days.trouble" class="caution">{{ days.trouble }} <button v-if="days.days_wanted" class="ink-button" @click="desk.edit([{ op: 'add', path: '/day/days', value: Math.min(10, days.days_wanted + 1) }])">Plan {{ Math.min(10, days.days_wanted + 1) }} days</button></p>
-        <nav v-if="many > 1" aria-label="Days"><button v-for="n in many" :key="n" class="ink-button" :class="{ solid: n === day }" :aria-pressed="n === day" @click="day = n">Day {{ n }}<template v-if="news?.dates?.[n - 1]">, {{ news.dates[n - 1] }}</template></button></nav>
+        <p v-else-if="days.trouble" class="caution">{{ days.trouble }} <v-btn v-if="days.days_wanted" @click="desk.edit([{ op: 'add', path: '/day/days', value: Math.min(10, days.days_wanted + 1) }])">Plan {{ Math.min(10, days.days_wanted + 1) }} days</v-btn></p>
+        <nav v-if="many > 1" aria-label="Days"><v-btn v-for="n in many" :key="n" :variant="n === day ? 'flat' : 'outlined'" :aria-pressed="n === day" @click="day = n">Day {{ n }}<template v-if="news?.dates?.[n - 1]">, {{ news.dates[n - 1] }}</template></v-btn></nav>
       </header>
-      <p v-if="busy" class="narrow quiet" role="status">Planning<template v-if="soFar?.dark_minutes != null">: {{ spell(soFar.dark_minutes) }} dark so far, none is below {{ spell(soFar.least_dark ?? 0) }}</template>… <button v-if="soFar?.dark_minutes != null" class="ink-button" @click="stop">That will do</button></p>
+      <p v-if="busy" class="narrow quiet" role="status">Planning<template v-if="soFar?.dark_minutes != null">: {{ spell(soFar.dark_minutes) }} without power so far, no plan is below {{ spell(soFar.least_dark ?? 0) }}</template>… <v-btn v-if="soFar?.dark_minutes != null" @click="stop">That will do</v-btn></p>
       <template v-if="days?.tasks.length">
         <DayStrip v-model:chosen="chosen" class="wide" :days="days" :day="day" :plan="desk.job.day" />
         <DayList v-model:chosen="chosen" class="phone" :days="days" :day="day" :people="desk.job.day.people" :date="news?.dates?.[day - 1]" />

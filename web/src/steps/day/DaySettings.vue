@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { computed, inject } from 'vue'
 
-import { fromField, toField } from './clock'
 import { changeTask } from './planning'
 import type { DayPlan, Days } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
 import NumberField from '@/fields/NumberField.vue'
 import TextField from '@/fields/TextField.vue'
+import TimeField from '@/fields/TimeField.vue'
 import { freshId } from '@/steps/jobs/building'
 import { deskKey, useDesk } from '@/stores/desk'
 
@@ -17,16 +17,8 @@ const desk = inject(deskKey, useDesk, true)
 function set<K extends keyof DayPlan>(field: K, value: DayPlan[K]) {
   void desk.edit([{ op: 'add', path: `/day/${field}`, value }])
 }
-function setTime(field: 'morning' | 'evening', event: Event) {
-  const minutes = fromField((event.target as HTMLInputElement).value)
-  if (minutes !== null) set(field, minutes)
-}
 function setVisit(part: Partial<NonNullable<DayPlan['utility']>>) {
   if (props.plan.utility) set('utility', { ...props.plan.utility, ...part })
-}
-function setVisitTime(part: 'earliest' | 'latest', event: Event) {
-  const minutes = fromField((event.target as HTMLInputElement).value)
-  if (minutes !== null) setVisit({ [part]: minutes })
 }
 const people = computed(() => props.plan.people.join(', '))
 function setPeople(words: string) {
@@ -40,10 +32,6 @@ type Stage = DayPlan['inspections'][number]['stage']
 const visitOf = (stage: Stage) => props.plan.inspections.find((v) => v.stage === stage)
 function setInspection(stage: Stage, part: Partial<DayPlan['inspections'][number]>) {
   set('inspections', props.plan.inspections.map((v) => (v.stage === stage ? { ...v, ...part } : v)))
-}
-function times(part: 'earliest' | 'latest', event: Event) {
-  const minutes = fromField((event.target as HTMLInputElement).value)
-  return minutes === null ? {} : { [part]: minutes }
 }
 function setDry(index: number, part: Partial<DayPlan['dry'][number]>) {
   set('dry', props.plan.dry.map((each, i) => (i === index ? { ...each, ...part } : each)))
@@ -80,37 +68,36 @@ function keepOn(index: number, part: Partial<DayPlan['stays_on'][number]>) {
     <h2 class="cap">Who and when</h2>
     <TextField label="People, with commas between" :value="people" pointer="/day/people" :maxlength="400" @change="setPeople" />
     <NumberField label="Days" :value="plan.days" unit="" pointer="/day/days" @change="(v) => v !== null && set('days', v)" />
-    <label class="narrow">From <input type="time" :value="toField(plan.morning)" @change="setTime('morning', $event)" /></label>
-    <label class="narrow">to <input type="time" :value="toField(plan.evening)" @change="setTime('evening', $event)" /></label>
-    <label class="narrow">First day <input type="date" :value="plan.first ?? ''" @change="set('first', ($event.target as HTMLInputElement).value || null)" /></label>
-    <NumberField label="Dark in so many goes" :value="plan.goes" unit="" pointer="/day/goes" @change="(v) => v !== null && set('goes', v)" />
+    <p class="narrow"><TimeField label="From" pointer="/day/morning" :value="plan.morning" @change="(v) => set('morning', v)" /><TimeField label="to" pointer="/day/evening" :value="plan.evening" @change="(v) => set('evening', v)" /></p>
+    <v-text-field class="first" label="First day" type="date" :model-value="plan.first ?? ''" @change="set('first', ($event.target as HTMLInputElement).value || null)" />
+    <NumberField label="Power outages, at most" :value="plan.goes" unit="" pointer="/day/goes" @change="(v) => v !== null && set('goes', v)" />
     <h3 class="cap">The utility comes</h3>
     <template v-if="plan.utility">
       <NumberField label="On day" :value="plan.utility.day" unit="" pointer="/day/utility/day" @change="(v) => v !== null && setVisit({ day: v })" />
-      <label class="narrow">between <input type="time" :value="toField(plan.utility.earliest)" @change="setVisitTime('earliest', $event)" /></label>
-      <label class="narrow">and <input type="time" :value="toField(plan.utility.latest)" @change="setVisitTime('latest', $event)" /></label>
-      <button class="ink-button" @click="set('utility', null)">Not said yet</button>
+      <TimeField label="between" pointer="/day/utility/earliest" :value="plan.utility.earliest" @change="(v) => setVisit({ earliest: v })" />
+      <TimeField label="and" pointer="/day/utility/latest" :value="plan.utility.latest" @change="(v) => setVisit({ latest: v })" />
+      <v-btn @click="set('utility', null)">Not said yet</v-btn>
     </template>
-    <button v-else class="ink-button" @click="set('utility', { day: 1, earliest: Math.min(plan.morning + 300, plan.evening), latest: Math.min(plan.morning + 420, plan.evening) })">They gave hours</button>
+    <v-btn v-else @click="set('utility', { day: 1, earliest: Math.min(plan.morning + 300, plan.evening), latest: Math.min(plan.morning + 420, plan.evening) })">They gave hours</v-btn>
     <h3 class="cap">Inspectors come</h3>
     <p v-for="stage in STAGES" :key="stage.value" class="narrow">
       {{ stage.words }}
       <template v-if="visitOf(stage.value)">
-        day <input class="number" type="number" min="1" max="10" :value="visitOf(stage.value)!.day" :aria-label="`${stage.words}, day`" @change="setInspection(stage.value, { day: Number(($event.target as HTMLInputElement).value) })" />
-        <input type="time" :value="toField(visitOf(stage.value)!.earliest)" :aria-label="`${stage.words}, from`" @change="setInspection(stage.value, times('earliest', $event))" />
-        <input type="time" :value="toField(visitOf(stage.value)!.latest)" :aria-label="`${stage.words}, to`" @change="setInspection(stage.value, times('latest', $event))" />
-        <button class="ink-button" @click="set('inspections', plan.inspections.filter((v) => v.stage !== stage.value))">any time</button>
+        day <v-text-field class="number" type="number" min="1" max="10" :model-value="visitOf(stage.value)!.day" :aria-label="`${stage.words}, day`" @change="setInspection(stage.value, { day: Number(($event.target as HTMLInputElement).value) })" />
+        <TimeField bare :pointer="`/day/inspections/${plan.inspections.findIndex((v) => v.stage === stage.value)}/earliest`" :label="`${stage.words}, from`" :value="visitOf(stage.value)!.earliest" @change="(v) => setInspection(stage.value, { earliest: v })" />
+        <TimeField bare :pointer="`/day/inspections/${plan.inspections.findIndex((v) => v.stage === stage.value)}/latest`" :label="`${stage.words}, to`" :value="visitOf(stage.value)!.latest" @change="(v) => setInspection(stage.value, { latest: v })" />
+        <v-btn @click="set('inspections', plan.inspections.filter((v) => v.stage !== stage.value))">any time</v-btn>
       </template>
-      <button v-else class="ink-button" @click="set('inspections', [...plan.inspections, { stage: stage.value, day: 1, earliest: plan.morning, latest: plan.evening }])">any time</button>
+      <v-btn v-else @click="set('inspections', [...plan.inspections, { stage: stage.value, day: 1, earliest: plan.morning, latest: plan.evening }])">any time</v-btn>
     </p>
     <h3 class="cap">Dry hours</h3>
     <p v-for="(each, i) in plan.dry" :key="i" class="narrow">
-      day <input class="number" type="number" min="1" max="10" :value="each.day" :aria-label="`Dry hours ${i + 1}, day`" @change="setDry(i, { day: Number(($event.target as HTMLInputElement).value) })" />
-      <input type="time" :value="toField(each.earliest)" :aria-label="`Dry hours ${i + 1}, from`" @change="setDry(i, times('earliest', $event))" />
-      <input type="time" :value="toField(each.latest)" :aria-label="`Dry hours ${i + 1}, to`" @change="setDry(i, times('latest', $event))" />
-      <button class="ink-button" @click="set('dry', plan.dry.filter((_, k) => k !== i))">take out</button>
+      day <v-text-field class="number" type="number" min="1" max="10" :model-value="each.day" :aria-label="`Dry hours ${i + 1}, day`" @change="setDry(i, { day: Number(($event.target as HTMLInputElement).value) })" />
+      <TimeField bare :pointer="`/day/dry/${i}/earliest`" :label="`Dry hours ${i + 1}, from`" :value="each.earliest" @change="(v) => setDry(i, { earliest: v })" />
+      <TimeField bare :pointer="`/day/dry/${i}/latest`" :label="`Dry hours ${i + 1}, to`" :value="each.latest" @change="(v) => setDry(i, { latest: v })" />
+      <v-btn @click="set('dry', plan.dry.filter((_, k) => k !== i))">Remove</v-btn>
     </p>
-    <button class="ink-button" @click="set('dry', [...plan.dry, { day: 1, earliest: plan.morning, latest: plan.evening }])">{{ plan.dry.length ? 'More dry hours' : 'Only some hours are dry' }}</button>
+    <v-btn @click="set('dry', [...plan.dry, { day: 1, earliest: plan.morning, latest: plan.evening }])">{{ plan.dry.length ? 'More dry hours' : 'Only some hours are dry' }}</v-btn>
     <h3 class="cap">Put in by hand</h3>
     <ul>
       <li v-for="(own, i) in plan.own" :key="own.id">
@@ -119,10 +106,10 @@ function keepOn(index: number, part: Partial<DayPlan['stays_on'][number]>) {
         <NumberField label="People" :value="own.crew" unit="" :pointer="`/day/own/${i}/crew`" @change="(v) => v !== null && setOwn(i, { crew: v })" />
         <ChoiceField label="Power" :value="own.power" :choices="POWERS" :pointer="`/day/own/${i}/power`" @change="(power) => setOwn(i, { power })" />
         <ChoiceField label="After" :value="own.needs[0] ?? ''" :choices="afters(own.id)" :pointer="`/day/own/${i}/needs`" @change="(after) => setOwn(i, { needs: after ? [after] : [] })" />
-        <button class="ink-button" @click="set('own', plan.own.filter((_, k) => k !== i))">Take it out</button>
+        <v-btn @click="set('own', plan.own.filter((_, k) => k !== i))">Remove</v-btn>
       </li>
     </ul>
-    <button class="ink-button" @click="addOwn">Another task</button>
+    <v-btn @click="addOwn">Another task</v-btn>
     <template v-if="circuits.length">
       <h3 class="cap">Stays off, with a note</h3>
       <ul>
@@ -130,39 +117,38 @@ function keepOn(index: number, part: Partial<DayPlan['stays_on'][number]>) {
           <ChoiceField label="Circuit" :value="`${each.station}/${each.circuit}`" :choices="circuits" :pointer="`/day/stays_off/${i}/circuit`" @change="(v) => setOff(i, circuitOf(v))" />
           <TextField label="Its note" :value="each.note" :pointer="`/day/stays_off/${i}/note`" :maxlength="80" @change="(note) => setOff(i, { note })" />
           <TextField label="Until" :value="each.until" :pointer="`/day/stays_off/${i}/until`" :maxlength="40" @change="(until) => setOff(i, { until })" />
-          <button class="ink-button" @click="set('stays_off', plan.stays_off.filter((_, k) => k !== i))">It goes on</button>
+          <v-btn @click="set('stays_off', plan.stays_off.filter((_, k) => k !== i))">Turn it on again</v-btn>
         </li>
       </ul>
-      <button class="ink-button" @click="set('stays_off', [...plan.stays_off, { ...circuitOf(circuits[0].value), note: 'not ready', until: '' }])">A breaker stays off</button>
+      <v-btn @click="set('stays_off', [...plan.stays_off, { ...circuitOf(circuits[0].value), note: 'not ready', until: '' }])">A breaker stays off</v-btn>
     </template>
     <h3 class="cap">Stays on</h3>
     <ul>
       <li v-for="(each, i) in plan.stays_on" :key="i">
         <TextField label="What" :value="each.item" :pointer="`/day/stays_on/${i}/item`" :maxlength="80" @change="(item) => keepOn(i, { item })" />
         <NumberField label="Takes" :value="each.watts" unit="W" :pointer="`/day/stays_on/${i}/watts`" @change="(v) => v !== null && keepOn(i, { watts: v })" />
-        <label class="narrow"><input type="checkbox" :checked="each.fed" @change="keepOn(i, { fed: !each.fed })" /> from the temporary source</label>
+        <v-checkbox-btn class="narrow" :model-value="each.fed" label="from the temporary source" @update:model-value="keepOn(i, { fed: !each.fed })" />
         <NumberField v-if="!each.fed" label="May be off for" :value="each.most_off" unit="min" :pointer="`/day/stays_on/${i}/most_off`" @change="(v) => v !== null && keepOn(i, { most_off: v })" />
-        <button class="ink-button" @click="set('stays_on', plan.stays_on.filter((_, k) => k !== i))">Take it off the list</button>
+        <v-btn @click="set('stays_on', plan.stays_on.filter((_, k) => k !== i))">Remove</v-btn>
       </li>
     </ul>
-    <button class="ink-button" @click="set('stays_on', [...plan.stays_on, { item: 'Freezer', watts: 200, fed: true, most_off: 0 }])">Something must stay on</button>
+    <v-btn @click="set('stays_on', [...plan.stays_on, { item: 'Freezer', watts: 200, fed: true, most_off: 0 }])">Something must stay on</v-btn>
     <NumberField label="Temporary source" :value="plan.source_w" auto="not said" unit="W" pointer="/day/source_w" lockable @change="(v) => set('source_w', v)" />
     <p v-if="days && days.fed_w" class="narrow" :class="{ danger: days.over_source }">{{ days.fed_w }} W on it<template v-if="plan.source_w !== null"> of {{ plan.source_w }} W</template>{{ days.over_source ? ': more than it gives' : '' }}.</p>
     <template v-if="dropped.length || split.length || days?.gone.length">
       <h3 class="cap">Changed by hand</h3>
-      <p v-for="c in dropped" :key="c.task" class="narrow">{{ c.task.replaceAll('/', ', ').replaceAll('-', ' ') }}: dropped <button class="ink-button" @click="changeTask(desk, c.task, { dropped: false })">Put it back</button></p>
-      <p v-for="c in split" :key="c.task" class="narrow">{{ c.task.replaceAll('/', ', ').replaceAll('-', ' ') }}: in {{ c.parts }} parts <button class="ink-button" @click="changeTask(desk, c.task, { parts: null })">In one again</button></p>
-      <p v-for="name in days?.gone ?? []" :key="name" class="narrow caution">{{ name.replaceAll('/', ', ').replaceAll('-', ' ') }}: the plan needs it no more <button class="ink-button" @click="changeTask(desk, name, { dropped: false, minutes: null, crew: null, parts: null, day: null, start: null })">Forget it</button></p>
+      <p v-for="c in dropped" :key="c.task" class="narrow">{{ c.task.replaceAll('/', ', ').replaceAll('-', ' ') }}: dropped <v-btn @click="changeTask(desk, c.task, { dropped: false })">Put it back</v-btn></p>
+      <p v-for="c in split" :key="c.task" class="narrow">{{ c.task.replaceAll('/', ', ').replaceAll('-', ' ') }}: in {{ c.parts }} parts <v-btn @click="changeTask(desk, c.task, { parts: null })">In one again</v-btn></p>
+      <p v-for="name in days?.gone ?? []" :key="name" class="narrow caution">{{ name.replaceAll('/', ', ').replaceAll('-', ' ') }}: the plan needs it no more <v-btn @click="changeTask(desk, name, { dropped: false, minutes: null, crew: null, parts: null, day: null, start: null })">Remove</v-btn></p>
     </template>
   </section>
 </template>
 
 <style scoped>
 h3.cap { margin: 12px 0 3px; font-size: 13px; }
-label { font-size: 15px; margin-right: 8px; }
-input[type='time'], input[type='date'] { border: 1px solid var(--rule); background: none; color: var(--ink); font: 13px var(--figures); padding: 2px 4px; }
-input.number { width: 36px; border: 1px solid var(--rule); background: none; color: var(--ink); font: 13px var(--figures); }
-input { accent-color: var(--ink); }
+.first { display: block; }
+.first { width: 130px; }
+.number { width: 40px; display: inline-grid; }
 ul { list-style: none; margin: 0; padding: 0; }
 li { border-top: 1px solid var(--rule); padding: 4px 0 6px; }
 p { margin: 4px 0; font-size: 15px; }

@@ -24,6 +24,8 @@ const ends = computed(() => Math.min(props.plan.evening, 60 * Math.ceil((Math.ma
 const hours = computed(() => Array.from({ length: Math.floor(ends.value / 60) - Math.ceil(props.plan.morning / 60) + 1 }, (_, i) => 60 * (Math.ceil(props.plan.morning / 60) + i)))
 const long = computed(() => ends.value - props.plan.morning)
 const at = (minute: number) => `${(100 * (minute - props.plan.morning)) / long.value}%`
+// A bar for less (minutes) has no room for its name: it is told when the bar is chosen.
+const NAMED = 30
 const wide = (from: number, to: number) => `${(100 * Math.max(to - from, 4)) / long.value}%`
 
 const { held, cost, grab, drag, drop, letGo, key } = useDragging(desk, () => props.plan, () => props.day, () => long.value, chosen)
@@ -32,7 +34,7 @@ const costs = computed(() => {
   if (!cost.value) return '…'
   if (cost.value.dark === null) return 'no plan keeps it there'
   const more = cost.value.dark - props.days.dark_minutes
-  return `${cost.value.proved ? '' : 'at most '}${more ? `dark ${more > 0 ? '+' : '−'} ${spell(Math.abs(more))}` : 'as dark as now'}`
+  return `${cost.value.proved ? '' : 'at most '}${more ? `power off ${more > 0 ? '+' : '−'} ${spell(Math.abs(more))}` : 'power off as long as now'}`
 })
 
 // What the work waits for that no hand can hurry: hours in which somebody may come, and dry ones.
@@ -54,7 +56,7 @@ const dryHours = computed(() => {
   <div class="strip" role="group" :aria-label="`Day ${day}`">
     <div v-if="dark.length" class="row head">
       <span class="who" />
-      <div class="lane"><b v-for="(d, i) in dark" :key="i" class="narrow" :style="{ left: at(d.start), width: wide(d.start, d.end) }">dark {{ spell(d.end - d.start) }}</b></div>
+      <div class="lane"><b v-for="(d, i) in dark" :key="i" class="narrow" :style="{ left: at(d.start), width: wide(d.start, d.end) }">power off {{ spell(d.end - d.start) }}</b></div>
     </div>
     <div v-for="r in rows" :key="r.key" class="row">
       <span class="who narrow">{{ r.name }}</span>
@@ -67,8 +69,8 @@ const dryHours = computed(() => {
         <button
           v-for="t in r.tasks" :key="t.task.id" class="task narrow" :class="[t.task.power, t.task.outside, { chosen: t.task.id === chosen, pinned: t.pinned }]"
           :style="{ left: at(t.start + (held?.id === t.task.id ? held.by : 0)), width: wide(t.start, t.end) }" :title="`${t.task.name}, ${clock(t.start)} to ${clock(t.end)}`" :aria-label="`${t.task.name}, ${clock(t.start)} to ${clock(t.end)}; arrow keys move it`" :aria-pressed="t.task.id === chosen"
-          @click="chosen = t.task.id" @pointerdown="grab($event, t)" @pointermove="drag($event, t)" @pointerup="drop(t)" @pointercancel="letGo" @keydown="key($event, t)"
-        >{{ t.task.name }}</button>
+          @click="chosen = t.task.id" @pointerdown="grab($event, t)" @pointermove="drag($event)" @pointerup="drop(t)" @pointercancel="letGo" @keydown="key($event, t)"
+        ><template v-if="t.end - t.start >= NAMED">{{ t.task.name }}</template></button>
         <b v-for="t in r.tasks.filter((e) => e.task.id === held?.id && costs)" :key="`c${t.task.id}`" class="cost mono" :class="{ more: (cost?.dark ?? 0) > days.dark_minutes }" role="status" :style="{ left: at(t.start + (held?.by ?? 0)) }">{{ costs }}</b>
       </div>
     </div>
@@ -84,7 +86,7 @@ const dryHours = computed(() => {
       </div>
     </div>
     <div class="row scale"><span class="who" /><div class="lane"><span v-for="h in hours" :key="h" class="mono" :style="{ left: at(h) }">{{ ((h / 60 + 11) % 12) + 1 }}</span></div></div>
-    <p v-for="(d, i) in dark" :key="i" class="narrow dark-words"><b>dark {{ spell(d.end - d.start) }}</b>, {{ clock(d.start) }} to {{ clock(d.end) }}<template v-if="d.early < d.start"> · perhaps from {{ clock(d.early) }}</template></p>
+    <p v-for="(d, i) in dark" :key="i" class="narrow dark-words"><b>power off {{ spell(d.end - d.start) }}</b>, {{ clock(d.start) }} to {{ clock(d.end) }}<template v-if="d.early < d.start"> · perhaps from {{ clock(d.early) }}</template></p>
   </div>
 </template>
 

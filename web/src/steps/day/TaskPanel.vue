@@ -31,10 +31,10 @@ const pointer = computed(() => `/day/changes/${desk.job?.day.changes.findIndex((
       <NumberField label="Takes here" :value="change?.minutes ?? null" :auto="String(task.minutes)" unit="min" :pointer="`${pointer}/minutes`" lockable @change="(minutes) => changeTask(desk, task.id, { minutes })" />
       <NumberField label="People" :value="change?.crew ?? null" :auto="String(task.crew)" unit="" :pointer="`${pointer}/crew`" lockable @change="(crew) => changeTask(desk, task.id, { crew })" />
       <p class="acts">
-        <button v-if="placed.pinned" class="ink-button" @click="changeTask(desk, task.id, { day: null, start: null })">Let the plan place it</button>
-        <button v-else class="ink-button" @click="changeTask(desk, task.id, { day: placed.day, start: placed.start })">Pin it there</button>
-        <button v-if="!task.id.includes('/part-')" class="ink-button" @click="changeTask(desk, task.id, { parts: 2, day: null, start: null })">Split it in two</button>
-        <button v-if="!task.held" class="ink-button" @click="changeTask(desk, task.id, { dropped: true })">Drop it</button>
+        <v-btn v-if="placed.pinned" @click="changeTask(desk, task.id, { day: null, start: null })">Let the plan place it</v-btn>
+        <v-btn v-else @click="changeTask(desk, task.id, { day: placed.day, start: placed.start })">Pin it there</v-btn>
+        <v-btn v-if="!task.id.includes('/part-')" @click="changeTask(desk, task.id, { parts: 2, day: null, start: null })">Split it in two</v-btn>
+        <v-btn v-if="!task.held" @click="changeTask(desk, task.id, { dropped: true })">Remove it</v-btn>
       </p>
     </template>
   </section>

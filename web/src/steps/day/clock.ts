@@ -8,10 +8,3 @@ export function spell(minutes: number): string {
   const [hours, rest] = [Math.floor(minutes / 60), minutes % 60]
   return [hours ? `${hours} h` : '', rest || !hours ? `${rest} min` : ''].filter(Boolean).join(' ')
 }
-
-/** A time as it is typed into a field of the browser, and back. */
-export const toField = (minutes: number) => `${String(Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`
-export function fromField(text: string): number | null {
-  const [hours, minutes] = text.split(':').map(Number)
-  return Number.isFinite(hours) && Number.isFinite(minutes) ? 60 * hours + minutes : null
-}

@@ -1,29 +1,18 @@
 import { computed, ref, watch } from 'vue'
 
 import { answered, api, Refused } from '@/api/client'
-import { newKey, useKept } from '@/stores/kept'
-
-interface Tick {
-  job: string
-  item: string
-  by: string
-  on: string
-  words: string
-  key: string
-}
+import { useKept } from '@/stores/kept'
 
 /** The ticks of the moment of change: written down here first, sent when the server answers. */
 export function useTicks(jobId: () => string) {
   const saved = ref<Record<string, { by: string; at: string; waits: boolean }>>({})
-  const { waiting, put, send } = useKept<Tick>('northspan.ticks', post, () => void load())
+  const { waiting, put } = useKept('looks', () => void load())
+  const mine = computed(() => waiting.value.filter((w) => w.job === jobId() && w.body.body.item.startsWith('change/')))
   const done = computed(() => ({
     ...saved.value,
-    ...Object.fromEntries(waiting.value.filter((t) => t.job === jobId()).map((t) => [t.item, { by: t.by, at: t.words, waits: true }])),
+    ...Object.fromEntries(mine.value.map(({ body: { body } }) => [body.item, { by: body.by, at: body.words ?? '', waits: true }])),
   }))
 
-  function post(t: Tick) {
-    return answered(api.POST('/api/inspection/{job_id}/looks', { params: { path: { job_id: t.job } }, body: { item: t.item, state: 'done', words: t.words, by: t.by, on: t.on, photo: null, key: t.key ?? '' } }))
-  }
   async function load() {
     const id = jobId()
     try {
@@ -36,15 +25,15 @@ export function useTicks(jobId: () => string) {
       if (!(error instanceof Refused)) throw error
     }
   }
-  function tick(key: string, by: string) {
+  /** Tick a step; a refusal is thrown for the person. */
+  async function tick(key: string, by: string) {
     const now = new Date()
     const at = now.toLocaleTimeString([], { hour: 'numeric', minute: '2-digit' })
-    put({ job: jobId(), item: `change/${key}`, by, on: now.toLocaleDateString('sv-SE'), words: at, key: newKey() })
+    await put(jobId(), { body: { item: `change/${key}`, state: 'done', by, on: now.toLocaleDateString('sv-SE'), words: at, photo: null } })
   }
   watch(jobId, () => {
     saved.value = {}
     void load()
-    void send()
   }, { immediate: true })
   return { done, tick }
 }

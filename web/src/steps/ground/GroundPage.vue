@@ -78,10 +78,10 @@ watch(() => view.working?.title, (title) => title && nextTick(() => working.valu
       <StationPicker :mode="fault.inMode.value" />
       <BondFields v-if="station" :key="station.id" :station-id="station.id" :mode="fault.inMode.value" />
     </template>
-    <nav class="tabs" role="tablist" aria-label="Grounding">
-      <button v-for="t in TABS" :key="t.value" role="tab" class="plain narrow" :aria-selected="tab === t.value" :class="{ here: tab === t.value }" @click="tab = t.value">{{ t.words }}</button>
+    <div class="tabs">
+      <v-tabs v-model="tab" aria-label="Grounding"><v-tab v-for="t in TABS" :key="t.value" :value="t.value">{{ t.words }}</v-tab></v-tabs>
       <span v-if="place" class="where narrow quiet">{{ place.name }}</span>
-    </nav>
+    </div>
     <div class="body">
       <PlainAnswers v-if="tab === 'answers'" :answers="fault.answer.value?.answers ?? []" />
       <ElectrodeDesk v-else-if="tab === 'electrodes' && place" :key="place.id" :place-id="place.id" />
@@ -99,8 +99,6 @@ watch(() => view.working?.title, (title) => title && nextTick(() => working.valu
 
 <style scoped>
 .tabs { display: flex; gap: 18px; align-items: baseline; padding: 8px 16px 0; border-bottom: 1px solid var(--rule); }
-.tabs button { padding: 2px 0 4px; font-size: 16px; font-weight: 500; color: var(--quiet); }
-.tabs .here { color: var(--ink); border-bottom: 2px solid var(--ink); }
 .where { margin-left: auto; font-size: 15px; }
 .body { padding: 8px 16px 16px; }
 .empty { padding: 48px 24px; text-align: center; }

@@ -14,7 +14,7 @@ function show(answer: PlainAnswer) {
   <ul class="answers" aria-label="Answers from this job's own figures">
     <li v-for="a in answers" :key="a.question">
       <span class="asks narrow">{{ a.question }}</span>
-      <button class="plain says" :class="a.level" :disabled="!a.figure" :title="a.figure ? 'Working' : undefined" @click="show(a)" @keydown.w.stop.prevent="show(a)">{{ a.answer }}</button>
+      <v-btn variant="text" class="says" :class="a.level" :disabled="!a.figure" :title="a.figure ? 'Working' : undefined" @click="show(a)" @keydown.w.stop.prevent="show(a)">{{ a.answer }}</v-btn>
       <span class="more">{{ a.more }} <span v-if="a.section" class="mono cite">{{ a.section }}</span></span>
     </li>
   </ul>

@@ -33,8 +33,8 @@ function wrong(b: StationBond): boolean {
 </script>
 
 <template>
-  <nav class="picker" aria-label="Stations">
-    <div class="head"><h2 class="cap">Stations</h2><span class="narrow quiet" title="Longest a breaker may take with a hot on this can, as it is wired">hot on can opens in</span></div>
+  <nav class="picker" aria-label="Equipment">
+    <div class="head"><h2 class="cap">Equipment</h2><span class="narrow quiet" title="Longest a breaker may take with a hot on this can, as it is wired">hot-to-can fault opens in</span></div>
     <button
       v-for="row in rows" :key="row.station.id" class="plain row" :class="{ here: row.station.id === desk.selectedStation, dead: !row.bond.live }"
       :aria-current="row.station.id === desk.selectedStation" @click="desk.selectStation(row.station.id)"

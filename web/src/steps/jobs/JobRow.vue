@@ -22,12 +22,12 @@ function changed(): string {
     <td class="narrow when">{{ changed() }}</td>
     <td class="acts">
       <template v-if="job.shelf === 'open'">
-        <button class="ink-button" @click="shelf.duplicate(job.id)">Copy</button>
-        <a class="ink-button" :href="`/api/jobs/${job.id}/job.json`" download>Export</a>
-        <button class="ink-button" @click="shelf.putOn(job.id, 'archived')">Archive</button>
-        <button class="ink-button" @click="shelf.putOn(job.id, 'deleted')">Delete</button>
+        <v-btn :aria-label="`Copy ${job.name}`" @click="shelf.duplicate(job.id)">Copy</v-btn>
+        <v-btn :href="`/api/jobs/${job.id}/job.json`" :aria-label="`Export ${job.name}`" download>Export</v-btn>
+        <v-btn :aria-label="`Archive ${job.name}`" @click="shelf.putOn(job.id, 'archived')">Archive</v-btn>
+        <v-btn :aria-label="`Delete ${job.name}`" @click="shelf.putOn(job.id, 'deleted')">Delete</v-btn>
       </template>
-      <button v-else class="ink-button" @click="shelf.putOn(job.id, 'open')">Bring back</button>
+      <v-btn v-else :aria-label="`Bring back ${job.name}`" @click="shelf.putOn(job.id, 'open')">Bring back</v-btn>
     </td>
   </tr>
 </template>
@@ -39,11 +39,11 @@ td { padding: 10px 12px 10px 0; border-bottom: 1px solid var(--rule); vertical-a
 .number { text-align: right; }
 .when { white-space: nowrap; font-size: 15px; }
 .acts { text-align: right; white-space: nowrap; }
-.acts .ink-button { margin-left: 6px; font-size: 14px; padding: 2px 8px; text-decoration: none; }
+.acts .v-btn { --v-btn-height: 24px; margin-left: 6px; font-size: 14px; padding: 0 8px; }
 @media screen and (max-width: 700px) {
   td { display: inline-block; border: 0; padding: 2px 10px 2px 0; }
   .name { display: block; padding-top: 12px; }
   .acts { display: block; text-align: left; white-space: normal; padding-bottom: 10px; border-bottom: 1px solid var(--rule); }
-  .acts .ink-button { margin: 0 6px 0 0; }
+  .acts .v-btn { margin: 0 6px 0 0; }
 }
 </style>

@@ -20,9 +20,9 @@ const walk = reactive<WalkThrough>({
 }) // prettier-ignore
 
 const unit = computed(() => unitsOf(walk).length)
-const UNITS: { value: WalkThrough['units']; title: string }[] = [
-  { value: 'us', title: 'feet and inches' },
-  { value: 'metric', title: 'metres and millimetres' },
+const UNITS: { value: WalkThrough['units']; words: string }[] = [
+  { value: 'us', words: 'feet and inches' },
+  { value: 'metric', words: 'metres and millimetres' },
 ]
 
 // A length that nobody has touched is the usual one, round in its own units.
@@ -61,7 +61,7 @@ async function make() {
         <h2 class="cap">New job</h2>
         <v-text-field v-model="walk.name" label="Job name" autofocus maxlength="80" :error-messages="tried ? wrong.name : ''" />
         <div class="pair">
-          <v-select v-model="walk.supply" label="The utility delivers" :items="SUPPLIES" item-title="words" />
+          <v-select v-model="walk.supply" label="The utility delivers" :items="SUPPLIES" />
           <v-select v-model="walk.units" label="Measured in" :items="UNITS" />
         </div>
         <div class="pair">
@@ -83,8 +83,8 @@ async function make() {
         </template>
         <p v-for="line in shelf.notice" :key="line" class="danger" role="alert">{{ line }}</p>
         <div class="acts">
-          <button type="button" class="ink-button" @click="open = false">Leave it</button>
-          <button type="submit" class="ink-button solid">Make the job</button>
+          <v-btn @click="open = false">Leave it</v-btn>
+          <v-btn variant="flat" type="submit">Make the job</v-btn>
         </div>
       </form>
     </v-card>

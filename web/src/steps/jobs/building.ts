@@ -52,7 +52,7 @@ const BLANK_LOCKS = {
 
 const BLANK_RUN = {
   several_receptacles: false, whole_dwelling: false, ground_fault_protected: false, drop_limit_pct: null, note: '', tap: null, tap_facts: null, leaves: null, far_end: null,
-  existing: false, future: false, burial: null, pull: null, route: null, outlets: null, overhead: null,
+  existing: false, future: false, burial: null, pull: null, route: null, length_from: 'entered' as const, outlets: null, overhead: null,
 } as const // prettier-ignore
 
 const BLANK_CONDUCTOR = {

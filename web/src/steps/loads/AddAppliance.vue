@@ -67,19 +67,19 @@ async function add() {
         <h2 class="cap">Add an appliance</h2>
         <v-autocomplete v-model="picked" v-model:menu="listed" v-model:search="sought" label="From the shop's catalogue" :items="shop.catalogue" item-title="name" return-object clearable autofocus />
         <v-text-field v-model="form.name" label="Name, as the customer says it" maxlength="80" :error-messages="tried ? wrong.name : ''" />
-        <v-select v-model="form.kind" label="Kind" :items="APPLIANCE_KINDS.map((k) => ({ value: k.value, title: k.words }))" />
+        <v-select v-model="form.kind" label="Kind" :items="APPLIANCE_KINDS" />
         <div class="pair">
           <v-text-field v-model.number="form.figure" label="Nameplate, each" :suffix="form.unit" type="number" min="0" :error-messages="tried ? wrong.figure : ''" />
           <v-select v-model="form.unit" label="Read in" :items="['VA', 'A']" />
         </div>
         <div class="pair">
-          <v-select v-model="form.volts" label="Volts" :items="[{ value: 120, title: '120 V' }, { value: 240, title: '240 V, line to line' }]" />
+          <v-select v-model="form.volts" label="Volts" :items="[{ value: 120, words: '120 V' }, { value: 240, words: '240 V, line to line' }]" />
           <v-text-field v-model.number="form.count" label="How many" type="number" min="1" :error-messages="tried ? wrong.count : ''" />
         </div>
         <p v-if="desk.notice && tried" class="danger" role="alert">{{ desk.notice }}: {{ desk.problems.map((p) => p.words).join('; ') }}</p>
         <div class="acts">
-          <button type="button" class="ink-button" @click="open = false">Leave it</button>
-          <button type="submit" class="ink-button solid">Add it</button>
+          <v-btn @click="open = false">Leave it</v-btn>
+          <v-btn variant="flat" type="submit">Add it</v-btn>
         </div>
       </form>
     </v-card>

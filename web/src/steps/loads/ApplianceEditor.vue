@@ -21,7 +21,7 @@ const VOLTS = list<Appliance['volts']>('appliance_volts')
 const LEGS = list<Appliance['leg']>('legs')
 const NEUTRAL = list<Appliance['needs_neutral']>('needs_neutral')
 const stations = computed(() => [
-  { value: null, words: 'not drawn' },
+  { value: null, words: 'not on the drawing' },
   ...(desk.job?.stations ?? [])
     .filter((s) => s.place === props.placeId && s.kind !== 'utility' && s.kind !== 'panelboard')
     .map((s) => ({ value: s.id, words: s.name })),
@@ -48,20 +48,20 @@ async function remove() {
     <NumberField label="or" :value="appliance.amps" auto="—" unit="A" :pointer="`${pointer}/amps`" hint="A of one; a figure here takes the place of the VA" @change="(v) => set({ va: null, amps: v })" />
     <ChoiceField label="At" :value="appliance.volts" :choices="VOLTS" :pointer="`${pointer}/volts`" hint="240 V: line to line, whatever the supply's voltage" @change="(v) => set(v === 240 ? { leg: null, volts: v } : { volts: v })" />
     <ChoiceField v-if="appliance.volts === 120" label="Hangs on" :value="appliance.leg" :choices="LEGS" :pointer="`${pointer}/leg`" @change="(v) => set({ leg: v })" />
-    <ChoiceField label="Stands at" :value="appliance.station" :choices="stations" :pointer="`${pointer}/station`" hint="The equipment station on the drawing whose circuit takes this load" @change="(v) => set({ station: v })" />
+    <ChoiceField label="Stands at" :value="appliance.station" :choices="stations" :pointer="`${pointer}/station`" hint="The equipment on the drawing whose circuit carries this load" @change="(v) => set({ station: v })" />
     <NumberField label="Minimum circuit" :value="appliance.min_circuit_a" auto="by load" unit="A" lockable set-word="clear" :pointer="`${pointer}/min_circuit_a`" hint="On the plate of an air conditioner or heat pump" @change="(v) => set({ min_circuit_a: v })" />
     <NumberField label="Largest device" :value="appliance.max_device_a" auto="by load" unit="A" lockable set-word="clear" :pointer="`${pointer}/max_device_a`" hint="Largest breaker or fuse on its plate" @change="(v) => set({ max_device_a: v })" />
     <NumberField v-if="appliance.kind === 'welder'" label="Duty cycle" :value="appliance.duty_pct" auto="100" unit="%" lockable set-word="clear" :pointer="`${pointer}/duty_pct`" hint="On its plate; its circuit is made for the share of the plate’s current that goes with it" @change="(v) => set({ duty_pct: v })" />
     <ChoiceField v-if="appliance.volts === 240" label="Needs a neutral" :value="appliance.needs_neutral" :choices="NEUTRAL" :pointer="`${pointer}/needs_neutral`" @change="(v) => set({ needs_neutral: v })" />
-    <NumberField label="Held to" :value="appliance.managed_va" auto="not held" unit="VA" lockable set-word="clear" :pointer="`${pointer}/managed_va`" hint="By listed load management, in service and feeder" @change="(v) => set({ managed_va: v })" />
+    <NumberField label="Limited to" :value="appliance.managed_va" auto="no limit" unit="VA" lockable set-word="clear" :pointer="`${pointer}/managed_va`" hint="By listed load management, in service and feeder" @change="(v) => set({ managed_va: v })" />
     <SwitchField label="There already" :value="appliance.existing" :pointer="`${pointer}/existing`" @change="(v) => set({ existing: v })" />
     <SwitchField label="Wanted later, not counted yet" :value="appliance.later" :pointer="`${pointer}/later`" @change="(v) => set({ later: v })" />
     <SwitchField label="Motor-driven" :value="appliance.motor" :pointer="`${pointer}/motor`" @change="(v) => set({ motor: v })" />
     <SwitchField label="Runs three hours or more" :value="appliance.continuous" :pointer="`${pointer}/continuous`" @change="(v) => set({ continuous: v })" />
     <TextField label="Never runs together with (a group’s name)" :value="appliance.never_with ?? ''" :pointer="`${pointer}/never_with`" :maxlength="80" @change="(v) => set({ never_with: v.trim() || null })" />
     <p class="acts">
-      <button class="ink-button" @click="at = null">Done</button>
-      <button class="ink-button" @click="remove">Take it out</button>
+      <v-btn @click="at = null">Done</v-btn>
+      <v-btn @click="remove">Remove</v-btn>
     </p>
   </section>
 </template>

@@ -1,16 +1,20 @@
 <script setup lang="ts">
-import { ref, toRef } from 'vue'
+import { computed, ref, toRef } from 'vue'
 
 import AddAppliance from './AddAppliance.vue'
 import ApplianceTicks from './ApplianceTicks.vue'
 import { nameplateText, remarks } from './words'
 import { useEdited } from './useEdited'
+import AllThere from '@/fields/AllThere.vue'
 import { APPLIANCE_KINDS } from '@/fields/choices'
 
 const props = defineProps<{ placeId: string }>()
 const at = defineModel<number | null>('at', { required: true })
-const { place } = useEdited(toRef(props, 'placeId'))
+const { place, base } = useEdited(toRef(props, 'placeId'))
 const adding = ref(false)
+const absent = computed(() =>
+  (place.value?.appliances ?? []).flatMap((a, i) => (a.existing || a.later ? [] : [{ op: 'add' as const, path: `${base.value}/appliances/${i}/existing`, value: true }])),
+)
 
 function kind(value: string): string {
   return APPLIANCE_KINDS.find((k) => k.value === value)?.words ?? value
@@ -21,13 +25,16 @@ function kind(value: string): string {
   <section v-if="place" class="taken" aria-label="What it takes">
     <header>
       <h2 class="cap">What {{ place.name }} takes</h2>
-      <button class="ink-button" @click="adding = true">Add an appliance</button>
+      <span class="acts">
+        <AllThere what="All of it is there already" :steps="absent" />
+        <v-btn @click="adding = true">Add an appliance</v-btn>
+      </span>
     </header>
     <table v-if="place.appliances.length">
       <thead><tr class="narrow"><th>Appliance</th><th>Kind</th><th class="right">Nameplate</th><th>Remarks</th></tr></thead>
       <tbody>
         <tr v-for="(a, i) in place.appliances" :key="a.id" :class="{ at: i === at }" @click="at = i === at ? null : i">
-          <td><button class="plain" :aria-pressed="i === at">{{ a.name }}</button></td>
+          <td><v-btn variant="text" :aria-pressed="i === at">{{ a.name }}</v-btn></td>
           <td class="narrow quiet">{{ kind(a.kind) }}</td>
           <td class="mono right">{{ nameplateText(a) }}</td>
           <td class="narrow quiet">{{ remarks(a) }}</td>
@@ -42,6 +49,7 @@ function kind(value: string): string {
 <style scoped>
 .taken { padding: 10px 14px; }
 header { display: flex; justify-content: space-between; align-items: center; margin-bottom: 4px; }
+.acts { display: flex; flex-wrap: wrap; gap: 8px; }
 table { width: 100%; border-collapse: collapse; }
 th { text-align: left; font-size: 14px; font-weight: 500; color: var(--quiet); border-bottom: 1px solid var(--ink); padding: 1px 6px 1px 0; }
 td { border-bottom: 1px solid var(--rule); padding: 3px 6px 3px 0; }

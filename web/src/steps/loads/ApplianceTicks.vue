@@ -51,14 +51,14 @@ async function add() {
   <form class="ticks" aria-label="Tick what is there" @submit.prevent="add">
     <p class="lead">
       <span class="narrow quiet">Tick what {{ place?.name }} has, as many as you like; change a nameplate afterwards.</span>
-      <button class="ink-button solid" type="submit" :disabled="!ticked.length">{{ ticked.length ? `Add ${pieces} piece${pieces > 1 ? 's' : ''}` : 'Add what is ticked' }}</button>
+      <v-btn variant="flat" type="submit" :disabled="!ticked.length">{{ ticked.length ? `Add ${pieces} piece${pieces > 1 ? 's' : ''}` : 'Add what is ticked' }}</v-btn>
     </p>
     <div class="columns">
       <fieldset v-for="group in groups" :key="group.value">
         <legend class="narrow">{{ group.words }}</legend>
         <div v-for="item in group.items" :key="item.name" class="row">
-          <label><input type="checkbox" :checked="many.has(item.name)" @change="tick(item, ($event.target as HTMLInputElement).checked)" /> <span>{{ item.name }}</span></label>
-          <input v-if="many.has(item.name)" class="mono count" type="number" min="1" max="100" :value="many.get(item.name)" :aria-label="`How many: ${item.name}`" @input="count(item, ($event.target as HTMLInputElement).value)" />
+          <v-checkbox-btn class="what" :model-value="many.has(item.name)" :label="item.name" @update:model-value="(on) => tick(item, on === true)" />
+          <v-text-field v-if="many.has(item.name)" class="mono right count" type="number" min="1" max="100" :model-value="many.get(item.name)" :aria-label="`How many: ${item.name}`" @update:model-value="(typed: string) => count(item, typed)" />
           <span class="mono quiet plate">{{ nameplateText({ ...item, count: 1 }) }}</span>
         </div>
       </fieldset>
@@ -72,9 +72,8 @@ async function add() {
 fieldset { margin: 0 0 10px; padding: 0; border: 0; break-inside: avoid; }
 legend { width: 100%; padding: 0; border-bottom: 1px solid var(--ink); color: var(--quiet); font-size: 14px; }
 .row { display: flex; align-items: baseline; gap: 8px; padding: 2px 0; border-bottom: 1px solid var(--rule); }
-.row label { flex: 1; min-width: 0; cursor: pointer; }
+.what { flex: 1; min-width: 0; }
 .plate { font-size: 12px; white-space: nowrap; }
-.count { width: 52px; font-size: 13px; border: 1px solid var(--rule); background: none; color: inherit; padding: 0 4px; }
-input[type='checkbox'] { accent-color: var(--ink); }
+.count { width: 56px; }
 @media (pointer: coarse) { .row { padding: 8px 0; } }
 </style>

@@ -23,7 +23,7 @@ function setRecord(part: Partial<LoadRecord>) {
 <template>
   <div v-if="place?.existing || place?.record" class="record">
     <h3 class="cap">Recorded demand</h3>
-    <button class="ink-button" @click="importing = true">Read a recording (CSV)</button>
+    <v-btn @click="importing = true">Read a recording (CSV)</v-btn>
     <RecordingDialog v-model="importing" @take="(r) => setRecord(r)" />
     <NumberField label="Peak" :value="place.record?.peak_va ?? null" auto="none" unit="VA" lockable set-word="clear" :pointer="`${base}/record/peak_va`" hint="Highest 15-minute average, from the utility or a recording" @change="(v) => (v === null ? set('record', null) : setRecord({ peak_va: v }))" />
     <template v-if="place.record">

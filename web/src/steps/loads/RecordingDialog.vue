@@ -15,7 +15,7 @@ const file = ref<File | null>(null)
 const share = ref<number | null>(null)
 const trouble = ref('')
 const found = ref<Recording | null>(null)
-const QUANTITIES = [{ value: null, title: 'as its heading says' }, ...(['kW', 'kWh', 'kVA', 'W', 'VA', 'A'] as const).map((q) => ({ value: q, title: q }))]
+const QUANTITIES = [{ value: null, words: 'as its heading says' }, ...(['kW', 'kWh', 'kVA', 'W', 'VA', 'A'] as const).map((q) => ({ value: q, words: q }))]
 const needsVolts = computed(() => (found.value?.quantity ?? asked.quantity) === 'A')
 const peakDay = computed(() => (found.value ? found.value.peak_at.replace('T', ' ').slice(0, 16) : ''))
 
@@ -79,8 +79,8 @@ function take() {
           </details>
         </template>
         <div class="acts">
-          <button type="button" class="ink-button" @click="open = false">Leave it</button>
-          <button type="submit" class="ink-button solid" :disabled="!found?.covers">Use this peak</button>
+          <v-btn @click="open = false">Leave it</v-btn>
+          <v-btn variant="flat" type="submit" :disabled="!found?.covers">Use this peak</v-btn>
         </div>
       </form>
     </v-card>

@@ -43,7 +43,7 @@ const toggle = (kind: Kind) => (left.value = left.value.includes(kind) ? left.va
     <template #right>
       <section class="screen-only" aria-label="What is shown">
         <h2 class="cap">What is shown</h2>
-        <p v-for="(words, kind) in KINDS" :key="kind" class="narrow"><label><input type="checkbox" :checked="!left.includes(kind)" @change="toggle(kind)" /> {{ words }} <span class="mono quiet">{{ many(kind) }}</span></label></p>
+        <p v-for="(words, kind) in KINDS" :key="kind" class="narrow"><v-checkbox-btn :model-value="!left.includes(kind)" :label="words" @update:model-value="toggle(kind)"><template #label>{{ words }}&nbsp;<span class="mono quiet">{{ many(kind) }}</span></template></v-checkbox-btn></p>
         <p class="narrow quiet">Edits within a quarter of an hour stand in one line. What was measured or looked at is never taken away; a correction stands beside what it corrects.</p>
         <p class="narrow"><router-link :to="{ name: 'logbook' }">Search over all jobs</router-link></p>
       </section>
@@ -62,7 +62,6 @@ b { font-weight: 600; font-size: 15px; }
 .handed-over b { color: var(--good); }
 p { margin: 4px 0; font-size: 15px; }
 a { color: var(--ink); }
-input { accent-color: var(--ink); }
 @media screen and (max-width: 700px) {
   li { grid-template-columns: 48px 1fr; }
   li > span:last-child { grid-column: 2; }

@@ -1,36 +1,28 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, ref } from 'vue'
 
-import { answered, api, Refused } from '@/api/client'
+import { answered, api } from '@/api/client'
 import type { LogbookQuery, LogbookReply } from '@/api/types'
 import { numberIn } from '@/fields/number'
 import DrawnPaper from '@/figures/DrawnPaper.vue'
 import { counted } from '@/figures/write'
 import { measuredText } from '@/steps/test/readings'
+import { useQuestion } from '@/stores/question'
 
 /** Over all jobs: every electrode that was measured, what inspectors asked for, and what the readings say of the soils. */
 const asked = ref<LogbookQuery>({ kind: 'electrodes', words: '', by: '', soil: '', state: '', most: null, since: '', until: '' })
-const found = ref<LogbookReply | null>(null)
-const trouble = ref('')
 const most = ref('')
-let call = 0
-
-watch([asked, most], async () => {
-  const own = ++call
-  const limit = numberIn(most.value)
-  try {
-    const body = { ...asked.value, most: most.value.trim() && Number.isFinite(limit) ? limit : null }
-    const reply = (await answered(api.POST('/api/logbook/search', { body }))) as LogbookReply
-    if (own !== call) return
-    found.value = reply
-    trouble.value = ''
-  } catch (error) {
-    if (!(error instanceof Refused)) throw error
-    if (own === call) trouble.value = error.problems[0]?.words ?? error.message
-  }
-}, { deep: true, immediate: true })
+const { found, refused } = useQuestion(
+  () => {
+    const limit = numberIn(most.value)
+    return { ...asked.value, most: most.value.trim() && Number.isFinite(limit) ? limit : null }
+  },
+  async (body) => (await answered(api.POST('/api/logbook/search', { body }))) as LogbookReply,
+)
+const trouble = computed(() => (refused.value ? (refused.value.problems[0]?.words ?? refused.value.message) : ''))
 
 const rods = computed(() => asked.value.kind === 'electrodes')
+const ANY = { value: '', words: 'any' }
 const SOILS = ['loam', 'clay', 'sand', 'gravel', 'rock', 'unknown']
 const STATES = ['dry', 'damp', 'wet', 'frozen']
 const band = (pair: readonly number[] | null | undefined) => (pair ? `${pair.map((v) => Math.round(v)).join(' to ')} ohm·m` : 'too few yet')
@@ -40,21 +32,18 @@ const band = (pair: readonly number[] | null | undefined) => (pair ? `${pair.map
   <div class="page">
     <header>
       <h1>Logbook</h1>
-      <div class="kinds" role="tablist" aria-label="What is looked for">
-        <button class="plain narrow" role="tab" :aria-selected="rods" @click="asked.kind = 'electrodes'">Electrodes measured</button>
-        <button class="plain narrow" role="tab" :aria-selected="!rods" @click="asked.kind = 'corrections'">What inspectors asked for</button>
-      </div>
+      <v-tabs v-model="asked.kind" aria-label="What is looked for"><v-tab value="electrodes">Electrodes measured</v-tab><v-tab value="corrections">What inspectors asked for</v-tab></v-tabs>
     </header>
     <form class="narrow" aria-label="What is looked for" @submit.prevent>
-      <label :class="{ 'screen-only': !asked.words }">Words <input v-model="asked.words" maxlength="80" /></label>
-      <label :class="{ 'screen-only': !asked.by }">By <input v-model="asked.by" maxlength="80" /></label>
+      <v-text-field v-model="asked.words" :class="{ 'screen-only': !asked.words }" label="Words" maxlength="80" />
+      <v-text-field v-model="asked.by" :class="{ 'screen-only': !asked.by }" label="By" maxlength="80" />
       <template v-if="rods">
-        <label :class="{ 'screen-only': !asked.soil }">Soil <select v-model="asked.soil"><option value="">any</option><option v-for="s in SOILS" :key="s">{{ s }}</option></select></label>
-        <label :class="{ 'screen-only': !asked.state }">Ground then <select v-model="asked.state"><option value="">any</option><option v-for="s in STATES" :key="s">{{ s }}</option></select></label>
-        <label :class="{ 'screen-only': !most }">At most <input v-model="most" class="mono short" inputmode="decimal" aria-label="Ohm at most" /> ohm</label>
+        <v-select v-model="asked.soil" :class="{ 'screen-only': !asked.soil }" label="Soil" :items="[ANY, ...SOILS]" />
+        <v-select v-model="asked.state" :class="{ 'screen-only': !asked.state }" label="Ground then" :items="[ANY, ...STATES]" />
+        <v-text-field v-model="most" class="mono short" :class="{ 'screen-only': !most }" label="At most" inputmode="decimal" suffix="ohm" />
       </template>
-      <label :class="{ 'screen-only': !asked.since }">From <input v-model="asked.since" type="date" /></label>
-      <label :class="{ 'screen-only': !asked.until }">to <input v-model="asked.until" type="date" /></label>
+      <v-text-field v-model="asked.since" :class="{ 'screen-only': !asked.since }" label="From" type="date" />
+      <v-text-field v-model="asked.until" :class="{ 'screen-only': !asked.until }" label="to" type="date" />
     </form>
     <p v-if="trouble" class="danger" role="alert">{{ trouble }}</p>
     <template v-if="found">
@@ -86,12 +75,9 @@ const band = (pair: readonly number[] | null | undefined) => (pair ? `${pair.map
 .page { padding: 12px 18px 30px; overflow: auto; height: 100%; }
 header { display: flex; flex-wrap: wrap; gap: 6px 22px; align-items: baseline; }
 h1 { font-size: 22px; }
-.kinds { display: flex; gap: 16px; font-size: 17px; }
-.kinds [aria-selected='true'] { font-weight: 600; border-bottom: 2px solid var(--ink); }
 form { display: flex; flex-wrap: wrap; gap: 6px 14px; margin: 10px 0; font-size: 15px; color: var(--quiet); }
-input, select { padding: 3px 6px; border: 1px solid var(--rule); background: none; color: var(--ink); font-size: 14px; max-width: 150px; }
-option { background: var(--paper); color: var(--ink); }
-.short { width: 64px; }
+.v-input { width: 130px; }
+.short { width: 84px; }
 .count { margin: 4px 0 10px; font-size: 16px; }
 .plots { display: grid; grid-template-columns: repeat(auto-fit, minmax(320px, 1fr)); gap: 14px; max-width: 1000px; margin-bottom: 12px; }
 table { border-collapse: collapse; margin: 6px 0 12px; min-width: min(100%, 640px); }

@@ -30,9 +30,9 @@ function say(key: string, words: string) {
     <p v-if="!findings.length" class="narrow quiet">Nothing is open.</p>
     <article v-for="f in listed" :key="f.key" class="narrow" :class="TONES[f.level]">
       <b>{{ f.where }}:</b> {{ f.title }}
-      <TextField :label="`Our answer, ${f.where}: ${f.title}`" class="answer" :value="f.answer" :pointer="`/packet/answers/${at(f.key)}/words`" :maxlength="4000" @change="(words) => say(f.key, words.trim())" />
+      <TextField label="Our answer" :of="`${f.where}: ${f.title}`" class="answer" :value="f.answer" :pointer="`/packet/answers/${at(f.key)}/words`" :maxlength="4000" @change="(words) => say(f.key, words.trim())" />
     </article>
-    <button v-if="serious.length < findings.length" class="ink-button" @click="every = !every">{{ every ? 'Only what must be mended' : `All ${findings.length}, with advice and notes` }}</button>
+    <v-btn v-if="serious.length < findings.length" @click="every = !every">{{ every ? 'Only what must be mended' : `All ${findings.length}, with advice and notes` }}</v-btn>
   </section>
 </template>
 

@@ -8,6 +8,8 @@ import NoJob from '@/shell/NoJob.vue'
 import WorkBench from '@/shell/WorkBench.vue'
 import { useAsked } from '@/stores/asking'
 import { useDesk } from '@/stores/desk'
+import { useKept } from '@/stores/kept'
+import type { KeptLook } from '@/stores/sending'
 import { useLooker } from './looker'
 
 const props = defineProps<{ id: string }>()
@@ -17,6 +19,13 @@ const open = ref(false)
 const by = useLooker()
 watch(() => props.id, (id) => desk.open(id), { immediate: true })
 const { found, trouble } = useAsked(desk, async (job) => answered(api.POST('/api/inspection', { body: { job, job_id: desk.id } })), () => looks.value)
+
+const { waiting, put, drop } = useKept('looks', () => (looks.value += 1))
+const mine = computed(() => waiting.value.filter((w) => w.job === props.id))
+/** What was found here and is on its way; the latest of an item, as the server will have it. */
+const onTheWay = computed(() => new Map(mine.value.filter((w) => !w.refused).map((w) => [w.body.body.item, w.body.body])))
+const refused = computed(() => mine.value.filter((w) => w.refused))
+const keep = (look: KeptLook) => put(props.id, look)
 
 const STAGES = { trench: 'Before the trench is closed', 'rough-in': 'Before the walls are closed', final: 'Before it is used' } as const
 const stages = computed(() =>
@@ -33,17 +42,18 @@ const toCorrect = computed(() => (found.value?.items ?? []).filter((e) => e.look
     <template #over>
       <div class="head">
         <PacketTabs :id="id" />
-        <label class="narrow">Looked at by <input v-model="by" maxlength="80" autocomplete="name" /></label>
-        <p v-if="!by.trim()" class="narrow next">Say who looks, then tick what is as it should be.</p>
-        <label class="narrow"><input v-model="open" type="checkbox" /> only what is open</label>
+        <v-text-field v-model="by" class="by" label="Looked at by" maxlength="80" autocomplete="name" />
+        <p v-if="!by.trim()" class="narrow next">Enter who is inspecting, then tick what is as it should be.</p>
+        <v-checkbox-btn v-model="open" class="narrow" label="only what is open" />
       </div>
     </template>
     <div class="list">
       <p v-if="trouble" class="danger" role="alert">{{ trouble }}</p>
+      <p v-for="w in refused" :key="w.key" class="danger" role="alert">{{ w.body.body.words || w.body.body.item }}: refused: {{ w.refused }} <v-btn variant="text" @click="drop(w.key)">Remove</v-btn></p>
       <section v-for="s in stages" :key="s.stage" :aria-label="s.title">
         <h2 class="cap">{{ s.title }} <span class="quiet">{{ s.every.length - still(s.every).length }} of {{ s.every.length }}</span></h2>
         <ul>
-          <InspectionItem v-for="e in open ? still(s.every) : s.every" :key="e.item.key" :job-id="id" :entry="e" :by="by" @looked="looks += 1" />
+          <InspectionItem v-for="e in open ? still(s.every) : s.every" :key="e.item.key" :job-id="id" :entry="e" :by="by" :waits="onTheWay.get(e.item.key) ?? null" :keep="keep" />
         </ul>
       </section>
     </div>
@@ -68,14 +78,11 @@ const toCorrect = computed(() => (found.value?.items ?? []).filter((e) => e.look
 
 <style scoped>
 .head { display: flex; flex-wrap: wrap; align-items: baseline; gap: 2px 14px; padding: 0 14px 3px 0; }
-.head > label:first-of-type { padding-left: 14px; }
-.head label { font-size: 15px; }
-.head label input:not([type='checkbox']) { border: 1px solid var(--rule); background: none; color: var(--ink); font: 14px var(--words); padding: 2px 6px; width: 150px; }
+.by { width: 170px; }
 .next { margin: 0; font-weight: 600; }
 .list { padding: 8px 14px 30px; }
 ul { list-style: none; margin: 2px 0 16px; padding: 0; }
 .plain-list { list-style: disc; padding-left: 16px; font-size: 15px; }
 h3.cap { margin-top: 12px; font-size: 13px; }
 p { font-size: 15px; margin: 5px 0; }
-input { accent-color: var(--ink); }
 </style>

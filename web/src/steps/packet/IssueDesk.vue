@@ -42,11 +42,11 @@ const files = () => `/api/packet/${props.id}/${props.shown?.name}`
       <li v-for="each in packet.issued" :key="each.letter"><a :href="`/api/packet/${id}/issued/${each.letter}.zip`" download>{{ each.letter }} issued {{ each.on }}</a></li>
     </ul>
     <p v-if="unsaved" class="narrow caution">What is not saved yet does not go out.</p>
-    <button class="go narrow" :disabled="!!news || unsaved" @click="make(true)">Issue {{ packet.revision }}</button>
+    <v-btn class="go narrow" :disabled="!!news || unsaved" @click="make(true)">Issue {{ packet.revision }}</v-btn>
     <p v-if="news" class="narrow" role="status">{{ news.sheet || 'Begun' }}<progress :value="news.done" :max="news.of" aria-label="Packet made so far" /></p>
     <p v-if="said" class="narrow" role="status">{{ said }}</p>
     <p v-if="trouble" class="narrow danger" role="alert">{{ trouble }}</p>
-    <p class="narrow"><button class="ink-button" :disabled="!!news || unsaved" @click="make(false)">Draft as one ZIP</button></p>
+    <p class="narrow"><v-btn :disabled="!!news || unsaved" @click="make(false)">Draft as one ZIP</v-btn></p>
     <p v-if="shown" class="narrow files">
       {{ shown.number }} alone:
       <a :href="`${files()}.pdf`" download>PDF</a>

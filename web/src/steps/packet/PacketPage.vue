@@ -48,12 +48,12 @@ watch(entry, (now) => {
       <p v-if="trouble" class="danger" role="alert">{{ trouble }}</p>
       <div v-if="shown" class="bar narrow">
         <span v-if="pages.length > 1">
-          <button class="ink-button" :disabled="page === 0" @click="page -= 1">Before</button>
+          <v-btn :disabled="page === 0" @click="page -= 1">Before</v-btn>
           page {{ Math.min(page, pages.length - 1) + 1 }} of {{ pages.length }}
-          <button class="ink-button" :disabled="page >= pages.length - 1" @click="page += 1">Next</button>
+          <v-btn :disabled="page >= pages.length - 1" @click="page += 1">Next</v-btn>
         </span>
-        <span v-if="show === 'one-line'" class="quiet">Drag a station to make room before it, or use the arrow keys on it.</span>
-        <label><input v-model="large" type="checkbox" /> enlarged</label>
+        <span v-if="show === 'one-line'" class="quiet">Drag a panel or disconnect to make room before it, or use the arrow keys on it.</span>
+        <v-checkbox-btn v-model="large" label="enlarged" />
       </div>
       <div v-if="shown" class="frame" tabindex="0" role="group" aria-label="The sheet">
         <div class="leaf" :class="{ large, upright: shown.height > shown.width }">
@@ -84,12 +84,11 @@ watch(entry, (now) => {
 <style scoped>
 .table { padding: 10px 14px; background: var(--soft); min-height: 100%; box-sizing: border-box; }
 .bar { display: flex; flex-wrap: wrap; gap: 4px 18px; align-items: baseline; margin-bottom: 6px; font-size: 15px; }
-.bar label { margin-left: auto; }
+.bar .v-checkbox-btn { margin-left: auto; }
 .frame { overflow: auto; }
 .leaf { position: relative; margin: 0 auto; }
 .leaf.upright { max-width: 640px; }
 .leaf.large, .leaf.large.upright { width: 200%; max-width: none; }
-input { accent-color: var(--ink); }
 dl { margin: 4px 0 14px; font-size: 15px; }
 dt { color: var(--quiet); }
 dd { margin: 0 0 4px; padding-bottom: 3px; border-bottom: 1px solid var(--rule); }

@@ -31,16 +31,16 @@ const shown = () => props.sheets.find((s) => s.name === show.value)
     <h2 class="cap">Sheets</h2>
     <ul>
       <li v-for="s in sheets" :key="s.name" :class="{ here: s.name === show }">
-        <input v-held="{ shown: s.ticked, settled: desk.settled }" type="checkbox" :aria-label="`${s.title} goes out`" @change="tick(s)" />
-        <button class="plain narrow" :aria-pressed="s.name === show" @click="show = s.name">
+        <v-checkbox-btn v-held="{ shown: s.ticked, settled: desk.settled }" :model-value="s.ticked" :aria-label="`${s.title} goes out`" @update:model-value="tick(s)" />
+        <v-btn variant="text" class="narrow" :aria-pressed="s.name === show" @click="show = s.name">
           <span class="mono">{{ s.number }}</span> {{ s.title }}<span v-if="s.pages > 1" class="mono pages">{{ s.pages }} p</span><span v-if="s.changed" class="bar" :title="`${s.changed} places changed since the last packet`" />
-        </button>
+        </v-btn>
       </li>
     </ul>
     <ChoiceField label="Paper" :value="desk.job?.packet.paper ?? 'letter'" :choices="PAPERS" pointer="/packet/paper" @change="(v) => set('paper', v)" />
     <p v-if="shown()" class="narrow">
       {{ shown()?.title }} lies {{ shown()?.upright ? 'upright' : 'across' }}.
-      <button class="ink-button" @click="turn(shown()!)">Turn it</button>
+      <v-btn @click="turn(shown()!)">Turn it</v-btn>
     </p>
   </section>
 </template>
@@ -55,6 +55,5 @@ li button { flex: 1; text-align: left; padding: 3px 4px; font-size: 16px; }
 .here { background: var(--soft); font-weight: 600; }
 .here button { font-weight: 600; }
 .bar { display: inline-block; width: 3px; height: 14px; margin-left: 8px; background: var(--caution); vertical-align: middle; }
-input { accent-color: var(--ink); width: 16px; height: 16px; margin: 0; }
 p { font-size: 15px; margin: 6px 0; }
 </style>

@@ -1,10 +1,4 @@
-import { ref, watch } from 'vue'
-
-const KEPT = 'northspan.looked-by'
+import { useLocalStorage } from '@vueuse/core'
 
 /** Who looks: kept in this browser, so that it is typed once. */
-export function useLooker() {
-  const by = ref(localStorage.getItem(KEPT) ?? '')
-  watch(by, (now) => localStorage.setItem(KEPT, now))
-  return by
-}
+export const useLooker = () => useLocalStorage('northspan.looked-by', '', { onError: () => {} })

@@ -89,8 +89,8 @@ onBeforeUnmount(() => unbind())
       <template v-else>Fed on one leg: nothing to balance.</template>
     </p>
     <div class="act">
-      <button class="ink-button solid" :disabled="looking && !found" @click="balance">{{ looking ? 'Balancing…' : 'Balance' }} <kbd>b</kbd></button>
-      <button v-if="found?.fix" class="ink-button make" @click="panel.apply(found.fix)">Make {{ found.moves.length === 1 ? 'this move' : 'these moves' }}</button>
+      <v-btn variant="flat" :disabled="looking && !found" @click="balance">{{ looking ? 'Balancing…' : 'Balance' }} <kbd>b</kbd></v-btn>
+      <v-btn v-if="found?.fix" class="make" @click="panel.apply(found.fix)">Make {{ found.moves.length === 1 ? 'this move' : 'these moves' }}</v-btn>
       <div v-if="found" role="status" class="found">
         <p v-if="found.trouble" class="danger">{{ found.trouble }}</p>
         <template v-else>
@@ -124,12 +124,11 @@ onBeforeUnmount(() => unbind())
 .thin { stroke: var(--ink); stroke-width: 1.2; }
 text { font-family: var(--narrow); font-weight: 600; font-size: 16px; fill: var(--ink); }
 .onInk { fill: var(--paper); }
-.ink-button.solid kbd { color: inherit; opacity: 0.7; }
+.v-btn--variant-flat kbd { color: inherit; opacity: 0.7; }
 @media (prefers-reduced-motion: no-preference) { .arm, g { transition: all 0.25s; } }
 @media screen and (max-width: 700px) {
   .beam { grid-template: none / minmax(0, 1fr); }
   .scale, .apart, .act { grid-row: auto; grid-column: 1; }
   .act { max-height: none; }
-  .act .ink-button { min-height: 44px; }
 }
 </style>

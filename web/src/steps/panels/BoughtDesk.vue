@@ -97,8 +97,8 @@ function remove(way: string) {
 <template>
   <section v-if="station && gear" class="desk" aria-label="As bought">
     <div class="list">
-      <label class="narrow">From the shop’s list <select v-model="chosen"><option v-for="i in items" :key="i.name" :value="i.name">{{ i.name }}</option></select></label>
-      <button class="ink-button solid" :disabled="!chosen" @click="use">{{ own ? 'Use this panel' : 'Take the cover off: this panel' }}</button>
+      <div class="said narrow">From the shop’s list <v-select v-model="chosen" aria-label="From the shop’s list" :items="items" item-title="name" item-value="name" /></div>
+      <v-btn variant="flat" :disabled="!chosen" @click="use">{{ own ? 'Use this panel' : 'Take the cover off: this panel' }}</v-btn>
       <span v-if="own?.circuits.length" class="quiet narrow">Its circuits stay; what finds no space or hole comes out.</span>
     </div>
     <p v-if="notice" class="danger" role="alert">{{ notice }}</p>
@@ -114,9 +114,9 @@ function remove(way: string) {
           <SwitchField label="Fed through a plug-in breaker" :value="gear.back_fed" :pointer="`${base}/gear/back_fed`" @change="(v) => set('gear/back_fed', v)" />
           <ChoiceField v-if="gear.back_fed" label="Held by its retainer" :value="gear.retained" :choices="KNOWN" :pointer="`${base}/gear/retained`" @change="(v) => set('gear/retained', v)" />
           <NumberField label="Handle, highest" :value="gear.handle_height" :unit="units.small.sign" lockable set-word="none" :pointer="`${base}/gear/handle_height`" @change="(v) => set('gear/handle_height', v)" />
-          <label class="words narrow">Spaces that take a tandem <input class="mono" :value="spacesOf(own.twin_spaces)" placeholder="none" @change="setSpaces('panel/twin_spaces', ($event.target as HTMLInputElement).value)" /></label>
-          <label class="words narrow">Spaces that take none <input class="mono" :value="spacesOf(own.blocked)" placeholder="none" @change="setSpaces('panel/blocked', ($event.target as HTMLInputElement).value)" /></label>
-          <label class="words narrow">Legs, space by space, where they do not alternate by rows <input class="mono" :value="oddLegs" placeholder="alternate" @change="setLegs(($event.target as HTMLInputElement).value)" /></label>
+          <v-text-field class="words mono" label="Spaces that take a tandem" :model-value="spacesOf(own.twin_spaces)" placeholder="none" @change="setSpaces('panel/twin_spaces', ($event.target as HTMLInputElement).value)" />
+          <v-text-field class="words mono" label="Spaces that take none" :model-value="spacesOf(own.blocked)" placeholder="none" @change="setSpaces('panel/blocked', ($event.target as HTMLInputElement).value)" />
+          <v-text-field class="words mono" label="Legs, space by space, where they do not alternate by rows" :model-value="oddLegs" placeholder="alternate" @change="setLegs(($event.target as HTMLInputElement).value)" />
         </div>
         <div>
           <h3 class="cap">Lugs</h3>
@@ -126,9 +126,9 @@ function remove(way: string) {
             <ChoiceField label="to" :value="(l.most_size ?? null) as never" :choices="sizeLocks('') as never" :pointer="`${base}/panel/lugs/${i}/most_size`" @change="(v) => set(`panel/lugs/${i}/most_size`, v)" />
             <ChoiceField label="marked for" :value="l.metal" :choices="TERMINAL_METALS" :pointer="`${base}/panel/lugs/${i}/metal`" @change="(v) => set(`panel/lugs/${i}/metal`, v)" />
             <NumberField label="torque" :value="l.torque ?? null" :unit="units.torque.sign" lockable set-word="none" :pointer="`${base}/panel/lugs/${i}/torque`" @change="(v) => set(`panel/lugs/${i}/torque`, v)" />
-            <button class="plain narrow quiet" @click="remove(`panel/lugs/${i}`)">take these lugs off</button>
+            <v-btn variant="text" class="narrow quiet" @click="remove(`panel/lugs/${i}`)">remove these lugs</v-btn>
           </div>
-          <button class="plain narrow add" @click="addLug">add lugs</button>
+          <v-btn variant="text" class="narrow add" @click="addLug">add lugs</v-btn>
         </div>
         <div>
           <h3 class="cap">Terminal bars</h3>
@@ -144,10 +144,10 @@ function remove(way: string) {
               <ChoiceField label="Held by" :value="b.fixing" :choices="BAR_FIXINGS" :pointer="`${base}/panel/bars/${i}/fixing`" @change="(v) => set(`panel/bars/${i}/fixing`, v)" />
               <ChoiceField label="Fastened to the can" :value="b.bonded" :choices="KNOWN" :pointer="`${base}/panel/bars/${i}/bonded`" @change="(v) => set(`panel/bars/${i}/bonded`, v)" />
             </template>
-            <button class="plain narrow quiet" @click="remove(`panel/bars/${i}`)">take this bar out</button>
+            <v-btn variant="text" class="narrow quiet" @click="remove(`panel/bars/${i}`)">remove this bar</v-btn>
           </div>
-          <button class="plain narrow add" @click="addBar('neutral')">add a neutral bar</button>
-          <button class="plain narrow add" @click="addBar('ground')">add a ground bar</button>
+          <v-btn variant="text" class="narrow add" @click="addBar('neutral')">add a neutral bar</v-btn>
+          <v-btn variant="text" class="narrow add" @click="addBar('ground')">add a ground bar</v-btn>
         </div>
       </div>
     </template>
@@ -158,12 +158,11 @@ function remove(way: string) {
 <style scoped>
 .desk { padding: 10px 0; }
 .list { display: flex; flex-wrap: wrap; gap: 8px 12px; align-items: center; }
-.list select { border: 1px solid var(--rule); background: none; color: var(--ink); padding: 4px 6px; font: 15px var(--narrow); }
-.list option { background: var(--paper); }
+.said .v-select { flex: 1; max-width: 260px; }
 .columns { display: grid; grid-template-columns: repeat(auto-fit, minmax(230px, 1fr)); gap: 6px 26px; }
 h3.cap { margin: 12px 0 2px; font-size: 13px; }
 .part { border-bottom: 1px solid var(--rule); padding: 3px 0 5px; }
 .words { display: grid; gap: 1px; font-size: 15px; color: var(--quiet); padding: 3px 0; }
-.words input { border: 0; border-bottom: 1px dotted var(--ink); background: none; color: var(--ink); font-size: 13.5px; padding: 2px; }
+.words { margin: 4px 0; }
 .add { text-decoration: underline; font-size: 15px; margin-right: 14px; }
 </style>

@@ -32,7 +32,7 @@ const words = computed(() => {
   const owed = s.owed.filter((o) => !o.has).map((o) => `${o.guard.toUpperCase()} missing`)
   const parts = [
     `Space ${spaceText(circuit.value)}`, name.value || 'no name', s.breaker_a === null ? 'breaker not known' : `${s.breaker_a} A`, s.leg ? `leg ${s.leg.split('').join(' and ')}` : '',
-    written(s.va.value, 'VA', 0), circuit.value.locked ? 'nailed down' : '', ...owed, panel.bad.value.has(circuit.value.id) ? 'something here must be fixed' : '',
+    written(s.va.value, 'VA', 0), circuit.value.locked ? 'stays put' : '', ...owed, panel.bad.value.has(circuit.value.id) ? 'something here must be fixed' : '',
   ] // prettier-ignore
   return parts.filter(Boolean).join(', ')
 })

@@ -62,8 +62,8 @@ async function propose() {
       <ChoiceField label="Posted" :value="panel.panel.value?.directory ?? null" :choices="KNOWN" :pointer="`${base}/panel/directory`" @change="(v) => panel.edit([['panel/directory', v]])" />
       <SwitchField label="Circuits drive Loads" :value="panel.panel.value?.drives_loads ?? false" :pointer="`${base}/panel/drives_loads`" hint="Legs, kitchen and laundry circuits, and typed appliance circuits count in Loads as they stand here" @change="(v) => panel.edit([['panel/drives_loads', v]])" />
       <div class="acts">
-        <button class="ink-button" @click="propose">Propose circuits</button>
-        <button class="ink-button" @click="pasting = true">Paste rows or CSV in</button>
+        <v-btn @click="propose">Propose circuits</v-btn>
+        <v-btn @click="pasting = true">Paste rows or CSV in</v-btn>
       </div>
       <p v-if="proposed" class="narrow good" role="status">{{ proposed }}</p>
       <p v-if="notice" class="danger" role="alert">{{ notice }}</p>
@@ -81,5 +81,5 @@ dl { display: grid; grid-template-columns: 1fr auto; gap: 2px 8px; margin: 0; }
 dt { font-family: var(--narrow); font-size: 15px; color: var(--quiet); }
 dd { margin: 0; text-align: right; }
 .acts { display: flex; flex-wrap: wrap; gap: 6px; margin: 10px 0 4px; }
-@media screen and (max-width: 700px) { .acts .ink-button { min-height: 44px; } .picker { display: none; } }
+@media screen and (max-width: 700px) { .picker { display: none; } }
 </style>

@@ -5,11 +5,9 @@ const { desk, station, boards } = usePanelDesk()
 </script>
 
 <template>
-  <select :value="station?.id" aria-label="Panel" @change="desk.selectStation(($event.target as HTMLSelectElement).value)"><option v-for="s in boards" :key="s.id" :value="s.id">{{ s.name }}</option></select>
+  <v-select class="picked" :model-value="station?.id" aria-label="Panel" :items="boards" item-title="name" item-value="id" @update:model-value="(id: string) => desk.selectStation(id)" />
 </template>
 
 <style scoped>
-select { width: 100%; padding: 6px 4px; border: 1px solid var(--ink); background: none; color: var(--ink); font: 600 16px var(--narrow); }
-option { background: var(--paper); color: var(--ink); }
-@media screen and (max-width: 700px) { select { min-height: 44px; } }
+.picked { font: 600 16px var(--narrow); }
 </style>

@@ -60,9 +60,9 @@ watch(() => view.working?.title, (title) => title && nextTick(() => working.valu
   <WorkBench v-if="desk.job && desk.solution" :desk="desk" without-runs tall-right middle-first>
     <template #over><PanelPicker v-if="station" class="narrow-only pick" /><BalanceBeam v-if="panel.answer.value" /></template>
     <template #left><PanelFacts v-if="station" /></template>
-    <nav class="tabs" role="tablist" aria-label="Panel">
-      <button v-for="t in TABS" :key="t.value" role="tab" class="plain narrow" :aria-selected="tab === t.value" :class="{ here: tab === t.value }" @click="tab = t.value">{{ t.words }}</button>
-    </nav>
+    <div class="tabs">
+      <v-tabs v-model="tab" aria-label="Panel"><v-tab v-for="t in TABS" :key="t.value" :value="t.value">{{ t.words }}</v-tab></v-tabs>
+    </div>
     <div class="body">
       <BoxDesk v-if="tab === 'boxes'" />
       <template v-else-if="station">
@@ -89,11 +89,8 @@ watch(() => view.working?.title, (title) => title && nextTick(() => working.valu
 
 <style scoped>
 .tabs { display: flex; gap: 18px; align-items: baseline; padding: 8px 16px 0; border-bottom: 1px solid var(--rule); overflow-x: auto; }
-.tabs button { padding: 2px 0 4px; font-size: 16px; font-weight: 500; color: var(--quiet); white-space: nowrap; }
-.tabs .here { color: var(--ink); border-bottom: 2px solid var(--ink); }
 .pick { margin: 8px 14px 0; width: calc(100% - 28px); }
 .body { padding: 0 4px 16px; }
 .body > :not(.can) { margin-left: 12px; margin-right: 12px; }
 @media (min-width: 701px) { .narrow-only { display: none; } }
-@media screen and (max-width: 700px) { .tabs button { min-height: 44px; } }
 </style>

@@ -5,6 +5,7 @@ import { usePanelDesk } from './usePanel'
 import { answered, api, Refused } from '@/api/client'
 import type { Problem } from '@/api/types'
 import { counted } from '@/figures/write'
+import FilePick from '@/fields/FilePick.vue'
 
 const open = defineModel<boolean>({ required: true })
 const panel = usePanelDesk()
@@ -44,14 +45,14 @@ async function take() {
       <form @submit.prevent="take">
         <h2 class="cap">Rows into the panel</h2>
         <p class="narrow">A row for every circuit: space, name, breaker A, poles, VA, wire size. With a heading the columns may stand in any order, and others be there; CSV out shows them all. A row of a space that is taken changes that circuit.</p>
-        <textarea v-model="text" rows="10" class="mono" aria-label="Rows" placeholder="7&#9;Kitchen counter&#9;20&#9;1&#9;1500&#9;12" spellcheck="false" />
+        <v-textarea v-model="text" rows="10" class="mono" aria-label="Rows" placeholder="7&#9;Kitchen counter&#9;20&#9;1&#9;1500&#9;12" spellcheck="false" />
         <p v-if="notice" class="danger" role="alert">{{ notice }}<template v-if="problems.length">:</template></p>
         <ul v-if="problems.length" class="danger narrow"><li v-for="(p, i) in problems" :key="i">{{ p.words }}</li></ul>
         <p v-if="told" class="good" role="status">{{ told }}</p>
         <div class="acts">
-          <label class="ink-button">Read a file<input type="file" accept=".csv,.tsv,.txt,text/csv" class="visually-hidden" @change="pick" /></label>
-          <button type="button" class="ink-button" @click="open = false">Close</button>
-          <button class="ink-button solid" :disabled="!text.trim()">Take the rows</button>
+          <FilePick words="Read a file" accept=".csv,.tsv,.txt,text/csv" @pick="pick" />
+          <v-btn @click="open = false">Close</v-btn>
+          <v-btn variant="flat" type="submit" :disabled="!text.trim()">Take the rows</v-btn>
         </div>
       </form>
     </v-card>
@@ -59,7 +60,5 @@ async function take() {
 </template>
 
 <style scoped>
-textarea { width: 100%; box-sizing: border-box; border: 1px solid var(--rule); background: none; color: var(--ink); font-size: 13px; padding: 6px; }
 ul { margin: 0; padding-left: 18px; max-height: 150px; overflow-y: auto; }
-label.ink-button:focus-within { outline: 2px solid var(--good); }
 </style>

@@ -94,7 +94,7 @@ export function usePanel() {
       there = held(spot, moved.poles, id)
     }
     if (there.length > 1 || there.some((c) => c.poles !== moved.poles || c.locked)) {
-      said.value = `${spot.space} is taken by ${there.map((c) => c.name || c.id).join(' and ')}${there.some((c) => c.locked) ? ', nailed down' : ''}.`
+      said.value = `${spot.space} is taken by ${there.map((c) => c.name || c.id).join(' and ')}${there.some((c) => c.locked) ? ', stays put' : ''}.`
       return false
     }
     const place = (c: PanelCircuit, s: number | null, half: 'a' | 'b' | null): [string, unknown][] => {

@@ -26,7 +26,7 @@ const parts = computed(() => (found.value?.without_price.steps ?? []).slice(0, -
 const toDo = computed(() => {
   if (!found.value) return ''
   if (found.value.unpriced.length) return `${counted(found.value.unpriced.length, 'part')} without a price: lay the supply house’s list over Shop, Prices.`
-  if (found.value.open.length) return 'Say what is not on record yet, at the right; it is counted then.'
+  if (found.value.open.length) return 'Enter what is missing, at the right; then it is counted.'
   return 'Everything is counted and priced. Take the list along.'
 })
 watch(() => view.working?.title, (title) => title && nextTick(() => working.value?.scrollIntoView({ block: 'nearest' })))
@@ -38,7 +38,7 @@ watch(() => view.working?.title, (title) => title && nextTick(() => working.valu
       <div class="head">
         <PullTabs :id="id" />
         <p class="narrow next" aria-label="What to do next">{{ toDo }}</p>
-        <label class="narrow"><input v-model="still" type="checkbox" /> only what to buy</label>
+        <v-checkbox-btn v-model="still" class="narrow" label="only what to buy" />
         <a class="narrow" :href="`/api/packet/${id}/materials.pdf`" download>PDF</a>
         <a class="narrow" :href="`/api/packet/${id}/materials.csv`" download>CSV</a>
       </div>
@@ -63,7 +63,7 @@ watch(() => view.working?.title, (title) => title && nextTick(() => working.valu
           <h3 class="cap">Not counted yet</h3>
           <ul class="narrow"><li v-for="words in found.open" :key="words">{{ words }}</li></ul>
         </template>
-        <p class="narrow quiet">What is there already is ticked so in Walk, at its station.</p>
+        <p class="narrow quiet">What is already there is ticked in Walk, beside its equipment.</p>
       </section>
       <div ref="working"><WorkingPanel /></div>
     </template>
@@ -74,12 +74,11 @@ watch(() => view.working?.title, (title) => title && nextTick(() => working.valu
 <style scoped>
 .head { display: flex; flex-wrap: wrap; align-items: baseline; gap: 2px 16px; padding: 3px 14px 3px 6px; }
 .next { flex: 1; margin: 0; font-size: 15.5px; font-weight: 600; min-width: 220px; }
-label, a { font-size: 15px; color: var(--ink); }
+a { font-size: 15px; color: var(--ink); }
 .list { padding: 0 14px 20px; }
 .sum { margin: 2px 0; font-size: 22px; }
 .sum :deep(.figure) { font-size: 22px; }
 p { margin: 5px 0; font-size: 14.5px; }
 h3.cap { margin: 10px 0 2px; font-size: 13px; }
 ul { margin: 2px 0 6px; padding-left: 16px; font-size: 15px; line-height: 1.2; }
-input { accent-color: var(--ink); }
 </style>

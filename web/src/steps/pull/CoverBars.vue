@@ -27,7 +27,7 @@ function take(raceway: string) {
         <b class="narrow">{{ w.title }}</b>
         <span class="narrow quiet">{{ w.own ? 'this run' : w.consequence || ' ' }}</span>
         <FigureButton v-if="!w.own && costs.get(w.title)" :figure="costs.get(w.title)" :title="`cost of ${w.title} against this run`" :prefix="Number(costs.get(w.title)?.value) > 0 ? '+' : ''" none="no price" class="cost" />
-        <button v-if="w.open && !w.own && w.raceway !== run?.cable.raceway && w.raceway !== 'none'" class="ink-button" @click="take(w.raceway)">Take it</button>
+        <v-btn v-if="w.open && !w.own && w.raceway !== run?.cable.raceway && w.raceway !== 'none'" @click="take(w.raceway)">Take it</v-btn>
       </li>
     </ul>
   </section>
@@ -46,6 +46,5 @@ b { font-weight: 500; }
 .own b, .own :deep(.figure) { font-weight: 700; }
 .quiet { font-size: 13px; }
 .cost { font-size: 12.5px; }
-.ink-button { font-size: 13px; padding: 1px 6px; margin-top: 3px; }
-@media screen and (max-width: 700px) { .ink-button { min-height: 44px; } }
+.v-btn { --v-btn-height: 22px; font-size: 13px; padding: 0 6px; margin-top: 3px; }
 </style>

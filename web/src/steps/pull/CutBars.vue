@@ -36,9 +36,9 @@ function words(spool: JobCuts['spools'][number], at: number): string {
   <section v-if="found?.spools.length || found?.missing.length || trouble" class="cut" aria-label="Cut">
     <div class="head">
       <h2 class="cap">Cut</h2>
-      <label class="narrow"><input v-model="all" type="checkbox" /> the whole job</label>
+      <v-checkbox-btn v-model="all" class="narrow" label="the whole job" />
       <span v-if="found" class="narrow quiet">wire of the whole job <FigureButton :figure="found.cost" title="wire to buy" none="cannot all be had" />{{ found.proved ? '' : ', the best found' }}</span>
-      <span v-if="desk.id" class="narrow"><a :href="`/api/cuts/${desk.id}/labels.pdf?sheet=${sheet}`" download>Labels, PDF</a> <select v-model="sheet" aria-label="Sheet of labels"><option v-for="s in SHEETS" :key="s.value" :value="s.value">{{ s.words }}</option></select></span>
+      <span v-if="desk.id" class="narrow"><a :href="`/api/cuts/${desk.id}/labels.pdf?sheet=${sheet}`" download>Labels, PDF</a> <v-select v-model="sheet" aria-label="Sheet of labels" :items="SHEETS" /></span>
     </div>
     <p v-if="trouble" class="danger" role="alert">{{ trouble }}</p>
     <p v-if="found?.missing.length" class="danger">No spool is long enough for {{ found.missing.join(', ') }}, and it is not sold by the foot.</p>
@@ -57,11 +57,8 @@ function words(spool: JobCuts['spools'][number], at: number): string {
 <style scoped>
 .cut { padding: 8px 14px 10px; border-top: 1px solid var(--rule); }
 .head { display: flex; flex-wrap: wrap; gap: 4px 16px; align-items: baseline; }
-label { font-size: 15px; }
 a { color: var(--ink); }
-select { border: 1px solid var(--rule); background: none; color: var(--ink); font: 14px var(--narrow); }
-option { background: var(--paper); }
-input { accent-color: var(--ink); }
+.v-select { display: inline-grid; width: 170px; }
 ul { list-style: none; margin: 6px 0 0; padding: 0; display: grid; gap: 5px; }
 li { display: grid; grid-template-columns: 170px minmax(0, 1fr) 92px; gap: 10px; align-items: center; }
 .name { font-size: 15px; line-height: 1.1; }

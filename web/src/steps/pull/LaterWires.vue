@@ -35,9 +35,9 @@ function set(at: number, fields: Partial<LaterWire>) {
     <ChoiceField label="Metal" :value="w.metal" :choices="METALS" :pointer="`${base}/pull/later/${i}/metal`" @change="(v) => set(i, { metal: v })" />
     <ChoiceField label="Insulation" :value="w.insulation" :choices="INSULATIONS" :pointer="`${base}/pull/later/${i}/insulation`" @change="(v) => set(i, { insulation: v })" />
     <SwitchField label="Pulled in now, as a spare" :value="w.laid" :pointer="`${base}/pull/later/${i}/laid`" @change="(v) => set(i, { laid: v })" />
-    <button class="plain narrow quiet" @click="pull.set('pull', { later: wires.filter((_, j) => j !== i) })">Take it out</button>
+    <v-btn variant="text" class="narrow quiet" @click="pull.set('pull', { later: wires.filter((_, j) => j !== i) })">Remove</v-btn>
   </div>
-  <button class="ink-button" @click="add">Add what comes later</button>
+  <v-btn @click="add">Add what comes later</v-btn>
 </template>
 
 <style scoped>

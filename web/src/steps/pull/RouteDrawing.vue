@@ -1,10 +1,10 @@
 <script setup lang="ts">
+import { useElementSize } from '@vueuse/core'
 import { computed, ref, useTemplateRef } from 'vue'
 
 import { usePullDesk } from './key'
 import { laidOut, tensions } from './unroll'
 import type { PullAnswer } from '@/api/types'
-import { useWidth } from '@/figures/width'
 import { written } from '@/figures/write'
 import { useUnits } from '@/stores/units'
 
@@ -12,7 +12,7 @@ const pull = usePullDesk()
 const { answer, run, start, end, raceway } = pull
 const units = useUnits()
 const frame = useTemplateRef<HTMLElement>('frame')
-const width = useWidth(frame, 760)
+const { width } = useElementSize(frame, { width: 760, height: 0 })
 const LEFT = 46
 const RIGHT = 26
 const TOP = 34
@@ -119,6 +119,17 @@ function shownCover(leg: number): string {
   const asked = written(found.asked.value, units.value.small.sign, 0)
   return planned === null ? `${asked} asked` : `${written(planned, units.value.small.sign, 0)} cover, ${found.asked.value === null ? 'not here' : `${written(Number(found.asked.value), '', 0)} asked`}`
 }
+/** Bends that stand close together are told one below the other. */
+const WORDS_WIDE = 105
+const levels = computed(() => {
+  let [last, level] = [-Infinity, 0]
+  return (answer.value?.nodes ?? []).map((n, i) => {
+    if (!n.turn_deg) return 0
+    level = marks.value[i].x - last < WORDS_WIDE ? level + 1 : 0
+    last = marks.value[i].x
+    return level % 3
+  })
+})
 </script>
 
 <template>
@@ -160,7 +171,7 @@ function shownCover(leg: number): string {
         />
       </g>
       <g v-for="(n, i) in answer.nodes" :key="i">
-        <text v-if="n.turn_deg" :x="marks[i].x + (i > answer.nodes.length - 3 ? -8 : 8)" :y="Math.min(marks[i].y + 20, HEIGHT - 6)" :text-anchor="i > answer.nodes.length - 3 ? 'end' : 'start'" class="small mono">{{ n.turn_deg.toFixed(0) }}°<tspan v-if="pressure(i)" dx="7">{{ pressure(i) }}</tspan></text>
+        <text v-if="n.turn_deg" :x="marks[i].x + (i > answer.nodes.length - 3 ? -8 : 8)" :y="Math.min(marks[i].y + 20 + 13 * levels[i], HEIGHT - 6)" :text-anchor="i > answer.nodes.length - 3 ? 'end' : 'start'" class="small mono">{{ n.turn_deg.toFixed(0) }}°<tspan v-if="pressure(i)" dx="7">{{ pressure(i) }}</tspan></text>
       </g>
       <g v-for="m in middle" :key="m.i" class="point" role="button" tabindex="0" :aria-pressed="m.n.pull" :aria-label="pointWords(m.n)" @click="toggle(m.i)" @keydown.enter.prevent="toggle(m.i)" @keydown.space.prevent="toggle(m.i)">
         <circle :cx="marks[m.i].x" :cy="marks[m.i].y" r="22" class="touch" />

@@ -19,7 +19,7 @@ const form = props.vocabulary.cases[props.verb]
 const own = useCase(props.book, props.verb, form)
 const { answer, fields, notice } = own
 // The fields ask a desk what was refused and what has settled; here the case is all that lies on it.
-provide(deskKey, reactive({ problems: own.problems, notice, settled: own.settled, trouble: '', job: null, unsentAt: () => undefined }) as unknown as Desk)
+provide(deskKey, reactive({ problems: own.problems, notice, settled: own.settled, trouble: '', job: null, waitingAt: () => undefined, unsentAt: () => undefined }) as unknown as Desk)
 onBeforeUnmount(() => (view.working = null))
 
 const groups = computed(() => {

@@ -55,12 +55,10 @@ function choose(id: string) {
     <header>
       <h1>Quick check</h1>
       <BookTabs :chosen="open.id" @choose="choose" />
-      <span v-if="verbs.length > 1" class="verbs" role="tablist" aria-label="What is checked">
-        <button v-for="(form, verb) in open.vocabulary.cases" :key="verb" class="plain narrow" role="tab" :aria-selected="verb === chosen" @click="chosen = String(verb)">{{ form.title }}</button>
-      </span>
+      <v-tabs v-if="verbs.length > 1" v-model="chosen" aria-label="What is checked"><v-tab v-for="(form, verb) in open.vocabulary.cases" :key="verb" :value="verb">{{ form.title }}</v-tab></v-tabs>
       <span class="narrow quiet">{{ open.vocabulary.cases[chosen].says }}</span>
       <span class="gap" />
-      <button class="ink-button" @click="bench?.startOver()">Start over</button>
+      <v-btn @click="bench?.startOver()">Start over</v-btn>
     </header>
     <CaseBench :key="open.id + chosen" ref="bench" :book="open.id" :verb="chosen" :vocabulary="open.vocabulary" />
   </div>
@@ -70,8 +68,6 @@ function choose(id: string) {
 .page { display: grid; grid-template-rows: auto minmax(0, 1fr); height: 100%; }
 header { display: flex; flex-wrap: wrap; align-items: center; gap: 8px 14px; padding: 10px 14px; border-bottom: 1px solid var(--rule); }
 h1 { font-size: 20px; }
-.verbs { display: flex; gap: 14px; }
-.verbs [aria-selected='true'] { font-weight: 600; border-bottom: 2px solid var(--ink); }
 .gap { flex: 1; }
 .alone { padding: 20px; }
 @media screen and (max-width: 1000px) { .page { height: auto; } }

@@ -51,9 +51,9 @@ async function keep() {
       <header>
         <slot name="head" />
         <span class="gap" />
-        <button class="ink-button" @click="desk.openScratch(quickJob())">Start over</button>
-        <input v-model="name" class="name" placeholder="Job name" aria-label="Job name" maxlength="80" @keydown.enter="keep" />
-        <button class="ink-button solid" @click="keep">Make a job of it</button>
+        <v-btn @click="desk.openScratch(quickJob())">Start over</v-btn>
+        <v-text-field v-model="name" class="name" placeholder="Job name" aria-label="Job name" maxlength="80" @keydown.enter="keep" />
+        <v-btn variant="flat" @click="keep">Make a job of it</v-btn>
       </header>
     </template>
     <template #left>
@@ -76,7 +76,7 @@ async function keep() {
 <style scoped>
 header { display: flex; flex-wrap: wrap; align-items: center; gap: 8px 14px; padding: 10px 14px; }
 .gap { flex: 1; }
-.name { width: 170px; padding: 4px 8px; border: 1px solid var(--rule); background: none; color: var(--ink); font: 14px var(--words); }
+.name { width: 170px; }
 .found { padding: 4px 10px 14px; }
 .drawn { border-top: 1px solid var(--rule); }
 .alone { padding: 20px; }

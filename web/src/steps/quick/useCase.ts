@@ -1,7 +1,7 @@
-import { computed, reactive, watch } from 'vue'
+import { computed } from 'vue'
 
 import type { CaseField, CaseForm } from '@/api/types'
-import { keep, kept, useAnswer } from '@/stores/answer'
+import { useAnswer, useKept } from '@/stores/answer'
 
 export type CaseValue = string | number | boolean | null
 
@@ -10,7 +10,7 @@ const KEPT = 'case-'
 /** One case of a code book as it is entered, with its answer; what is typed is kept over a reload and a refusal. */
 export function useCase(book: string, verb: string, form: CaseForm) {
   const name = KEPT + book + (verb === 'check' ? '' : `-${verb}`)
-  const entered = reactive<Record<string, CaseValue>>(kept<Record<string, CaseValue>>(name) as Record<string, CaseValue>)
+  const entered = useKept<Record<string, CaseValue>>(name, {})
 
   /** The fields that mean something for what is entered so far; of several with one key the first that does. */
   const fields = computed(() => {
@@ -25,7 +25,7 @@ export function useCase(book: string, verb: string, form: CaseForm) {
   /** What a field holds: what was entered where it may be chosen here, else what it begins with. */
   function valueOf(field: CaseField | undefined): CaseValue {
     if (!field) return null
-    const own = entered[field.key]
+    const own = entered.value[field.key]
     const listed = field.kind === 'choice' || field.kind === 'size' ? field.choices.some((c) => c.value === own) || own === null : true
     return own !== undefined && listed ? own : (field.default ?? null)
   }
@@ -33,14 +33,13 @@ export function useCase(book: string, verb: string, form: CaseForm) {
   const given = computed(() => Object.fromEntries(fields.value.map((f) => [f.key, valueOf(f)] as const).filter(([, v]) => v !== null && v !== false)))
 
   function set(key: string, value: CaseValue) {
-    entered[key] = value
+    entered.value[key] = value
   }
 
   function startOver() {
-    for (const field of form.fields) entered[field.key] = field.default ?? null
+    for (const field of form.fields) entered.value[field.key] = field.default ?? null
   }
 
-  watch(given, () => keep(name, entered), { immediate: true })
   const { answer, problems, notice, settled } = useAnswer(computed(() => ({ book, verb, case: given.value })))
 
   return { fields, valueOf, set, startOver, answer, problems, notice, settled }

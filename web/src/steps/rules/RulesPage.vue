@@ -46,13 +46,12 @@ function changed(rule: Rule): boolean {
       </div>
       <div v-for="group in choiceRules" :key="group.heading">
         <h3 class="cap">{{ group.heading }}</h3>
-        <fieldset v-for="rule in group.rules" :key="rule.name">
-          <legend>{{ rule.title }}<span v-if="changed(rule)" class="caution narrow"> · not the default</span></legend>
-          <label v-for="school in rule.schools" :key="String(school.value)" :class="{ taken: desk.job.house_rules[rule.name] === school.value }">
-            <input v-held="{ shown: desk.job.house_rules[rule.name] === school.value, settled: desk.settled }" type="radio" :name="rule.name" @change="set(rule.name, school.value)" />
-            <span><b>{{ school.title }}</b> <span class="narrow quiet">{{ school.why }}</span></span>
-          </label>
-        </fieldset>
+        <v-radio-group v-for="rule in group.rules" :key="rule.name" class="rule" :model-value="desk.job.house_rules[rule.name]" @update:model-value="(v) => set(rule.name, v)">
+          <template #label><b>{{ rule.title }}</b><span v-if="changed(rule)" class="caution narrow">&nbsp;· not the default</span></template>
+          <v-radio v-for="school in rule.schools" :key="String(school.value)" v-held="{ shown: desk.job.house_rules[rule.name] === school.value, settled: desk.settled }" :value="school.value" :class="{ taken: desk.job.house_rules[rule.name] === school.value }">
+            <template #label><span><b>{{ school.title }}</b> <span class="narrow quiet">{{ school.why }}</span></span></template>
+          </v-radio>
+        </v-radio-group>
       </div>
       <div><WatchedRules /></div>
     </div>
@@ -69,12 +68,10 @@ header p { margin: 3px 0 0; }
 .columns { columns: 3 300px; column-gap: 34px; }
 .columns > div { break-inside: avoid; margin-bottom: 14px; }
 h3.cap { margin-bottom: 4px; }
-fieldset { border: 0; border-top: 1px solid var(--rule); margin: 0; padding: 6px 0 8px; break-inside: avoid; }
-legend { float: left; width: 100%; padding: 0; font-weight: 600; }
-label { display: flex; gap: 8px; clear: both; padding: 2px 0; cursor: pointer; }
-label b { font-weight: 500; }
-label.taken b { font-weight: 600; }
-input[type='radio'] { accent-color: var(--ink); margin: 3px 0 0; flex: none; }
+.rule { border-top: 1px solid var(--rule); padding: 6px 0 8px; break-inside: avoid; }
+.rule b { font-weight: 500; }
+.rule > :deep(.v-input__control > .v-label b), .taken b { font-weight: 600; }
+.rule :deep(.v-selection-control) { align-items: flex-start; }
 .narrow { font-size: 14.5px; }
 .number { border-top: 1px solid var(--rule); padding: 5px 0; }
 .number p { margin: 0; }

@@ -27,14 +27,14 @@ onMounted(load)
     <ul v-else>
       <li v-for="(w, i) in desk.job.house_rules.watched" :key="i">
         {{ w.words }} <span class="narrow quiet">{{ STAGES[w.stage] }}<template v-if="w.section">, {{ w.section }}</template></span>
-        <button class="ink-button" :aria-label="`Not on this job: ${w.words}`" @click="desk.edit([{ op: 'remove', path: `/house_rules/watched/${i}` }])">Not on this job</button>
+        <v-btn :aria-label="`Not on this job: ${w.words}`" @click="desk.edit([{ op: 'remove', path: `/house_rules/watched/${i}` }])">Not on this job</v-btn>
       </li>
     </ul>
     <template v-if="everywhere.length">
       <h4 class="narrow">On every new job</h4>
       <ul>
         <li v-for="each in everywhere" :key="each.number">
-          {{ each.watched.words }} <button class="ink-button" :aria-label="`No longer on new jobs: ${each.watched.words}`" @click="end(each.number)">No longer</button>
+          {{ each.watched.words }} <v-btn :aria-label="`No longer on new jobs: ${each.watched.words}`" @click="end(each.number)">No longer</v-btn>
         </li>
       </ul>
     </template>

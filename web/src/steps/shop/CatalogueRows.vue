@@ -28,24 +28,22 @@ function add() {
   void shop.changeCatalogue((items) => [item, ...items])
 }
 
-function text(event: Event): string {
-  return (event.target as HTMLInputElement).value
-}
+const POLES: { value: CatalogueItem['volts']; words: string }[] = [{ value: 120, words: '1' }, { value: 240, words: '2' }]
 </script>
 
 <template>
   <table class="rows">
-    <thead><tr class="narrow"><th>Appliance</th><th>Counts as</th><th>Poles</th><th class="right">VA</th><th class="right">or A</th><th>Motor</th><th>3 h or more</th><th><button class="ink-button" @click="add">Add a row</button></th></tr></thead>
+    <thead><tr class="narrow"><th>Appliance</th><th>Counts as</th><th>Poles</th><th class="right">VA</th><th class="right">or A</th><th>Motor</th><th>3 h or more</th><th><v-btn @click="add">Add a row</v-btn></th></tr></thead>
     <tbody>
       <tr v-for="item in rows" :key="item.name">
         <td><ShopCell :value="item.name" :label="`Name of ${item.name}`" :maxlength="80" @change="(name) => set(item.name, { name })" /></td>
-        <td><select v-held="{ shown: item.kind, settled: shop.settled }" :aria-label="`Kind of ${item.name}`" @change="set(item.name, { kind: text($event) as CatalogueItem['kind'] })"><option v-for="k in APPLIANCE_KINDS" :key="k.value" :value="k.value">{{ k.words }}</option></select></td>
-        <td><select v-held="{ shown: item.volts ?? 240, settled: shop.settled }" :aria-label="`Poles of ${item.name}`" @change="set(item.name, { volts: Number(text($event)) as CatalogueItem['volts'] })"><option :value="120">1</option><option :value="240">2</option></select></td>
+        <td><v-select variant="plain" :model-value="item.kind" :aria-label="`Kind of ${item.name}`" :items="APPLIANCE_KINDS" @update:model-value="(kind) => set(item.name, { kind })" /></td>
+        <td><v-select variant="plain" :model-value="item.volts ?? 240" :aria-label="`Poles of ${item.name}`" :items="POLES" @update:model-value="(volts) => set(item.name, { volts })" /></td>
         <td class="right"><ShopCell figure :value="String(item.va ?? '')" :label="`VA of ${item.name}`" @change="(v) => figure(item.name, 'va', v)" /></td>
         <td class="right"><ShopCell figure :value="String(item.amps ?? '')" :label="`Amperes of ${item.name}`" @change="(v) => figure(item.name, 'amps', v)" /></td>
-        <td><input v-held="{ shown: item.motor, settled: shop.settled }" type="checkbox" :aria-label="`${item.name} has a motor`" @change="set(item.name, { motor: !item.motor })" /></td>
-        <td><input v-held="{ shown: item.continuous, settled: shop.settled }" type="checkbox" :aria-label="`${item.name} runs three hours or more`" @change="set(item.name, { continuous: !item.continuous })" /></td>
-        <td><button class="plain narrow quiet" :aria-label="`take off ${item.name}`" @click="shop.changeCatalogue((items) => items.filter((i) => i.name !== item.name))">take off</button></td>
+        <td><v-checkbox-btn v-held="{ shown: item.motor, settled: shop.settled }" :model-value="item.motor" :aria-label="`${item.name} has a motor`" @update:model-value="set(item.name, { motor: !item.motor })" /></td>
+        <td><v-checkbox-btn v-held="{ shown: item.continuous, settled: shop.settled }" :model-value="item.continuous" :aria-label="`${item.name} runs three hours or more`" @update:model-value="set(item.name, { continuous: !item.continuous })" /></td>
+        <td><v-btn variant="text" class="narrow quiet" :aria-label="`Remove ${item.name}`" @click="shop.changeCatalogue((items) => items.filter((i) => i.name !== item.name))">Remove</v-btn></td>
       </tr>
     </tbody>
   </table>

@@ -37,25 +37,21 @@ function add() {
   for (let n = 2; props.items.some((i) => i.name === name); n++) name = `New ${props.what} ${n}`
   props.change((items) => [{ ...props.blank, name } as T, ...items])
 }
-
-function pick(item: T, column: Column, event: Event) {
-  set(item.name, { [column.key]: column.choices?.[(event.target as HTMLSelectElement).selectedIndex]?.value ?? null })
-}
 </script>
 
 <template>
   <div class="wide">
     <table class="rows">
-      <thead><tr class="narrow"><th>Name</th><th v-for="c in columns" :key="c.key" :class="{ right: c.kind === 'figure' }">{{ c.label }}</th><th><button class="ink-button" @click="add">Add a row</button></th></tr></thead>
+      <thead><tr class="narrow"><th>Name</th><th v-for="c in columns" :key="c.key" :class="{ right: c.kind === 'figure' }">{{ c.label }}</th><th><v-btn @click="add">Add a row</v-btn></th></tr></thead>
       <tbody>
         <tr v-for="item in rows" :key="item.name">
           <td><ShopCell :value="item.name" :label="`Name of ${item.name}`" :maxlength="80" @change="(name) => set(item.name, { name })" /></td>
           <td v-for="c in columns" :key="c.key" :class="{ right: c.kind === 'figure' }">
-            <input v-if="c.kind === 'switch'" v-held="{ shown: of(item, c.key) === true, settled: shop.settled }" type="checkbox" :aria-label="`${c.label}, ${item.name}`" @change="set(item.name, { [c.key]: !of(item, c.key) })" />
-            <select v-else-if="c.kind === 'choice'" v-held="{ shown: c.choices?.findIndex((o) => o.value === of(item, c.key)) ?? -1, settled: shop.settled }" :aria-label="`${c.label}, ${item.name}`" @change="pick(item, c, $event)"><option v-for="(o, i) in c.choices" :key="i" :value="i">{{ o.words }}</option></select>
+            <v-checkbox-btn v-if="c.kind === 'switch'" v-held="{ shown: of(item, c.key) === true, settled: shop.settled }" :model-value="of(item, c.key) === true" :aria-label="`${c.label}, ${item.name}`" @update:model-value="set(item.name, { [c.key]: !of(item, c.key) })" />
+            <v-select v-else-if="c.kind === 'choice'" variant="plain" :model-value="of(item, c.key)" :aria-label="`${c.label}, ${item.name}`" :items="c.choices" @update:model-value="(value) => set(item.name, { [c.key]: value })" />
             <ShopCell v-else :figure="c.kind === 'figure'" :value="String(of(item, c.key) ?? '')" :label="`${c.label}, ${item.name}`" @change="(v) => set(item.name, { [c.key]: c.kind === 'figure' ? figure(v) : v })" />
           </td>
-          <td><button class="plain narrow quiet" :aria-label="`take off ${item.name}`" @click="change((items) => items.filter((i) => i.name !== item.name))">take off</button></td>
+          <td><v-btn variant="text" class="narrow quiet" :aria-label="`Remove ${item.name}`" @click="change((items) => items.filter((i) => i.name !== item.name))">Remove</v-btn></td>
         </tr>
       </tbody>
     </table>
@@ -69,7 +65,7 @@ function pick(item: T, column: Column, event: Event) {
 td:first-child { min-width: 178px; }
 .wide :deep(.number) { width: 54px; }
 .wide :deep(td input:not(.number, [type='checkbox'])) { min-width: 44px; }
-select { min-width: 98px; }
+.v-select { min-width: 98px; }
 th { vertical-align: bottom; }
 th.right { white-space: normal; }
 </style>

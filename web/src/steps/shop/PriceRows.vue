@@ -21,14 +21,14 @@ function setPrice(name: string, typed: string) {
 
 <template>
   <table class="rows">
-    <thead><tr class="narrow"><th>Part</th><th class="right">Price, $</th><th>Per</th><th>As of</th><th><span class="visually-hidden">Take off</span></th></tr></thead>
+    <thead><tr class="narrow"><th>Part</th><th class="right">Price, $</th><th>Per</th><th>As of</th><th><span class="visually-hidden">Remove</span></th></tr></thead>
     <tbody>
       <tr v-for="item in rows" :key="item.name">
         <td class="mono">{{ item.name }}</td>
         <td class="right"><ShopCell figure :value="item.price.toFixed(2)" :label="`Price of ${item.name}`" @change="(v) => setPrice(item.name, v)" /></td>
         <td class="narrow">{{ item.unit === 'ft' ? 'foot' : 'piece' }}</td>
         <td class="mono quiet">{{ item.dated }}</td>
-        <td><button class="plain narrow quiet" :aria-label="`take off ${item.name}`" @click="shop.changePrices((items) => items.filter((i) => i.name !== item.name))">take off</button></td>
+        <td><v-btn variant="text" class="narrow quiet" :aria-label="`Remove ${item.name}`" @click="shop.changePrices((items) => items.filter((i) => i.name !== item.name))">Remove</v-btn></td>
       </tr>
     </tbody>
   </table>

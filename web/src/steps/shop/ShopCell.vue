@@ -2,9 +2,10 @@
 import { useTyped } from '@/fields/typed'
 import { useShop } from '@/stores/shop'
 
+/** A cell of a list of hundreds: one element, where a field of the library is fifteen. */
 const props = defineProps<{ value: string; label: string; figure?: boolean; maxlength?: number }>()
 const emit = defineEmits<{ change: [value: string] }>()
-const { typed, editing, unsaved } = useTyped(() => props.value, useShop())
+const { typed, editing, unsaved } = useTyped(() => props.value, () => '', useShop())
 
 function commit() {
   if (typed.value !== props.value) emit('change', typed.value)
@@ -21,6 +22,8 @@ function commit() {
 
 <style scoped src="./rows.css"></style>
 <style scoped>
+input { width: 100%; border: 0; background: none; color: var(--ink); font: 14px var(--words); padding: 1px 0; }
+input.number { width: 84px; font-family: var(--figures); text-align: right; border-bottom: 1px dotted var(--rule); }
 .unsaved { border-bottom: 2px solid var(--danger); }
 .word { display: block; font-size: 14px; }
 </style>

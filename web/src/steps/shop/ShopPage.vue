@@ -7,6 +7,7 @@ import ItemRows from './ItemRows.vue'
 import PriceRows from './PriceRows.vue'
 import { counted } from '@/figures/write'
 import { useShop, type ListName } from '@/stores/shop'
+import FilePick from '@/fields/FilePick.vue'
 
 const props = defineProps<{ list?: string }>()
 const shop = useShop()
@@ -40,11 +41,11 @@ function pick(event: Event) {
       <nav aria-label="Lists">
         <router-link v-for="(title, name) in LISTS" :key="name" :to="{ name: 'shop', params: { list: name } }" class="narrow tab" :class="{ here: name === which }">{{ title }}</router-link>
       </nav>
-      <input v-model="wanted" class="search" placeholder="Find" aria-label="Find in the list" />
+      <v-text-field v-model="wanted" class="search" placeholder="Find" aria-label="Find in the list" />
       <span class="gap" />
-      <button v-if="which === 'prices'" class="ink-button" @click="shop.ask()">Ask the supply house</button>
-      <label class="ink-button">CSV in<input type="file" accept=".csv,text/csv" class="visually-hidden" @change="pick" /></label>
-      <a class="ink-button" :href="`/api/shop/${which}.csv`" download>CSV out</a>
+      <v-btn v-if="which === 'prices'" @click="shop.ask()">Ask the supply house</v-btn>
+      <FilePick words="CSV in" accept=".csv,text/csv" @pick="pick" />
+      <v-btn :href="`/api/shop/${which}.csv`" download>CSV out</v-btn>
     </header>
     <p v-if="shop.notice" class="danger told" role="alert">{{ shop.notice }}<template v-if="shop.problems.length">: {{ shop.problems.map((p) => p.words).join('; ') }}</template></p>
     <p v-if="shop.asked && which === 'prices'" class="told" role="status">
@@ -77,9 +78,7 @@ h1 { font-size: 20px; }
 .tab { padding: 2px 10px; font-size: 16px; color: var(--ink); text-decoration: none; border-bottom: 2px solid transparent; }
 .tab.here { border-color: var(--ink); font-weight: 600; }
 .gap { flex: 1; }
-.search { width: 180px; padding: 4px 8px; border: 1px solid var(--rule); background: none; color: var(--ink); font: 14px var(--words); }
+.search { width: 180px; }
 .told { margin: 8px 0; }
 ul { margin: 4px 0; padding-left: 18px; max-height: 160px; overflow-y: auto; }
-a.ink-button { text-decoration: none; }
-label.ink-button:focus-within { outline: 2px solid var(--good); }
 </style>

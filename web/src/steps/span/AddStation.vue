@@ -16,7 +16,7 @@ const tried = ref(false)
 
 const sources = computed(() => {
   const wanted = (kind: string) => (form.what === 'generator' ? kind === 'transfer-switch' : kind !== 'equipment')
-  return (desk.job?.stations ?? []).filter((s) => wanted(s.kind)).map((s) => ({ value: s.id, title: s.name }))
+  return (desk.job?.stations ?? []).filter((s) => wanted(s.kind)).map((s) => ({ value: s.id, words: s.name }))
 })
 const system = computed(() => {
   const fed = desk.job?.runs.find((r) => r.to_station === form.from)
@@ -55,7 +55,7 @@ async function add() {
       <form novalidate @submit.prevent="add">
         <h2 class="cap">Add to the property</h2>
         <v-select
-          v-model="form.what" label="What" :items="[{ value: 'building', title: 'Detached building with a panel' }, { value: 'panel', title: 'Panel in the same building as its source' }, { value: 'disconnect', title: 'Disconnect or switch in the same place as its source' }, { value: 'joint', title: 'Splice or joint on the way' }, { value: 'equipment', title: 'Equipment on a circuit of its own' }, { value: 'transformer', title: 'Transformer in the same place as its source' }, { value: 'converter', title: 'Phase converter in the same place as its source' }, { value: 'transfer-switch', title: 'Transfer switch in the same place as its source' }, { value: 'generator', title: 'Generator, feeding a transfer switch' }]"
+          v-model="form.what" label="What" :items="[{ value: 'building', words: 'Detached building with a panel' }, { value: 'panel', words: 'Panel in the same building as its source' }, { value: 'disconnect', words: 'Disconnect or switch in the same place as its source' }, { value: 'joint', words: 'Splice or joint on the way' }, { value: 'equipment', words: 'Equipment on a circuit of its own' }, { value: 'transformer', words: 'Transformer in the same place as its source' }, { value: 'converter', words: 'Phase converter in the same place as its source' }, { value: 'transfer-switch', words: 'Transfer switch in the same place as its source' }, { value: 'generator', words: 'Generator, feeding a transfer switch' }]"
         />
         <v-text-field v-model="form.name" label="Name, as on the job" autofocus :error-messages="tried ? wrong.name : ''" maxlength="60" />
         <v-select v-model="form.from" :label="form.what === 'generator' ? 'Feeds' : 'Fed from'" :items="sources" :error-messages="tried ? wrong.from : ''" />
@@ -67,8 +67,8 @@ async function add() {
         <v-select v-model="form.system" label="System" :items="SYSTEMS.map((s) => s.value)" />
         <p v-if="desk.notice && tried" class="danger" role="alert">{{ desk.notice }}: {{ desk.problems.map((p) => p.words).join('; ') }}</p>
         <div class="acts">
-          <button type="button" class="ink-button" @click="open = false">Leave it</button>
-          <button type="submit" class="ink-button solid">Add and size its run</button>
+          <v-btn @click="open = false">Leave it</v-btn>
+          <v-btn variant="flat" type="submit">Add and size its run</v-btn>
         </div>
       </form>
     </v-card>

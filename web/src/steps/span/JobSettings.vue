@@ -17,13 +17,12 @@ function set(path: string, value: unknown) {
       <TextField label="Name" :value="desk.job.name" pointer="/name" :maxlength="80" @change="(v) => set('/name', v)" />
       <TextField label="Note" :value="desk.job.note" pointer="/note" :rows="3" :maxlength="4000" @change="(v) => set('/note', v)" />
       <div class="acts">
-        <router-link v-if="desk.id" class="ink-button" :to="{ name: 'rules', params: { id: desk.id } }" @click="open = false">House rules</router-link><button class="ink-button solid" @click="open = false">Done</button></div>
+        <v-btn v-if="desk.id" :to="{ name: 'rules', params: { id: desk.id } }" @click="open = false">House rules</v-btn><v-btn variant="flat" @click="open = false">Done</v-btn></div>
     </v-card>
   </v-dialog>
 </template>
 
 <style scoped>
 .card { padding: 18px 20px; }
-a.ink-button { text-decoration: none; }
 .acts { display: flex; justify-content: space-between; margin-top: 14px; }
 </style>

@@ -1,20 +1,20 @@
 <script setup lang="ts">
 import { computed, inject } from 'vue'
 
+import RunLength from './RunLength.vue'
 import RunVerdict from './RunVerdict.vue'
 import TapConditions from './TapConditions.vue'
 import { STANDINGS, standing, standingSteps } from './standing'
 import type { Load, PatchStep, Run, RunAnswer, Station } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
 import { AERIAL, groundMetals, INSULATIONS, KNOWN, LEAVES, LOCATIONS, METALS, OUTLET_FEEDS, OUTLET_ROOMS, OVER, RACEWAYS, sizeLocks, SYSTEMS, TAPS, TERMINALS, tradeLocks, USES } from '@/fields/choices'
-import { vHeld } from '@/fields/held'
 import NumberField from '@/fields/NumberField.vue'
 import SwitchField from '@/fields/SwitchField.vue'
 import TextField from '@/fields/TextField.vue'
 import FigureButton from '@/figures/FigureButton.vue'
 import { figureText } from '@/figures/write'
 import { deskKey, useDesk } from '@/stores/desk'
-import { useUnits } from '@/stores/units'
+import { inC, toldC, useUnits } from '@/stores/units'
 
 const props = defineProps<{ answer: RunAnswer }>()
 const desk = inject(deskKey, useDesk, true)
@@ -37,7 +37,6 @@ const ROOM = [
   { key: 'largest_heat_pump', label: 'as a heat pump (plate)' },
   { key: 'largest_generator', label: 'Standby source, up to' },
 ] as const
-const longest = computed(() => Math.max(100, Math.ceil(((run.value?.cable.length ?? 0) * 2) / 100) * 100))
 const summed = computed(() => (run.value?.locks.load ? '' : figureText(f.value.load).replace(' A', '')))
 const device = computed(() => props.answer.device)
 const deviceLabel = computed(() => ({ main: 'Main at its end', 'device ahead': 'Device ahead' })[device.value.words] ?? 'Breaker')
@@ -74,15 +73,6 @@ function setTerminal(index: number, value: Station['terminal_c']) {
   const step: PatchStep = { op: 'add', path: `/stations/${index}/terminal_c`, value }
   void desk.edit([step])
 }
-
-function slide(event: Event) {
-  const value = Number((event.target as HTMLInputElement).value)
-  void desk.preview([{ op: 'add', path: `${base.value}/cable/length`, value }])
-}
-
-function settle(event: Event) {
-  void desk.setCable({ length: Number((event.target as HTMLInputElement).value) })
-}
 </script>
 
 <template>
@@ -117,20 +107,12 @@ function settle(event: Event) {
     <ChoiceField v-if="run.use !== 'service'" label="Protected" :value="run.tap" :choices="TAPS" :pointer="`${base}/tap`" hint="A tap has its breaker at its far end" @change="(v) => desk.setRun({ tap: v })" />
     <TapConditions v-if="answer.conditions.length" :conditions="answer.conditions" :run="run" :base="base" @change="(v) => desk.setRun({ tap_facts: v })" />
     <ChoiceField v-if="run.use !== 'service' && !run.tap" label="Leaves by" :value="run.leaves" :choices="LEAVES" :pointer="`${base}/leaves`" hint="What it starts from: a breaker of its own there, or lugs behind what stands ahead" @change="(v) => desk.setRun({ leaves: v })" />
-    <NumberField
-      label="Length, one way" :value="run.cable.length" :unit="units.length.sign" :pointer="`${base}/cable/length`"
-      @change="(v) => v !== null && desk.setCable({ length: v })"
-    />
-    <div class="slide">
-      <input
-        v-held="{ shown: run.cable.length, settled: desk.settled }" type="range" min="5" :max="longest" step="5" aria-label="Slide the length" @input="slide" @change="settle"
-      />
-    </div>
+    <RunLength :run="run" :base="base" />
     <ChoiceField label="In" :value="run.cable.raceway" :choices="RACEWAYS" :pointer="`${base}/cable/raceway`" @change="(v) => desk.setCable({ raceway: v })" />
     <ChoiceField label="Metal" :value="run.cable.metal" :choices="METALS" :pointer="`${base}/cable/metal`" @change="(v) => desk.setCable({ metal: v })" />
     <ChoiceField label="Wire" :value="run.cable.insulation" :choices="INSULATIONS" :pointer="`${base}/cable/insulation`" @change="(v) => desk.setCable({ insulation: v })" />
     <ChoiceField label="Lies" :value="run.cable.location" :choices="LOCATIONS" :pointer="`${base}/cable/location`" @change="(v) => desk.setCable({ location: v })" />
-    <NumberField label="Ambient" :value="run.cable.ambient_c" unit="°C" :pointer="`${base}/cable/ambient_c`" @change="(v) => desk.setCable({ ambient_c: v ?? 30 })" />
+    <NumberField label="Ambient" :value="toldC(run.cable.ambient_c, units)" :tell="(c) => toldC(c, units)" :unit="units.temperature.sign" :pointer="`${base}/cable/ambient_c`" @change="(v) => v !== null && desk.setCable({ ambient_c: inC(v, units) })" />
     <NumberField
       label="Loaded wires" :value="run.locks.loaded_conductors" auto="own" :pointer="`${base}/locks/loaded_conductors`" lockable
       hint="Current-carrying conductors in one raceway, other circuits' included" @change="(v) => desk.setLocks({ loaded_conductors: v })"
@@ -238,17 +220,10 @@ function settle(event: Event) {
 <style scoped>
 .inspector { padding: 10px 12px 16px 14px; }
 h3.cap { margin: 12px 0 3px; font-size: 13px; }
-.slide { display: flex; align-items: center; gap: 8px; }
-.slide input { flex: 1; accent-color: var(--ink); height: 16px; margin: 0; min-width: 0; }
-.slide span { font-size: 12px; }
 details { margin-top: 8px; border-top: 1px solid var(--rule); border-bottom: 1px solid var(--rule); padding: 4px 0; }
 summary { cursor: pointer; font-size: 15px; font-weight: 600; }
 dl { display: grid; grid-template-columns: auto 1fr; gap: 2px 8px; margin: 0; font-size: 13px; }
 dt { font-family: var(--narrow); font-size: 15px; color: var(--quiet); white-space: nowrap; }
 dd { margin: 0; text-align: right; }
 .two { display: flex; justify-content: flex-end; gap: 0 10px; flex-wrap: wrap; }
-/* A thumb on the way down the page would move it: on touch there is none. */
-@media (pointer: coarse) {
-  .slide { display: none; }
-}
 </style>

@@ -26,9 +26,9 @@ function set(at: number, part: Partial<Source>) {
       <NumberField label="Its breaker" :value="source.breaker_a" auto="unknown" unit="A" lockable set-word="clear" :pointer="`${base}/${at}/breaker_a`" @change="(v) => set(at, { breaker_a: v })" />
       <ChoiceField label="At the far end" :value="source.far_end" :choices="KNOWN" :pointer="`${base}/${at}/far_end`" hint="Of the bus, away from the main" @change="(v) => set(at, { far_end: v })" />
       <ChoiceField label="Own disconnect" :value="source.disconnect" :choices="KNOWN" :pointer="`${base}/${at}/disconnect`" @change="(v) => set(at, { disconnect: v })" />
-      <button class="ink-button" @click="emit('change', sources.filter((_, i) => i !== at))">Take it off</button>
+      <v-btn @click="emit('change', sources.filter((_, i) => i !== at))">Remove</v-btn>
     </div>
-    <button class="ink-button" @click="emit('change', [...sources, NEW])">Add solar or storage on this bus</button>
+    <v-btn @click="emit('change', [...sources, NEW])">Add solar or storage on this bus</v-btn>
   </section>
 </template>
 

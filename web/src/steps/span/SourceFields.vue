@@ -18,7 +18,7 @@ function set(part: Partial<UtilitySource>) {
     <NumberField label="or transformer" :value="source?.kva ?? null" auto="unknown" unit="kVA" lockable set-word="clear" :pointer="`${base}/kva`" @change="(v) => set({ kva: v })" />
     <NumberField label="impedance" :value="source?.impedance_pct ?? null" auto="on its plate" unit="%" lockable set-word="clear" :pointer="`${base}/impedance_pct`" @change="(v) => set({ impedance_pct: v })" />
   </template>
-  <NumberField label="Its own earth" :value="source?.earth_ohm ?? null" auto="unknown" unit="ohm" lockable set-word="clear" :pointer="`${base}/earth_ohm`" hint="The utility's electrodes at the transformer; Ground says what is taken where it is not known" @change="(v) => set({ earth_ohm: v })" />
+  <NumberField label="Its own ground" :value="source?.earth_ohm ?? null" auto="unknown" unit="ohm" lockable set-word="clear" :pointer="`${base}/earth_ohm`" hint="The utility's electrodes at the transformer; Ground says what is taken where it is not known" @change="(v) => set({ earth_ohm: v })" />
 </template>
 
 <style scoped>

@@ -43,7 +43,7 @@ watch(answer, (now, before) => {
 
 <template>
   <WorkBench v-if="desk.job && desk.solution" :desk="desk">
-    <template #act><button class="ink-button" @click="adding = true">Add building or circuit</button></template>
+    <template #act><v-btn @click="adding = true">Add building or circuit</v-btn></template>
     <template #over>
       <section class="drawn" aria-label="Span">
         <SagProfile v-if="desk.job.runs.length" />

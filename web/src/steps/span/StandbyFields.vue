@@ -42,7 +42,7 @@ function setSwitch<K extends keyof TransferSwitch>(name: K, value: TransferSwitc
       <ChoiceField label="Stands for" :value="station.generator.leg" :choices="LEGS" :pointer="`${base}/generator/leg`" hint="Where another source stands for the other leg" @change="(v) => set('leg', v)" />
       <ChoiceField v-if="station.generator.leg" label="Locked to the other" :value="station.generator.opposed" :choices="KNOWN" :pointer="`${base}/generator/opposed`" hint="Half a turn apart, so that the two make 240 V" @change="(v) => set('opposed', v)" />
     </template>
-    <button v-if="canPair" class="ink-button" @click="desk.job && desk.edit(pairPatch(desk.job, at))">Make it two, a leg of 120 V each</button>
+    <v-btn v-if="canPair" @click="desk.job && desk.edit(pairPatch(desk.job, at))">Make it two, a leg of 120 V each</v-btn>
     <template v-if="station.kind === 'generator'">
       <ChoiceField label="Burns" :value="station.generator.fuel" :choices="FUELS" :pointer="`${base}/generator/fuel`" @change="(v) => set('fuel', v)" />
       <NumberField label="Left on this fuel" :value="station.generator.fuel_pct" unit="%" :pointer="`${base}/generator/fuel_pct`" hint="Of its rating; from its sheet" @change="(v) => v && set('fuel_pct', v)" />

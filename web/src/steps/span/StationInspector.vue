@@ -46,14 +46,20 @@ function set(name: string, value: unknown) {
   void desk.edit([{ op: 'add', path: `${base.value}/${name}`, value }])
 }
 
-/** A station becomes another kind; only a transformer has a transformer's plate. */
+/** A station becomes another kind; only a transformer has a transformer's plate, and what takes the load itself is fed by
+ * a branch circuit.
+ */
 function setKind(kind: Station['kind']) {
   const transformer = kind === 'transformer' ? (station.value?.transformer ?? newTransformer()) : null
   const transfer = kind === 'transfer-switch' ? (station.value?.transfer ?? NEW_TRANSFER) : null
   const generator = kind === 'generator' || kind === 'inverter' ? (station.value?.generator ?? newGenerator()) : null
   const converter = kind === 'converter' ? (station.value?.converter ?? NEW_CONVERTER) : null
   const parts = { transformer, transfer, generator, converter, kind }
-  void desk.edit(Object.entries(parts).map(([name, value]) => ({ op: 'add' as const, path: `${base.value}/${name}`, value })))
+  const steps = Object.entries(parts).map(([name, value]) => ({ op: 'add' as const, path: `${base.value}/${name}`, value: value as unknown }))
+  const use = kind === 'equipment' ? 'branch' : station.value?.kind === 'equipment' ? 'feeder' : null
+  const feeding = desk.job?.runs[feedingIndex.value]
+  if (use && feeding && feeding.use !== 'service') steps.push({ op: 'add', path: `/runs/${feedingIndex.value}/use`, value: use })
+  void desk.edit(steps)
 }
 
 function setFeeder(from: string) {
@@ -85,9 +91,9 @@ async function remove() {
 </script>
 
 <template>
-  <section v-if="station && answer" :key="station.id" class="inspector" aria-label="Station">
-    <h2 class="cap">Station</h2>
-    <TextField label="Station name" :value="station.name" :pointer="`${base}/name`" :maxlength="80" @change="(v) => set('name', v)" />
+  <section v-if="station && answer" :key="station.id" class="inspector" aria-label="Equipment">
+    <h2 class="cap">Equipment</h2>
+    <TextField label="Equipment name" :value="station.name" :pointer="`${base}/name`" :maxlength="80" @change="(v) => set('name', v)" />
     <template v-if="place">
       <TextField label="Place" :value="place.name" :pointer="`/places/${placeIndex}/name`" :maxlength="80" @change="(v) => setPlace('name', v)" />
       <ChoiceField label="It is a" :value="place.kind" :choices="PLACE_KINDS" :pointer="`/places/${placeIndex}/kind`" @change="(v) => setPlace('kind', v)" />
@@ -122,9 +128,9 @@ async function remove() {
       </template>
       <GearFields :gear="station.gear" :kind="station.kind" :base="`${base}/gear`" />
     </template>
-    <p v-if="feeding" class="links"><button class="ink-button" @click="desk.selectRun(feeding.id)">Show the run that feeds it</button></p>
+    <p v-if="feeding" class="links"><v-btn @click="desk.selectRun(feeding.id)">Show the run that feeds it</v-btn></p>
     <p v-if="station.kind !== 'utility'" class="links">
-      <button class="ink-button" :disabled="leaving.length > 0" @click="remove">Take it out</button>
+      <v-btn :disabled="leaving.length > 0" @click="remove">Remove</v-btn>
       <span v-if="leaving.length" class="narrow quiet"> it feeds {{ leaving.length }} more</span>
     </p>
   </section>

@@ -26,9 +26,9 @@ function set(at: number, part: Partial<Terminal>) {
       <ChoiceField label="takes from" :value="terminal.least_size" :choices="SIZES" :pointer="`${base}/${at}/least_size`" @change="(v) => set(at, { least_size: v })" />
       <ChoiceField label="up to" :value="terminal.most_size" :choices="SIZES" :pointer="`${base}/${at}/most_size`" @change="(v) => set(at, { most_size: v })" />
       <ChoiceField label="marked for" :value="terminal.metal" :choices="TERMINAL_METALS" :pointer="`${base}/${at}/metal`" @change="(v) => set(at, { metal: v })" />
-      <button class="ink-button" @click="emit('change', terminals.filter((_, i) => i !== at))">Take it off</button>
+      <v-btn @click="emit('change', terminals.filter((_, i) => i !== at))">Remove</v-btn>
     </div>
-    <button class="ink-button" @click="emit('change', [...terminals, NEW])">Add a terminal’s marking</button>
+    <v-btn @click="emit('change', [...terminals, NEW])">Add a terminal’s marking</v-btn>
   </section>
 </template>
 

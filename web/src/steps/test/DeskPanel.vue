@@ -35,7 +35,7 @@ async function ask({ desk: who, line, words }: DeskQuestion) {
   <section aria-label="Outside desks">
     <h2 class="cap">Outside desks, simulated</h2>
     <ul class="narrow">
-      <li v-for="a in asked" :key="a.words"><button class="plain" @click="ask(a)">{{ a.words }}</button> <span class="mono">{{ said[a.words] }}</span></li>
+      <li v-for="a in asked" :key="a.words"><v-btn variant="text" @click="ask(a)">{{ a.words }}</v-btn> <span class="mono">{{ said[a.words] }}</span></li>
     </ul>
   </section>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { inject, ref, watch } from 'vue'
+import { computed, inject, ref, watch } from 'vue'
 
 import { measuredText, type SentRan } from './readings'
 import { answered, api, Refused } from '@/api/client'
@@ -12,6 +12,12 @@ const emit = defineEmits<{ shown: [told: MeasureReply] }>()
 const desk = inject(deskKey, useDesk, true)
 const kind = ref<'simulated' | 'port' | 'file'>('port')
 watch(() => desk.practice, (now) => (kind.value = now ? 'simulated' : 'port'), { immediate: true })
+const KINDS = [
+  { value: 'simulated', words: 'a simulated one' },
+  { value: 'port', words: 'a local port' },
+  { value: 'file', words: 'a file' },
+] as const
+const kinds = computed(() => KINDS.filter((each) => desk.practice || each.value !== 'simulated'))
 const port = ref('4101')
 const file = ref('')
 const told = ref<MeasureReply | null>(null)
@@ -51,10 +57,10 @@ async function read() {
       <span class="mono unit">{{ told.fall ? 'curve read' : told.unit }}</span>
     </div>
     <p class="narrow from">From
-      <select v-model="kind" aria-label="Instrument"><option v-if="desk.practice" value="simulated">a simulated one</option><option value="port">a local port</option><option value="file">a file</option></select>
-      <input v-if="kind === 'port'" v-model="port" class="mono" inputmode="numeric" aria-label="Port" />
-      <input v-if="kind === 'file'" v-model="file" class="mono" placeholder="name" aria-label="File" />
-      <button type="button" class="ink-button" :disabled="busy" @click="read">Take it from there</button>
+      <v-select v-model="kind" aria-label="Instrument" :items="kinds" />
+      <v-text-field v-if="kind === 'port'" v-model="port" class="mono" inputmode="numeric" aria-label="Port" />
+      <v-text-field v-if="kind === 'file'" v-model="file" class="mono" placeholder="name" aria-label="File" />
+      <v-btn :disabled="busy" @click="read">Take it from there</v-btn>
     </p>
     <p v-if="trouble" class="danger narrow" role="alert">{{ trouble }}</p>
   </div>
@@ -67,8 +73,7 @@ async function read() {
 .figure { font-size: 34px; line-height: 1.1; text-align: right; overflow: hidden; white-space: nowrap; }
 .unit { text-align: right; }
 .from { display: flex; flex-wrap: wrap; gap: 5px; align-items: center; margin: 0; font-size: 15px; color: var(--quiet); }
-select, input { padding: 2px 5px; border: 1px solid var(--rule); background: none; color: var(--ink); font-size: 14px; font-family: var(--narrow); }
-option { background: var(--paper); color: var(--ink); }
-input { width: 84px; }
+.v-select { width: 132px; }
+.v-text-field:not(.v-select) { width: 84px; }
 p { margin: 3px 0; }
 </style>

@@ -52,11 +52,11 @@ async function show() {
       <p class="narrow"><b>Something is wrong in this house: find it with the simulated meter.</b> Readings of this round stay apart from the job's own.</p>
       <p v-if="told" class="narrow" role="status">It is: <b>{{ told }}</b>.</p>
       <p v-if="trouble" class="danger narrow" role="alert">{{ trouble }}</p>
-      <p class="acts"><button class="ink-button" @click="show">Show what it is</button><button class="ink-button" @click="begin">Another</button><button class="ink-button" @click="end">Back to the job</button></p>
+      <p class="acts"><v-btn @click="show">Show what it is</v-btn><v-btn @click="begin">Another</v-btn><v-btn @click="end">Back to the job</v-btn></p>
     </template>
-    <p v-else-if="desk.practice" class="narrow">A fault is planted in the simulated property. <button class="ink-button" @click="begin">Plant one</button></p>
+    <p v-else-if="desk.practice" class="narrow">A fault is planted in the simulated property. <v-btn @click="begin">Plant one</v-btn></p>
     <template v-else>
-      <p class="narrow">Simulated instruments, simulated outside desks and planted faults are for a copy of this job, so that nothing made up gets among its own readings. <button class="ink-button" @click="copy">Practice on a copy</button></p>
+      <p class="narrow">Simulated instruments, simulated outside desks and planted faults are for a copy of this job, so that nothing made up gets among its own readings. <v-btn @click="copy">Practice on a copy</v-btn></p>
       <p v-if="trouble" class="danger narrow" role="alert">{{ trouble }}</p>
     </template>
   </section>

@@ -32,7 +32,7 @@ const when = (on: string) => on.replace('T', ' ').slice(5)
     <tbody>
       <tr v-for="e in entries" :key="e.measured.number" :class="[e.judged.verdict, { gone: !e.standing, chosen: e.measured.number === chosen }]" @click="chosen = e.measured.number">
         <th class="narrow">
-          <button class="plain" :aria-pressed="e.measured.number === chosen">{{ e.words }}</button>
+          <v-btn variant="text" :aria-pressed="e.measured.number === chosen">{{ e.words }}</v-btn>
           <span v-if="e.measured.corrects" class="quiet"> corrects no. {{ e.measured.corrects }}</span>
           <a v-if="e.measured.photo" :href="`/api/inspection/${jobId}/photos/${e.measured.photo}`" target="_blank" rel="noopener" @click.stop>photo</a>
           <span v-if="e.ran" class="quiet"> · {{ e.ran }}</span>
@@ -42,7 +42,7 @@ const when = (on: string) => on.replace('T', ' ').slice(5)
         <td class="n"><span v-if="e.judged.expected && bound(e)" class="narrow quiet bound">{{ bound(e) }}</span><FigureButton v-if="e.judged.expected" :figure="e.judged.expected" :title="`${e.words}, expected`" :places="places(e)" /></td>
         <td class="n mono read">{{ measuredText(e.judged.value, e.unit) }}</td>
         <td class="scale"><svg viewBox="0 0 100 10" preserveAspectRatio="none" aria-hidden="true"><path d="M0 5H100" class="line" /><rect v-if="e.judged.expected" :x="FROM" y="1.5" :width="TO - FROM" height="7" class="band" /></svg><i v-if="place(e) !== null && e.judged.expected" class="dot" :style="{ left: `${place(e)}%` }" /><span class="visually-hidden">{{ VERDICTS[e.judged.verdict] }}</span></td>
-        <td class="n by narrow">{{ e.measured.by }} <span class="mono">{{ when(e.measured.on) }}</span> <button v-if="e.standing" class="plain correct screen-only" :aria-label="`Correct no. ${e.measured.number}`" @click.stop="emit('correct', e)">correct</button></td>
+        <td class="n by narrow">{{ e.measured.by }} <span class="mono">{{ when(e.measured.on) }}</span> <v-btn v-if="e.standing" variant="text" class="correct screen-only" :aria-label="`Correct no. ${e.measured.number}`" @click.stop="emit('correct', e)">correct</v-btn></td>
       </tr>
     </tbody>
   </table>

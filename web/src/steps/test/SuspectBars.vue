@@ -30,7 +30,7 @@ const alike = computed(() => (props.finding.standing === 'alike' ? props.finding
   <section class="explain" aria-label="What would explain it">
     <p v-if="finding.dangers.length" class="danger live" role="alert"><b>Treat as live until it is read and proved dead.</b> {{ finding.dangers.join(' ') }}</p>
     <header><h2 class="cap">{{ finding.heading }}</h2><span class="narrow quiet">the property solved again for each<template v-if="likely.length">; <span class="would">read <span class="mono">{{ listed(explained.map((e) => e?.judged.value)) }}</span></span></template></span></header>
-    <p class="narrow">{{ finding.rests }} <button type="button" class="plain fit" :aria-expanded="merits" @click="merits = !merits">{{ merits ? 'Hide how well each fits' : 'How well each fits' }}</button></p>
+    <p class="narrow">{{ finding.rests }} <v-btn variant="text" class="fit" :aria-expanded="merits" @click="merits = !merits">{{ merits ? 'Hide how well each fits' : 'How well each fits' }}</v-btn></p>
     <p v-if="merits" class="narrow quiet">Misfit: the squares of how far each reading lies from what would be read, in the meter's own deviations, loads and source at their best; where it fits about as many as readings. Weight: how likely it is beside the first, by its misfit, its ohms and how common it is.</p>
     <p v-if="finding.suspects[0]?.supposes.length" class="narrow">By the first, {{ finding.suspects[0].supposes.join('; ') }}. Say what ran if that is not so.</p>
     <p v-if="left.length" class="narrow caution">No one thing explains {{ left.map((e) => `${e?.words}, ${measuredText(e?.judged.value, e?.unit ?? '')}`).join('; ') }}. {{ finding.suspects[0]?.things.length > 1 ? 'Two things at once would, or a slip of the pen' : 'It may be a slip of the pen' }}: read it again before anything is opened.</p>
@@ -43,7 +43,7 @@ const alike = computed(() => (props.finding.standing === 'alike' ? props.finding
       </li>
     </ol>
     <p v-if="alike.length" class="narrow caution">No reading tells the first from: {{ alike.join('; ') }}.</p>
-    <p v-if="finding.next" class="next narrow"><b>Read next: {{ finding.next.words }}.</b> It tells “{{ finding.next.tells[0] }}” from “{{ finding.next.tells[1] }}”. <button class="ink-button" @click="finding.next && emit('take', finding.next)">Read that</button></p>
+    <p v-if="finding.next" class="next narrow"><b>Read next: {{ finding.next.words }}.</b> It tells “{{ finding.next.tells[0] }}” from “{{ finding.next.tells[1] }}”. <v-btn @click="finding.next && emit('take', finding.next)">Read that</v-btn></p>
     <p v-else class="narrow quiet">No further reading tells more.</p>
   </section>
 </template>

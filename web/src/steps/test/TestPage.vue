@@ -18,6 +18,7 @@ import NoJob from '@/shell/NoJob.vue'
 import WorkBench from '@/shell/WorkBench.vue'
 import { useDesk } from '@/stores/desk'
 import { useView } from '@/stores/view'
+import FilePick from '@/fields/FilePick.vue'
 
 const props = defineProps<{ id: string }>()
 const desk = useDesk()
@@ -27,7 +28,7 @@ watch(() => props.id, (id) => {
   practice.value = ''
   void desk.open(id)
 }, { immediate: true })
-const { found, trouble, mine, drop, log, photo, csv } = useReadings(desk, practice)
+const { found, trouble, mine, drop, log, csv } = useReadings(desk, practice)
 const chosen = ref<number | null>(null)
 const wanted = ref<NextReading | null>(null)
 const corrected = ref<ReadingEntry | null>(null)
@@ -75,12 +76,12 @@ async function read(event: Event) {
     <div class="test">
       <p v-if="trouble" class="danger pad" role="alert">{{ trouble }}</p>
       <section class="pad" aria-label="Readings">
-        <header><h2 class="cap">Readings<template v-if="practice"> of this round of practice</template></h2><span v-if="found && found.many > entries.length" class="narrow quiet">the latest {{ entries.length }} of {{ found.many.toLocaleString('en-US') }}; all are in the CSV</span><button class="ink-button solid to-form" @click="toForm">New reading</button></header>
-        <ul v-if="mine.length" class="narrow waits"><li v-for="(w, i) in mine" :key="i" class="caution">{{ measuredText(w.body.value ?? null, '') }} {{ w.body.what }}: {{ w.refused ? `refused: ${w.refused}` : 'kept here, not sent yet' }} <button v-if="w.refused" class="plain" @click="drop(w)">take off</button></li></ul>
+        <header><h2 class="cap">Readings<template v-if="practice"> of this round of practice</template></h2><span v-if="found && found.many > entries.length" class="narrow quiet">the latest {{ entries.length }} of {{ found.many.toLocaleString('en-US') }}; all are in the CSV</span><v-btn variant="flat" class="to-form" @click="toForm">New reading</v-btn></header>
+        <ul v-if="mine.length" class="narrow waits"><li v-for="w in mine" :key="w.key" class="caution">{{ measuredText(w.body.body.value ?? null, '') }} {{ w.body.body.what }}: {{ w.refused ? `refused: ${w.refused}` : 'kept here, not sent yet' }} <v-btn v-if="w.refused" variant="text" @click="drop(w.key)">Remove</v-btn></li></ul>
         <ReadingRows v-if="entries.length" v-model:chosen="chosen" :entries="entries" :job-id="id" @correct="corrected = $event" />
         <div v-else-if="found" class="empty narrow">
           <p>Nothing is measured yet. Choose at the right what is read, type what the meter says: it is held against this job at once.</p>
-          <p v-if="found.finding?.next">The reading that tells most to begin with: <b>{{ found.finding.next.words }}.</b> <button class="ink-button" @click="take(found.finding.next)">Read that</button></p>
+          <p v-if="found.finding?.next">The reading that tells most to begin with: <b>{{ found.finding.next.words }}.</b> <v-btn @click="take(found.finding.next)">Read that</v-btn></p>
         </div>
       </section>
       <SuspectBars v-if="found?.finding && found.finding.readings.length" :finding="found.finding" :entries="found.readings" :wrong="wrong" @take="take" />
@@ -98,7 +99,7 @@ async function read(event: Event) {
     </div>
     <template #right>
       <WorkingPanel v-if="view.working" />
-      <NewReading v-if="found" v-model:wanted="wanted" v-model:corrected="corrected" class="screen-only" :practice="practice" :readable="found.readable" :stations="stations" :length="length" :log="log" :photo="photo" />
+      <NewReading v-if="found" v-model:wanted="wanted" v-model:corrected="corrected" class="screen-only" :practice="practice" :readable="found.readable" :stations="stations" :length="length" :log="log" />
       <section v-if="told" class="finding" :class="{ harmless: told.standing === 'sound' }" aria-label="Finding">
         <h2 class="cap" :class="{ danger: told.standing !== 'sound' }">{{ told.heading }}</h2>
         <template v-if="told.standing === 'sound'">
@@ -118,7 +119,7 @@ async function read(event: Event) {
       <section class="screen-only files" aria-label="Files">
         <h2 class="cap">Readings as a file</h2>
         <p class="narrow">Columns what, at, part, value, by, when. <a :href="`/api/readings/${id}/readings.csv?practice=${practice}`" download>CSV of all</a></p>
-        <label class="narrow">Take in a CSV <input type="file" accept=".csv,text/csv" aria-label="Take in a CSV" @change="read" /></label>
+        <FilePick words="Take in a CSV" accept=".csv,text/csv" @pick="read" />
         <p v-if="fileTrouble" class="danger narrow" role="alert">{{ fileTrouble }}</p>
         <div v-if="kept" class="narrow" role="status">{{ kept.kept.toLocaleString('en-US') }} readings are in.<ul v-if="kept.broken.length"><li v-for="b in kept.broken" :key="b.line">Line {{ b.line }}: {{ b.words }}</li></ul></div>
       </section>

@@ -5,23 +5,21 @@ import type { Ran } from './readings'
 defineProps<{ stations: readonly { id: string; name: string }[]; said: (pointer: string) => string | undefined }>()
 const ran = defineModel<Ran>({ required: true })
 const put = (more: Partial<Ran>) => (ran.value = { ...ran.value, ...more })
-const typed = (event: Event) => (event.target as HTMLInputElement).value
+const LOADS = [
+  { value: 'as-was', words: 'as it was: the house as it stood' },
+  { value: 'off', words: 'all off: every load, or every breaker but the main' },
+  { value: 'these', words: 'so much of the loads, by what runs' },
+  { value: 'main-off', words: 'the main is off' },
+] as const
 </script>
 
 <template>
-  <label class="narrow">What ran
-    <select :value="ran.load" required aria-label="What ran" @change="put({ load: typed($event) as Ran['load'] })">
-      <option value="" disabled>say what ran meanwhile</option>
-      <option value="as-was">as it was: the house as it stood</option>
-      <option value="off">all off: every load, or every breaker but the main</option>
-      <option value="these">so much of the loads, by what runs</option>
-      <option value="main-off">the main is off</option>
-    </select>
-  </label>
-  <label v-if="ran.load === 'these'" class="narrow">of all loads <span class="entry"><input :value="ran.share" class="mono" required inputmode="decimal" aria-label="Share of the loads that ran" :aria-invalid="!!said('/share')" @input="put({ share: typed($event) })" /><span class="mono">% ran</span></span></label>
-  <label v-if="ran.load && ran.load !== 'main-off'" class="narrow">and a test load of <span class="entry"><input :value="ran.extra" class="mono" inputmode="decimal" placeholder="0" aria-label="Test load" :aria-invalid="!!said('/extra_a')" @input="put({ extra: typed($event) })" /><span class="mono">A on leg A at</span></span>
-    <select :value="ran.extraAt" aria-label="Test load at" @change="put({ extraAt: typed($event) })"><option value="">nowhere</option><option v-for="s in stations" :key="s.id" :value="s.id">{{ s.name }}</option></select>
-  </label>
+  <v-select :model-value="ran.load || null" label="What ran" placeholder="say what ran meanwhile" :items="LOADS" :error-messages="said('/load')" @update:model-value="(load) => put({ load })" />
+  <v-text-field v-if="ran.load === 'these'" :model-value="ran.share" class="mono" inputmode="decimal" label="Share of the loads that ran" suffix="% ran" :error-messages="said('/share')" @update:model-value="(share: string) => put({ share })" />
+  <template v-if="ran.load && ran.load !== 'main-off'">
+    <v-text-field :model-value="ran.extra" class="mono" inputmode="decimal" placeholder="0" label="Test load" suffix="A on leg A" :error="!!said('/extra_a')" @update:model-value="(extra: string) => put({ extra })" />
+    <v-select :model-value="ran.extraAt" label="Test load at" :items="[{ value: '', words: 'nowhere' }, ...stations.map((s) => ({ value: s.id, words: s.name }))]" @update:model-value="(extraAt) => put({ extraAt })" />
+  </template>
 </template>
 
 <style scoped src="./reading.css"></style>

@@ -1,17 +1,11 @@
 import { computed, ref, type Ref } from 'vue'
 
-import { answered, api, asSent, Refused } from '@/api/client'
+import { answered, api, asSent } from '@/api/client'
 import type { ReadingBody, ReadingsReply } from '@/api/types'
 import { readNumber, sentNumber } from '@/fields/number'
 import { useAsked } from '@/stores/asking'
 import type { Desk } from '@/stores/desk'
-import { newKey, useKept } from '@/stores/kept'
-
-interface Outgoing {
-  job: string
-  practice: string
-  body: ReadingBody
-}
+import { useKept } from '@/stores/kept'
 
 /** What ran, as it is typed: not said yet, as it was, all off, so much (%) of the loads, the main off; a test load (A). */
 export interface Ran {
@@ -50,26 +44,12 @@ export function useReadings(desk: Desk, practice: Ref<string>) {
     async (job) => (await answered(api.POST('/api/readings', { body: { job, job_id: desk.id, practice: practice.value } }))) as ReadingsReply,
     () => [desk.id, practice.value, added.value].join(),
   )
-  const { waiting, put, drop, send } = useKept<Outgoing>('northspan.readings', post, () => (added.value += 1))
-  const mine = computed(() => waiting.value.filter((w) => w.job === desk.id && w.practice === practice.value))
+  const { waiting, put, drop } = useKept('readings', () => (added.value += 1))
+  const mine = computed(() => waiting.value.filter((w) => w.job === desk.id && w.body.practice === practice.value))
 
-  function post(each: Outgoing) {
-    return answered(api.POST('/api/readings/{job_id}', { params: { path: { job_id: each.job }, query: { practice: each.practice } }, body: each.body }))
-  }
-  /** Log a reading; a refusal is thrown for its field, no answer at all keeps it here. */
-  async function log(body: Omit<ReadingBody, 'key'>) {
-    if (!desk.id) return
-    const each = { job: desk.id, practice: practice.value, body: { ...body, key: newKey() } }
-    try {
-      await post(each)
-      added.value += 1
-    } catch (error) {
-      if (!(error instanceof Refused) || !error.passing) throw error
-      put(each)
-    }
-  }
-  async function photo(file: File): Promise<number> {
-    return (await answered(api.POST('/api/inspection/{job_id}/photos', { params: { path: { job_id: desk.id ?? '' } }, ...asSent(file) }))).photo
+  /** Log a reading with its photo; a refusal is thrown for its field, no answer at all keeps it here. */
+  async function log(body: Omit<ReadingBody, 'key'>, photo: File | null) {
+    if (desk.id) await put(desk.id, { practice: practice.value, body, photo })
   }
   async function csv(file: File) {
     const sent = { ...asSent(file), headers: { 'Content-Type': 'text/csv' } }
@@ -77,8 +57,7 @@ export function useReadings(desk: Desk, practice: Ref<string>) {
     added.value += 1
     return kept
   }
-  void send()
-  return { found, trouble, mine, drop, log, photo, csv }
+  return { found, trouble, mine, drop, log, csv }
 }
 
 export const VERDICTS = { 'as-expected': 'as it should be', off: 'off', far: 'far off', none: '' } as const

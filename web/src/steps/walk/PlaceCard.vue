@@ -43,7 +43,7 @@ function size(part: Partial<Footprint>) {
         <NumberField label="Wide, east to west" :value="place.footprint.width" :unit="units.length.sign" :pointer="`${base}/footprint/width`" @change="(v) => v && size({ width: v })" />
         <NumberField label="Deep, north to south" :value="place.footprint.depth" :unit="units.length.sign" :pointer="`${base}/footprint/depth`" @change="(v) => v && size({ depth: v })" />
       </template>
-      <button v-else class="ink-button" @click="putOn">Put it on the plan</button>
+      <v-btn v-else @click="putOn">Put it on the plan</v-btn>
       <NumberField v-if="livedIn(place.kind)" label="Floor area" :value="place.floor_area" auto="needed" :unit="units.area.sign" :pointer="`${base}/floor_area`" hint="Outside dimensions, all floors, without garage and open porch" @change="(v) => set('floor_area', v)" />
       <SwitchField label="Stands already" :value="place.existing" :pointer="`${base}/existing`" @change="(v) => set('existing', v)" />
       <ChoiceField v-if="!livedIn(place.kind)" label="Pool here" :value="place.pool" :choices="KNOWN" :pointer="`${base}/pool`" hint="A pool, spa or fountain, or the equipment of one" @change="(v) => set('pool', v)" />

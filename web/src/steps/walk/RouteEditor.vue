@@ -13,6 +13,7 @@ import { useDesk } from '@/stores/desk'
 import { footOf, useUnits } from '@/stores/units'
 import { useView } from '@/stores/view'
 import { list } from '@/stores/words'
+import FilePick from '@/fields/FilePick.vue'
 
 const runId = defineModel<string | null>({ required: true })
 const desk = useDesk()
@@ -68,29 +69,29 @@ async function walked(event: Event) {
         <dl>
           <dt>Along the wire</dt><dd><FigureButton :figure="answer.length" title="length by the plan" :places="1" /></dd>
           <dt>Most bends in one pull</dt><dd><FigureButton :figure="answer.worst_bends_deg" title="bends between pull points" :places="0" /></dd>
-          <dt>Run is sized for</dt><dd class="mono">{{ lengthText(run.cable.length, units.length.sign, view.both) }}</dd>
+          <dt>{{ run.length_from === 'route' ? 'Its length, by this route' : run.length_from === 'taped' ? 'Its length, taped' : 'Its length, entered' }}</dt><dd class="mono">{{ lengthText(run.cable.length, units.length.sign, view.both) }}</dd>
         </dl>
-        <button v-if="differs" class="ink-button solid" @click="desk.edit([{ op: 'add', path: `${base}/cable/length`, value: Math.round(10 * Number(answer.length.value)) / 10 }])">Size it for the plan’s length</button>
+        <v-btn v-if="run.length_from !== 'route'" :variant="differs ? 'flat' : 'outlined'" @click="desk.edit([{ op: 'add', path: `${base}/length_from`, value: 'route' }])">{{ differs ? 'Use the route’s length' : 'Let its length follow the route' }}</v-btn>
         <table>
-          <thead><tr class="narrow"><th>Point</th><th class="right">Leg, {{ units.length.sign }}</th><th class="right">Bend</th><th>Pull</th><th><span class="visually-hidden">Take out</span></th></tr></thead>
+          <thead><tr class="narrow"><th>Point</th><th class="right">Leg, {{ units.length.sign }}</th><th class="right">Bend</th><th>Pull</th><th><span class="visually-hidden">Remove</span></th></tr></thead>
           <tbody>
             <tr v-for="(p, i) in run.route.points" :key="i">
               <td class="mono">{{ i + 1 }}</td>
               <td class="mono right">{{ i ? answer.legs[i - 1]?.toFixed(1) : '' }}</td>
               <td class="mono right">{{ i && i < run.route.points.length - 1 ? `${answer.bends_deg[i - 1]?.toFixed(0)}°` : '' }}</td>
-              <td><input v-if="i && i < run.route.points.length - 1" v-held="{ shown: p.pull, settled: desk.settled }" type="checkbox" :aria-label="`Pull point at ${i + 1}`" @change="setPoint(i, !p.pull)" /></td>
-              <td><button v-if="run.route.points.length > 2" class="plain narrow quiet" :aria-label="`Take out point ${i + 1}`" @click="removePoint(i)">×</button></td>
+              <td><v-checkbox-btn v-if="i && i < run.route.points.length - 1" v-held="{ shown: p.pull, settled: desk.settled }" :model-value="p.pull" :aria-label="`Pull point at ${i + 1}`" @update:model-value="setPoint(i, !p.pull)" /></td>
+              <td><v-btn v-if="run.route.points.length > 2" variant="text" class="narrow quiet" :aria-label="`Remove point ${i + 1}`" @click="removePoint(i)">×</v-btn></td>
             </tr>
           </tbody>
         </table>
         <p class="narrow quiet">Drag a point on the plan. Click the line twice for a new bend.</p>
-        <button class="ink-button" @click="setRoute(null)">Take the route off</button>
+        <v-btn @click="setRoute(null)">Remove the route</v-btn>
       </template>
       <template v-else>
         <p class="narrow quiet">{{ straight ? 'Not drawn yet.' : 'Put both of its places on the plan first, or read a walked track.' }}</p>
-        <button class="ink-button" :disabled="!straight" @click="straight && setRoute(straight)">Draw it straight</button>
+        <v-btn :disabled="!straight" @click="straight && setRoute(straight)">Draw it straight</v-btn>
       </template>
-      <label class="ink-button file">Walked track, GPX or GeoJSON<input type="file" accept=".gpx,.geojson,.json,application/gpx+xml" class="visually-hidden" @change="walked" /></label>
+      <FilePick words="Walked track, GPX or GeoJSON" accept=".gpx,.geojson,.json,application/gpx+xml" @pick="walked" />
     </template>
   </section>
 </template>
@@ -107,5 +108,4 @@ td { border-bottom: 1px solid var(--rule); padding: 2px 0; }
 .right { text-align: right; padding-right: 10px; }
 p { margin: 0; }
 .file:focus-within { outline: 2px solid var(--good); }
-input[type='checkbox'] { accent-color: var(--ink); }
 </style>

@@ -1,9 +1,10 @@
 <script setup lang="ts">
+import { useElementSize } from '@vueuse/core'
 import { computed, ref, shallowRef } from 'vue'
 
+import { followPointer } from '@/figures/following'
 import { frameOf, middle, nudgeOf, pointAt, round, scaleLength, type Frame, type Spot } from './plan'
 import type { Footprint, Route } from '@/api/types'
-import { useWidth } from '@/figures/width'
 import { written } from '@/figures/write'
 import { useDesk } from '@/stores/desk'
 import { footOf, useUnits } from '@/stores/units'
@@ -18,7 +19,7 @@ const moved = shallowRef<{ place?: string; footprint?: Footprint; run?: string; 
 const held = shallowRef<Frame | null>(null)
 
 // Type keeps its size whatever the ground's scale, and a narrow screen gets a squarer plan.
-const width = useWidth(svg, 1168)
+const { width } = useElementSize(svg, { width: 1168, height: 0 })
 const shape = computed(() => (width.value < 600 ? 1.15 : 1168 / 340))
 
 // While something is dragged the ground stands still.
@@ -79,19 +80,17 @@ function drag(event: PointerEvent, move: (at: Spot, from: Spot) => void, done: (
   const from = spot(event)
   let went = false
   held.value = frame.value
-  const onMove = (e: PointerEvent) => {
-    went = true
-    move(spot(e), from)
-  }
-  const onUp = () => {
-    window.removeEventListener('pointermove', onMove)
-    window.removeEventListener('pointerup', onUp)
-    if (went) done()
-    moved.value = null
-    held.value = null
-  }
-  window.addEventListener('pointermove', onMove)
-  window.addEventListener('pointerup', onUp)
+  followPointer(
+    (e) => {
+      went = true
+      move(spot(e), from)
+    },
+    (e) => {
+      if (went && e.type === 'pointerup') done()
+      moved.value = null
+      held.value = null
+    },
+  )
 }
 
 /** Where a place that is dragged settles: on whole feet, on tenths of a metre. */

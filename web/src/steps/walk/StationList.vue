@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 
 import type { Run, Station } from '@/api/types'
+import AllThere from '@/fields/AllThere.vue'
 import { STATION_KINDS } from '@/fields/choices'
 import { vHeld } from '@/fields/held'
 import { written } from '@/figures/write'
@@ -48,6 +49,13 @@ function wired(run: Run, existing: boolean) {
   void desk.edit(standingSteps(`/runs/${desk.job?.runs.indexOf(run)}`, existing ? 'there' : 'new'))
 }
 
+const absent = computed(() =>
+  rows.value.flatMap(({ s, run }) => [
+    ...(s.kind === 'utility' || s.existing ? [] : standingSteps(`/stations/${desk.job?.stations.indexOf(s)}`, 'there')),
+    ...(!run || run.existing ? [] : standingSteps(`/runs/${desk.job?.runs.indexOf(run)}`, 'there')),
+  ]),
+)
+
 function open(id: string) {
   desk.selectStation(id)
   if (desk.id) void router.push({ name: 'span', params: { id: desk.id } })
@@ -56,18 +64,18 @@ function open(id: string) {
 
 <template>
   <section v-if="place" class="list" aria-label="What is there">
-    <h2 class="cap">What is at {{ place.name }}</h2>
+    <header><h2 class="cap">What is at {{ place.name }}</h2><AllThere what="All of it stands already" :steps="absent" /></header>
     <table v-if="rows.length">
-      <thead><tr class="narrow"><th>Station</th><th>Kind</th><th>Rated</th><th>Decided, locked</th><th>There already</th></tr></thead>
+      <thead><tr class="narrow"><th>Equipment</th><th>Kind</th><th>Rated</th><th>Decided, locked</th><th>There already</th></tr></thead>
       <tbody>
         <tr v-for="{ s, run } in rows" :key="s.id">
-          <td><button class="plain" @click="open(s.id)">{{ s.name }}</button></td>
+          <td><v-btn variant="text" @click="open(s.id)">{{ s.name }}</v-btn></td>
           <td class="narrow quiet">{{ kind(s) }}</td>
           <td class="mono">{{ rated(s) }}</td>
           <td class="narrow">{{ locked(run) }}</td>
           <td class="narrow there">
-            <label v-if="s.kind !== 'utility'"><input v-held="{ shown: s.existing, settled: desk.settled }" type="checkbox" :aria-label="`${s.name} stands already`" @change="stands(s, !s.existing)" /> it</label>
-            <label v-if="run"><input v-held="{ shown: run.existing, settled: desk.settled }" type="checkbox" :aria-label="`The wire to ${s.name} is in place already`" @change="wired(run, !run.existing)" /> its wire</label>
+            <v-checkbox-btn v-if="s.kind !== 'utility'" v-held="{ shown: s.existing, settled: desk.settled }" :model-value="s.existing" label="it" :aria-label="`${s.name} stands already`" @update:model-value="stands(s, !s.existing)" />
+            <v-checkbox-btn v-if="run" v-held="{ shown: run.existing, settled: desk.settled }" :model-value="run.existing" label="its wire" :aria-label="`The wire to ${s.name} is in place already`" @update:model-value="wired(run, !run.existing)" />
           </td>
         </tr>
       </tbody>
@@ -77,6 +85,9 @@ function open(id: string) {
 </template>
 
 <style scoped>
+.there { white-space: nowrap; }
+.there .v-checkbox-btn + .v-checkbox-btn { margin-left: 14px; }
+header { display: flex; flex-wrap: wrap; gap: 4px 12px; justify-content: space-between; align-items: center; }
 .list { padding: 10px 14px; }
 table { width: 100%; border-collapse: collapse; }
 th { text-align: left; font-weight: 500; color: var(--quiet); font-size: 14px; border-bottom: 1px solid var(--ink); }
@@ -84,7 +95,4 @@ td { border-bottom: 1px solid var(--rule); padding: 3px 10px 3px 0; }
 td.mono { font-size: 13px; }
 td.narrow { font-size: 15px; }
 button:hover { text-decoration: underline; }
-.there label { white-space: nowrap; }
-.there label + label { margin-left: 14px; }
-.there input { accent-color: var(--ink); }
 </style>

@@ -62,7 +62,7 @@ async function addPlace() {
     </template>
     <template #left>
       <PlaceList v-model="placeId" />
-      <button class="ink-button add" @click="addPlace">Add a place</button>
+      <v-btn class="add" @click="addPlace">Add a place</v-btn>
     </template>
     <StationList :place-id="placeId" />
     <PlaceCard :place-id="placeId" />

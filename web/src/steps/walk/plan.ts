@@ -62,15 +62,25 @@ export function pointAt(x: number, y: number, near?: Waypoint): Waypoint {
   return { x: round(x), y: round(y), pull: false, fitting: 'box', z: near?.z ?? 0, cover: near?.cover ?? null, under: near?.under ?? null }
 }
 
-/** A straight route between the two places of a run, both of them on the plan. */
+/** Where two spans lie nearest: the middle of what they share, else their edges that face each other. */
+function facing(a: number, wide: number, b: number, other: number): [number, number] {
+  const [low, high] = [Math.max(a, b), Math.min(a + wide, b + other)]
+  if (low <= high) return [(low + high) / 2, (low + high) / 2]
+  return a < b ? [a + wide, b] : [a, b + other]
+}
+
+/** A straight route between the two places of a run, both of them on the plan: from edge to edge. */
 export function straightRoute(job: Job, run: Run): Route | null {
   const ends = [run.from_station, run.to_station].map((id) => {
     const station = job.stations.find((s) => s.id === id)
     return job.places.find((p) => p.id === station?.place)?.footprint ?? null
   })
   const [from, to] = ends
-  if (!from || !to) return null
-  const points = [middle(from), middle(to)].map((s) => pointAt(s.x, s.y))
+  if (!from || !to || from === to) return null
+  const [x, y] = [facing(from.x, from.width, to.x, to.width), facing(from.y, from.depth, to.y, to.depth)]
+  // Drawn over one another they have no edges that face.
+  const apart = x[0] !== x[1] || y[0] !== y[1]
+  const points = (apart ? [{ x: x[0], y: y[0] }, { x: x[1], y: y[1] }] : [middle(from), middle(to)]).map((s) => pointAt(s.x, s.y))
   return { kind: 'trench', points, ends: 0, ends_start: null }
 }
 

@@ -62,7 +62,7 @@ function take() {
       <span class="narrow quiet">Metal and size of every run that is not locked, together: every rule kept, every place within its drop from the source.</span>
       <NumberField label="With losses over" :value="years" unit="years" pointer="/none" hint="0 counts the parts alone" @change="(v) => v !== null && v >= 0 && v <= 100 && (years = v)" />
       <ChoiceField class="line" label="480 V, if it pays, to" :value="line" :choices="lines" pointer="/none" hint="Through a transformer at its end, and one at its start where needed" @change="(v) => (line = v)" />
-      <button class="ink-button solid" :disabled="looking" @click="look">{{ looking ? 'Looking…' : 'Find it' }}</button>
+      <v-btn variant="flat" :disabled="looking" @click="look">{{ looking ? 'Looking…' : 'Find it' }}</v-btn>
     </div>
     <p v-if="trouble" class="danger" role="alert">{{ trouble }}</p>
     <div v-if="found" role="status">
@@ -89,7 +89,7 @@ function take() {
           </tbody>
         </table>
       </div>
-      <button v-if="found.fix" class="ink-button" @click="take">{{ found.fix.label }}, {{ counted(found.changes.length, 'run') }}</button>
+      <v-btn v-if="found.fix" @click="take">{{ found.fix.label }}, {{ counted(found.changes.length, 'run') }}</v-btn>
     </div>
   </section>
 </template>
@@ -100,7 +100,6 @@ function take() {
 .ask > .quiet { flex: 1; min-width: 240px; font-size: 14.5px; }
 .ask > :deep(.field) { width: 190px; }
 .ask > :deep(.line) { width: 300px; max-width: 100%; }
-.ask > :deep(.line select) { min-width: 0; }
 h3 { font-size: 16px; }
 p { margin: 6px 0; font-size: 14px; }
 .scroll { overflow-x: auto; }
@@ -109,5 +108,4 @@ th { text-align: left; font-weight: 500; color: var(--quiet); border-bottom: 1px
 td { border-bottom: 1px solid var(--rule); padding: 2px 10px 2px 0; }
 .right { text-align: right; }
 td.narrow { font-size: 15px; }
-@media screen and (max-width: 700px) { .ink-button { min-height: 44px; } }
 </style>

@@ -30,8 +30,8 @@ function set<K extends keyof Variant>(name: K, value: Variant[K]) {
     <SwitchField label="One pipe size up" :value="variant.pipe_up" :pointer="`${base}/pipe_up`" @change="(v) => set('pipe_up', v)" />
     <p v-if="trouble" class="danger narrow">{{ trouble }}</p>
     <p class="acts">
-      <button class="ink-button" :disabled="!take" @click="take && desk.edit(take.patch as unknown as PatchStep[])">Build it so</button>
-      <button class="plain narrow quiet" @click="desk.edit([{ op: 'remove', path: base }])">take off</button>
+      <v-btn :disabled="!take" @click="take && desk.edit(take.patch as unknown as PatchStep[])">Build it so</v-btn>
+      <v-btn variant="text" class="narrow quiet" @click="desk.edit([{ op: 'remove', path: base }])">Remove</v-btn>
     </p>
   </div>
 </template>

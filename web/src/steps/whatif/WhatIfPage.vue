@@ -17,7 +17,7 @@ import { useDesk } from '@/stores/desk'
 
 const props = defineProps<{ id: string }>()
 const desk = useDesk()
-const { found, trouble } = useAsked(desk, async (body) => (await answered(api.POST('/api/solve/what-if', { body }))).what_if)
+const { found, trouble, asking } = useAsked(desk, async (body) => (await answered(api.POST('/api/solve/what-if', { body }))).what_if)
 const MOST = 4
 
 watch(() => props.id, (id) => desk.open(id), { immediate: true })
@@ -61,11 +61,11 @@ function addVoltages() {
         <h2>What if</h2>
         <span class="narrow quiet">Up to four other ways to build it. Only what differs is shown.</span>
         <span class="gap" />
-        <button class="ink-button" :disabled="variants.length >= MOST" @click="add({ name: 'All copper', metal: 'cu' })">Copper</button>
-        <button class="ink-button" :disabled="variants.length >= MOST" @click="add({ name: 'All aluminium', metal: 'al' })">Aluminium</button>
-        <button class="ink-button" :disabled="variants.length >= MOST" @click="add({ name: 'One pipe size up', pipe_up: true })">Pipe up</button>
-        <button class="ink-button" :disabled="variants.length >= MOST" title="The longest run at 120, 240 and 480 V, through transformers" @click="addVoltages">Other voltages</button>
-        <button class="ink-button solid" :disabled="variants.length >= MOST" @click="add({})">Add a variant</button>
+        <v-btn :disabled="variants.length >= MOST" @click="add({ name: 'All copper', metal: 'cu' })">Copper</v-btn>
+        <v-btn :disabled="variants.length >= MOST" @click="add({ name: 'All aluminium', metal: 'al' })">Aluminium</v-btn>
+        <v-btn :disabled="variants.length >= MOST" @click="add({ name: 'One pipe size up', pipe_up: true })">Pipe up</v-btn>
+        <v-btn :disabled="variants.length >= MOST" title="The longest run at 120, 240 and 480 V, through transformers" @click="addVoltages">Other voltages</v-btn>
+        <v-btn variant="flat" :disabled="variants.length >= MOST" @click="add({})">Add a variant</v-btn>
       </header>
       <LeastDesk :names="names" />
       <SaveNotice :desk="desk" />
@@ -92,7 +92,8 @@ function addVoltages() {
           </tr>
         </tbody>
       </table>
-      <p v-if="variants.length && found && !found.rows.length" class="quiet">The variants come out alike.</p>
+      <p v-if="variants.length && asking" class="quiet" role="status">Working it out…</p>
+      <p v-else-if="variants.length && found && !found.rows.length" class="quiet">The variants come out alike.</p>
     </div>
     <aside><WorkingPanel /></aside>
   </section>

@@ -3,14 +3,14 @@
 import math
 from typing import Any
 
+from northspan.core.book.case import CaseAnswer, CaseFinding
 from northspan.core.codes.bs7671.data import BURIED, FUSES_5, MAIN_BONDING, U0_LEAST
 from northspan.core.codes.bs7671.earthing.case import BondingCase, EarthingConductor, Service, Supplementary
 from northspan.core.codes.bs7671.earthing.conductor import by_calculation, size_up
 from northspan.core.codes.bs7671.sizing.cables import resistance
 from northspan.core.codes.bs7671.sizing.devices import TOUCH_V, is_breaker
 from northspan.core.codes.bs7671.sizing.protective import by_table
-from northspan.core.codes.case import CaseAnswer, CaseFinding
-from northspan.core.working import Figure, NamedFigure, Step, number
+from northspan.core.figures.working import Figure, NamedFigure, Step, number
 
 LEAST_MAIN, MOST_MAIN = 6.0, 25.0
 EXTRANEOUS_BELOW_OHM = 22_000.0

@@ -5,11 +5,11 @@ from typing import Literal, Self
 from pydantic import Field, model_validator
 from pydantic_core import PydanticCustomError
 
+from northspan.core.book.case import Case
 from northspan.core.codes.bs7671.data import FUSES_5
 from northspan.core.codes.bs7671.earthing.conductor import by_calculation, size_up
 from northspan.core.codes.bs7671.sizing.case import Device
 from northspan.core.codes.bs7671.sizing.devices import is_breaker
-from northspan.core.codes.case import Case
 
 LARGEST = 1_000_000
 

@@ -2,11 +2,11 @@
 
 from typing import Any
 
+from northspan.core.book.case import CaseAnswer
 from northspan.core.codes.bs7671.sizing import cables, devices, findings, limits, workings
 from northspan.core.codes.bs7671.sizing.case import CheckCase
 from northspan.core.codes.bs7671.sizing.rungs import Rung, Setting, judge_all, running, settled, words
-from northspan.core.codes.case import CaseAnswer
-from northspan.core.working import NamedFigure
+from northspan.core.figures.working import NamedFigure
 
 RUNGS_ABOVE = 2
 RCD_MA = 30.0

@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 from northspan.core.codes.bs7671.data import OPERATING, RESISTANCE, TABLES, TWIN, TWIN_CPC, size_name
-from northspan.core.tables import Table
+from northspan.core.figures.tables import Table
 
 ONE_FIGURE_TO_MM2 = 16.0
 

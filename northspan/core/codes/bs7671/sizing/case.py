@@ -5,8 +5,8 @@ from typing import Literal, Self
 from pydantic import Field, field_validator, model_validator
 from pydantic_core import PydanticCustomError
 
+from northspan.core.book.case import Case, whole_number
 from northspan.core.codes.bs7671.data import RATINGS, STANDARD_MM2, SUPPLY
-from northspan.core.codes.case import Case, whole_number
 
 Cable = Literal["te", "singles", "swa70", "swa90"]
 Device = Literal["B", "C", "D", "BS88-2", "BS88-3", "BS3036", "BS1361"]

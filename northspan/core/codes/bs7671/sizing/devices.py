@@ -3,7 +3,7 @@
 from functools import lru_cache
 
 from northspan.core.codes.bs7671.data import BREAKERS, BREAKERS_45, FUSES_04, FUSES_5, TIMES
-from northspan.core.tables import Table
+from northspan.core.figures.tables import Table
 
 SOCKETS_TO_A, FIXED_TO_A = 63.0, 32.0
 TOUCH_V = 50.0

@@ -15,7 +15,7 @@ from northspan.core.codes.bs7671.data import (
     next_up,
 )
 from northspan.core.codes.bs7671.sizing.case import CheckCase
-from northspan.core.working import Cell
+from northspan.core.figures.working import Cell
 
 IN_GROUND = 0.9
 REWIRABLE = 0.725

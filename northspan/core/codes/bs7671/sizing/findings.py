@@ -3,10 +3,10 @@
 from collections.abc import Iterable, Mapping
 from typing import Any
 
+from northspan.core.book.case import CaseFinding
 from northspan.core.codes.bs7671.sizing.case import CheckCase
 from northspan.core.codes.bs7671.sizing.rungs import SECTIONS, Rung, Setting, words
-from northspan.core.codes.case import CaseFinding
-from northspan.core.working import number
+from northspan.core.figures.working import number
 
 STABLE_OHM = 200.0
 USUAL_BREAKING_KA = 6.0

@@ -8,7 +8,7 @@ from northspan.core.codes.bs7671.sizing import cables, devices
 from northspan.core.codes.bs7671.sizing.case import SIZES, CheckCase, ratings
 from northspan.core.codes.bs7671.sizing.factors import Factors, factors, insulation_factor
 from northspan.core.codes.bs7671.sizing.protective import Protective, energy, judged, table_size
-from northspan.core.working import number
+from northspan.core.figures.working import number
 
 SLACK = 1e-9
 SECTIONS = {

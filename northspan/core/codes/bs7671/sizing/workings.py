@@ -7,7 +7,7 @@ from northspan.core.codes.bs7671.data import IN_CABLE, RESISTANCE, TABLES, U0, s
 from northspan.core.codes.bs7671.sizing import cables, devices
 from northspan.core.codes.bs7671.sizing.protective import BREAKER_S, k_of
 from northspan.core.codes.bs7671.sizing.rungs import SECTIONS, Rung, Setting, loop_ohm_m, words
-from northspan.core.working import Figure, NamedFigure, Step, Value, number
+from northspan.core.figures.working import Figure, NamedFigure, Step, Value, number
 
 _FACTOR = {"ca": "Temperature", "cg": "Grouping", "cs": "Soil", "cd": "Depth"}
 _BY = {"overcurrent": "overcurrent", "rcd": "residual", None: "nothing in time"}

@@ -6,9 +6,9 @@ from typing import Any, Literal, Self
 from pydantic import Field, field_validator, model_validator
 from pydantic_core import PydanticCustomError
 
+from northspan.core.book.case import Case, CaseAnswer, CaseFinding, whole_number
 from northspan.core.codes.bs7671.data import RCD_TIMES
-from northspan.core.codes.case import Case, CaseAnswer, CaseFinding, whole_number
-from northspan.core.working import Figure, NamedFigure, Step, number
+from northspan.core.figures.working import Figure, NamedFigure, Step, number
 
 CITE, ALONE = "643.8, 415.1.1", "BS EN 61008-1"
 # It opens above half of what it is rated for, and at that at the latest.

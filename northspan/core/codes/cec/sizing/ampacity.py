@@ -3,8 +3,8 @@
 from functools import lru_cache
 
 from northspan.core.codes.cec.data import ALUMINIUM, AMBIENT, AWG, BUNDLING, COPPER, DWELLING, IMPEDANCE, INSULATIONS
-from northspan.core.tables import Table
-from northspan.core.working import Cell
+from northspan.core.figures.tables import Table
+from northspan.core.figures.working import Cell
 
 BASE_AMBIENT_C = 30.0
 DWELLING_TERMINALS_C = 75

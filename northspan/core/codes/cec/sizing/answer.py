@@ -2,12 +2,12 @@
 
 from typing import Any
 
-from northspan.core.codes.case import CaseAnswer
+from northspan.core.book.case import CaseAnswer
 from northspan.core.codes.cec.data import AWG
 from northspan.core.codes.cec.sizing import companions, findings, limits, overcurrent, workings
 from northspan.core.codes.cec.sizing.case import CheckCase
 from northspan.core.codes.cec.sizing.rungs import Rung, Setting, judge, judge_all, settled
-from northspan.core.working import NamedFigure
+from northspan.core.figures.working import NamedFigure
 
 RUNGS_ABOVE = 2
 

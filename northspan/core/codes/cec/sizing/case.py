@@ -5,9 +5,9 @@ from typing import Literal, Self
 from pydantic import Field, field_validator, model_validator
 from pydantic_core import PydanticCustomError
 
-from northspan.core.codes.case import Case
+from northspan.core.book.case import Case
 from northspan.core.codes.cec.data import IMPEDANCE
-from northspan.core.units import FOOT_M
+from northspan.core.figures.units import FOOT_M
 
 SystemName = Literal["120-2w", "240-2w", "208-2w", "120/240-3w", "120/208-3w"]
 Metal = Literal["cu", "al"]

@@ -3,12 +3,12 @@
 from collections.abc import Iterable, Mapping
 from typing import Any
 
-from northspan.core.codes.case import CaseFinding
+from northspan.core.book.case import CaseFinding
 from northspan.core.codes.cec.data import AWG
 from northspan.core.codes.cec.sizing import overcurrent
 from northspan.core.codes.cec.sizing.companions import DOUBTFUL_PVC_PCT
 from northspan.core.codes.cec.sizing.rungs import SECTIONS, SLACK, Rung, Setting
-from northspan.core.working import number
+from northspan.core.figures.working import number
 
 LEAST_SERVICE_NEUTRAL = {"cu": "10", "al": "8"}
 UNDERGROUND_FROM = "1/0"

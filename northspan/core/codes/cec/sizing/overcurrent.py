@@ -3,7 +3,7 @@
 from bisect import bisect_left
 
 from northspan.core.codes.cec.data import DEVICES, RATINGS, SMALL
-from northspan.core.working import Cell
+from northspan.core.figures.working import Cell
 
 SLACK = 1e-9
 TABLE_13_TO_A = 600.0

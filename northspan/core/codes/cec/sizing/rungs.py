@@ -6,9 +6,9 @@ from dataclasses import dataclass
 from northspan.core.codes.cec.data import AWG
 from northspan.core.codes.cec.sizing import ampacity, overcurrent
 from northspan.core.codes.cec.sizing.case import CheckCase, ladder_sizes
+from northspan.core.figures.working import number
 from northspan.core.physics.line import Line
 from northspan.core.physics.voltage_drop import drop_parts
-from northspan.core.working import number
 
 SLACK = 1e-9
 CONTINUOUS_SHARE = 0.8

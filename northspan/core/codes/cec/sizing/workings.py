@@ -4,8 +4,8 @@ from northspan.core.codes.cec.data import AMBIENT, AWG, BONDING, BUNDLING, DEVIC
 from northspan.core.codes.cec.sizing import ampacity, overcurrent
 from northspan.core.codes.cec.sizing.companions import Bonding, Fit
 from northspan.core.codes.cec.sizing.rungs import CONTINUOUS_SHARE, SECTIONS, Rung, Setting
+from northspan.core.figures.working import Figure, NamedFigure, Step, Value, number
 from northspan.core.physics.voltage_drop import drop_parts
-from northspan.core.working import Figure, NamedFigure, Step, Value, number
 
 SHORT_LINE = "short-line formula"
 

@@ -4,11 +4,11 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any
 
-from northspan.core.codes.case import CaseAnswer, CaseFinding
+from northspan.core.book.case import CaseAnswer, CaseFinding
 from northspan.core.codes.nec.boxes.case import BoxCase, gangs_of
 from northspan.core.codes.nec.boxes.fill import Line, largest_present, need
 from northspan.core.codes.nec.data import BOXES
-from northspan.core.working import Figure, NamedFigure, Step, number
+from northspan.core.figures.working import Figure, NamedFigure, Step, number
 
 GROUPS = {
     "conductors": "Conductors", "clamps": "Clamps", "support": "Support fittings", "devices": "Devices",

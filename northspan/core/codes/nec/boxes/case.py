@@ -5,8 +5,8 @@ from typing import Annotated, Any, Literal, Self
 from pydantic import BeforeValidator, Field, model_validator
 from pydantic_core import PydanticCustomError
 
+from northspan.core.book.strict import Number, StrictCase, Switch, Whole
 from northspan.core.codes.nec.data import BOX_VOLUMES, BOXES
-from northspan.core.codes.strict import Number, StrictCase, Switch, Whole
 
 LOOP_IN = 12.0
 MOST = 100_000

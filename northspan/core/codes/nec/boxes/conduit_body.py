@@ -4,10 +4,10 @@ from typing import Annotated
 
 from pydantic import Field
 
-from northspan.core.codes.case import CaseAnswer, CaseFinding
+from northspan.core.book.case import CaseAnswer, CaseFinding
+from northspan.core.book.strict import StrictCase
 from northspan.core.codes.nec.boxes.answer import box
 from northspan.core.codes.nec.boxes.case import BoxCase, Grounds, Room, Wires, Yokes
-from northspan.core.codes.strict import StrictCase
 
 
 class ConduitBodyCase(StrictCase):

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 from northspan.core.codes.nec.boxes.case import Blocks, BoxCase, Grounds, Wires, Yokes
 from northspan.core.codes.nec.data import BOX_VOLUMES
-from northspan.core.working import Step
+from northspan.core.figures.working import Step
 
 CANOPY_LEFT_OUT = 4
 FIXTURE_WIRES = ("16", "18")

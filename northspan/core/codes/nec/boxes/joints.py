@@ -6,8 +6,8 @@ from fractions import Fraction
 from northspan.core.codes.nec.boxes.case import BoxCase, Grounds, Wires
 from northspan.core.codes.nec.boxes.fill import SIZES, need
 from northspan.core.codes.nec.data import AWG
-from northspan.core.pull.rules import JointSide
-from northspan.core.working import Step
+from northspan.core.figures.working import Step
+from northspan.core.property.pull.rules import JointSide
 
 FROM_SIZE = "4"
 TIMES = 6.0

@@ -2,14 +2,14 @@
 
 from collections.abc import Sequence
 
+from northspan.core.book.kinds import Metal
 from northspan.core.codes.nec.data import AWG, ELECTRODE_CONDUCTOR, EQUIPMENT_GROUND, PROPERTIES, SERVICE_NEUTRAL
 from northspan.core.codes.nec.sizing import equipment_ground as grounding
+from northspan.core.figures.units import FOOT_M, INCH_M, SQUARE_FOOT_M2, US, Unit, Units
+from northspan.core.figures.working import Figure, Step, number
 from northspan.core.job.grounding import MADE, Electrode
 from northspan.core.job.run import Run
-from northspan.core.property.sized_run import Hots
-from northspan.core.run.question import Metal
-from northspan.core.units import FOOT_M, INCH_M, SQUARE_FOOT_M2, US, Unit, Units
-from northspan.core.working import Figure, Step, number
+from northspan.core.network.sized_run import Hots
 
 ROD_M, ROD_THICK_M, LISTED_ROD_M, PIPE_M = 8.0 * FOOT_M, 0.625 * INCH_M, 0.5 * INCH_M, 1.05 * INCH_M
 WATER_PIPE_M, STRUCTURE_M, CONCRETE_M, RING_M = 10.0 * FOOT_M, 10.0 * FOOT_M, 20.0 * FOOT_M, 20.0 * FOOT_M
@@ -61,19 +61,19 @@ def shortfalls(e: Electrode, told: Units) -> tuple[tuple[str, str, dict[str, obj
     long, small = told.length, told.small
 
     if e.kind == "gas-pipe":
-        found.append(("a gas pipe in the earth is no electrode", "250.52(B)(1)", {}))
+        found.append(("a gas pipe in the ground is no electrode", "250.52(B)(1)", {}))
     if e.metal == "aluminium":
         found.append(("aluminium is no electrode", "250.52(B)(2)", {"metal": "copper"}))
     if e.kind == "rod":
-        least("length", long, ROD_M, "in the earth", "250.52(A)(5), 250.53(A)(4)")
+        least("length", long, ROD_M, "in the ground", "250.52(A)(5), 250.53(A)(4)")
         least("diameter", small, LISTED_ROD_M if e.listed else ROD_THICK_M, "thick", "250.52(A)(5)(b)")
     if e.kind == "pipe":
-        least("length", long, ROD_M, "in the earth", "250.52(A)(5), 250.53(A)(4)")
+        least("length", long, ROD_M, "in the ground", "250.52(A)(5), 250.53(A)(4)")
         least("diameter", small, PIPE_M, "outside", "250.52(A)(5)(a)")
     if e.kind == "water-pipe":
-        least("length", long, WATER_PIPE_M, "in the earth", "250.52(A)(1)")
+        least("length", long, WATER_PIPE_M, "in the ground", "250.52(A)(1)")
     if e.kind == "structural-metal":
-        least("length", long, STRUCTURE_M, "upright in the earth", "250.52(A)(2)")
+        least("length", long, STRUCTURE_M, "upright in the ground", "250.52(A)(2)")
     if e.kind == "concrete-encased":
         least("length", long, CONCRETE_M, "in concrete", "250.52(A)(3)")
         if e.wire_size is None:
@@ -149,7 +149,7 @@ def conductor(hots: Sequence[Hots], made_of: Metal, electrodes: Sequence[Electro
     if AWG.rank(chosen) < AWG.rank(EXPOSED_LEAST):
         steps.append(Step(f"So thin, in pipe or armour all the way; or {EXPOSED_LEAST}", chosen, "size", "250.64(B)"))
     if made_of == "al":
-        outdoors = "Aluminium: never in masonry or earth, outdoors it ends 18 in above"
+        outdoors = "Aluminium: never in masonry or soil, outdoors it ends 18 in above"
         steps.append(Step(outdoors, chosen, "size", "250.64(A)"))
     return Figure(chosen, "", tuple(steps))
 

@@ -1,9 +1,9 @@
 """What the neutrals of two 120 V sources carry that stand for a leg each."""
 
-from northspan.core.ground.answer import PlainAnswer
-from northspan.core.ground.asked import Asked
-from northspan.core.ground.network.fault import METHOD
-from northspan.core.working import Figure, Step
+from northspan.core.figures.working import Figure, Step
+from northspan.core.property.ground.answer import PlainAnswer
+from northspan.core.property.ground.asked import Asked
+from northspan.core.property.ground.network.fault import METHOD
 
 
 def neutrals_of_pair(a: Asked) -> PlainAnswer | None:

@@ -2,22 +2,22 @@
 
 from collections.abc import Iterable
 
+from northspan.core.book.systems import SYSTEMS
 from northspan.core.codes.nec.earthing.paired_answers import neutrals_of_pair
 from northspan.core.codes.nec.earthing.separate_buildings import against_neutral_as_ground
-from northspan.core.ground.answer import PlainAnswer
-from northspan.core.ground.asked import Asked
-from northspan.core.ground.joins import equipment_path, neutral_node
-from northspan.core.ground.modes import has_neutral
-from northspan.core.ground.network.fault import METHOD, first_to_trip, struck
-from northspan.core.ground.network.nodes import node
-from northspan.core.ground.network.wired import BOND_OHM
-from northspan.core.ground.ohms import rods_by_thumb
-from northspan.core.ground.soils import place_soil
+from northspan.core.figures.units import FOOT_M
+from northspan.core.figures.working import Figure, Step, number
 from northspan.core.job.run import Run
 from northspan.core.physics.network.nodal import EARTH, Branch, ImpedanceNetwork, State
-from northspan.core.run.systems import SYSTEMS
-from northspan.core.units import FOOT_M
-from northspan.core.working import Figure, Step, number
+from northspan.core.property.ground.answer import PlainAnswer
+from northspan.core.property.ground.asked import Asked
+from northspan.core.property.ground.electrodes.ohms import rods_by_thumb
+from northspan.core.property.ground.electrodes.soils import place_soil
+from northspan.core.property.ground.joins import equipment_path, neutral_node
+from northspan.core.property.ground.modes import has_neutral
+from northspan.core.property.ground.network.fault import METHOD, first_to_trip, struck
+from northspan.core.property.ground.network.nodes import node
+from northspan.core.property.ground.network.wired import BOND_OHM
 
 WORTH_A_LOOK_A = 0.5
 APART_M = 8.0 * FOOT_M
@@ -112,7 +112,7 @@ def _broken(a: Asked) -> PlainAnswer | None:
         more = "No neutral of its source is grounded: nothing opens, and what a hand finds hangs on the insulation."
         return PlainAnswer(asks, "The can floats with the hot until found", more, "250.4(B), 250.21", "danger", None)
     if seconds is None:
-        more = f"A hot on the can draws {abs(state.fault_a):.1f} A through the earth: nothing opens."
+        more = f"A hot on the can draws {abs(state.fault_a):.1f} A through the soil: nothing opens."
         return PlainAnswer(asks, f"Cans at {touch:.0f} V until found", more, "250.4(A)(5)", "danger", _volts(touch))
     more = f"Other metal brings {abs(state.fault_a):.0f} A home: it opens in {_time(seconds)} at most."
     words = f"Cans at {touch:.0f} V for {_time(seconds)} at most"
@@ -139,7 +139,7 @@ def _open_neutral(a: Asked, run: Run) -> PlainAnswer | None:
     at = {letter: state.node(node(net, a.station, letter)) for letter in ("A", "B", "N", "can")}
     legs = sorted((abs(at["A"] - at["N"]), abs(at["B"] - at["N"])))
     more = (
-        f"With the loads as entered and {number(a.test_a)} A more on one leg: the earth, and what metal is shared, "
+        f"With the loads as entered and {number(a.test_a)} A more on one leg: the soil, and what metal is shared, "
         f"stands in for the neutral, and every can is {abs(at['can']):.0f} V above it."
     )
     asks, words = f"If the neutral to {a.name} opens?", f"Legs at {legs[0]:.0f} and {legs[1]:.0f} V"
@@ -175,7 +175,7 @@ def _second(a: Asked) -> PlainAnswer | None:
     )
     asks = "What does the second bond do?" if there else f"What would a bond at {a.there.net.stations[at].name} do?"
     words = f"{off:.1f} of {total:.1f} A off the neutral"
-    more = f"{wire:.1f} A of it on this run's ground; the rest on other metal and in the earth."
+    more = f"{wire:.1f} A of it on this run's ground; the rest on other metal and in the soil."
     return PlainAnswer(asks, words, more, "250.24(B), 250.142(B)", "danger" if there else "plain", figure)
 
 
@@ -193,9 +193,9 @@ def _rod_alone(a: Asked) -> PlainAnswer | None:
     seconds, by, _, _ = first_to_trip(a.faulted, a.sized, state, a.station)
     opens = by is not None and seconds is not None and amps > 0.0
     asks = f"Would the rod alone trip {number(rating)} A?" if rating else "Would the rod alone trip the breaker?"
-    figure = Figure(amps, "A", (*there.steps, Step("Hot into the earth there", amps, "A", METHOD)))
+    figure = Figure(amps, "A", (*there.steps, Step("Hot into the soil there", amps, "A", METHOD)))
     words = f"No: {amps:.1f} A, never" if not opens else f"{amps:.0f} A: in {_time(seconds or 0.0)} at most"
-    return PlainAnswer(asks, words, "The earth is no way back for a fault.", "250.4(A)(5)", "plain", figure)
+    return PlainAnswer(asks, words, "The soil is no path back for a fault.", "250.4(A)(5)", "plain", figure)
 
 
 def _clamp(a: Asked) -> PlainAnswer | None:
@@ -229,7 +229,7 @@ def _clamp(a: Asked) -> PlainAnswer | None:
         more = "Neutral current comes home on the neutral. More than that means a second bond or a bad neutral."
         return PlainAnswer(asks, words, more, METHOD, "plain", figure)
     look = f"Look at {', '.join(extra)}" if extra else "Look for shared metal, a second bond or a bad neutral"
-    return PlainAnswer(asks, words, f"That much comes home by earth and metal. {look}.", METHOD, "caution", figure)
+    return PlainAnswer(asks, words, f"That much comes back through soil and metal. {look}.", METHOD, "caution", figure)
 
 
 def _stray(a: Asked, name: str) -> str:
@@ -288,7 +288,7 @@ def _amps(amps: float) -> Figure:
 
 
 def _volts(volts: float) -> Figure:
-    return Figure(volts, "V", (Step("Between there and the far earth", volts, "V", METHOD),))
+    return Figure(volts, "V", (Step("Between there and the remote earth", volts, "V", METHOD),))
 
 
 def _time(seconds: float) -> str:

@@ -1,10 +1,10 @@
 """Where a neutral is bonded when nothing is on record: at the service, at a derived source (250.24, 250.30)."""
 
-from northspan.core.ground.modes import is_line_side, is_service_equipment
+from northspan.core.book.systems import SYSTEMS
 from northspan.core.job.grounding import NeutralBond
 from northspan.core.job.job import Station
-from northspan.core.property.topology import SOURCES, Network
-from northspan.core.run.systems import SYSTEMS
+from northspan.core.network.topology import SOURCES, Network
+from northspan.core.property.ground.modes import is_line_side, is_service_equipment
 
 
 def planned(net: Network, station: Station, kept: bool) -> NeutralBond:

@@ -5,23 +5,23 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import TYPE_CHECKING
 
+from northspan.core.book.kinds import Metal
+from northspan.core.book.systems import SYSTEMS
 from northspan.core.codes.nec.data import AWG, INSULATIONS, VOCABULARY
 from northspan.core.codes.nec.earthing import electrodes as earth
 from northspan.core.codes.nec.earthing import planned_bonds, separate_buildings
 from northspan.core.codes.nec.sizing import ampacity
+from northspan.core.figures.working import Figure
 from northspan.core.physics.breaker_time import longest_s
-from northspan.core.run.question import Metal
-from northspan.core.run.systems import SYSTEMS
-from northspan.core.working import Figure
 
 if TYPE_CHECKING:
-    from northspan.core.ground.answer import PlainAnswer
-    from northspan.core.ground.asked import Asked
     from northspan.core.job.grounding import Electrode, NeutralBond
     from northspan.core.job.job import Job, Station
     from northspan.core.job.run import Run
-    from northspan.core.property.sized_run import Hots
-    from northspan.core.property.topology import Network
+    from northspan.core.network.sized_run import Hots
+    from northspan.core.network.topology import Network
+    from northspan.core.property.ground.answer import PlainAnswer
+    from northspan.core.property.ground.asked import Asked
 
 
 class NecEarthing:

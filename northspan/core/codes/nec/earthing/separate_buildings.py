@@ -5,13 +5,13 @@ Exception No. 1, and the circuit of a range or dryer that stands, 250.140(B).
 from collections import deque
 from collections.abc import Mapping
 
+from northspan.core.book.systems import SYSTEMS
 from northspan.core.codes.nec.data import AWG, INSULATIONS
-from northspan.core.ground.modes import is_service_equipment
 from northspan.core.job.job import Job, Place
 from northspan.core.job.run import Run
+from northspan.core.network.topology import Network
 from northspan.core.physics.raceway.steel import is_steel
-from northspan.core.property.topology import Network
-from northspan.core.run.systems import SYSTEMS
+from northspan.core.property.ground.modes import is_service_equipment
 
 COOKING_AND_DRYING = ("range", "dryer")
 LEAST_NEUTRAL = {"cu": "10", "al": "8"}

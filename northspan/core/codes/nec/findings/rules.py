@@ -5,15 +5,16 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import TYPE_CHECKING
 
-from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.findings.run_finders import RUN_FINDERS
 from northspan.core.codes.nec.findings.wire import taps
+from northspan.core.document.finding import Finding
+from northspan.core.property.whole.book import WholeBook
+from northspan.core.property.whole.solution import Condition
 from northspan.core.run.sized import RunFinding, Sizing
-from northspan.core.solution import Condition, Finding
 
 if TYPE_CHECKING:
-    from northspan.core.property.sized_run import SizedRun
-    from northspan.core.property.view import JobView
+    from northspan.core.network.sized_run import SizedRun
+    from northspan.core.property.whole.view import JobView
 
 
 class NecFindings:

@@ -5,7 +5,7 @@ from collections.abc import Sequence
 from dataclasses import replace
 
 from northspan.core.codes.nec.data import DRYER_DEMAND, LIGHTING_DEMAND, RANGE_DEMAND
-from northspan.core.working import Step, number
+from northspan.core.figures.working import Step, number
 
 DRYER_SMALLEST_VA = 5000.0
 _A_BELOW_KW, _B_TO_KW, _C_TO_KW, _LARGEST_KW, _APPLIES_ABOVE_KW = 3.5, 8.75, 12.0, 27.0, 1.75

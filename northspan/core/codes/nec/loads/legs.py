@@ -5,8 +5,8 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from itertools import zip_longest
 
+from northspan.core.figures.working import Figure, Step, number
 from northspan.core.job.job import Appliance
-from northspan.core.working import Figure, Step, number
 
 LEG_VOLTS = 120.0
 OVER_A = 200.0

@@ -2,16 +2,16 @@
 
 from functools import lru_cache
 
-from northspan.core.codes.nec.loads import nameplates
+from northspan.core.book.systems import SYSTEMS
+from northspan.core.codes.nec.loads.equipment import nameplates
 from northspan.core.codes.nec.loads.mobile_home import mobile_home
 from northspan.core.codes.nec.loads.optional import existing_dwelling, new_dwelling
 from northspan.core.codes.nec.loads.recorded import by_record
 from northspan.core.codes.nec.loads.standard import dwelling, own_loads
+from northspan.core.figures.working import Figure
 from northspan.core.job.house_rules import HouseRules
 from northspan.core.job.job import Appliance, Place
-from northspan.core.loads.place_load import LoadMethod
-from northspan.core.run.systems import SYSTEMS
-from northspan.core.working import Figure
+from northspan.core.property.loads.place_load import LoadMethod
 
 MOTOR_SHARE = 1.25
 NO_AREA = "Enter the floor area: a dwelling's lighting and receptacles are counted by it, 220.41."

@@ -1,12 +1,13 @@
 """A mobile home's load, by a calculation of its own in place of Article 220's. 550.18."""
 
 from northspan.core.codes.nec.data import MOBILE_RANGE
-from northspan.core.codes.nec.loads import demand, nameplates
+from northspan.core.codes.nec.loads import demand
+from northspan.core.codes.nec.loads.equipment import nameplates
 from northspan.core.codes.nec.loads.standard import NEUTRAL_SHARE, general_steps, standard_method
 from northspan.core.codes.nec.loads.tally import Tally
+from northspan.core.figures.working import Step, number
 from northspan.core.job.job import Place
-from northspan.core.loads.place_load import LoadMethod
-from northspan.core.working import Step, number
+from northspan.core.property.loads.place_load import LoadMethod
 
 WHOLE_UP_TO = 3
 SHARE = 0.75

@@ -2,12 +2,13 @@
 
 from collections.abc import Iterable, Sequence
 
-from northspan.core.codes.nec.loads import legs, nameplates
+from northspan.core.codes.nec.loads import legs
+from northspan.core.codes.nec.loads.equipment import nameplates
 from northspan.core.codes.nec.loads.standard import general_steps
 from northspan.core.codes.nec.loads.tally import COOLING, HEATING
+from northspan.core.figures.working import Figure, Step, number
 from northspan.core.job.job import Appliance, Place
-from northspan.core.loads.place_load import LoadLine, LoadMethod
-from northspan.core.working import Figure, Step, number
+from northspan.core.property.loads.place_load import LoadLine, LoadMethod
 
 FIRST_VA, FIRST_EXISTING_VA = 10_000.0, 8_000.0
 REST_SHARE = 0.4

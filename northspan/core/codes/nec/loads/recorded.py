@@ -1,9 +1,10 @@
 """A standing load by its record, 220.87."""
 
-from northspan.core.codes.nec.loads import legs, nameplates
+from northspan.core.codes.nec.loads import legs
+from northspan.core.codes.nec.loads.equipment import nameplates
+from northspan.core.figures.working import Figure, Step, number
 from northspan.core.job.job import LoadRecord, Place
-from northspan.core.loads.place_load import LoadLine, LoadMethod
-from northspan.core.working import Figure, Step, number
+from northspan.core.property.loads.place_load import LoadLine, LoadMethod
 
 RECORD_FACTOR = 1.25
 
@@ -32,7 +33,7 @@ def by_record(place: Place, record: LoadRecord, line_volts: float, neutral: Figu
         why = "A 30-day recording stands in where a year's record cannot be had."
     else:
         why = "A year's record of the standing load is at hand."
-    lasting = [a for a in new if a.continuous or a.kind == "ev-charger"]
+    lasting = [a for a in new if nameplates.is_continuous(a)]
     return LoadMethod(
         "recorded",
         "Recorded load",

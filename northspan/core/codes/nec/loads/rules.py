@@ -2,11 +2,12 @@
 
 from collections.abc import Sequence
 
-from northspan.core.codes.nec.loads import circuits, converters, methods
+from northspan.core.codes.nec.loads import methods
+from northspan.core.codes.nec.loads.equipment import circuits, converters, nameplates
 from northspan.core.job.house_rules import HouseRules
 from northspan.core.job.job import Appliance, Converter, Place
-from northspan.core.loads.circuit import Circuit
-from northspan.core.loads.place_load import LoadMethod
+from northspan.core.property.loads.circuit import Circuit
+from northspan.core.property.loads.place_load import LoadMethod
 
 
 class NecLoads:
@@ -22,6 +23,10 @@ class NecLoads:
     def converter(self, converter: Converter, input_a: float, output_a: float) -> Circuit:
         """455.6, 455.7."""
         return converters.circuit(converter, input_a, output_a)
+
+    def is_continuous(self, appliance: Appliance) -> bool:
+        """Article 100; a vehicle charger always is, 625.42."""
+        return nameplates.is_continuous(appliance)
 
     def circuit(self, appliances: Sequence[Appliance], line_volts: float) -> Circuit:
         """Nameplates and Articles 422, 424, 430 and 440; household cooking by Table 220.55 note 4."""

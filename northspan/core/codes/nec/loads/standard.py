@@ -1,11 +1,12 @@
 """The standard calculation of a dwelling, Part III of Article 220, and a building by its own loads."""
 
-from northspan.core.codes.nec.loads import demand, nameplates
+from northspan.core.codes.nec.loads import demand
+from northspan.core.codes.nec.loads.equipment import nameplates
 from northspan.core.codes.nec.loads.tally import Tally
+from northspan.core.figures.units import US
+from northspan.core.figures.working import Step, number
 from northspan.core.job.job import Place
-from northspan.core.loads.place_load import LoadMethod
-from northspan.core.units import US
-from northspan.core.working import Step, number
+from northspan.core.property.loads.place_load import LoadMethod
 
 LIGHTING_VA_PER_FT2 = 3.0
 CIRCUIT_VA = 1500.0

@@ -3,11 +3,12 @@
 from collections.abc import Sequence
 from dataclasses import dataclass, field
 
-from northspan.core.codes.nec.loads import legs, nameplates
+from northspan.core.codes.nec.loads import legs
+from northspan.core.codes.nec.loads.equipment import nameplates
 from northspan.core.codes.nec.loads.legs import OnLeg
+from northspan.core.figures.working import Figure, Step, number
 from northspan.core.job.job import Appliance
-from northspan.core.loads.place_load import LoadLine
-from northspan.core.working import Figure, Step, number
+from northspan.core.property.loads.place_load import LoadLine
 
 MOTOR_EXTRA = 0.25
 HEATING = ("space-heat", "supplemental-heat", "heat-pump")
@@ -54,7 +55,7 @@ class Tally:
         self.placed += legs.on_legs(each, share)
         self.counted += each
         if share == 1.0:
-            lasting = [a for a in each if a.continuous or a.kind == "ev-charger"]
+            lasting = [a for a in each if nameplates.is_continuous(a)]
             self.continuous_va += nameplates.total_va(lasting, self.line_volts)
 
     def heating_or_cooling(self, each: Sequence[Appliance]) -> None:

@@ -2,12 +2,12 @@
 
 from collections.abc import Iterator
 
+from northspan.core.figures.units import FOOT_M
 from northspan.core.job.house_rules import HouseRules
 from northspan.core.job.job import Place
 from northspan.core.job.outlets import OutletRoom
-from northspan.core.panel.answer import Owed
-from northspan.core.panel.circuits import SizedCircuit
-from northspan.core.units import FOOT_M
+from northspan.core.property.panel.answer import Owed
+from northspan.core.property.panel.circuits import SizedCircuit
 
 WET_ROOMS = (
     "bathroom", "garage", "outdoors", "crawl-space", "basement", "kitchen", "sink", "boathouse", "tub", "laundry",

@@ -1,17 +1,18 @@
 """The circuits that a dwelling or an outbuilding owes at its panel, by what Loads has of it. 210.11, 422.10, 625.40."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Collection, Iterator, Sequence
 from typing import Any
 
-from northspan.core.codes.nec.loads import circuits as branch
-from northspan.core.codes.nec.loads.nameplates import own_va
+from northspan.core.book.systems import SYSTEMS, System
+from northspan.core.codes.nec.loads.equipment import circuits as branch
+from northspan.core.codes.nec.loads.equipment.nameplates import is_continuous, own_va
 from northspan.core.codes.nec.loads.standard import LIGHTING_VA_PER_FT2
+from northspan.core.codes.nec.panels.lines import vague
 from northspan.core.codes.nec.sizing import overcurrent
+from northspan.core.figures.units import US
 from northspan.core.job.job import Appliance, Place
 from northspan.core.job.panel import PanelCircuit
 from northspan.core.job.run import Run
-from northspan.core.run.systems import SYSTEMS, System
-from northspan.core.units import US
 
 LIGHTING_VA, LIGHTING_A, RECEPTACLES_A = 1800.0, 15.0, 20.0
 LIVED = ("bedroom", "living-room", "hallway")
@@ -32,12 +33,28 @@ def proposed(place: Place, supply: System, leaving: Leaving, there: Sequence[Pan
     taken = {c.id for c in there}
     hung = {a for c in there for a in c.appliances}
     runs = {c.run for c in there}
+    lines = {c.name.casefold() for c in there}
     for fields in (*_runs(leaving, runs), *_owed(place, there), *_appliances(place, supply, hung, leaving)):
         wanted = fields.pop("id")
         name = next(n for n in (wanted, *(f"{wanted}-{i}" for i in range(2, 200))) if n not in taken)
         taken.add(name)
+        fields["name"] = _line(place, fields["name"], lines)
+        lines.add(fields["name"].casefold())
         made.append(PanelCircuit(id=name, **fields))
     return tuple(made)
+
+
+def _line(place: Place, name: str, lines: Collection[str]) -> str:
+    """A line of the directory that says where, where the words alone say too little or stand there already; 408.4(A).
+
+    >>> shed = Place(id="s", name="Shed", kind="detached-building")
+    >>> _line(shed, "Lights", ()), _line(shed, "Band saw", ()), _line(shed, "Band saw", ("band saw", "shed, band saw"))
+    ('Shed, lights', 'Band saw', 'Shed, band saw 2')
+    """
+    if not vague(name) and name.casefold() not in lines:
+        return name
+    where = f"{place.name}, {name[:1].lower()}{name[1:]}"[:76]
+    return next(n for n in (where, *(f"{where} {i}" for i in range(2, 200))) if n.casefold() not in lines)
 
 
 def _runs(leaving: Leaving, known: set[str | None]) -> Iterator[dict[str, Any]]:
@@ -103,7 +120,7 @@ def rating_of(a: Appliance, supply: System) -> float | None:
     if found.device is not None:
         return found.device.usual_a
     amps = a.count * own_va(a, volts) / volts if a.kind != "range" else found.va / volts
-    if a.continuous or a.kind == "ev-charger":
+    if is_continuous(a):
         amps *= CONTINUOUS
     least = found.least.amps if found.least is not None else 0.0
     return overcurrent.standard_rating(max(amps, least))

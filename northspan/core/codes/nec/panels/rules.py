@@ -2,14 +2,14 @@
 
 from collections.abc import Sequence
 
+from northspan.core.book.systems import System
 from northspan.core.codes.nec.panels import guards, proposed, splices
 from northspan.core.job.house_rules import HouseRules
 from northspan.core.job.job import Place
 from northspan.core.job.panel import PanelCircuit
-from northspan.core.panel.answer import Owed
-from northspan.core.panel.circuits import SizedCircuit
-from northspan.core.panel.rules import Splice
-from northspan.core.run.systems import System
+from northspan.core.property.panel.answer import Owed
+from northspan.core.property.panel.circuits import SizedCircuit
+from northspan.core.property.panel.rules import Splice
 
 
 class NecPanels:

@@ -6,9 +6,9 @@ from functools import lru_cache
 from northspan.core.codes.nec.boxes.answer import box
 from northspan.core.codes.nec.boxes.case import BoxCase
 from northspan.core.codes.nec.data import BOX_VOLUMES, SMALL_CONDUCTORS
-from northspan.core.panel.circuits import SizedCircuit, ground_wires, takes_neutral
-from northspan.core.panel.rules import Splice
-from northspan.core.working import Figure, Step
+from northspan.core.figures.working import Figure, Step
+from northspan.core.property.panel.circuits import SizedCircuit, ground_wires, takes_neutral
+from northspan.core.property.panel.rules import Splice
 
 # Taken where neither a wire nor a breaker is on record: never too small a box for a house's small circuits.
 UNKNOWN_SIZE = "10"
@@ -23,7 +23,7 @@ def splice(circuits: Sequence[SizedCircuit]) -> Splice:
     box is named.
 
     >>> from northspan.core.job.panel import PanelCircuit
-    >>> from northspan.core.run.systems import SYSTEMS
+    >>> from northspan.core.book.systems import SYSTEMS
     >>> made = PanelCircuit(id="a", size="12", breaker_a=20)
     >>> found = splice([SizedCircuit(made, SYSTEMS["120-2w"], 0.0, (), "", None, None)])
     >>> found.needed.value, found.box
@@ -74,7 +74,7 @@ def size_or_likely(each: SizedCircuit) -> tuple[str, str]:
     """A circuit's wire; where it is not on record the smallest copper its breaker may guard, and why.
 
     >>> from northspan.core.job.panel import PanelCircuit
-    >>> from northspan.core.run.systems import SYSTEMS
+    >>> from northspan.core.book.systems import SYSTEMS
     >>> size_or_likely(SizedCircuit(PanelCircuit(id="a", breaker_a=20), SYSTEMS["120-2w"], 0.0, (), "", None, None))
     ('12', 'wire not on record; by its breaker, 240.4(D)')
     """

@@ -5,6 +5,7 @@ from dataclasses import replace
 from fractions import Fraction
 from functools import lru_cache
 
+from northspan.core.book.kinds import Metal
 from northspan.core.codes.nec.boxes.joints import joint_box
 from northspan.core.codes.nec.data import AWG, BEND_RADII, INSULATIONS, PVC_STRAPS, STAPLES
 from northspan.core.codes.nec.route.cover.answer import cover_step
@@ -13,10 +14,9 @@ from northspan.core.codes.nec.route.cover.ways import Way, ways
 from northspan.core.codes.nec.route.pull.case import SIDEWALL, THIN, THIN_SIDEWALL
 from northspan.core.codes.nec.route.pull.wire import BARE, inside, measured, strength_lb
 from northspan.core.codes.nec.sizing.raceways import bare_area, fill_share, next_trade
-from northspan.core.pull.rules import Colour, CoverAsked, CoverWay, JointSide, Straps, TabledWire
-from northspan.core.run.question import Metal
-from northspan.core.units import FOOT_M, INCH_M, POUND_FOOT_NM, POUND_N
-from northspan.core.working import Step
+from northspan.core.figures.units import FOOT_M, INCH_M, POUND_FOOT_NM, POUND_N
+from northspan.core.figures.working import Step
+from northspan.core.property.pull.rules import Colour, CoverAsked, CoverWay, JointSide, Straps, TabledWire
 
 SQUARE_INCH_M2 = INCH_M * INCH_M
 METHODS: dict[str, Method] = {

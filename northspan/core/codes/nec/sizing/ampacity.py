@@ -4,13 +4,16 @@ import math
 from dataclasses import dataclass
 from functools import lru_cache
 
+from northspan.core.book.kinds import Metal
 from northspan.core.codes.nec.data import AMBIENT, AMPACITY, AWG, BUNDLING, IMPEDANCE, INSULATIONS, PROPERTIES
+from northspan.core.figures.units import FOOT_M
+from northspan.core.figures.working import Cell
 from northspan.core.physics.raceway.steel import is_steel
-from northspan.core.run.question import Metal, RunQuestion
-from northspan.core.units import FOOT_M
-from northspan.core.working import Cell
+from northspan.core.run.question import RunQuestion
 
 ROOFTOP_ADDER_C = 33.0
+# As the book tells the same in °F; what is reckoned with is the one above.
+ROOFTOP_ADDER_F = 60.0
 BASE_AMBIENT_C = 30.0
 KFT_M = 1000.0 * FOOT_M
 _SER_SMALL_LARGEST = "10"

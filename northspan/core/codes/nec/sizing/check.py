@@ -9,16 +9,17 @@ from typing import Any, Literal, Self
 from pydantic import Field, field_validator, model_validator
 from pydantic_core import PydanticCustomError
 
-from northspan.core.codes.case import Case, CaseAnswer, CaseFinding
-from northspan.core.codes.codebook import WholeBook
+from northspan.core.book.case import Case, CaseAnswer, CaseFinding
+from northspan.core.book.kinds import Metal
+from northspan.core.book.systems import SYSTEMS
 from northspan.core.codes.nec.data import AWG
-from northspan.core.run.question import Metal, RunQuestion
+from northspan.core.figures.units import FOOT_M
+from northspan.core.figures.working import figure_of
+from northspan.core.property.whole.book import WholeBook
+from northspan.core.run.question import RunQuestion
 from northspan.core.run.rung import Rung
 from northspan.core.run.sized import Sizing
 from northspan.core.run.sizing import size_run
-from northspan.core.run.systems import SYSTEMS
-from northspan.core.units import FOOT_M
-from northspan.core.working import figure_of
 
 SystemName = Literal["120-2w", "240-2w", "208-2w", "277-2w", "480-2w", "120/240-3w", "120/208-3w"]
 Insulation = Literal[

@@ -5,10 +5,11 @@ from dataclasses import replace
 from functools import lru_cache
 from typing import NamedTuple
 
+from northspan.core.book.kinds import FillRounding, Metal
 from northspan.core.codes.nec.data import AWG
 from northspan.core.codes.nec.sizing import ampacity, raceways
 from northspan.core.codes.nec.sizing import equipment_ground as grounding
-from northspan.core.run.question import Beside, FillRounding, Metal, RunQuestion
+from northspan.core.run.question import Beside, RunQuestion
 from northspan.core.run.rung import Rung
 from northspan.core.run.sized import Companions
 

@@ -2,8 +2,8 @@
 
 from dataclasses import dataclass
 
+from northspan.core.book.kinds import Metal, RunUse
 from northspan.core.codes.nec.data import AMPACITY, AWG, EQUIPMENT_GROUND, PROPERTIES, SERVICE_NEUTRAL
-from northspan.core.run.question import Metal, RunUse
 
 _CLOSE_ENOUGH = 0.005
 _ROWS = tuple((float(row), row) for row in EQUIPMENT_GROUND.rows)

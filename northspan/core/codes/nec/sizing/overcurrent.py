@@ -3,9 +3,10 @@
 from bisect import bisect_left, bisect_right
 from functools import lru_cache
 
+from northspan.core.book.kinds import Metal
 from northspan.core.codes.nec.data import RATINGS, SMALL_CONDUCTORS
-from northspan.core.run.question import Metal, RunQuestion
-from northspan.core.working import Cell
+from northspan.core.figures.working import Cell
+from northspan.core.run.question import RunQuestion
 
 TOLERANCE = 1e-9
 CONTINUOUS_EXTRA = 0.25

@@ -4,9 +4,9 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cache
 
+from northspan.core.book.kinds import FillRounding, Metal
 from northspan.core.codes.nec.data import AREAS, COMPACT_AREAS, FILL, INSULATIONS, PROPERTIES, RACEWAYS
-from northspan.core.run.question import FillRounding, Metal
-from northspan.core.working import Cell
+from northspan.core.figures.working import Cell
 
 # Trade size 3/8 is for short tails only: 348.20(A), 356.20(A).
 TRADES = tuple(trade for trade in RACEWAYS.rows if trade != "3/8")

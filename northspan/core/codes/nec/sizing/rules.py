@@ -2,17 +2,19 @@
 
 from collections.abc import Sequence
 
+from northspan.core.book.kinds import Metal, RunUse
+from northspan.core.codes.nec.data import INSULATIONS
 from northspan.core.codes.nec.sizing import companions as along
 from northspan.core.codes.nec.sizing import dwelling, minimums, overcurrent, taps
 from northspan.core.codes.nec.sizing import rungs as judging
 from northspan.core.codes.nec.sizing.told import explain as workings
 from northspan.core.codes.nec.sizing.told import room
+from northspan.core.figures.units import INCH_M
+from northspan.core.figures.working import NamedFigure, number
 from northspan.core.job.house_rules import HouseRules
-from northspan.core.run.question import Least, RunQuestion, RunUse
+from northspan.core.run.question import Least, RunQuestion
 from northspan.core.run.rung import Rung
 from northspan.core.run.sized import Companions, Sizing
-from northspan.core.units import INCH_M
-from northspan.core.working import NamedFigure, number
 
 SOURCE_SHARE = 1.15
 NIPPLE_M = 24.0 * INCH_M
@@ -57,6 +59,10 @@ class NecSizing:
             q.least.amps if q.least else 0.0,
             q.rating_a or 0.0,
         )
+
+    def made_with(self, insulation: str, metal: Metal) -> bool:
+        """Table of insulations: what is sold with copper alone."""
+        return metal == "cu" or INSULATIONS.word(insulation, "copper_only") == "no"
 
     def is_nipple(self, length_m: float) -> bool:
         """Whether a raceway is a nipple: 24 in long at most. Chapter 9 note 4."""

@@ -5,11 +5,11 @@ from typing import NamedTuple
 
 from northspan.core.codes.nec.data import AWG, VOCABULARY
 from northspan.core.codes.nec.sizing import ampacity, dwelling, overcurrent
+from northspan.core.figures.working import number
 from northspan.core.physics.conductor_heating import resistance_at, running_temperature
 from northspan.core.physics.voltage_drop import receiving_volts
 from northspan.core.run.question import RunQuestion, unlocked
 from northspan.core.run.rung import Rung
-from northspan.core.working import number
 
 TOLERANCE = 1e-9
 SECTIONS = VOCABULARY.stops

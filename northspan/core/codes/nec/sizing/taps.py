@@ -1,8 +1,8 @@
 """Taps and transformer secondaries: how long, and how much of the device ahead they carry. 240.21(B) and (C)."""
 
+from northspan.core.figures.units import FOOT_M
+from northspan.core.figures.working import number
 from northspan.core.run.question import Least
-from northspan.core.units import FOOT_M
-from northspan.core.working import number
 
 SHORT_M, LONG_M = 10.0 * FOOT_M, 25.0 * FOOT_M
 LONGEST_M = {"10-ft": SHORT_M, "25-ft": LONG_M}

@@ -112,7 +112,7 @@ const paths = computed(() =>
     <g v-if="stray" class="stray">
       <line :x1="stray.from" :x2="stray.to + EDGE" :y1="STRAY_LEVEL" :y2="STRAY_LEVEL" />
       <path :d="`M${stray.to + 4} ${STRAY_LEVEL} l9 -4.5 v9 Z`" />
-      <text :x="(stray.from + stray.to) / 2" :y="STRAY_LEVEL - 5" text-anchor="middle">{{ ampsText(stray.amps) }} through the earth</text>
+      <text :x="(stray.from + stray.to) / 2" :y="STRAY_LEVEL - 5" text-anchor="middle">{{ ampsText(stray.amps) }} through the soil</text>
     </g>
   </g>
 </template>

@@ -47,7 +47,7 @@ interface Current {
 const currents = computed<Current[]>(() => {
   const f = flow.value
   if (!f) return []
-  const hot = wires.value.live ? Math.max(f.a, f.b) : 0
+  const hot = wires.value.live ? Math.max(f.a, f.b, f.c) : 0
   const all: Current[] = [
     { key: 'hot', amps: hot, y: WIRE.A - 5, home: false },
     { key: 'neutral', amps: f.neutral, y: WIRE.N - 6, home: true },

@@ -1,6 +1,8 @@
 <script setup lang="ts">
+import { useElementSize } from '@vueuse/core'
 import { computed, ref, useTemplateRef, watch } from 'vue'
 
+import { followPointer } from '@/figures/following'
 import CutCan from './CutCan.vue'
 import CutEarth from './CutEarth.vue'
 import CutWires from './CutWires.vue'
@@ -8,13 +10,12 @@ import { columnsOf, EDGE, linksOf, type Column } from './cut'
 import { CAN, EARTH_LINE, HEIGHT, WIRE } from './levels'
 import type { Fault } from '../fault/useFault'
 import type { ModeAnswer } from '@/api/types'
-import { useWidth } from '@/figures/width'
 import { useDesk } from '@/stores/desk'
 
 const props = defineProps<{ fault: Fault; chain: string[]; mode: ModeAnswer }>()
 const desk = useDesk()
 const frame = useTemplateRef<HTMLElement>('frame')
-const room = useWidth(frame, 880)
+const { width: room } = useElementSize(frame, { width: 880, height: 0 })
 
 const columns = computed(() => (desk.job && desk.solution ? columnsOf(desk.job, props.mode, desk.solution.ground.places, props.chain, room.value) : []))
 const links = computed(() => (desk.job ? linksOf(desk.job, props.mode, columns.value) : []))
@@ -59,17 +60,13 @@ function drag(event: PointerEvent) {
   const svg = (event.currentTarget as SVGElement).ownerSVGElement
   if (!svg) return
   const spot = (e: PointerEvent) => e.clientX - svg.getBoundingClientRect().left
-  const move = (e: PointerEvent) => (dragged.value = spot(e))
-  const up = (e: PointerEvent) => {
-    window.removeEventListener('pointermove', move)
-    window.removeEventListener('pointerup', up)
+  const drop = (e: PointerEvent) => {
     const x = spot(e)
     const open = columns.value.filter((c) => !c.source)
     dragged.value = null
-    if (open.length) choose(open.reduce((best, c) => (Math.abs(c.x + c.width / 2 - x) < Math.abs(best.x + best.width / 2 - x) ? c : best)))
+    if (e.type === 'pointerup' && open.length) choose(open.reduce((best, c) => (Math.abs(c.x + c.width / 2 - x) < Math.abs(best.x + best.width / 2 - x) ? c : best)))
   }
-  window.addEventListener('pointermove', move)
-  window.addEventListener('pointerup', up)
+  followPointer((e) => (dragged.value = spot(e)), drop)
 }
 
 function beside(event: KeyboardEvent) {

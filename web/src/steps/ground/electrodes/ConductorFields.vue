@@ -27,7 +27,7 @@ const LANDS = list<ElectrodeConductor['lands']>('lands')
     <SwitchField label="Runs through a steel sleeve" :value="own.steel_sleeve" :pointer="`${pointer}/steel_sleeve`" @change="(v) => setConductor('steel_sleeve', v)" />
     <SwitchField v-if="own.steel_sleeve" label="Sleeve bonded at both ends" :value="own.sleeve_bonded ?? false" :pointer="`${pointer}/sleeve_bonded`" @change="(v) => setConductor('sleeve_bonded', v)" />
     <SwitchField label="Spliced with an ordinary connector" :value="own.spliced" :pointer="`${pointer}/spliced`" @change="(v) => setConductor('spliced', v)" />
-    <SwitchField v-if="own.metal === 'al'" label="Ends outdoors within 18 in of the earth" :value="own.near_earth" :pointer="`${pointer}/near_earth`" @change="(v) => setConductor('near_earth', v)" />
+    <SwitchField v-if="own.metal === 'al'" label="Ends outdoors within 18 in of the soil" :value="own.near_earth" :pointer="`${pointer}/near_earth`" @change="(v) => setConductor('near_earth', v)" />
     <SwitchField v-if="own.metal === 'al' && own.near_earth" label="In an enclosure listed for outdoors" :value="own.listed_enclosure" :pointer="`${pointer}/listed_enclosure`" @change="(v) => setConductor('listed_enclosure', v)" />
   </template>
 </template>

@@ -35,7 +35,7 @@ async function put() {
         <table v-if="ground.electrodes.length">
           <tbody>
             <tr v-for="(e, i) in ground.electrodes" :key="e.id" :class="{ here: shown === i && !e.planned }">
-              <td><button class="plain" :disabled="e.planned" @click="at = shown === i ? null : i">{{ e.words }}</button></td>
+              <td><v-btn variant="text" :disabled="e.planned" @click="at = shown === i ? null : i">{{ e.words }}</v-btn></td>
               <td class="narrow"><span v-if="e.planned" class="quiet">planned</span><span v-else-if="!known.electrodes[i]?.connected" class="quiet">not bonded in</span><span v-else-if="!e.counts" class="danger">does not count</span></td>
               <td class="right"><FigureButton :figure="e.ohms" :title="`${e.words} at ${place.name}`" :places="1" /></td>
             </tr>
@@ -44,8 +44,8 @@ async function put() {
         </table>
         <p v-else class="narrow quiet">Nothing here.</p>
         <div class="add">
-          <select v-model="kind" aria-label="Kind of electrode"><option v-for="k in ELECTRODE_KINDS" :key="k.value" :value="k.value">{{ k.words }}</option></select>
-          <button class="ink-button" @click="put">Add electrode</button>
+          <v-select v-model="kind" aria-label="Kind of electrode" :items="ELECTRODE_KINDS" />
+          <v-btn @click="put">Add electrode</v-btn>
         </div>
         <SwitchField label="Looked for; what is listed is all there is" :value="known.seen" :pointer="`${base}/seen`" @change="(v) => set('seen', v)" />
         <ElectrodeEditor v-if="shown !== null" :key="known.electrodes[shown].id" v-model:at="at" :place-id="placeId" />
@@ -66,11 +66,10 @@ async function put() {
 h3.cap { margin: 8px 0 3px; font-size: 13px; }
 table { width: 100%; border-collapse: collapse; }
 td { padding: 3px 0; border-bottom: 1px solid var(--rule); font-size: 14px; }
-td .plain:enabled:hover { text-decoration: underline; }
+td .v-btn:enabled:hover { text-decoration: underline; }
 .here td:first-child { font-weight: 600; }
 .right { text-align: right; }
 .total td { border-bottom: 1px solid var(--ink); font-weight: 600; }
 .add { display: flex; gap: 8px; align-items: center; margin: 8px 0 4px; }
-.add select { border: 1px solid var(--rule); background: none; color: var(--ink); padding: 3px 6px; font-size: 14px; }
-.add option { background: var(--paper); color: var(--ink); }
+.add .v-select { width: 180px; }
 </style>

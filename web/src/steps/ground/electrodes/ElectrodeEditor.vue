@@ -47,7 +47,7 @@ async function takeOut() {
       <NumberField label="Apart" :value="e.spacing" :auto="usual(6, 'length')" :unit="units.length.sign" lockable :pointer="`${pointer}/spacing`" @change="(v) => set('spacing', v)" />
       <ChoiceField v-if="e.count > 2" label="Stand" :value="e.layout" :choices="LAYOUTS" :pointer="`${pointer}/layout`" @change="(v) => set('layout', v)" />
     </template>
-    <NumberField v-if="has('length')" label="In the earth" :value="e.length" auto="common" :unit="units.length.sign" lockable :pointer="`${pointer}/length`" @change="(v) => set('length', v)" />
+    <NumberField v-if="has('length')" label="In the ground" :value="e.length" auto="common" :unit="units.length.sign" lockable :pointer="`${pointer}/length`" @change="(v) => set('length', v)" />
     <NumberField v-if="has('diameter')" label="Thick" :value="e.diameter" auto="common" :unit="units.small.sign" lockable :pointer="`${pointer}/diameter`" @change="(v) => set('diameter', v)" />
     <SwitchField v-if="e.kind === 'rod'" label="A listed rod, which may be thinner" :value="e.listed" :pointer="`${pointer}/listed`" @change="(v) => set('listed', v)" />
     <NumberField v-if="has('area')" label="Exposed, both sides" :value="e.area" :auto="usual(2, 'area')" :unit="units.area.sign" lockable :pointer="`${pointer}/area`" @change="(v) => set('area', v)" />
@@ -73,18 +73,18 @@ async function takeOut() {
       <NumberField label="Clamped inside at" :value="e.lands_from_entry" auto="unknown" :unit="units.length.sign" lockable :pointer="`${pointer}/lands_from_entry`" hint="Along the pipe from where it comes in" @change="(v) => set('lands_from_entry', v)" />
       <ChoiceField label="Jumper round the meter" :value="e.bonded_past_meter" :choices="KNOWN" :pointer="`${pointer}/bonded_past_meter`" @change="(v) => set('bonded_past_meter', v)" />
     </template>
-    <NumberField v-if="has('cover')" label="Concrete round it" :value="e.cover" :auto="usual(2, 'small')" :unit="units.small.sign" lockable :pointer="`${pointer}/cover`" hint="Between the bar and the earth" @change="(v) => set('cover', v)" />
+    <NumberField v-if="has('cover')" label="Concrete round it" :value="e.cover" :auto="usual(2, 'small')" :unit="units.small.sign" lockable :pointer="`${pointer}/cover`" hint="Between the bar and the soil" @change="(v) => set('cover', v)" />
     <SwitchField v-if="has('stands_in_footing')" label="Stands upright in a pier" :value="e.stands_in_footing" :pointer="`${pointer}/stands_in_footing`" @change="(v) => set('stands_in_footing', v)" />
     <ChoiceField label="Wire of its own" :value="e.conductor_size" :choices="sizeLocks('')" :pointer="`${pointer}/conductor_size`" hint="What bonds it to the others, or to the service" @change="(v) => set('conductor_size', v)" />
     <ChoiceField label="Clamp listed for burial" :value="e.clamp_for_burial" :choices="KNOWN" :pointer="`${pointer}/clamp_for_burial`" @change="(v) => set('clamp_for_burial', v)" />
     <NumberField label="Tested at" :value="e.measured_ohm" auto="not tested" unit="ohm" lockable :pointer="`${pointer}/measured_ohm`" hint="All of them together, by a test" @change="(v) => set('measured_ohm', v)" />
     <SwitchField label="There already" :value="e.existing" :pointer="`${pointer}/existing`" @change="(v) => set('existing', v)" />
     <SwitchField label="Bonded into the system" :value="e.connected" :pointer="`${pointer}/connected`" @change="(v) => set('connected', v)" />
-    <button class="ink-button" @click="takeOut">Take it off the list</button>
+    <v-btn aria-label="Remove this electrode" @click="takeOut">Remove</v-btn>
   </div>
 </template>
 
 <style scoped>
 .editor { margin-top: 8px; padding: 8px 10px; border: 1px solid var(--rule); }
-.editor .ink-button { margin-top: 6px; }
+.editor .v-btn--variant-outlined { margin-top: 6px; }
 </style>

@@ -43,22 +43,20 @@ function set(at: number, name: keyof MetalPath, value: unknown) {
     <TextField :label="`To ${p.other}`" :value="p.path.name" :pointer="`/metal_paths/${p.at}/name`" :maxlength="80" @change="(v) => set(p.at, 'name', v)" />
     <ChoiceField label="It is a" :value="p.path.kind" :choices="KINDS" :pointer="`/metal_paths/${p.at}/kind`" @change="(v) => set(p.at, 'kind', v)" />
     <NumberField label="End to end" :value="p.path.ohm" unit="ohm" :pointer="`/metal_paths/${p.at}/ohm`" hint="Bonded at both places; measure it, or reckon it" @change="(v) => v !== null && set(p.at, 'ohm', v)" />
-    <button class="plain narrow quiet" @click="desk.edit([{ op: 'remove', path: `/metal_paths/${p.at}` }])">Take it off</button>
+    <v-btn variant="text" class="narrow quiet" aria-label="Remove this metal path" @click="desk.edit([{ op: 'remove', path: `/metal_paths/${p.at}` }])">Remove</v-btn>
   </div>
   <div v-if="others.length" class="add">
-    <select v-model="to" aria-label="Other building"><option value="" disabled>choose a place</option><option v-for="o in others" :key="o.id" :value="o.id">{{ o.name }}</option></select>
-    <label class="narrow"><input v-model="ohm" class="mono" inputmode="decimal" aria-label="Ohms end to end" @keydown.enter="to && measured > 0 && add()" /> ohm</label>
-    <button class="ink-button" :disabled="!to || !(measured > 0)" @click="add">Add it</button>
+    <v-select v-model="to" aria-label="Other building" placeholder="choose a place" :items="others" item-title="name" item-value="id" />
+    <v-text-field v-model="ohm" class="mono right ohms" inputmode="decimal" aria-label="Ohms end to end" suffix="ohm" @keydown.enter="to && measured > 0 && add()" />
+    <v-btn :disabled="!to || !(measured > 0)" @click="add">Add it</v-btn>
   </div>
 </template>
 
 <style scoped>
 h3.cap { margin: 10px 0 3px; font-size: 13px; }
 .path { border-bottom: 1px solid var(--rule); padding-bottom: 4px; }
-.path .plain { text-decoration: underline; font-size: 14px; }
+.path .v-btn--variant-text { text-decoration: underline; font-size: 14px; }
 .add { display: flex; gap: 8px; margin-top: 6px; }
-select { border: 1px solid var(--rule); background: none; color: var(--ink); padding: 3px 6px; font-size: 14px; min-width: 0; flex: 1; }
-.add label { display: inline-flex; align-items: baseline; gap: 3px; }
-.add input { width: 44px; border: 0; border-bottom: 1px dotted var(--ink); background: none; color: var(--ink); font-size: 13px; text-align: right; }
-option { background: var(--paper); color: var(--ink); }
+.v-select { min-width: 0; flex: 1; }
+.ohms { width: 78px; }
 </style>

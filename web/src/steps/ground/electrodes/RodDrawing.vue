@@ -1,13 +1,13 @@
 <script setup lang="ts">
+import { useElementSize } from '@vueuse/core'
 import { computed, useTemplateRef } from 'vue'
 
 import type { ElectrodeAnswer, Place, PlaceGround } from '@/api/types'
-import { useWidth } from '@/figures/width'
 import { footOf, useUnits } from '@/stores/units'
 
 const props = defineProps<{ place: Place; ground: PlaceGround }>()
 const frame = useTemplateRef<HTMLElement>('frame')
-const width = useWidth(frame, 610)
+const { width } = useElementSize(frame, { width: 610, height: 0 })
 const units = useUnits()
 const foot = computed(() => footOf({ units: units.value.id }))
 const PLAN = 112

@@ -24,19 +24,15 @@ function number(event: Event, name: 'extra_a' | 'earth_ohm', most: number) {
 <template>
   <div class="bar">
     <div class="group" role="group" aria-label="Fed by">
-      <button v-for="m in modes" :key="m.id" class="pick narrow" :aria-pressed="m.id === mode" @click="mode = m.id">{{ m.name }}</button>
+      <v-btn v-for="m in modes" :key="m.id" class="pick narrow" :aria-pressed="m.id === mode" @click="mode = m.id">{{ m.name }}</v-btn>
     </div>
     <div class="group" role="group" aria-label="What is dropped">
-      <button v-for="k in KINDS" :key="k.value" class="pick narrow" :aria-pressed="asked.kind === k.value" :disabled="k.value === 'line-to-neutral' && !neutral" @click="set({ kind: k.value })">{{ k.words }}</button>
+      <v-btn v-for="k in KINDS" :key="k.value" class="pick narrow" :aria-pressed="asked.kind === k.value" :disabled="k.value === 'line-to-neutral' && !neutral" @click="set({ kind: k.value })">{{ k.words }}</v-btn>
     </div>
-    <label class="narrow">Ground wire
-      <select :value="asked.equipment" aria-label="Ground wire here" @change="set({ equipment: ($event.target as HTMLSelectElement).value as Asked['equipment'] })">
-        <option v-for="g in GROUNDS" :key="g.value" :value="g.value">{{ g.words }}</option>
-      </select>
-    </label>
-    <label v-if="neutral" class="narrow"><input type="checkbox" :checked="asked.neutral_open" @change="set({ neutral_open: ($event.target as HTMLInputElement).checked })" /> neutral open</label>
-    <label v-if="neutral" class="narrow"><input class="mono number" inputmode="decimal" aria-label="More on one leg, A" :value="asked.extra_a" @change="number($event, 'extra_a', 1000)" /> A more on one leg</label>
-    <label v-if="asked.kind === 'line-to-earth'" class="narrow">through <input class="mono number" inputmode="decimal" aria-label="Between the hot and the earth, ohm" :value="asked.earth_ohm" @change="number($event, 'earth_ohm', 100000)" /> ohm</label>
+    <div class="said narrow">Ground wire <v-select :model-value="asked.equipment" aria-label="Ground wire here" :items="GROUNDS" @update:model-value="(equipment) => set({ equipment })" /></div>
+    <v-checkbox-btn v-if="neutral" class="narrow" :model-value="asked.neutral_open" label="neutral open" @update:model-value="set({ neutral_open: !asked.neutral_open })" />
+    <div v-if="neutral" class="said narrow"><v-text-field class="mono right number" inputmode="decimal" aria-label="More on one leg, A" :model-value="asked.extra_a" @change="number($event, 'extra_a', 1000)" /> A more on one leg</div>
+    <div v-if="asked.kind === 'line-to-earth'" class="said narrow">through <v-text-field class="mono right number" inputmode="decimal" aria-label="Between the hot and the soil, ohm" :model-value="asked.earth_ohm" @change="number($event, 'earth_ohm', 100000)" /> ohm</div>
   </div>
 </template>
 
@@ -48,9 +44,7 @@ function number(event: Event, name: 'extra_a' | 'earth_ohm', most: number) {
 .pick:enabled:hover { background: var(--soft); }
 .pick:disabled { color: var(--quiet); cursor: default; }
 .pick[aria-pressed='true'], .pick[aria-pressed='true']:hover { background: var(--ink); color: var(--paper); }
-label { display: inline-flex; align-items: baseline; gap: 5px; font-size: 15px; white-space: nowrap; }
-select { border: 0; border-bottom: 1px dotted var(--ink); background: none; color: var(--ink); font: 13px var(--figures); cursor: pointer; }
-select option { background: var(--paper); color: var(--ink); }
-.number { width: 40px; border: 0; border-bottom: 1px dotted var(--ink); background: none; color: var(--ink); font-size: 13px; text-align: right; }
-input[type='checkbox'] { accent-color: var(--ink); align-self: center; margin: 0; }
+.said { display: inline-flex; align-items: baseline; gap: 5px; font-size: 15px; white-space: nowrap; }
+.said .v-select { width: 118px; }
+.number { width: 44px; }
 </style>

@@ -9,7 +9,7 @@ import { useDesk } from '@/stores/desk'
 const props = defineProps<{ fault: Fault }>()
 const desk = useDesk()
 
-const NAMES = { none: 'As it runs', 'line-to-enclosure': 'Hot on the can', 'line-to-neutral': 'Hot on the neutral', 'line-to-earth': 'Hot on the earth' }
+const NAMES = { none: 'As it runs', 'line-to-enclosure': 'Hot on the can', 'line-to-neutral': 'Hot on the neutral', 'line-to-earth': 'Hot to soil' }
 const state = computed(() => props.fault.answer.value?.state ?? null)
 const kind = computed(() => props.fault.asked.value.kind)
 const names = computed(() => new Map(desk.job?.stations.map((s) => [s.id, s.name])))
@@ -43,16 +43,17 @@ const service = computed(() => {
         <template v-if="legs && legs.leg_a_v !== null">
           <dt>Leg A to neutral here</dt><dd><FigureButton :figure="legs.leg_a_v" title="leg A to neutral" :places="1" /></dd>
           <template v-if="legs.leg_b_v !== null"><dt>Leg B to neutral here</dt><dd><FigureButton :figure="legs.leg_b_v" title="leg B to neutral" :places="1" /></dd></template>
+          <template v-if="legs.leg_c_v !== null"><dt>Leg C to neutral here</dt><dd><FigureButton :figure="legs.leg_c_v" title="leg C to neutral" :places="1" /></dd></template>
         </template>
         <template v-else-if="legs && legs.line_v !== null"><dt>Hot to hot here</dt><dd><FigureButton :figure="legs.line_v" title="hot to hot" :places="1" /></dd></template>
         <template v-if="service && kind === 'none'"><dt>Clamp round the wires to {{ service.name }}</dt><dd><FigureButton :figure="service.residual" :title="`clamp round the wires to ${service.name}`" :places="2" /></dd></template>
       </dl>
       <p v-if="amps !== null && state.breaker" class="narrow quiet">Breaker to {{ state.breaker }}, as slow as the standard lets it be; a model, no maker’s curve.</p>
       <TripClock v-if="amps !== null" :seconds="seconds" :amps="amps" />
-      <h3 class="cap">Hand to earth {{ kind === 'none' ? 'as it runs' : 'until it opens' }}</h3>
+      <h3 class="cap">Hand to ground {{ kind === 'none' ? 'as it runs' : 'until it opens' }}</h3>
       <ul>
         <li v-for="t in touches" :key="t.station">
-          <span class="narrow">{{ t.name }}</span><FigureButton :figure="t.touch_v" :title="`hand to earth at ${t.name}`" :places="1" />
+          <span class="narrow">{{ t.name }}</span><FigureButton :figure="t.touch_v" :title="`hand to ground at ${t.name}`" :places="1" />
           <span class="bar" aria-hidden="true"><span class="fill" :class="{ over: t.volts > line }" :style="{ width: `${(100 * t.volts) / most}%` }" /><span class="mark" :style="{ left: `${(100 * line) / most}%` }" /></span>
         </li>
       </ul>

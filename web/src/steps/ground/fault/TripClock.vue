@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { usePreferredReducedMotion } from '@vueuse/core'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 
 import { secondsText } from '@/figures/write'
@@ -10,13 +11,14 @@ const FULL = 2 * Math.PI * 15
 const gone = ref(0)
 const rate = computed(() => (props.seconds === null ? 1 : Math.max(1, props.seconds / LONGEST_SHOW_S)))
 const share = computed(() => (props.seconds === null ? 0 : Math.min(1, gone.value / Math.max(props.seconds, 0.001))))
+const motion = usePreferredReducedMotion()
 let frame = 0
 
 /** The hand runs to the trip, a long one faster than it would; whoever wants no motion sees it where it ends. */
 function run() {
   cancelAnimationFrame(frame)
   const seconds = props.seconds
-  if (seconds === null || matchMedia('(prefers-reduced-motion: reduce)').matches) {
+  if (seconds === null || motion.value === 'reduce') {
     gone.value = seconds ?? 0
     return
   }
@@ -41,7 +43,7 @@ onBeforeUnmount(() => cancelAnimationFrame(frame))
     </svg>
     <p v-if="seconds === null" class="narrow danger">The clock never stops: no breaker need open.</p>
     <p v-else class="narrow"><span class="mono">{{ secondsText(share < 1 ? gone : seconds) }}</span> {{ share < 1 ? 'and may still be live' : 'and open at the latest' }}<span v-if="rate > 1" class="quiet"> · shown {{ Math.round(rate) }} times faster</span></p>
-    <button v-if="seconds !== null" class="plain narrow again" @click="run">again</button>
+    <v-btn v-if="seconds !== null" variant="text" class="narrow again" @click="run">again</v-btn>
   </div>
 </template>
 

@@ -1,8 +1,9 @@
-import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 
-import { answered, api, Refused } from '@/api/client'
-import type { FaultAnswer, FaultRequest } from '@/api/types'
+import { answered, api } from '@/api/client'
+import type { FaultRequest } from '@/api/types'
 import { useDesk } from '@/stores/desk'
+import { useQuestion } from '@/stores/question'
 
 export type Asked = Pick<FaultRequest, 'kind' | 'equipment' | 'neutral_open' | 'earth_ohm' | 'extra_a'>
 
@@ -11,10 +12,6 @@ export function useFault() {
   const desk = useDesk()
   const mode = ref('utility')
   const asked = ref<Asked>({ kind: 'line-to-enclosure', equipment: 'whole', neutral_open: false, earth_ohm: 25, extra_a: 12 })
-  const answer = shallowRef<FaultAnswer | null>(null)
-  const trouble = ref('')
-  let call = 0
-  let timer = 0
 
   const modes = computed(() => desk.solution?.ground.modes ?? [])
   const inMode = computed(() => modes.value.find((m) => m.id === mode.value) ?? modes.value[0])
@@ -30,28 +27,12 @@ export function useFault() {
     desk.selectStation((live.find((s) => s.extra) ?? live[live.length - 1]).station)
   }, { immediate: true })
 
-  async function ask() {
-    const job = desk.job
-    const at = station.value
-    if (!job || !at || !inMode.value) return
-    const mine = ++call
-    try {
-      const body = { job, mode: inMode.value.id, station: at, share: 1, ...asked.value }
-      const found = await answered(api.POST('/api/solve/fault', { body }))
-      if (mine !== call) return
-      answer.value = found.answer
-      trouble.value = ''
-    } catch (error) {
-      if (!(error instanceof Refused)) throw error
-      if (mine === call) trouble.value = [error.message, ...error.problems.map((p) => p.words)].join(': ')
-    }
-  }
-
-  watch([() => desk.job, mode, station, asked], () => {
-    window.clearTimeout(timer)
-    timer = window.setTimeout(() => void ask(), 15)
-  }, { immediate: true })
-  onScopeDispose(() => window.clearTimeout(timer))
+  const { found: answer, refused } = useQuestion(
+    () => (desk.job && station.value && inMode.value ? { job: desk.job, mode: inMode.value.id, station: station.value, share: 1, ...asked.value } : null),
+    async (body) => (await answered(api.POST('/api/solve/fault', { body }))).answer,
+    () => [desk.id, desk.key, inMode.value?.id, station.value, asked.value],
+  )
+  const trouble = computed(() => (refused.value ? [refused.value.message, ...refused.value.problems.map((p) => p.words)].join(': ') : ''))
 
   return { mode, modes, inMode, station, asked, answer, trouble }
 }

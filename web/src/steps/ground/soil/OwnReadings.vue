@@ -31,12 +31,12 @@ const band = (pair: readonly number[]) => pair.map((v) => v.toFixed(0)).join(' t
 </script>
 
 <template>
-  <p v-if="learnt && learnt.soil === soil" class="narrow">By {{ learnt.readings }} readings of our own. <button class="plain link" @click="emit('use', null)">Back to the shipped range</button></p>
+  <p v-if="learnt && learnt.soil === soil" class="narrow">By {{ learnt.readings }} readings of our own. <v-btn variant="text" class="link" @click="emit('use', null)">Back to the shipped range</v-btn></p>
   <p v-else class="narrow">
-    <button v-if="!found" class="plain link" @click="ask">What do our own readings say of this soil?</button>
+    <v-btn v-if="!found" variant="text" class="link" @click="ask">What do our own readings say of this soil?</v-btn>
     <template v-else-if="found === 'none'">No electrode in this soil was measured yet.</template>
     <template v-else-if="!found.learnt">{{ found.readings }} measured in this soil: too few to make a band of.</template>
-    <template v-else>{{ found.readings }} measured: <span class="mono">{{ band(found.learnt) }} ohm·m</span>, shipped {{ band(found.shipped) }}. <button class="plain link" @click="use">Reckon with ours</button></template>
+    <template v-else>{{ found.readings }} measured: <span class="mono">{{ band(found.learnt) }} ohm·m</span>, shipped {{ band(found.shipped) }}. <v-btn variant="text" class="link" @click="use">Reckon with ours</v-btn></template>
   </p>
   <p v-if="trouble" class="danger narrow" role="alert">{{ trouble }}</p>
 </template>

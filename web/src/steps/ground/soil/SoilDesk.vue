@@ -13,6 +13,7 @@ import NumberField from '@/fields/NumberField.vue'
 import FigureButton from '@/figures/FigureButton.vue'
 import { written } from '@/figures/write'
 import { told, useUnits } from '@/stores/units'
+import FilePick from '@/fields/FilePick.vue'
 
 const props = defineProps<{ placeId: string }>()
 const { desk, place, base, known, ground, set } = useGrounding(toRef(props, 'placeId'))
@@ -106,22 +107,22 @@ async function read(event: Event) {
       <p v-if="trouble" class="danger" role="alert">{{ trouble }}</p>
       <ul v-if="broken.length" class="danger narrow"><li v-for="b in broken" :key="b.line">line {{ b.line }}: {{ b.words }}</li></ul>
       <table v-if="known.survey.length" class="readings">
-        <thead><tr class="narrow"><th>Spacing</th><th>Reading</th><th class="right">ohm·m</th><th><span class="visually-hidden">Take out</span></th></tr></thead>
+        <thead><tr class="narrow"><th>Spacing</th><th>Reading</th><th class="right">ohm·m</th><th><span class="visually-hidden">Remove</span></th></tr></thead>
         <tbody>
           <tr v-for="(r, i) in known.survey" :key="i">
             <td><NumberField :label="`Spacing ${i + 1}`" bare :value="r.spacing" :unit="units.length.sign" :pointer="`${base}/survey/${i}/spacing`" @change="(v) => v && setReading(i, 'spacing', v)" /></td>
             <td><NumberField :label="`Reading ${i + 1}`" bare :value="r.ohm" unit="ohm" :pointer="`${base}/survey/${i}/ohm`" @change="(v) => v && setReading(i, 'ohm', v)" /></td>
             <td class="mono right">{{ soil.points[i]?.measured.toFixed(0) }}</td>
-            <td class="right"><button class="plain quiet" :aria-label="`Take out reading ${i + 1}`" @click="desk.edit([{ op: 'remove', path: `${base}/survey/${i}` }])">×</button></td>
+            <td class="right"><v-btn variant="text" class="quiet" :aria-label="`Remove reading ${i + 1}`" @click="desk.edit([{ op: 'remove', path: `${base}/survey/${i}` }])">×</v-btn></td>
           </tr>
         </tbody>
       </table>
-      <NumberField v-if="known.survey.length" label="Pins in the earth" :value="pinDepth" :unit="units.length.sign" :pointer="`${base}/survey/0/pin_depth`" hint="0: short beside their spacing" @change="(v) => setPinDepth(v ?? 0)" />
+      <NumberField v-if="known.survey.length" label="Pins in the ground" :value="pinDepth" :unit="units.length.sign" :pointer="`${base}/survey/0/pin_depth`" hint="0: short beside their spacing" @change="(v) => setPinDepth(v ?? 0)" />
       <div class="acts">
-        <label class="typed narrow"><input v-model="typed.spacing" class="mono" inputmode="decimal" :aria-label="`New spacing, ${units.length.sign}`" /> {{ units.length.sign }}</label>
-        <label class="typed narrow"><input v-model="typed.ohm" class="mono" inputmode="decimal" aria-label="New reading, ohm" @keydown.enter="addReading" /> ohm</label>
-        <button class="ink-button" :disabled="!reading" @click="addReading">Add reading</button>
-        <label class="ink-button file">Read CSV: spacing, ohms<input type="file" accept=".csv,text/csv,.txt" class="visually-hidden" @change="read" /></label>
+        <v-text-field v-model="typed.spacing" class="typed mono right" inputmode="decimal" :aria-label="`New spacing, ${units.length.sign}`" :suffix="units.length.sign" />
+        <v-text-field v-model="typed.ohm" class="typed mono right" inputmode="decimal" aria-label="New reading, ohm" suffix="ohm" @keydown.enter="addReading" />
+        <v-btn :disabled="!reading" @click="addReading">Add reading</v-btn>
+        <FilePick words="Read CSV: spacing, ohms" accept=".csv,text/csv,.txt" @pick="read" />
       </div>
     </section>
   </div>
@@ -142,7 +143,7 @@ td { padding: 3px 0; border-bottom: 1px solid var(--rule); white-space: nowrap; 
 .thumb { position: absolute; top: 2px; bottom: 2px; width: 2px; background: var(--caution); }
 .acts { display: flex; flex-wrap: wrap; gap: 8px; margin-top: 8px; }
 .typed { display: inline-flex; align-items: baseline; gap: 3px; }
-.typed input { width: 52px; border: 0; border-bottom: 1px dotted var(--ink); background: none; color: var(--ink); font-size: 13px; text-align: right; }
+.typed { width: 74px; }
 .file:focus-within { outline: 2px solid var(--good); }
 ul { margin: 4px 0; padding-left: 18px; }
 </style>

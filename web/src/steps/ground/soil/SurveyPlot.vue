@@ -1,14 +1,14 @@
 <script setup lang="ts">
+import { useElementSize } from '@vueuse/core'
 import { computed, useTemplateRef } from 'vue'
 
 import type { SoilAnswer } from '@/api/types'
-import { useWidth } from '@/figures/width'
 import { useUnits } from '@/stores/units'
 
 const props = defineProps<{ soil: SoilAnswer }>()
 const units = useUnits()
 const frame = useTemplateRef<HTMLElement>('frame')
-const width = useWidth(frame, 300)
+const { width } = useElementSize(frame, { width: 300, height: 0 })
 const HEIGHT = 150
 const BOX = { left: 38, right: 10, top: 12, bottom: 30 }
 

@@ -24,15 +24,11 @@ const KINDS = [
 const needed = computed(() => answer.value?.figures.find((f) => f.key === 'needed_in3')?.figure)
 const have = computed(() => answer.value?.values.have_in3 as number | null | undefined)
 const smallest = computed(() => answer.value?.values.smallest_box as string | null | undefined)
-const withExtras = computed(() => (entry.extras.length ? (answer.value?.values.smallest_box_with_extras as string | null | undefined) : null))
+const withExtras = computed(() => (entry.value.extras.length ? (answer.value?.values.smallest_box_with_extras as string | null | undefined) : null))
 
 function number(event: Event): number | null {
   const value = numberIn((event.target as HTMLInputElement).value)
   return Number.isFinite(value) && value > 0 ? value : null
-}
-
-function toggleSupport(value: string) {
-  entry.support_fittings = entry.support_fittings.includes(value) ? entry.support_fittings.filter((v) => v !== value) : [...entry.support_fittings, value]
 }
 </script>
 
@@ -42,24 +38,24 @@ function toggleSupport(value: string) {
     <div class="columns">
       <div>
         <h3 class="cap">The box</h3>
-        <label class="line narrow">Box <select v-model="entry.kind" aria-label="Box"><option v-for="k in KINDS" :key="k.value" :value="k.value">{{ k.words }}</option></select></label>
-        <label v-if="entry.kind === 'named'" class="line narrow">of the table <select v-model="entry.box"><option v-for="b in BOXES" :key="b.value" :value="b.value">{{ b.words }}</option></select></label>
-        <label v-if="entry.kind === 'marked' || entry.kind === 'conduit-body'" class="line narrow">volume marked on it <span><input class="mono" inputmode="decimal" :value="entry.in3 ?? ''" placeholder="not marked" aria-label="Marked volume" @change="entry.in3 = number($event)" /> in³</span></label>
-        <label v-if="entry.kind !== 'conduit-body'" class="line narrow">smallest among <select v-model="entry.shape"><option v-for="k in SHAPES" :key="String(k.value)" :value="k.value">{{ k.words }}</option></select></label>
+        <div class="line narrow">Box <v-select v-model="entry.kind" aria-label="Box" :items="KINDS" /></div>
+        <div v-if="entry.kind === 'named'" class="line narrow">of the table <v-select v-model="entry.box" aria-label="of the table" :items="BOXES" /></div>
+        <div v-if="entry.kind === 'marked' || entry.kind === 'conduit-body'" class="line narrow">volume marked on it <v-text-field class="mono right volume" inputmode="decimal" :model-value="entry.in3 ?? ''" placeholder="not marked" aria-label="Marked volume" suffix="in³" @change="entry.in3 = number($event)" /></div>
+        <div v-if="entry.kind !== 'conduit-body'" class="line narrow">smallest among <v-select v-model="entry.shape" aria-label="smallest among" :items="SHAPES" /></div>
         <BoxRows v-model="entry.conductors" title="Wires" sizes="box_wires" ways="wire_ways" />
         <BoxRows v-model="entry.egcs" title="Equipment grounds" sizes="box_wires" ways="ground_ways" />
         <BoxRows v-model="entry.devices" title="Devices on yokes" sizes="box_wires" gangs />
         <template v-if="entry.kind !== 'conduit-body'">
-          <label class="tick narrow"><input v-model="entry.internal_clamps" type="checkbox" /> cable clamps inside</label>
-          <label v-for="s in SUPPORTS" :key="s.value" class="tick narrow"><input type="checkbox" :checked="entry.support_fittings.includes(s.value)" @change="toggleSupport(s.value)" /> {{ s.words }}</label>
+          <v-checkbox-btn v-model="entry.internal_clamps" class="inside narrow" label="cable clamps inside" />
+          <v-checkbox-btn v-for="s in SUPPORTS" :key="s.value" v-model="entry.support_fittings" class="inside narrow" :value="s.value" :label="s.words" />
           <h3 class="cap">Rings and covers that add room</h3>
           <div v-for="(x, i) in entry.extras" :key="i" class="line narrow">
-            <select v-model="x.kind" aria-label="Ring or cover"><option v-for="k in EXTRAS" :key="k.value" :value="k.value">{{ k.words }}</option></select>
-            <span><input class="mono" inputmode="decimal" :value="x.in3" aria-label="Its marked volume" @change="x.in3 = number($event) ?? 0" /> in³ <button class="plain quiet" aria-label="Take it off" @click="entry.extras.splice(i, 1)">×</button></span>
+            <v-select v-model="x.kind" aria-label="Ring or cover" :items="EXTRAS" />
+            <span class="ring"><v-text-field class="mono right volume" inputmode="decimal" :model-value="x.in3" aria-label="Its marked volume" suffix="in³" @change="x.in3 = number($event) ?? 0" /> <v-btn variant="text" class="quiet" aria-label="Remove it" @click="entry.extras.splice(i, 1)">×</v-btn></span>
           </div>
-          <button class="plain narrow add" @click="entry.extras.push({ kind: 'plaster_ring', in3: 5 })">add a ring or cover</button>
+          <v-btn variant="text" class="narrow add" @click="entry.extras.push({ kind: 'plaster_ring', in3: 5 })">add a ring or cover</v-btn>
         </template>
-        <p><button class="plain narrow quiet" @click="startOver">start over</button></p>
+        <p><v-btn variant="text" class="narrow quiet" @click="startOver">start over</v-btn></p>
       </div>
       <div v-if="answer" class="answer" role="status">
         <p class="verdict" :class="answer.passes ? 'good' : 'danger'">{{ answer.headline }}</p>
@@ -84,12 +80,10 @@ function toggleSupport(value: string) {
 .columns { display: grid; grid-template-columns: repeat(auto-fit, minmax(290px, 1fr)); gap: 10px 26px; }
 h3.cap { margin: 10px 0 2px; font-size: 13px; }
 .line { display: flex; justify-content: space-between; align-items: baseline; gap: 8px; padding: 2px 0; font-size: 15.5px; }
-.tick { display: block; font-size: 15.5px; padding: 2px 0; }
-.tick input { accent-color: var(--ink); }
-select, input:not([type]) { border: 0; border-bottom: 1px dotted var(--ink); background: none; color: var(--ink); font-size: 14px; padding: 2px; max-width: 190px; }
-select { font-family: var(--narrow); font-size: 15.5px; }
-option { background: var(--paper); }
-input.mono { width: 76px; text-align: right; }
+.inside { display: flex; }
+.ring { display: inline-flex; gap: 6px; align-items: baseline; }
+.v-select { width: 190px; }
+.volume { width: 104px; }
 .add { text-decoration: underline; font-size: 15px; }
 .verdict { font-weight: 600; margin: 6px 0; }
 dl { display: grid; grid-template-columns: auto 1fr; gap: 2px 10px; margin: 6px 0; }

@@ -27,24 +27,23 @@ function whole(event: Event, least: number): number {
 <template>
   <h3 class="cap">{{ title }}</h3>
   <div v-for="(row, i) in rows" :key="i" class="row narrow">
-    <input class="mono" inputmode="numeric" :value="row.count" :aria-label="`How many, ${title}`" @change="row.count = whole($event, 0)" />
+    <v-text-field class="mono right" inputmode="numeric" :model-value="row.count" :aria-label="`How many, ${title}`" @change="row.count = whole($event, 0)" />
     <span>of</span>
-    <select v-model="row.size" :aria-label="`Size, ${title}`"><option v-for="s in SIZES" :key="s.value" :value="s.value">{{ s.words }}</option></select>
-    <select v-if="WAYS" v-model="row.way" :aria-label="`What they do, ${title}`"><option v-for="w in WAYS" :key="w.value" :value="w.value">{{ w.words }}</option></select>
-    <label v-if="gangs">gangs <input class="mono" inputmode="numeric" :value="row.gangs" aria-label="Gangs" @change="row.gangs = whole($event, 1)" /></label>
-    <button class="plain quiet" :aria-label="`Take off this row of ${title}`" @click="rows.splice(i, 1)">×</button>
+    <v-select v-model="row.size" :aria-label="`Size, ${title}`" :items="SIZES" />
+    <v-select v-if="WAYS" v-model="row.way" :aria-label="`What they do, ${title}`" :items="WAYS" />
+    <template v-if="gangs">gangs <v-text-field class="mono right" inputmode="numeric" :model-value="row.gangs" aria-label="Gangs" @change="row.gangs = whole($event, 1)" /></template>
+    <v-btn variant="text" class="quiet" :aria-label="`Remove this row of ${title}`" @click="rows.splice(i, 1)">×</v-btn>
   </div>
-  <button class="plain narrow add" @click="add">add a row</button>
+  <v-btn variant="text" class="narrow add" @click="add">add a row</v-btn>
 </template>
 
 <style scoped>
 h3.cap { margin: 10px 0 2px; font-size: 13px; }
 .row { display: flex; gap: 8px; align-items: baseline; padding: 1px 0; font-size: 15.5px; }
 .row .quiet { margin-left: auto; }
-input, select { border: 0; border-bottom: 1px dotted var(--ink); background: none; color: var(--ink); font-size: 14px; padding: 2px; }
-select { font-family: var(--narrow); font-size: 15.5px; max-width: 190px; }
-option { background: var(--paper); }
-input { width: 36px; text-align: right; }
+.v-select { width: 58px; }
+.v-select + .v-select { flex: 0 1 130px; min-width: 0; }
+.v-text-field:not(.v-select) { width: 36px; }
 .add { text-decoration: underline; font-size: 15px; }
 @media screen and (max-width: 700px) { .row { min-height: 42px; align-items: center; } }
 </style>

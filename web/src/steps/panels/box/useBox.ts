@@ -1,7 +1,7 @@
-import { computed, reactive, watch } from 'vue'
+import { computed } from 'vue'
 
 import type { SpliceBox } from '@/api/types'
-import { keep, kept, useAnswer } from '@/stores/answer'
+import { useAnswer, useKept } from '@/stores/answer'
 import { USUAL_BOOK } from '@/stores/words'
 
 export interface BoxEntry {
@@ -25,30 +25,29 @@ const START: BoxEntry = {
 } // prettier-ignore
 
 // One box is on the bench at a time, whoever filled it.
-const entry = reactive<BoxEntry>({ ...START, ...kept<BoxEntry>(KEPT) })
+const entry = useKept<BoxEntry>(KEPT, START)
 
 /** Lay the splices of a moved panel's box on the bench. */
 export function fillWithSplices(box: SpliceBox) {
   const conductors = box.wires.map((w) => ({ ...w, way: 'ends' }))
   const egcs = box.grounds.map((size) => ({ size, count: 2, way: 'enters' }))
-  Object.assign(entry, structuredClone(START), { kind: box.box ? 'named' : 'none', box: box.box || START.box, conductors, egcs })
+  entry.value = { ...structuredClone(START), kind: box.box ? 'named' : 'none', box: box.box || START.box, conductors, egcs }
 }
 
 /** What is in a box and the box itself, with the answer; what is typed is kept over a reload. */
 export function useBox() {
   const given = computed(() => {
-    const { kind, box, in3, conductors, egcs, devices, support_fittings, extras, internal_clamps, shape } = entry
+    const { kind, box, in3, conductors, egcs, devices, support_fittings, extras, internal_clamps, shape } = entry.value
     const content = { conductors, egcs, devices }
     if (kind === 'conduit-body') return { book: USUAL_BOOK, verb: 'conduit-body', case: { ...content, marked_in3: in3 } }
     const own = kind === 'none' ? {} : { box: kind === 'named' ? box : in3 }
     return { book: USUAL_BOOK, verb: 'box', case: { ...content, support_fittings, extras, internal_clamps, ...own, ...(shape ? { shapes: [shape] } : {}) } }
   })
 
-  watch(entry, () => keep(KEPT, entry), { deep: true })
   const { answer, problems, notice } = useAnswer(given)
 
   function startOver() {
-    Object.assign(entry, structuredClone(START))
+    entry.value = structuredClone(START)
   }
 
   return { entry, answer, problems, notice, startOver }

@@ -32,10 +32,10 @@ function set(fields: Record<string, unknown>) {
 }
 
 /** A breaker of the list: its rating, poles and what it guards against. */
-function take(event: Event) {
-  const select = event.target as HTMLSelectElement
-  const item = shop.breakers.find((b) => b.name === select.value)
-  select.value = ''
+// What was taken from the list stands in the fields below; the list itself shows nothing.
+const listed: string | null = null
+function take(name: string | null) {
+  const item = shop.breakers.find((b) => b.name === name)
   if (item) set({ breaker_a: item.rating_a, poles: item.poles, breaker: item.kind, ...(item.poles === 2 ? { half: null } : {}) })
 }
 
@@ -67,7 +67,7 @@ function toggle(list: readonly string[], each: string): string[] {
     <TextField label="Directory" :value="circuit.name" :pointer="`${at}/name`" :maxlength="80" @change="(name) => set({ name })" />
     <NumberField label="Space" :value="circuit.space" lockable set-word="out" :pointer="`${at}/space`" hint="The upper one of two" @change="setSpace" />
     <ChoiceField label="Poles" :value="circuit.poles" :choices="CIRCUIT_POLES" :pointer="`${at}/poles`" @change="(poles) => set({ poles, ...(poles === 2 ? { half: null } : {}) })" />
-    <label class="listed narrow">From the shop’s list <select aria-label="A breaker of the shop’s list" @change="take"><option value="">choose</option><option v-for="b in shop.breakers" :key="b.name" :value="b.name">{{ b.name }}</option></select></label>
+    <div class="listed narrow">From the shop’s list <v-select aria-label="A breaker of the shop’s list" placeholder="choose" :model-value="listed" :items="shop.breakers" item-title="name" item-value="name" @update:model-value="take" /></div>
     <NumberField label="Breaker" :value="circuit.breaker_a" unit="A" lockable :auto="String(answer.breaker_a ?? '')" :pointer="`${at}/breaker_a`" @change="(breaker_a) => set({ breaker_a })" />
     <ChoiceField label="Guard" :value="circuit.breaker" :choices="BREAKER_KINDS" :pointer="`${at}/breaker`" @change="(breaker) => set({ breaker })" />
     <ChoiceField label="First outlet" :value="circuit.first_outlet" :choices="FIRST_OUTLETS" :pointer="`${at}/first_outlet`" @change="(first_outlet) => set({ first_outlet })" />
@@ -75,7 +75,7 @@ function toggle(list: readonly string[], each: string): string[] {
     <details>
       <summary class="narrow">Rooms: {{ circuit.rooms.join(', ').replaceAll('-', ' ') || 'not on record' }}</summary>
       <div class="ticks">
-        <label v-for="r in OUTLET_ROOMS.filter((r) => r.value)" :key="String(r.value)" class="narrow"><input type="checkbox" :checked="circuit.rooms.includes(r.value!)" @change="set({ rooms: toggle(circuit.rooms, r.value!) })" /> {{ r.words }}</label>
+        <v-checkbox-btn v-for="r in OUTLET_ROOMS.filter((r) => r.value)" :key="String(r.value)" class="narrow" :model-value="circuit.rooms.includes(r.value!)" :label="r.words" @update:model-value="set({ rooms: toggle(circuit.rooms, r.value!) })" />
       </div>
       <SwitchField label="Receptacles among its outlets" :value="circuit.receptacles" :pointer="`${at}/receptacles`" @change="(receptacles) => set({ receptacles })" />
       <SwitchField label="One outlet, for what stays in its place" :value="circuit.single_outlet" :pointer="`${at}/single_outlet`" @change="(single_outlet) => set({ single_outlet })" />
@@ -83,7 +83,7 @@ function toggle(list: readonly string[], each: string): string[] {
     <details :open="circuit.appliances.length > 0 || circuit.va !== null">
       <summary class="narrow">What hangs on it</summary>
       <div v-if="!circuit.run" class="ticks">
-        <label v-for="a in appliances" :key="a.id" class="narrow"><input type="checkbox" :checked="circuit.appliances.includes(a.id)" @change="set({ appliances: toggle(circuit.appliances, a.id) })" /> {{ a.name }}</label>
+        <v-checkbox-btn v-for="a in appliances" :key="a.id" class="narrow" :model-value="circuit.appliances.includes(a.id)" :label="a.name" @update:model-value="set({ appliances: toggle(circuit.appliances, a.id) })" />
       </div>
       <NumberField v-if="!circuit.run" label="besides, as typed" :value="circuit.va" unit="VA" lockable set-word="none" :pointer="`${at}/va`" @change="(va) => set({ va })" />
       <SwitchField v-if="circuit.va" label="what is typed runs 3 h or more" :value="circuit.continuous" :pointer="`${at}/continuous`" @change="(continuous) => set({ continuous })" />
@@ -94,19 +94,17 @@ function toggle(list: readonly string[], each: string): string[] {
       <ChoiceField v-if="circuit.partner" label="Tied together" :value="circuit.tied" :choices="KNOWN" :pointer="`${at}/tied`" @change="(tied) => panel.edit([circuit!.id, circuit!.partner!].map((id) => [`panel/circuits/${circuits.findIndex((c) => c.id === id)}/tied`, tied]))" />
     </template>
     <CircuitWire v-if="!circuit.run" :key="circuit.id" :circuit="circuit" />
-    <SwitchField label="Nailed down: balancing leaves it" :value="circuit.locked" :pointer="`${at}/locked`" @change="(locked) => set({ locked })" />
+    <SwitchField label="Stays put: balancing leaves it alone" :value="circuit.locked" :pointer="`${at}/locked`" @change="(locked) => set({ locked })" />
     <SwitchField label="There already" :value="circuit.existing" :pointer="`${at}/existing`" @change="(existing) => set({ existing })" />
-    <button class="plain narrow quiet" @click="panel.removeCircuit(circuit.id)">take this circuit out of the job</button>
+    <v-btn variant="text" class="narrow quiet" @click="panel.removeCircuit(circuit.id)">remove this circuit</v-btn>
   </section>
 </template>
 
 <style scoped>
 .listed { display: flex; justify-content: space-between; color: var(--quiet); font-size: 15px; }
-.listed select { border: 0; border-bottom: 1px dotted var(--ink); background: none; color: var(--ink); max-width: 130px; font: 13.5px var(--narrow); }
-.listed option { background: var(--paper); color: var(--ink); }
+.listed .v-select { width: 140px; }
 .circuit { padding-bottom: 6px; }
 details { border-top: 1px solid var(--rule); padding: 3px 0; }
 summary { font-size: 15px; color: var(--quiet); cursor: pointer; }
 .ticks { display: grid; grid-template-columns: 1fr 1fr; gap: 1px 8px; font-size: 14.5px; margin: 3px 0; }
-.ticks input { accent-color: var(--ink); margin: 0 4px 0 0; }
 </style>

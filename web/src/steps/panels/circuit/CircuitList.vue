@@ -26,7 +26,7 @@ async function put(space: number) {
 
 <template>
   <section v-if="answer" class="list" aria-label="Circuits">
-    <p v-if="lifted" class="hand narrow" role="status">{{ circuits.find((c) => c.id === lifted)?.name || lifted }} is in the hand. Tap the row where it goes. <button class="plain" @click="lifted = null">put it back</button></p>
+    <p v-if="lifted" class="hand narrow" role="status">{{ circuits.find((c) => c.id === lifted)?.name || lifted }} is in the hand. Tap the row where it goes. <v-btn variant="text" @click="lifted = null">put it back</v-btn></p>
     <p v-if="panel.said.value" class="danger narrow" role="alert">{{ panel.said.value }}</p>
     <ul>
       <li v-for="c in ordered" :key="c.id" :class="{ here: c.id === circuitId, bad: bad.has(c.id), lifted: c.id === lifted }">
@@ -37,12 +37,12 @@ async function put(space: number) {
           <span class="mono quiet">{{ solved.get(c.id)?.leg || '·' }}</span>
           <span class="mono quiet va">{{ written(solved.get(c.id)?.va.value, 'VA', 0) }}</span>
         </button>
-        <button class="ink-button lift" :disabled="c.locked" :aria-label="`Move ${c.name || c.id}`" @click="lifted = lifted === c.id ? null : c.id">{{ lifted === c.id ? 'back' : 'move' }}</button>
+        <v-btn class="lift" :disabled="c.locked" :aria-label="`Move ${c.name || c.id}`" @click="lifted = lifted === c.id ? null : c.id">{{ lifted === c.id ? 'back' : 'move' }}</v-btn>
       </li>
     </ul>
     <h3 class="cap">Free spaces</h3>
     <div class="free">
-      <button v-for="s in free" :key="s.space" class="ink-button" @click="lifted ? put(s.space) : panel.addCircuit({ space: s.space, half: null })"><span class="visually-hidden">Space </span>{{ s.space }}<span class="visually-hidden">, free, leg</span> <span class="quiet">{{ s.leg }}</span></button>
+      <v-btn v-for="s in free" :key="s.space" @click="lifted ? put(s.space) : panel.addCircuit({ space: s.space, half: null })"><span class="visually-hidden">Space </span>{{ s.space }}<span class="visually-hidden">, free, leg</span> <span class="quiet">{{ s.leg }}</span></v-btn>
       <span v-if="!free.length" class="quiet narrow">none</span>
     </div>
   </section>
@@ -62,9 +62,9 @@ li { display: grid; grid-template-columns: 1fr auto; align-items: center; gap: 8
 .free { display: flex; flex-wrap: wrap; gap: 6px; padding: 4px 0; }
 h3.cap { margin: 8px 0 2px; font-size: 13px; }
 @media screen and (max-width: 700px) {
-  .row, .lift, .free .ink-button { min-height: 46px; }
+  .row, .lift, .free .v-btn { min-height: 46px; }
   .row { grid-template-columns: 46px 1fr 44px 20px; }
   .va { display: none; }
-  .free .ink-button { min-width: 56px; justify-content: center; }
+  .free .v-btn { min-width: 56px; }
 }
 </style>

@@ -54,8 +54,8 @@ function said(reaches: boolean | null): string {
 
 <template>
   <section v-if="!move" class="desk">
-    <p>The panel stays where it is. Plan a move to see which cables reach the new place, the boxes for those that do not, and what has to be done in the dark.</p>
-    <button class="ink-button solid" @click="set('move', {})">Plan a move of {{ station?.name }}</button>
+    <p>The panel stays where it is. Plan a move to see which cables reach the new place, the boxes for those that do not, and what has to be done with the power off.</p>
+    <v-btn variant="flat" @click="set('move', {})">Plan a move of {{ station?.name }}</v-btn>
   </section>
   <section v-else class="desk" aria-label="Moving the panel">
     <div class="columns">
@@ -70,7 +70,7 @@ function said(reaches: boolean | null): string {
         <NumberField v-if="!byPlan" label="Old place to new, along the wire" :value="move.length" :unit="sign" lockable set-word="none" :pointer="`${base}/panel/move/length`" @change="(v) => set('move/length', v)" />
         <NumberField label="Feeder to the new place" :value="move.feeder" :unit="sign" lockable set-word="none" :pointer="`${base}/panel/move/feeder`" @change="(v) => set('move/feeder', v)" />
         <p v-if="found?.feeder_size.value" class="feeder narrow" :class="{ danger: !found.feeder_passes }">{{ found.feeder_passes ? 'Feeder' : 'Feeder fails' }}: <FigureButton :figure="found.feeder_size" title="feeder to the new place" /> · <FigureButton :figure="found.feeder_drop" title="drop of the feeder to the new place" /> drop at <FigureButton :figure="found.feeder_length" title="length of the feeder to the new place" /></p>
-        <button class="plain narrow quiet" @click="set('move', null)">leave it where it is</button>
+        <v-btn variant="text" class="narrow quiet" @click="set('move', null)">leave it where it is</v-btn>
       </div>
       <MovePicture v-if="found" :found="found" />
     </div>
@@ -79,9 +79,9 @@ function said(reaches: boolean | null): string {
         <thead><tr class="narrow"><th>Circuit</th><th v-if="byPlan" class="right">comes in at, east · north</th><th class="right">cable there</th><th class="right">needs</th><th>&nbsp;</th></tr></thead>
         <tbody>
           <tr v-for="{ r, circuit, says } in rows" :key="r.circuit" :class="{ short: r.reaches === false, here: panel.circuitId.value === r.circuit }">
-            <td><button class="plain narrow" @click="panel.circuitId.value = r.circuit"><span class="mono">{{ spaceText(circuit) }}</span> {{ says }}</button></td>
-            <td v-if="byPlan" class="right"><input class="mono" :value="circuit.enters?.x ?? ''" :aria-label="`${says} comes in, east`" @change="setEnters(r.circuit, 'x', ($event.target as HTMLInputElement).value)" /> · <input class="mono" :value="circuit.enters?.y ?? ''" :aria-label="`${says} comes in, north`" @change="setEnters(r.circuit, 'y', ($event.target as HTMLInputElement).value)" /></td>
-            <td class="right"><input class="mono" :value="circuit.spare ?? ''" :placeholder="figureText(r.there, 1).replace(` ${sign}`, '')" :aria-label="`Cable there, ${says}`" @change="setSpare(r.circuit, ($event.target as HTMLInputElement).value)" /> {{ sign }}</td>
+            <td><v-btn variant="text" class="narrow" @click="panel.circuitId.value = r.circuit"><span class="mono">{{ spaceText(circuit) }}</span> {{ says }}</v-btn></td>
+            <td v-if="byPlan" class="right"><v-text-field class="mono right" :model-value="circuit.enters?.x ?? ''" :aria-label="`${says} comes in, east`" @change="setEnters(r.circuit, 'x', ($event.target as HTMLInputElement).value)" /> · <v-text-field class="mono right" :model-value="circuit.enters?.y ?? ''" :aria-label="`${says} comes in, north`" @change="setEnters(r.circuit, 'y', ($event.target as HTMLInputElement).value)" /></td>
+            <td class="right"><v-text-field class="mono right" :model-value="circuit.spare ?? ''" :placeholder="figureText(r.there, 1).replace(` ${sign}`, '')" :aria-label="`Cable there, ${says}`" @change="setSpare(r.circuit, ($event.target as HTMLInputElement).value)" /> {{ sign }}</td>
             <td class="right"><FigureButton :figure="r.needed" :title="`cable needed, ${says}`" :places="1" /></td>
             <td class="narrow" :class="{ danger: r.reaches === false, caution: r.reaches === null, good: r.reaches }">{{ said(r.reaches) }}<template v-if="r.box">, {{ r.box }}</template></td>
           </tr>
@@ -90,10 +90,10 @@ function said(reaches: boolean | null): string {
       <div class="columns">
         <div v-if="found.boxes.length">
           <h3 class="cap">Boxes of splices</h3>
-          <p v-for="b in found.boxes" :key="b.name"><b>{{ b.name }}</b>: {{ b.circuits.map((id) => solved.get(id)?.says ?? id).join(', ') }}. Needs <FigureButton :figure="b.needed" :title="`room in ${b.name}`" :places="2" />; <span :class="{ danger: !b.box }">{{ b.box || 'no box of the table holds it' }}</span>. <button class="plain narrow link" @click="fillWithSplices(b); panel.tab.value = 'boxes'">See {{ b.name }} in Box fill</button></p>
+          <p v-for="b in found.boxes" :key="b.name"><b>{{ b.name }}</b>: {{ b.circuits.map((id) => solved.get(id)?.says ?? id).join(', ') }}. Needs <FigureButton :figure="b.needed" :title="`room in ${b.name}`" :places="2" />; <span :class="{ danger: !b.box }">{{ b.box || 'no box of the table holds it' }}</span>. <v-btn variant="text" class="narrow link" @click="fillWithSplices(b); panel.tab.value = 'boxes'">See {{ b.name }} in Box fill</v-btn></p>
         </div>
         <div><h3 class="cap">Made ready before</h3><ol><li v-for="w in found.before" :key="w">{{ w }}</li></ol></div>
-        <div><h3 class="cap">In the dark</h3><ol><li v-for="w in found.dark" :key="w">{{ w }}</li></ol></div>
+        <div><h3 class="cap">With the power off</h3><ol><li v-for="w in found.dark" :key="w">{{ w }}</li></ol></div>
       </div>
     </template>
   </section>
@@ -108,7 +108,7 @@ th { text-align: left; color: var(--quiet); font-weight: 400; font-size: 14px; b
 td { padding: 2px 4px 2px 0; border-bottom: 1px solid var(--rule); font-size: 14.5px; }
 td .narrow { font-size: 15.5px; }
 .right { text-align: right; white-space: nowrap; }
-input { width: 48px; border: 0; border-bottom: 1px dotted var(--ink); background: none; color: var(--ink); font-size: 13px; text-align: right; }
+.v-text-field { display: inline-grid; width: 52px; }
 .here td { background: var(--soft); }
 ol { margin: 2px 0; padding-left: 18px; font-size: 14px; }
 p { margin: 4px 0; }

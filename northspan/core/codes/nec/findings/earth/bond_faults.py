@@ -5,20 +5,20 @@
 
 from collections.abc import Callable, Iterable, Mapping
 
-from northspan.core.codes.codebook import WholeBook
+from northspan.core.book.systems import SYSTEMS
 from northspan.core.codes.nec.data import INSULATIONS
 from northspan.core.codes.nec.earthing.separate_buildings import against_neutral_as_ground
-from northspan.core.ground.bonded import Bonded
-from northspan.core.ground.found import Bonds
-from northspan.core.ground.joins import has_equipment_wire
+from northspan.core.document.finding import Finding, Fix
 from northspan.core.job.job import Station
 from northspan.core.job.run import Run
+from northspan.core.network.topology import SOURCES
 from northspan.core.physics.raceway.steel import is_steel
-from northspan.core.property.fixes import fields_fix
-from northspan.core.property.topology import SOURCES
+from northspan.core.property.ground.bonded import Bonded
+from northspan.core.property.ground.found import Bonds
+from northspan.core.property.ground.joins import has_equipment_wire
+from northspan.core.property.whole.book import WholeBook
+from northspan.core.property.whole.fixes import fields_fix
 from northspan.core.run.sized import Change
-from northspan.core.run.systems import SYSTEMS
-from northspan.core.solution import Finding, Fix
 
 OUT: Mapping[str, object] = {"bonding/neutral": "none"}
 SCREW: Mapping[str, object] = {"bonding/neutral": "screw"}
@@ -94,7 +94,7 @@ def _missing(w: Bonded) -> Iterable[Finding]:
             "danger",
             "250.24(C), 250.28" if at_service else "250.30(A)(1)",
             f"{own.name}: no bond between neutral and can{_in_modes(w, names)}",
-            "A hot on any can finds no way back but the earth, and no breaker opens. "
+            "A hot on any can has no path back but the soil, and no breaker opens. "
             + ("The main bonding jumper belongs here." if at_service else "Its system bonding jumper belongs here."),
             station=at,
             place=own.place,

@@ -3,22 +3,22 @@
 from collections.abc import Iterable
 from dataclasses import replace
 
-from northspan.core.codes.codebook import WholeBook
+from northspan.core.book.systems import SYSTEMS
 from northspan.core.codes.nec.data import AWG
 from northspan.core.codes.nec.findings.earth import bond_faults
+from northspan.core.document.finding import Finding, Fix
 from northspan.core.document.patched import patched_job
-from northspan.core.ground.answer import ModeAnswer
-from northspan.core.ground.bonded import Bonded, bonded, without_home
 from northspan.core.job.job import Job
+from northspan.core.network.guards import unguarded
+from northspan.core.network.sized_run import hots_of
+from northspan.core.network.topology import SOURCES
 from northspan.core.physics.raceway.steel import is_steel
-from northspan.core.property.fixes import WORSE, run_fix, station_fix
-from northspan.core.property.guards import unguarded
-from northspan.core.property.sized_run import hots_of
-from northspan.core.property.topology import SOURCES
-from northspan.core.property.view import JobView
+from northspan.core.property.ground.answer import ModeAnswer
+from northspan.core.property.ground.bonded import Bonded, bonded, without_home
+from northspan.core.property.whole.book import WholeBook
+from northspan.core.property.whole.fixes import WORSE, run_fix, station_fix
+from northspan.core.property.whole.view import JobView
 from northspan.core.run.sized import Change
-from northspan.core.run.systems import SYSTEMS
-from northspan.core.solution import Finding, Fix
 
 MOST_CHANGES = 6
 # Faults whose mending joins a can to its source.

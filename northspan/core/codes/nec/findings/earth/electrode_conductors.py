@@ -5,15 +5,15 @@
 
 from collections.abc import Iterable
 
-from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.data import AWG
 from northspan.core.codes.nec.earthing.electrodes import EXPOSED_LEAST
-from northspan.core.ground.answer import PlaceGround
+from northspan.core.document.finding import Finding
+from northspan.core.figures.working import Level
 from northspan.core.job.job import Place
-from northspan.core.property.fixes import place_fix
-from northspan.core.property.view import JobView
-from northspan.core.solution import Finding
-from northspan.core.working import Level
+from northspan.core.property.ground.answer import PlaceGround
+from northspan.core.property.whole.book import WholeBook
+from northspan.core.property.whole.fixes import place_fix
+from northspan.core.property.whole.view import JobView
 
 TERMINALS = 3
 
@@ -98,8 +98,8 @@ def _way(view: JobView, place: Place) -> Iterable[Finding]:
         )  # fmt: skip
     if own.metal == "al" and own.near_earth and not own.listed_enclosure:
         yield _finding(
-            view, place, "gec-aluminium", "violation", "250.64(A)", f"{place.name}: aluminium near the earth",
-            "Outdoors aluminium ends 18 in above the earth, or in an enclosure that is listed for where it stands.",
+            view, place, "gec-aluminium", "violation", "250.64(A)", f"{place.name}: aluminium near the soil",
+            "Outdoors aluminium ends 18 in above the soil, or in an enclosure that is listed for where it stands.",
             ("Run it in copper", {"conductor/metal": "cu", "conductor/size": None}),
         )  # fmt: skip
 

@@ -4,18 +4,18 @@ import math
 from collections.abc import Iterable, Mapping, Sequence
 from itertools import combinations
 
-from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.earthing import electrodes as rules
-from northspan.core.ground.answer import PlaceGround
-from northspan.core.ground.ohms import SPACING_M
-from northspan.core.ground.places import is_gone
+from northspan.core.document.finding import Finding, Fix
+from northspan.core.figures.units import FOOT_M, Units
+from northspan.core.figures.working import Level, number
 from northspan.core.job.grounding import MADE, Electrode
 from northspan.core.job.job import Place
-from northspan.core.property.fixes import place_fix
-from northspan.core.property.view import JobView
-from northspan.core.solution import Finding, Fix
-from northspan.core.units import FOOT_M, Units
-from northspan.core.working import Level, number
+from northspan.core.property.ground.answer import PlaceGround
+from northspan.core.property.ground.electrodes.ohms import SPACING_M
+from northspan.core.property.ground.electrodes.places import is_gone
+from northspan.core.property.whole.book import WholeBook
+from northspan.core.property.whole.fixes import place_fix
+from northspan.core.property.whole.view import JobView
 
 NEW_ROD_M, NEW_APART_M = 8.0 * FOOT_M, 8.0 * FOOT_M
 FOUND_THERE = ("water-pipe", "structural-metal", "concrete-encased")
@@ -81,7 +81,7 @@ def _left_out(view: JobView, place: Place) -> Iterable[Finding]:
         yield _finding(
             "water-pipe-unused", "violation", "250.50, 250.52(A)(1)", place,
             f"{place.name}: its metal water line is not used",
-            f"A metal water line with {told.said(rules.WATER_PIPE_M)} in the earth is an electrode and must be used.",
+            f"A metal water line with {told.said(rules.WATER_PIPE_M)} in the ground is an electrode and must be used.",
             (fix,),
         )  # fmt: skip
 

@@ -2,12 +2,12 @@
 
 from collections.abc import Iterable, Sequence
 
-from northspan.core.codes.codebook import WholeBook
+from northspan.core.book.systems import SYSTEMS, can_feed
+from northspan.core.document.finding import Finding, Fix
 from northspan.core.job.job import Appliance
 from northspan.core.job.run import Run
-from northspan.core.property.view import JobView
-from northspan.core.run.systems import SYSTEMS, can_feed
-from northspan.core.solution import Finding, Fix
+from northspan.core.property.whole.book import WholeBook
+from northspan.core.property.whole.view import JobView
 
 TAKES_BOTH = ("range", "dryer")
 

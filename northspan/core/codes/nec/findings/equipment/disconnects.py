@@ -2,7 +2,6 @@
 
 from collections.abc import Iterable
 
-from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.findings.equipment.entries import (
     BUILDINGS,
     SIGHT_M,
@@ -14,17 +13,18 @@ from northspan.core.codes.nec.findings.equipment.entries import (
     place_of,
 )
 from northspan.core.codes.nec.sizing import minimums
-from northspan.core.ground.modes import is_line_side
+from northspan.core.document.finding import Finding, Fix
+from northspan.core.figures.units import FOOT_M
+from northspan.core.figures.working import a_number, number
 from northspan.core.job.job import Place, Station
 from northspan.core.job.run import Run
-from northspan.core.property.fixes import fields_fix, station_fix
-from northspan.core.property.guards import holds_device
-from northspan.core.property.topology import disconnects
-from northspan.core.property.view import JobView
+from northspan.core.network.guards import holds_device
+from northspan.core.network.topology import disconnects
+from northspan.core.property.ground.modes import is_line_side
+from northspan.core.property.whole.book import WholeBook
+from northspan.core.property.whole.fixes import fields_fix, station_fix
+from northspan.core.property.whole.view import JobView
 from northspan.core.run.sized import Change
-from northspan.core.solution import Finding, Fix
-from northspan.core.units import FOOT_M
-from northspan.core.working import a_number, number
 
 MOST_DISCONNECTS = 6
 MOST_FEEDERS = 6

@@ -2,13 +2,13 @@
 
 from dataclasses import replace
 
-from northspan.core.ground.modes import is_line_side
+from northspan.core.document.finding import Finding, Fix
+from northspan.core.figures.units import FOOT_M
+from northspan.core.figures.working import Level
 from northspan.core.job.job import Place, Station
-from northspan.core.property.fixes import station_fix
-from northspan.core.property.view import JobView
-from northspan.core.solution import Finding, Fix
-from northspan.core.units import FOOT_M
-from northspan.core.working import Level
+from northspan.core.property.ground.modes import is_line_side
+from northspan.core.property.whole.fixes import station_fix
+from northspan.core.property.whole.view import JobView
 
 BUILDINGS = ("dwelling", "mobile-home", "detached-building")
 SIGHT_M = 50.0 * FOOT_M

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from northspan.core.codes.codebook import WholeBook
+from northspan.core.book.systems import SYSTEMS
 from northspan.core.codes.nec.data import WORKING_DEPTH
 from northspan.core.codes.nec.findings.equipment.entries import (
     entries,
@@ -13,12 +13,12 @@ from northspan.core.codes.nec.findings.equipment.entries import (
     place_of,
 )
 from northspan.core.codes.nec.loads.standard import LIGHTING_VA_PER_FT2
+from northspan.core.document.finding import Finding
+from northspan.core.figures.units import INCH_M, US
+from northspan.core.figures.working import a_number, number
 from northspan.core.job.job import Station
-from northspan.core.property.view import JobView
-from northspan.core.run.systems import SYSTEMS
-from northspan.core.solution import Finding
-from northspan.core.units import INCH_M, US
-from northspan.core.working import a_number, number
+from northspan.core.property.whole.book import WholeBook
+from northspan.core.property.whole.view import JobView
 
 HIGHEST_HANDLE_M = 79.0 * INCH_M
 WORKING_WIDTH_M = 30.0 * INCH_M

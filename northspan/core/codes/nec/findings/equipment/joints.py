@@ -2,13 +2,13 @@
 
 from collections.abc import Iterable
 
-from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.findings.equipment.entries import finding
-from northspan.core.property.view import JobView
-from northspan.core.pull.pipe.joints import joint_sides
-from northspan.core.solution import Finding
-from northspan.core.units import INCH_M
-from northspan.core.working import number
+from northspan.core.document.finding import Finding
+from northspan.core.figures.units import INCH_M
+from northspan.core.figures.working import number
+from northspan.core.property.pull.pipe.joints import joint_sides
+from northspan.core.property.whole.book import WholeBook
+from northspan.core.property.whole.view import JobView
 
 
 def find(book: WholeBook, view: JobView) -> Iterable[Finding]:

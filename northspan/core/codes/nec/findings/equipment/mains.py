@@ -2,11 +2,11 @@
 
 from collections.abc import Iterable
 
-from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.findings.equipment.entries import finding, from_service, gear_fix
-from northspan.core.ground.modes import is_service_equipment
-from northspan.core.property.view import JobView
-from northspan.core.solution import Finding
+from northspan.core.document.finding import Finding
+from northspan.core.property.ground.modes import is_service_equipment
+from northspan.core.property.whole.book import WholeBook
+from northspan.core.property.whole.view import JobView
 
 WORDS = (
     "Two to six mains each stand in an enclosure of their own, or in a compartment of their own, so that one can be "

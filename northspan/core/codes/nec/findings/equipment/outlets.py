@@ -2,16 +2,16 @@
 
 from collections.abc import Iterable
 
-from northspan.core.codes.codebook import WholeBook
+from northspan.core.book.systems import SYSTEMS
 from northspan.core.codes.nec.panels.guards import asked
+from northspan.core.document.finding import Finding
+from northspan.core.figures.working import number
 from northspan.core.job.outlets import Outlets
-from northspan.core.property.fixes import run_fix
-from northspan.core.property.sized_run import SizedRun
-from northspan.core.property.view import JobView
+from northspan.core.network.sized_run import SizedRun
+from northspan.core.property.whole.book import WholeBook
+from northspan.core.property.whole.fixes import run_fix
+from northspan.core.property.whole.view import JobView
 from northspan.core.run.sized import Change
-from northspan.core.run.systems import SYSTEMS
-from northspan.core.solution import Finding
-from northspan.core.working import number
 
 GROUND_FAULT_FROM_A = 1000.0
 COOLING_DATED = (

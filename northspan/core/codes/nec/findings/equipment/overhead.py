@@ -2,18 +2,18 @@
 
 from collections.abc import Iterable
 
-from northspan.core.codes.codebook import WholeBook
+from northspan.core.book.kinds import Metal
+from northspan.core.book.systems import SYSTEMS
 from northspan.core.codes.nec.data import AWG
+from northspan.core.document.finding import Finding
+from northspan.core.figures.units import FOOT_M, Units
+from northspan.core.figures.working import Level
 from northspan.core.job.outlets import Overhead
-from northspan.core.property.fixes import run_fix
-from northspan.core.property.sized_run import SizedRun
-from northspan.core.property.view import JobView
-from northspan.core.run.question import Metal
+from northspan.core.network.sized_run import SizedRun
+from northspan.core.property.whole.book import WholeBook
+from northspan.core.property.whole.fixes import run_fix
+from northspan.core.property.whole.view import JobView
 from northspan.core.run.sized import Change
-from northspan.core.run.systems import SYSTEMS
-from northspan.core.solution import Finding
-from northspan.core.units import FOOT_M, Units
-from northspan.core.working import Level
 
 WALKWAY_M, WALKWAY_VOLTS = 10.0 * FOOT_M, 150.0
 DRIVEWAY_M, DRIVEWAY_VOLTS, HIGHER_M = 12.0 * FOOT_M, 300.0, 15.0 * FOOT_M

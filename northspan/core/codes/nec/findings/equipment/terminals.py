@@ -2,16 +2,16 @@
 
 from collections.abc import Iterable, Iterator
 
-from northspan.core.codes.codebook import WholeBook
+from northspan.core.book.kinds import Metal
 from northspan.core.codes.nec.findings.equipment.entries import finding
 from northspan.core.codes.nec.findings.panel.markings import misfits
+from northspan.core.document.finding import Finding
 from northspan.core.job.job import Station
 from northspan.core.job.panel import Terminal
-from northspan.core.property.fixes import station_fix
-from northspan.core.property.sized_run import SizedRun
-from northspan.core.property.view import JobView
-from northspan.core.run.question import Metal
-from northspan.core.solution import Finding
+from northspan.core.network.sized_run import SizedRun
+from northspan.core.property.whole.book import WholeBook
+from northspan.core.property.whole.fixes import station_fix
+from northspan.core.property.whole.view import JobView
 
 CALLED = {"line": "supply terminal", "load": "load terminal", "neutral": "neutral terminal",
           "ground": "ground terminal"}  # fmt: skip

@@ -3,15 +3,15 @@
 from collections.abc import Iterable, Iterator
 from dataclasses import replace
 
-from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.findings.panel.saying import called, circuits_fix, finding
+from northspan.core.document.finding import Finding, Fix
+from northspan.core.figures.units import FOOT_M
+from northspan.core.figures.working import number
 from northspan.core.job.run import Cable
-from northspan.core.panel.circuits import SizedCircuit
-from northspan.core.panel.solved import SolvedPanel
-from northspan.core.property.fixes import proved_findings
-from northspan.core.solution import Finding, Fix
-from northspan.core.units import FOOT_M
-from northspan.core.working import number
+from northspan.core.property.panel.circuits import SizedCircuit
+from northspan.core.property.panel.solved import SolvedPanel
+from northspan.core.property.whole.book import WholeBook
+from northspan.core.property.whole.fixes import proved_findings
 
 LEAST_A = 20.0
 OWES_20_A = {"kitchen": "210.11(C)(1)", "laundry": "210.11(C)(2)", "bathroom": "210.11(C)(3)"}

@@ -4,18 +4,13 @@ import re
 from collections import Counter
 from collections.abc import Iterable, Iterator
 
-from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.findings.panel.saying import called, circuits_fix, finding, panel_fix
-from northspan.core.panel.circuits import SizedCircuit
-from northspan.core.panel.solved import SolvedPanel
-from northspan.core.solution import Finding
+from northspan.core.codes.nec.panels.lines import vague
+from northspan.core.document.finding import Finding
+from northspan.core.property.panel.circuits import SizedCircuit
+from northspan.core.property.panel.solved import SolvedPanel
+from northspan.core.property.whole.book import WholeBook
 
-# A line of such words alone does not tell its circuit from every other.
-VAGUE_WORDS = """
-light lights lighting plug plugs outlet outlets receptacle receptacles rec recs circuit general misc other stuff room
-rooms house upstairs downstairs up down main old new and the of
-"""
-VAGUE = frozenset(VAGUE_WORDS.split())
 LIGHTS = frozenset({"light", "lights", "lighting"})
 OUTLETS = frozenset({"plug", "plugs", "outlet", "outlets", "receptacle", "receptacles", "rec", "recs"})
 
@@ -29,16 +24,6 @@ def find(book: WholeBook, solved: SolvedPanel) -> Iterable[Finding]:
             None, (panel_fix(solved, "It is posted", {"panel/directory": True}),),
         )  # fmt: skip
     yield from _lines(solved)
-
-
-def vague(line: str) -> bool:
-    """Whether a line of a directory does not tell its circuit from every other.
-
-    >>> vague("Lights"), vague("Plugs and lights 2"), vague("Bedroom east, lights")
-    (True, True, False)
-    """
-    words = re.findall(r"[^\W\d_]+", line.lower())
-    return all(word in VAGUE for word in words)
 
 
 def _all_there_are(solved: SolvedPanel, each: SizedCircuit) -> bool:

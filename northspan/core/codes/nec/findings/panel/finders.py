@@ -3,11 +3,11 @@
 from collections.abc import Iterable
 from functools import lru_cache
 
-from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.findings.panel import circuits, directory, holes, lugs, moves, spaces
-from northspan.core.panel.solved import SolvedPanel
-from northspan.core.property.view import JobView
-from northspan.core.solution import Finding
+from northspan.core.document.finding import Finding
+from northspan.core.property.panel.solved import SolvedPanel
+from northspan.core.property.whole.book import WholeBook
+from northspan.core.property.whole.view import JobView
 
 FINDERS = (spaces.find, holes.find, lugs.find, circuits.find, directory.find, moves.find)
 REMEMBERED = 200

@@ -2,7 +2,6 @@
 
 from collections.abc import Iterable, Iterator
 
-from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.data import AWG
 from northspan.core.codes.nec.findings.panel.saying import (
     called,
@@ -13,11 +12,12 @@ from northspan.core.codes.nec.findings.panel.saying import (
     neutral_of,
     panel_fix,
 )  # fmt: skip
+from northspan.core.document.finding import Finding, Fix
 from northspan.core.job.panel import Bar, Hole, PanelCircuit
-from northspan.core.panel.circuits import ground_wires, neutral_wires
-from northspan.core.panel.holes import free_holes, holes_given, room_for_grounds
-from northspan.core.panel.solved import SolvedPanel
-from northspan.core.solution import Finding, Fix
+from northspan.core.property.panel.circuits import ground_wires, neutral_wires
+from northspan.core.property.panel.holes import free_holes, holes_given, room_for_grounds
+from northspan.core.property.panel.solved import SolvedPanel
+from northspan.core.property.whole.book import WholeBook
 
 
 def find(book: WholeBook, solved: SolvedPanel) -> Iterable[Finding]:

@@ -2,12 +2,12 @@
 
 from collections.abc import Iterable, Iterator
 
-from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.findings.panel.markings import misfits
 from northspan.core.codes.nec.findings.panel.saying import called, circuits_fix, finding, panel_fix
+from northspan.core.document.finding import Finding
 from northspan.core.job.panel import Lug
-from northspan.core.panel.solved import SolvedPanel
-from northspan.core.solution import Finding
+from northspan.core.property.panel.solved import SolvedPanel
+from northspan.core.property.whole.book import WholeBook
 
 
 def find(book: WholeBook, solved: SolvedPanel) -> Iterable[Finding]:

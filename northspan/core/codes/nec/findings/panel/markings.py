@@ -3,10 +3,10 @@
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 
+from northspan.core.book.kinds import Metal
 from northspan.core.codes.nec.data import AWG
 from northspan.core.codes.nec.findings.panel.holes import in_range, said_range
 from northspan.core.job.panel import Marking
-from northspan.core.run.question import Metal
 
 
 @dataclass(frozen=True, slots=True)

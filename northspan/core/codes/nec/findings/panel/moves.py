@@ -2,12 +2,12 @@
 
 from collections.abc import Iterable, Iterator
 
-from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.findings.panel.saying import finding
-from northspan.core.panel.circuits import cables
-from northspan.core.panel.moved.moving import Moving
-from northspan.core.panel.solved import SolvedPanel
-from northspan.core.solution import Finding
+from northspan.core.document.finding import Finding
+from northspan.core.property.panel.circuits import cables
+from northspan.core.property.panel.moved.moving import Moving
+from northspan.core.property.panel.solved import SolvedPanel
+from northspan.core.property.whole.book import WholeBook
 
 
 def find(book: WholeBook, solved: SolvedPanel) -> Iterable[Finding]:

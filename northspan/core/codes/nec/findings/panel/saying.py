@@ -3,12 +3,12 @@
 from collections.abc import Mapping
 from typing import Any
 
+from northspan.core.document.finding import Finding, Fix
+from northspan.core.figures.working import Level
 from northspan.core.job.panel import Hole, PanelCircuit
-from northspan.core.job.part import Part
-from northspan.core.panel.circuits import SizedCircuit
-from northspan.core.panel.solved import SolvedPanel
-from northspan.core.solution import Finding, Fix
-from northspan.core.working import Level
+from northspan.core.job.told.part import Part
+from northspan.core.property.panel.circuits import SizedCircuit
+from northspan.core.property.panel.solved import SolvedPanel
 
 
 def finding(

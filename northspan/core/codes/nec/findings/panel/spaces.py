@@ -3,14 +3,14 @@
 from collections.abc import Iterable, Iterator
 from typing import Any
 
-from northspan.core.codes.codebook import WholeBook
+from northspan.core.book.systems import SYSTEMS
 from northspan.core.codes.nec.findings.equipment.gear import made_gear
 from northspan.core.codes.nec.findings.panel.saying import called, circuits_fix, finding, panel_fix
+from northspan.core.document.finding import Finding, Fix
+from northspan.core.figures.working import a_number, number
 from northspan.core.job.panel import PanelCircuit
-from northspan.core.panel.solved import SolvedPanel, spaces_of
-from northspan.core.run.systems import SYSTEMS
-from northspan.core.solution import Finding, Fix
-from northspan.core.working import a_number, number
+from northspan.core.property.panel.solved import SolvedPanel, spaces_of
+from northspan.core.property.whole.book import WholeBook
 
 
 def find(book: WholeBook, solved: SolvedPanel) -> Iterable[Finding]:

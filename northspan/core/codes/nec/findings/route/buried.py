@@ -2,13 +2,13 @@
 
 from collections.abc import Iterable, Iterator
 
-from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.findings.route.saying import finding, fix, proved
+from northspan.core.document.finding import Finding
+from northspan.core.figures.units import INCH_M, Units
 from northspan.core.job.house_rules import HouseRules
-from northspan.core.pull.solved import LegCover, SolvedPull
+from northspan.core.property.pull.solved import LegCover, SolvedPull
+from northspan.core.property.whole.book import WholeBook
 from northspan.core.run.sized import Change
-from northspan.core.solution import Finding
-from northspan.core.units import INCH_M, Units
 
 RIBBON_M = 18.0 * INCH_M
 STEEL, HARD = ("RMC", "IMC"), ("PVC80", "RMC", "IMC")

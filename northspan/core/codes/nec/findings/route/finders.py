@@ -3,13 +3,13 @@
 from collections.abc import Iterable
 from functools import lru_cache
 
-from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.findings.route import buried, pipe, pulled
+from northspan.core.document.finding import Finding
+from northspan.core.figures.units import Units
 from northspan.core.job.house_rules import HouseRules
-from northspan.core.property.view import JobView
-from northspan.core.pull.solved import SolvedPull
-from northspan.core.solution import Finding
-from northspan.core.units import Units
+from northspan.core.property.pull.solved import SolvedPull
+from northspan.core.property.whole.book import WholeBook
+from northspan.core.property.whole.view import JobView
 
 FINDERS = (buried.find, pulled.find, pipe.find)
 REMEMBERED = 1024

@@ -2,40 +2,43 @@
 
 from collections.abc import Iterable
 
-from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.sizing.rules import NIPPLE_M
+from northspan.core.document.finding import Finding, Fix
+from northspan.core.document.lengths import CLOSE_M
+from northspan.core.figures.working import number
 from northspan.core.job.run import way
-from northspan.core.property.fixes import run_fix
-from northspan.core.property.shared_raceway import differing, groups
-from northspan.core.property.view import JobView
+from northspan.core.property.runs.shared_raceway import differing, groups
+from northspan.core.property.whole.book import WholeBook
+from northspan.core.property.whole.fixes import run_fix
+from northspan.core.property.whole.view import JobView
 from northspan.core.run.sized import Change
-from northspan.core.solution import Finding, Fix
-from northspan.core.units import FOOT_M
-from northspan.core.working import number
 
 MOST_BENDS_DEG = 360.0
-CLOSE_M = FOOT_M
 
 
 def find(book: WholeBook, view: JobView) -> Iterable[Finding]:
     """Every run whose entered length or bends do not fit its route."""
     for route in view.routes:
         each = view.runs[route.run]
-        measured, entered = float(route.length.value or 0.0), view.entered.runs[each.index].cable.length
+        own = view.entered.runs[each.index]
+        measured, entered = float(route.length.value or 0.0), own.cable.length
         unit = view.job.told.length
         name = view.network.stations[each.run.to_station].name
-        if abs(unit.si(measured) - unit.si(entered)) > CLOSE_M:
-            taken = round(measured, 1)
-            said = f"{number(taken)} {unit.sign}"
+        if own.length_from == "entered" and abs(unit.si(measured) - unit.si(entered)) > CLOSE_M:
+            said, typed = f"{number(round(measured, 1))} {unit.sign}", f"{number(entered)} {unit.sign}"
             yield Finding(
                 "route-length",
                 "advice",
                 "the plan",
-                f"{name}: entered {number(entered)} {unit.sign}, the plan measures {said}",
-                "The run is sized for the length entered; take the plan's, or move the route to where it goes.",
+                f"{name}: entered {typed}, the plan measures {said}",
+                f"Everything is sized, bought and pulled for the {typed} entered. Take the plan's, which then follows "
+                "the route, or say that it was taped.",
                 run=route.run,
                 station=each.run.to_station,
-                fixes=(run_fix(each, Change(f"Use {said}", {"length": taken})),),
+                fixes=(
+                    run_fix(each, Change(f"Use the plan's {said}", {"length_from": "route"})),
+                    run_fix(each, Change(f"Keep {typed}: it was taped", {"length_from": "taped"})),
+                ),
             )
         worst = float(route.worst_bends_deg.value or 0.0)
         if each.run.cable.raceway != "none" and worst > MOST_BENDS_DEG + 0.5:

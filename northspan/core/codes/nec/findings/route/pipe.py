@@ -2,17 +2,17 @@
 
 from collections.abc import Callable, Iterable, Iterator
 
-from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.findings.route.saying import finding, fix, proved
+from northspan.core.document.finding import Finding, Fix
+from northspan.core.figures.units import INCH_M, Units
+from northspan.core.figures.working import number
 from northspan.core.job.house_rules import HouseRules
-from northspan.core.pull.limits import within
-from northspan.core.pull.segments import Bend
-from northspan.core.pull.solved import SolvedPull
-from northspan.core.pull.unrolled import STRAIGHT_DEG, plan_turn_deg
+from northspan.core.property.pull.limits import within
+from northspan.core.property.pull.segments import Bend
+from northspan.core.property.pull.solved import SolvedPull
+from northspan.core.property.pull.unrolled import STRAIGHT_DEG, plan_turn_deg
+from northspan.core.property.whole.book import WholeBook
 from northspan.core.run.sized import Change
-from northspan.core.solution import Finding, Fix
-from northspan.core.units import INCH_M, Units
-from northspan.core.working import number
 
 TIGHT_M = 0.25 * INCH_M
 GROWS_M = 0.25 * INCH_M

@@ -3,15 +3,15 @@
 import math
 from collections.abc import Iterable, Iterator
 
-from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.findings.route.saying import finding, proved
+from northspan.core.document.finding import Finding
+from northspan.core.figures.units import INCH_M, POUND_N, Units
 from northspan.core.job.house_rules import HouseRules
-from northspan.core.pull.data import ROPES
-from northspan.core.pull.limits import ON_ONE_ROPE, within
-from northspan.core.pull.solved import SolvedPull
+from northspan.core.property.pull.data import ROPES
+from northspan.core.property.pull.limits import ON_ONE_ROPE, within
+from northspan.core.property.pull.solved import SolvedPull
+from northspan.core.property.whole.book import WholeBook
 from northspan.core.run.sized import Change
-from northspan.core.solution import Finding
-from northspan.core.units import INCH_M, POUND_N, Units
 
 ELBOWS_IN = (24.0, 36.0, 48.0)
 

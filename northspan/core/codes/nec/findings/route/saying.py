@@ -8,20 +8,20 @@ from collections.abc import Callable, Iterable, Mapping
 from dataclasses import replace
 from typing import Any
 
-from northspan.core.codes.codebook import WholeBook
+from northspan.core.document.finding import Finding, Fix
+from northspan.core.figures.units import Quantity, Units
+from northspan.core.figures.working import Level
 from northspan.core.job.house_rules import HouseRules
 from northspan.core.job.outlets import Outlets
 from northspan.core.job.pulling import Burial, PullPlan
 from northspan.core.job.run import Run, way
-from northspan.core.property.asking import changed
-from northspan.core.property.fixes import WORSE
-from northspan.core.pull.solve_pulls import solve_pull
-from northspan.core.pull.solved import SolvedPull
+from northspan.core.property.pull.solve_pulls import solve_pull
+from northspan.core.property.pull.solved import SolvedPull
+from northspan.core.property.runs.asking import changed
+from northspan.core.property.whole.book import WholeBook
+from northspan.core.property.whole.fixes import WORSE
 from northspan.core.run.sized import Change
 from northspan.core.run.sizing import size_run
-from northspan.core.solution import Finding, Fix
-from northspan.core.units import Quantity, Units
-from northspan.core.working import Level
 
 PARTS: dict[str, Any] = {"burial": Burial, "pull": PullPlan, "outlets": Outlets}
 TOLD: dict[str, Quantity] = {"pull/elbow_radius": "small", "pull/rope": "force"}

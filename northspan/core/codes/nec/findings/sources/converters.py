@@ -2,10 +2,10 @@
 
 from collections.abc import Iterable
 
-from northspan.core.codes.codebook import WholeBook
-from northspan.core.property.topology import SINGLE_PHASE
-from northspan.core.property.view import JobView
-from northspan.core.solution import Finding
+from northspan.core.document.finding import Finding
+from northspan.core.network.topology import SINGLE_PHASE
+from northspan.core.property.whole.book import WholeBook
+from northspan.core.property.whole.view import JobView
 
 
 def find(book: WholeBook, view: JobView) -> Iterable[Finding]:

@@ -4,12 +4,12 @@ neutrals, what is dead while one of them is off.
 
 from collections.abc import Iterable, Iterator
 
-from northspan.core.codes.codebook import WholeBook
+from northspan.core.document.finding import Finding, Fix
 from northspan.core.job.job import Station
-from northspan.core.panel.solved import SolvedPanel, spaces_of
-from northspan.core.property.fixes import station_fix
-from northspan.core.property.view import JobView
-from northspan.core.solution import Finding, Fix
+from northspan.core.property.panel.solved import SolvedPanel, spaces_of
+from northspan.core.property.whole.book import WholeBook
+from northspan.core.property.whole.fixes import station_fix
+from northspan.core.property.whole.view import JobView
 
 UNLOCKED = (
     "Unless the two are locked half a turn apart there are no 240 V between their hots: what runs on 240 V gets any "

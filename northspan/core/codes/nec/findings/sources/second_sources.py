@@ -4,18 +4,18 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any
 
-from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.data import AWG
 from northspan.core.codes.nec.findings.equipment.entries import gear_fix, on_gear
 from northspan.core.codes.nec.sizing import overcurrent
+from northspan.core.document.finding import Finding, Fix
+from northspan.core.figures.working import a_number, number
 from northspan.core.job.job import ParallelSource, Station
-from northspan.core.property.fixes import fields_fix, run_fix
-from northspan.core.property.guards import main_a
-from northspan.core.property.sized_run import SizedRun
-from northspan.core.property.view import JobView
+from northspan.core.network.guards import main_a
+from northspan.core.network.sized_run import SizedRun
+from northspan.core.property.whole.book import WholeBook
+from northspan.core.property.whole.fixes import fields_fix, run_fix
+from northspan.core.property.whole.view import JobView
 from northspan.core.run.sized import Change
-from northspan.core.solution import Finding, Fix
-from northspan.core.working import a_number, number
 
 OUTPUT_FACTOR = 1.25
 FAR_END_SHARE = 1.2

@@ -2,16 +2,16 @@
 
 from collections.abc import Iterable
 
-from northspan.core.codes.codebook import WholeBook
+from northspan.core.book.systems import SYSTEMS
+from northspan.core.document.finding import Finding
+from northspan.core.figures.working import Level, a_number, number
 from northspan.core.job.job import Generator, Station, TransferSwitch
 from northspan.core.job.run import Run
-from northspan.core.loads.source_amps import able_amps
-from northspan.core.property.fixes import station_fix
-from northspan.core.property.topology import PAIRED
-from northspan.core.property.view import JobView
-from northspan.core.run.systems import SYSTEMS
-from northspan.core.solution import Finding
-from northspan.core.working import Level, a_number, number
+from northspan.core.network.source_amps import able_amps
+from northspan.core.network.topology import PAIRED
+from northspan.core.property.whole.book import WholeBook
+from northspan.core.property.whole.fixes import station_fix
+from northspan.core.property.whole.view import JobView
 
 MADE_KW = (10.0, 12.0, 14.0, 16.0, 18.0, 20.0, 22.0, 24.0, 26.0, 30.0, 38.0, 48.0, 60.0)
 

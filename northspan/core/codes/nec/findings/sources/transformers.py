@@ -2,18 +2,18 @@
 
 from collections.abc import Iterable
 
-from northspan.core.codes.codebook import WholeBook
+from northspan.core.book.systems import SYSTEMS
 from northspan.core.codes.nec.sizing import overcurrent
 from northspan.core.codes.nec.sizing.taps import LONG_M
+from northspan.core.document.finding import Finding, Fix
+from northspan.core.figures.working import a_number, number
 from northspan.core.job.job import Station, Transformer
+from northspan.core.network.sized_run import SizedRun
 from northspan.core.physics.transformer import MADE_KVA, rated_amps
-from northspan.core.property.fixes import run_fix, station_fix
-from northspan.core.property.sized_run import SizedRun
-from northspan.core.property.view import JobView
+from northspan.core.property.whole.book import WholeBook
+from northspan.core.property.whole.fixes import run_fix, station_fix
+from northspan.core.property.whole.view import JobView
 from northspan.core.run.sized import Change
-from northspan.core.run.systems import SYSTEMS
-from northspan.core.solution import Finding, Fix
-from northspan.core.working import a_number, number
 
 PRIMARY_ALONE, PRIMARY_WITH_SECONDARY, SECONDARY = 1.25, 2.5, 1.25
 SMALL_A, SMALL_SHARE = 9.0, 1.67

@@ -2,13 +2,13 @@
 
 from collections.abc import Iterable
 
-from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.sizing.dwelling import LARGEST_A, SMALLEST_A, rule_applies
-from northspan.core.property.fixes import run_fix
-from northspan.core.property.view import JobView
+from northspan.core.document.finding import Finding
+from northspan.core.figures.working import number
+from northspan.core.property.whole.book import WholeBook
+from northspan.core.property.whole.fixes import run_fix
+from northspan.core.property.whole.view import JobView
 from northspan.core.run.sized import Change, RunFinding, Sizing
-from northspan.core.solution import Finding
-from northspan.core.working import number
 
 _DROP_CLAIM = Change("Size it without the 83 % rule", {"whole_dwelling": False})
 

@@ -2,14 +2,14 @@
 
 from collections.abc import Iterable
 
-from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.findings.equipment.entries import entries, finding, from_service
+from northspan.core.document.finding import Finding
+from northspan.core.figures.units import FOOT_M
 from northspan.core.job.job import Place, Station
-from northspan.core.property.fixes import station_fix
-from northspan.core.property.topology import disconnects
-from northspan.core.property.view import JobView
-from northspan.core.solution import Finding
-from northspan.core.units import FOOT_M
+from northspan.core.network.topology import disconnects
+from northspan.core.property.whole.book import WholeBook
+from northspan.core.property.whole.fixes import station_fix
+from northspan.core.property.whole.view import JobView
 
 SIGHT_M = 30.0 * FOOT_M
 

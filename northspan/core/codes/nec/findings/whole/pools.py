@@ -2,13 +2,13 @@
 
 from collections.abc import Iterable
 
-from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.data import AWG, INSULATIONS
-from northspan.core.property.fixes import place_fix, run_fix
-from northspan.core.property.sized_run import SizedRun
-from northspan.core.property.view import JobView
+from northspan.core.document.finding import Finding
+from northspan.core.network.sized_run import SizedRun
+from northspan.core.property.whole.book import WholeBook
+from northspan.core.property.whole.fixes import place_fix, run_fix
+from northspan.core.property.whole.view import JobView
 from northspan.core.run.sized import Change
-from northspan.core.solution import Finding
 
 LEAST = "12"
 

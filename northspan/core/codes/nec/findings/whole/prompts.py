@@ -2,14 +2,14 @@
 
 from collections.abc import Iterable
 
-from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.findings.earth.electrode_conductors import TERMINALS
 from northspan.core.codes.nec.findings.equipment.disconnects import outdoors_in_sight
 from northspan.core.codes.nec.findings.equipment.entries import entries, finding, from_service, gear_fix
+from northspan.core.document.finding import Finding
 from northspan.core.job.job import Place, Station
-from northspan.core.property.fixes import place_fix
-from northspan.core.property.view import JobView
-from northspan.core.solution import Finding
+from northspan.core.property.whole.book import WholeBook
+from northspan.core.property.whole.fixes import place_fix
+from northspan.core.property.whole.view import JobView
 
 
 def find(book: WholeBook, view: JobView) -> Iterable[Finding]:

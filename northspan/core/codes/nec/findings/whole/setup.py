@@ -2,16 +2,16 @@
 
 from collections.abc import Iterable
 
-from northspan.core.codes.codebook import WholeBook
-from northspan.core.loads.rated import rated_current
-from northspan.core.property.fixes import run_fix, station_fix
-from northspan.core.property.sized_run import SizedRun
-from northspan.core.property.topology import SOURCES
-from northspan.core.property.view import JobView
+from northspan.core.book.systems import SYSTEMS, can_feed
+from northspan.core.document.finding import Finding
+from northspan.core.figures.working import NamedFigure, number
+from northspan.core.network.sized_run import SizedRun
+from northspan.core.network.topology import SOURCES
+from northspan.core.property.loads.rated import rated_current
+from northspan.core.property.whole.book import WholeBook
+from northspan.core.property.whole.fixes import run_fix, station_fix
+from northspan.core.property.whole.view import JobView
 from northspan.core.run.sized import Change
-from northspan.core.run.systems import SYSTEMS, can_feed
-from northspan.core.solution import Finding
-from northspan.core.working import NamedFigure, number
 
 
 def find_supply(book: WholeBook, view: JobView) -> Iterable[Finding]:

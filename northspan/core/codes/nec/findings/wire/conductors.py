@@ -6,10 +6,10 @@ from northspan.core.codes.nec.data import AWG
 from northspan.core.codes.nec.sizing.dwelling import needed_ampacity
 from northspan.core.codes.nec.sizing.overcurrent import small_conductor_limit
 from northspan.core.codes.nec.sizing.rungs import SECTIONS, TOLERANCE
+from northspan.core.figures.working import Level, a_number, number
 from northspan.core.run.question import DEVICE_WORDS, OWN_DEVICE, RunQuestion
 from northspan.core.run.rung import Rung
 from northspan.core.run.sized import Change, RunFinding, Sizing
-from northspan.core.working import Level, a_number, number
 
 _OF_THEIR_OWN = "A motor, an air conditioner or a welder has rules of its own: enter what it is in Loads."
 _LEVELS: dict[str, Level] = {"parallel": "violation", "made": "violation", "tap": "violation", "drop": "house"}

@@ -5,15 +5,15 @@
 
 from collections.abc import Iterable
 
-from northspan.core.codes.codebook import WholeBook
+from northspan.core.document.finding import Finding, Fix
+from northspan.core.figures.working import a_number, number
 from northspan.core.job.job import Station
-from northspan.core.property.fixes import fields_fix, station_fix
-from northspan.core.property.guards import holds_device
-from northspan.core.property.sized_run import SizedRun
-from northspan.core.property.view import JobView
+from northspan.core.network.guards import holds_device
+from northspan.core.network.sized_run import SizedRun
+from northspan.core.property.whole.book import WholeBook
+from northspan.core.property.whole.fixes import fields_fix, station_fix
+from northspan.core.property.whole.view import JobView
 from northspan.core.run.sized import Change
-from northspan.core.solution import Finding, Fix
-from northspan.core.working import a_number, number
 
 ASKED = ("disconnect", "transfer-switch", "equipment")
 

@@ -44,7 +44,7 @@ def find(s: Sizing) -> Iterable[RunFinding]:
             "violation",
             "300.3(A), 310.10(E)" if buried else "300.3(A)",
             f"{q.insulation} buried with nothing round it" if buried else f"{q.insulation} with nothing round it",
-            "Only what is marked for direct burial lies bare in the earth: read the print on the wire. USE-2, and "
+            "Only what is marked for direct burial lies bare in the ground: read the print on the wire. USE-2, and "
             "cable laid up of it, may."
             if buried
             else "Single conductors belong in a raceway or a cable.",
@@ -78,7 +78,7 @@ def find(s: Sizing) -> Iterable[RunFinding]:
             "aluminium-ground-in-earth",
             "violation",
             "250.120(B)(1)",
-            "Bare aluminium equipment ground in the earth",
+            "Bare aluminium equipment ground in the soil",
             "Bare or only covered, aluminium does not last in earth, masonry or concrete; outdoors it ends 18 in above "
             "the earth, or in an enclosure that is listed for where it stands.",
             (

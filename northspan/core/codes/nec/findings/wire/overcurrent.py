@@ -2,13 +2,13 @@
 
 from collections.abc import Iterable
 
-from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.sizing.overcurrent import is_standard, needed, standard_rating, standard_rating_below
-from northspan.core.property.view import JobView
+from northspan.core.document.finding import Finding, Fix
+from northspan.core.figures.working import a_number, number
+from northspan.core.property.whole.book import WholeBook
+from northspan.core.property.whole.view import JobView
 from northspan.core.run.question import DEVICE_WORDS, OWN_DEVICE, RunQuestion
 from northspan.core.run.sized import Change, RunFinding, Sizing
-from northspan.core.solution import Finding, Fix
-from northspan.core.working import a_number, number
 
 # The 2023 edition lists it besides the checked table; nothing of a house is put on it unasked.
 LISTED_BESIDES_A = (10.0,)

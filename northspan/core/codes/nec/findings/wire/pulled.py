@@ -5,8 +5,8 @@ from collections.abc import Iterable
 from northspan.core.codes.nec.data import AWG, INSULATIONS
 from northspan.core.codes.nec.sizing import equipment_ground as grounding
 from northspan.core.codes.nec.sizing.raceways import TRADES
+from northspan.core.figures.working import number
 from northspan.core.run.sized import Change, Companions, RunFinding, Sizing
-from northspan.core.working import number
 
 
 def find(s: Sizing) -> Iterable[RunFinding]:

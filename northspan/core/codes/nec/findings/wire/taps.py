@@ -3,18 +3,19 @@
 from collections.abc import Iterable
 from dataclasses import dataclass
 
-from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.sizing import overcurrent
 from northspan.core.codes.nec.sizing.taps import LEAST_SHARE, LONG_M, LONGEST_M, kind_by_length, section
+from northspan.core.document.finding import Finding, Fix
+from northspan.core.figures.working import a_number, number
 from northspan.core.job.job import Station
 from northspan.core.job.run import TapFacts
-from northspan.core.property.fixes import run_fix, station_fix
-from northspan.core.property.guards import holds_device, main_a
-from northspan.core.property.sized_run import SizedRun
-from northspan.core.property.view import JobView
+from northspan.core.network.guards import holds_device, main_a
+from northspan.core.network.sized_run import SizedRun
+from northspan.core.property.whole.book import WholeBook
+from northspan.core.property.whole.fixes import run_fix, station_fix
+from northspan.core.property.whole.solution import Condition
+from northspan.core.property.whole.view import JobView
 from northspan.core.run.sized import Change
-from northspan.core.solution import Condition, Finding, Fix
-from northspan.core.working import a_number, number
 
 Met = bool | None
 

@@ -4,15 +4,15 @@ import math
 from collections.abc import Iterable
 from dataclasses import replace
 
-from northspan.core.codes.codebook import WholeBook
 from northspan.core.codes.nec.data import AWG
-from northspan.core.property.fixes import proved_changes, run_fix
-from northspan.core.property.sized_run import SizedRun
-from northspan.core.property.view import JobView
+from northspan.core.document.finding import Finding, Fix
+from northspan.core.figures.working import number
+from northspan.core.network.sized_run import SizedRun
+from northspan.core.property.whole.book import WholeBook
+from northspan.core.property.whole.fixes import proved_changes, run_fix
+from northspan.core.property.whole.view import JobView
 from northspan.core.run.ladder import smallest_passing
 from northspan.core.run.sized import Change, RunFinding, Sizing
-from northspan.core.solution import Finding, Fix
-from northspan.core.working import number
 
 # So little over the limit from the source may be left by choice.
 LET_BE_PCT = 0.5

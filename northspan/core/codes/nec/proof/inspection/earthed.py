@@ -3,11 +3,11 @@
 from collections.abc import Iterator
 
 from northspan.core.codes.nec.proof.inspection.saying import item
-from northspan.core.ground.answer import ModeAnswer, PlaceGround
-from northspan.core.inspection.item import InspectionItem
 from northspan.core.job.grounding import DRIVEN, Electrode
 from northspan.core.job.job import Job, Place, Station
-from northspan.core.solution import Solution
+from northspan.core.property.ground.answer import ModeAnswer, PlaceGround
+from northspan.core.property.whole.inspection import InspectionItem
+from northspan.core.property.whole.solution import Solution
 
 
 def electrodes(job: Job, solution: Solution) -> Iterator[InspectionItem]:

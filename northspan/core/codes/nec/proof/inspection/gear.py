@@ -3,13 +3,13 @@
 from collections.abc import Iterator
 
 from northspan.core.codes.nec.proof.inspection.saying import item, told
-from northspan.core.inspection.item import InspectionItem
+from northspan.core.figures.working import number
 from northspan.core.job.job import Job, Station
 from northspan.core.job.panel import Panel, PanelCircuit
-from northspan.core.panel.answer import PanelAnswer
-from northspan.core.property.topology import SOURCES
-from northspan.core.solution import Solution, StationAnswer
-from northspan.core.working import number
+from northspan.core.network.topology import SOURCES
+from northspan.core.property.panel.answer import PanelAnswer
+from northspan.core.property.whole.inspection import InspectionItem
+from northspan.core.property.whole.solution import Solution, StationAnswer
 
 GUARDS = {"gfci": "ground-fault", "afci": "arc-fault"}
 OPENED = ("service-disconnect", "panelboard", "disconnect", "transfer-switch", "transformer")

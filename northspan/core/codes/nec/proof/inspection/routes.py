@@ -5,12 +5,12 @@ from itertools import groupby
 
 from northspan.core.codes.nec.data import INSULATIONS, VOCABULARY
 from northspan.core.codes.nec.proof.inspection.saying import item, told
-from northspan.core.inspection.item import InspectionItem
+from northspan.core.figures.working import number
 from northspan.core.job.job import Job
 from northspan.core.job.run import Run
-from northspan.core.pull.answer import BuriedLeg, PullAnswer
-from northspan.core.solution import Device, RunAnswer, Solution
-from northspan.core.working import number
+from northspan.core.property.pull.answer import BuriedLeg, PullAnswer
+from northspan.core.property.whole.inspection import InspectionItem
+from northspan.core.property.whole.solution import Device, RunAnswer, Solution
 
 FROM_HERE_BUSHED = ("14", "12", "10", "8", "6")
 

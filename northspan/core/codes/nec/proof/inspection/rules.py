@@ -5,9 +5,9 @@ from collections.abc import Iterator
 from northspan.core.codes.nec.proof.inspection.earthed import bonds, electrodes
 from northspan.core.codes.nec.proof.inspection.gear import equipment
 from northspan.core.codes.nec.proof.inspection.routes import along_runs
-from northspan.core.inspection.item import InspectionItem
 from northspan.core.job.job import Job
-from northspan.core.solution import Solution
+from northspan.core.property.whole.inspection import InspectionItem
+from northspan.core.property.whole.solution import Solution
 
 
 class NecInspection:

@@ -6,8 +6,8 @@ from functools import cache
 from importlib.resources import files
 from typing import Any
 
-from northspan.core.inspection.item import InspectionItem
-from northspan.core.working import Figure, number
+from northspan.core.figures.working import Figure, number
+from northspan.core.property.whole.inspection import InspectionItem
 
 
 @cache

@@ -5,9 +5,8 @@ from functools import cache
 from importlib.resources import files
 from typing import Any
 
-from northspan.core.readings.measured import What
-from northspan.core.readings.network.suspects import Kind
-from northspan.core.readings.rules import Limit, SuspectWords
+from northspan.core.property.whole.measured import What
+from northspan.core.property.whole.readings import Kind, Limit, SuspectWords
 
 # The longest a class A device may take: (20 ÷ mA)^1.43 seconds from 6 mA on, 25 ms from 264 mA on; UL 943.
 TRIP_MA, TRIP_POWER, OPENS_MA, SHORTEST_MS = 20.0, 1.43, 6.0, 25.0

@@ -1,11 +1,11 @@
 """The answer to a cover: the least there may be, whether what is meant keeps it, and every other way. 300.5(A)."""
 
-from northspan.core.codes.case import CaseAnswer, CaseFinding
+from northspan.core.book.case import CaseAnswer, CaseFinding
 from northspan.core.codes.nec.data import COVER
 from northspan.core.codes.nec.route.cover.case import CoverCase
 from northspan.core.codes.nec.route.cover.ways import ROCK_IN, Basis, Way, shallowest, ways
-from northspan.core.pull.limits import within
-from northspan.core.working import Figure, NamedFigure, Step, number
+from northspan.core.figures.working import Figure, NamedFigure, Step, number
+from northspan.core.property.pull.limits import within
 
 BASIS_WORDS: dict[Basis, str] = {
     "wiring": "by wiring method",

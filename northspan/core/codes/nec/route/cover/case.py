@@ -5,8 +5,8 @@ from typing import Annotated, Literal
 from pydantic import BeforeValidator, Field
 from pydantic_core import PydanticCustomError
 
+from northspan.core.book.strict import Number, StrictCase, Switch
 from northspan.core.codes.nec.data import COVER
-from northspan.core.codes.strict import Number, StrictCase, Switch
 
 Method = Literal["direct_burial", "rmc", "imc", "pvc", "hdpe", "rtrc", "other_raceway"]
 Group = Literal["direct_burial", "rmc_imc", "nonmetallic_raceway"]

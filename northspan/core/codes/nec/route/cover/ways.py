@@ -6,7 +6,7 @@ from typing import Literal, get_args
 
 from northspan.core.codes.nec.data import COVER
 from northspan.core.codes.nec.route.cover.case import CoverCase, Group
-from northspan.core.pull.limits import within
+from northspan.core.property.pull.limits import within
 
 Basis = Literal["wiring", "gfci", "low_voltage", "solid_rock"]
 GROUPS: tuple[Group, ...] = get_args(Group)

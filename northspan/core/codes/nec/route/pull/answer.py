@@ -3,22 +3,15 @@
 import math
 from typing import Any
 
-from northspan.core.codes.case import CaseAnswer, CaseFinding
+from northspan.core.book.case import CaseAnswer, CaseFinding
 from northspan.core.codes.nec.route.pull.case import BendPart, PullCase
 from northspan.core.codes.nec.route.pull.wire import strength_lb
 from northspan.core.codes.nec.sizing.raceways import fill_share
-from northspan.core.pull.limits import least, together, within
-from northspan.core.pull.pipe.packed import Packed, packed
-from northspan.core.pull.segments import Bend, Segment, Straight, backward
-from northspan.core.pull.tension import (
-    MOST_BENDS_DEG,
-    Direction,
-    Pulled,
-    better,
-    longest_part,
-    pull,
-)
-from northspan.core.working import Figure, NamedFigure, Step, number
+from northspan.core.figures.working import Figure, NamedFigure, Step, number
+from northspan.core.property.pull.limits import least, together, within
+from northspan.core.property.pull.pipe.packed import Packed, packed
+from northspan.core.property.pull.segments import Bend, Segment, Straight, backward
+from northspan.core.property.pull.tension import MOST_BENDS_DEG, Direction, Pulled, better, longest_part, pull
 
 LITTLE_CLEARANCE_IN = 0.25
 WORDS = {

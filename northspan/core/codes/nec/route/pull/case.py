@@ -6,10 +6,10 @@ from typing import Annotated, Any, Literal, Self
 from pydantic import Field, model_validator
 from pydantic_core import PydanticCustomError
 
+from northspan.core.book.strict import Number, StrictCase, Switch, Whole, Word
 from northspan.core.codes.nec.data import AWG, BEND_RADII, PROPERTIES
 from northspan.core.codes.nec.route.pull.wire import inside, measured
-from northspan.core.codes.strict import Number, StrictCase, Switch, Whole, Word
-from northspan.core.pull.limits import BASKET_LB
+from northspan.core.property.pull.limits import BASKET_LB
 
 THIN = "8"
 THIN_SIDEWALL, SIDEWALL = 300.0, 500.0

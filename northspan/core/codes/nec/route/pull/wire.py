@@ -2,9 +2,9 @@
 
 from functools import cache
 
+from northspan.core.book.kinds import Metal
 from northspan.core.codes.nec.data import AREAS, COMPACT_AREAS, INSULATIONS, PROPERTIES, RACEWAYS
 from northspan.core.codes.nec.sizing.raceways import bare_area, conductor_area
-from northspan.core.run.question import Metal
 
 # What soft wire takes without stretching, lb for each circular mil; makers' usual figures, no section.
 LB_PER_MIL = {"cu": 0.008, "al": 0.006}

@@ -1,10 +1,10 @@
 """The shop's formula for the drop, 2 K I L / CM, beside the exact one: a cross-check that decides nothing."""
 
 from northspan.core.codes.nec.data import AWG, PROPERTIES
+from northspan.core.figures.units import FOOT_M
+from northspan.core.figures.working import Figure, Step, number
 from northspan.core.run.question import RunQuestion
 from northspan.core.run.rung import Rung
-from northspan.core.units import FOOT_M
-from northspan.core.working import Figure, Step, number
 
 K_OHM_CMIL_FT = {"cu": 12.9, "al": 21.2}
 

@@ -19,11 +19,11 @@ from northspan.core.codes.nec.sizing import ampacity, companions, dwelling, over
 from northspan.core.codes.nec.sizing import equipment_ground as grounding
 from northspan.core.codes.nec.sizing.rungs import SECTIONS
 from northspan.core.codes.nec.sizing.told import cross_check
+from northspan.core.figures.working import Cell, Figure, NamedFigure, Step, number
 from northspan.core.physics.voltage_drop import drop_parts
 from northspan.core.run.question import DeviceAt, RunQuestion
 from northspan.core.run.rung import Rung
 from northspan.core.run.sized import Companions, Sizing
-from northspan.core.working import Cell, Figure, NamedFigure, Step, number
 
 CONTINUOUS_SECTION = {"service": "230.42(A)", "feeder": "215.2(A)(1)", "branch": "210.19(A)(1)"}
 SHORT_LINE = "short-line formula"
@@ -129,9 +129,11 @@ def _factors(q: RunQuestion) -> tuple[Figure, Figure]:
     column = ampacity.derate_column(q.insulation)
     ambient = ampacity.ambient_of(q)
     factor, cell = ampacity.ambient_factor(column, ambient)
-    what = f"{number(ambient)} °C, {column} °C column"
+    said = q.told_in.temperature.said(q.ambient_c)
+    what = f"{said}, {column} °C column"
     if ambient != q.ambient_c:
-        what = f"{number(q.ambient_c)} °C + {number(ampacity.ROOFTOP_ADDER_C)} on a roof, {column} °C column"
+        more = f"{number(ampacity.ROOFTOP_ADDER_C)} °C ({number(ampacity.ROOFTOP_ADDER_F)} °F)"
+        what = f"{said} and {more} more on a roof, {column} °C column"
     first = _cell_step(cell, what) if cell else Step(f"{what}: above the table", 0.0, "factor", "310.15(B)(1)")
     share, share_cell = ampacity.bundling_factor(q.loaded_conductors, q.nipple)
     if share_cell:

@@ -4,7 +4,7 @@ Sections 625.42, 440.33 and 702.4.
 """
 
 from northspan.core.codes.nec.sizing.overcurrent import CONTINUOUS_EXTRA
-from northspan.core.working import Figure, NamedFigure, Step, number
+from northspan.core.figures.working import Figure, NamedFigure, Step, number
 
 
 def takes(room_a: float, device_a: float, volts: float) -> tuple[NamedFigure, ...]:

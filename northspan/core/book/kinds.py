@@ -1,0 +1,10 @@
+"""What a run, its wire and the rules it goes by are called in a job file."""
+
+from typing import Literal
+
+Metal = Literal["cu", "al"]
+ConductorTemperature = Literal["table", "running"]
+DropCurrent = Literal["load", "80-of-breaker", "breaker"]
+RunUse = Literal["service", "feeder", "branch"]
+Location = Literal["dry", "wet", "buried"]
+FillRounding = Literal["strict", "note-7"]

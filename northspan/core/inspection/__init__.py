@@ -1,1 +1,0 @@
-"""What an inspector looks at on a job, and what was found."""

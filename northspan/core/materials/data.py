@@ -1,5 +1,0 @@
-"""The tables behind a list of materials, read from their data files when first used."""
-
-from northspan.core.tables import load_tables
-
-RACEWAYS = load_tables("northspan.core.materials")["raceways"]

@@ -1,0 +1,17 @@
+"""The names of the network's nodes.
+
+Of every station: A, B and C its lines, N its neutral, bar its ground bar, can its enclosure; a transformer has lines
+and neutral of its secondary besides, a source of three lines without a neutral the star that they stand round.
+"""
+
+from northspan.core.network.topology import Network
+
+LINES = "ABC"
+# Where three lines meet behind a source that brings no neutral.
+STAR = "star"
+
+
+def node(net: Network, station: str, letter: str, leaving: bool = False) -> str:
+    """The name of a station's node; what leaves a transformer starts at its secondary."""
+    second = leaving and net.stations[station].transformer is not None and letter in (*LINES, "N", STAR)
+    return f"{station}:{letter}{'2' if second else ''}"
