@@ -6,6 +6,7 @@ from pydantic import TypeAdapter
 
 from northspan.commands.job_of_file import read_job
 from northspan.commands.outcome import BAD_INPUT, PASSES
+from northspan.core.document.left import as_left
 from northspan.core.job.told.in_si import in_si
 from northspan.core.network.topology import network
 from northspan.core.property.loads.place_load import LoadMethod, PlaceLoad
@@ -18,7 +19,7 @@ def run(options: argparse.Namespace) -> int:
     job = read_job(options.job)
     if job is None:
         return BAD_INPUT
-    job = in_si(job, job.told)
+    job = as_left(in_si(job, job.told)).job
     loads = place_loads(whole_book(job.code_book), job, network(job))
     if options.json:
         print(TypeAdapter(tuple[PlaceLoad, ...]).dump_json(loads, indent=1).decode())

@@ -6,6 +6,7 @@ from pathlib import Path
 
 from northspan.commands.job_of_file import read_job
 from northspan.commands.outcome import BAD_INPUT, PASSES, complain
+from northspan.core.document.left import as_left
 from northspan.core.job.job import Job
 from northspan.core.plans.cuts.of_job import job_cuts
 from northspan.core.plans.day.days import days
@@ -35,9 +36,10 @@ def run(options: argparse.Namespace) -> int:
     unknown = [name for name in asked if name not in NAMES]
     if unknown:
         return complain([f"--sheets: there is no sheet {unknown[0]!r}; there are {', '.join(NAMES)}"])
-    job = read_job(options.job)
-    if job is None:
+    whole = read_job(options.job)
+    if whole is None:
         return BAD_INPUT
+    job = as_left(whole).job
     if options.paper is not None:
         job = job.model_copy(update={"packet": job.packet.model_copy(update={"paper": options.paper})})
     wanted = tuple(name for name in NAMES if name in asked)

@@ -11,7 +11,7 @@ from northspan.core.document.lengths import by_routes
 from northspan.core.document.names import called
 from northspan.core.document.panels import panel_problems
 from northspan.core.document.read import read_job
-from northspan.core.document.supplies import supply_problems
+from northspan.core.document.states import state_problems
 from northspan.core.figures.problem import Problem, validation_problems
 from northspan.core.figures.units import METRIC, US
 from northspan.core.job.job import FORMAT, VERSION, Job
@@ -130,7 +130,7 @@ def problems(job: Job) -> Iterable[Problem]:
                 yield Problem(f"/metal_paths/{i}/{end}", f"there is no place {getattr(path, end)!r} in this job")
         if path.from_place == path.to_place:
             yield Problem(f"/metal_paths/{i}/to_place", "it leads from one place to another")
-    yield from supply_problems(job, stations)
+    yield from state_problems(job)
 
 
 def _duplicates(what: str, ids: list[str]) -> Iterable[Problem]:

@@ -11,6 +11,7 @@ from pydantic_core import PydanticCustomError
 from northspan.core.book.kinds import Metal
 from northspan.core.job.told.part import AtMost, Id, Name, Part
 from northspan.core.job.told.reading import Chosen, Told
+from northspan.core.job.told.state import State, Stated
 
 ElectrodeKind = Literal[
     "rod", "pipe", "plate", "ring", "strip", "concrete-encased", "water-pipe", "structural-metal", "gas-pipe"
@@ -28,13 +29,12 @@ class Backfill(Part):
     ohm_m: float = Field(ge=0.001, le=10_000, description="its resistivity when moist, by its sheet, ohm·m")
 
 
-class Electrode(Part):
+class Electrode(Stated):
     """A grounding electrode of a place, or several alike in a row or ring, as it is or will be in the earth."""
 
     id: Id
     kind: ElectrodeKind
     metal: ElectrodeMetal = Field("steel", description="copper- and zinc-coated steel count as steel")
-    existing: bool = Field(False, description="there already")
     connected: bool = Field(True, description="bonded into the electrode system")
     listed: bool = Field(False, description="a listed rod, which may be thinner")
     count: int = Field(1, ge=1, le=40, description="how many alike")
@@ -83,6 +83,7 @@ class Electrode(Part):
 class ElectrodeConductor(Part):
     """The grounding electrode conductor of a place, as it is."""
 
+    state: State | None = Field(None, description="blank: as its place")
     size: Annotated[str, Chosen("wire_sizes")] | None = Field(None, description="lock")
     metal: Metal = "cu"
     lands: Literal["neutral-bar", "ground-bar"] | None = None
@@ -143,6 +144,7 @@ class PlaceGrounding(Part):
 class Bonding(Part):
     """What joins neutral, ground bar and enclosure at a station."""
 
+    state: State | None = Field(None, description="of that bond; blank: as its station")
     neutral: NeutralBond | None = Field(
         None, description="what bonds the neutral to the enclosure; relay: closes when its own source runs"
     )

@@ -14,13 +14,14 @@ from northspan.core.job.panel import Panel, Terminal
 from northspan.core.job.planned.day import DayPlan
 from northspan.core.job.planned.packet import PacketPlan
 from northspan.core.job.run import Run
-from northspan.core.job.told.part import AtMost, Id, Name, Note, Part, Phased
+from northspan.core.job.told.part import AtMost, Id, Name, Note, Part
 from northspan.core.job.told.reading import Chosen, Registered, Told
+from northspan.core.job.told.state import Stated
 
 FORMAT = "northspan-job"
 # What a job file that names none was written under.
 DEFAULT_BOOK = "nec-2023"
-VERSION = 2
+VERSION = 3
 
 PlaceKind = Literal["dwelling", "mobile-home", "detached-building", "yard"]
 ApplianceKind = Literal[
@@ -36,7 +37,7 @@ StationKind = Literal[
 ]  # fmt: skip
 
 
-class Appliance(Part):
+class Appliance(Stated):
     """Something that takes power in a place, by its nameplate: VA or A each, ``count`` how many alike."""
 
     id: Id
@@ -60,8 +61,6 @@ class Appliance(Part):
     duty_pct: float | None = Field(None, ge=1, le=100, description="of a welder: duty cycle on its plate, percent")
     continuous: bool = Field(False, description="runs three hours or more")
     leg: Literal["A", "B"] | None = Field(None, description="leg of a 120 V load; blank: shared between both")
-    existing: bool = Field(False, description="already there before this job")
-    later: bool = Field(False, description="wanted some day; not counted yet")
     never_with: Name | None = Field(None, description="a group of loads that never run together; the largest counts")
     station: Id | None = Field(None, description="the equipment station it stands at, in the same place")
 
@@ -97,7 +96,7 @@ class Footprint(Part):
     depth: Annotated[float, Told("length", 0.1, 2000)]
 
 
-class Place(Part):
+class Place(Stated):
     """A building or structure on the property, with what it takes."""
 
     id: Id
@@ -110,7 +109,6 @@ class Place(Part):
     soil: Soil | None = Field(None, description="what the rods and the trench meet")
     water_pipe: WaterPipe | None = Field(None, description="the pipe in the ground that serves it")
     note: Note = ""
-    existing: bool = Field(False, description="stands already, with a service or feeder in use")
     record: LoadRecord | None = None
     load_method: Annotated[str, Chosen("load_methods")] | None = Field(
         None, description="lock: the method that drives its runs"
@@ -256,7 +254,7 @@ class TransferSwitch(Part):
     )
 
 
-class Station(Phased):
+class Station(Stated):
     """A point where conductors land."""
 
     id: Id
@@ -296,7 +294,7 @@ class Job(Part):
     """One property and the work planned on it."""
 
     format: Literal["northspan-job"] = "northspan-job"
-    version: Literal[2] = 2
+    version: Literal[3] = 3
     units: UnitsName = Field("us", description="us: ft, in, ft², lb·in, lb; metric: m, mm, m², N·m, N")
     name: Name
     note: Note = ""

@@ -9,6 +9,7 @@ from northspan.core.job.outlets import OutletRoom
 from northspan.core.job.run import Cable
 from northspan.core.job.told.part import AtMost, Id, Name, Part, printable
 from northspan.core.job.told.reading import Chosen, Told
+from northspan.core.job.told.state import Stated
 
 Leg = Literal["A", "B"]
 Side = Literal["left", "right"]
@@ -71,7 +72,7 @@ class Point(Part):
     y: Annotated[float, Told("length", -50_000, 50_000)]
 
 
-class PanelCircuit(Part):
+class PanelCircuit(Stated):
     """A circuit as it stands in the panel: its breaker, what hangs on it, its wire, and where its wires land."""
 
     id: Id
@@ -103,7 +104,6 @@ class PanelCircuit(Part):
     neutral_at: Hole | None = None
     ground_at: Hole | None = None
     locked: bool = Field(False, description="stays put: balancing leaves it where it is")
-    existing: bool = False
     enters: Point | None = Field(None, description="where its cable comes in, on the plan")
     spare: Annotated[float, Told("length", 0, 1000)] | None = Field(
         None, description="cable that can be brought to the new place, measured from there"

@@ -8,8 +8,9 @@ from northspan.core.book.kinds import Location, Metal, RunUse
 from northspan.core.job.load import Load
 from northspan.core.job.outlets import Outlets, Overhead
 from northspan.core.job.pulling import Burial, PullPlan
-from northspan.core.job.told.part import AtMost, Id, Name, Note, Part, Phased
+from northspan.core.job.told.part import AtMost, Id, Name, Note, Part
 from northspan.core.job.told.reading import Chosen, Told
+from northspan.core.job.told.state import Stated
 
 
 class Waypoint(Part):
@@ -89,7 +90,7 @@ class TapFacts(Part):
     outdoors: bool | None = Field(None, description="of an outside tap: outdoors but where it ends")
 
 
-class Run(Phased):
+class Run(Stated):
     """Conductors between two stations: its ends, its cable and its locks."""
 
     id: Id

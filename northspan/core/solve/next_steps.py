@@ -5,7 +5,7 @@ from collections.abc import Iterator, Sequence
 from northspan.core.document.finding import Finding
 from northspan.core.figures.working import Level
 from northspan.core.job.job import Job
-from northspan.core.network.topology import Network
+from northspan.core.network.topology import Network, source_system
 from northspan.core.property.loads.place_load import PlaceLoad
 from northspan.core.property.whole.solution import NextStep, StepName
 
@@ -30,7 +30,7 @@ def next_steps(
     on_the_way = [f for f in findings if f.pull is not None]
     others = [f for f in findings if f.place is None and f.panel is None and f.pull is None]
     walk, taken = next(_walk(job, net), None), next(_loads(job, net, loads), None)
-    sized = next(_span(job, taken, others), None)
+    sized = next(_span(job, net, taken, others), None)
     ground = next(_ground(grounding), None)
     variants = None if job.variants else "Add a way to build it otherwise: the other metal, another voltage or breaker."
     after = "Pull, what is dug, pulled and bought" if pulls else "hand over the sheet"
@@ -105,9 +105,12 @@ def _takes(job: Job, net: Network, station: str, known: dict[str, PlaceLoad]) ->
     return own.load is not None or landed or any(a.station == station for a in place.appliances)
 
 
-def _span(job: Job, loads: str | None, findings: Sequence[Finding]) -> Iterator[str]:
+def _span(job: Job, net: Network, loads: str | None, findings: Sequence[Finding]) -> Iterator[str]:
     if not job.runs:
         yield "Add the first run: what feeds the building, and how far."
+    for station in job.stations:
+        if station.id not in net.fed_by and source_system(station) is None:
+            yield f"Nothing feeds {station.name}: draw the run that does, or take it out."
     for level in MUST:
         yield from (f"Mend first: {f.title}." for f in findings if f.level == level)
     if loads is not None:

@@ -6,6 +6,7 @@ What is asked of a job later (its solution, a fault dropped on it, a rung of a l
 from collections.abc import Collection, Mapping
 from dataclasses import replace
 
+from northspan.core.document.left import as_left
 from northspan.core.job.job import Job
 from northspan.core.job.run import Run
 from northspan.core.job.told.in_si import in_si
@@ -24,13 +25,14 @@ from northspan.core.solve.driving import with_driven_loads
 
 
 def prepared(entered: Job) -> Prepared:
-    """Make a job ready that has passed ``document.file.sound``. Raises nothing else."""
+    """Make a job ready that has passed ``document.file.sound``: the property that it leaves. Raises nothing else."""
     book = whole_book(entered.code_book)
-    used = as_made(as_used(in_si(entered, entered.told)), book.earthing.brings_ground)
+    left = as_left(entered)
+    used = as_made(as_used(in_si(left.job, entered.told)), book.earthing.brings_ground)
     job = with_driven_loads(used)
     net = network(job)
     places = place_loads(book, job, net)
-    return Prepared(book, entered, job, net, places, _size_all(book, job, net, places))
+    return Prepared(book, left, job, net, places, _size_all(book, job, net, places))
 
 
 def _size_all(book: WholeBook, job: Job, net: Network, places: tuple[PlaceLoad, ...]) -> Mapping[str, SizedRun]:

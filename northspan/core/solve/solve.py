@@ -56,9 +56,10 @@ def solution(ready: Prepared) -> Solution:
     view = JobView(ready.entered, job, net, sized, drops, faults, places, routes, figures, ground, panels, pulls)
     found = [*_run_findings(book, sized), *book.findings.job_findings(book, view)]
     findings = keeping_home(book.earthing, ready.entered, ground, found)
+    findings = [ready.left.finding(each) for each in findings]
     findings.sort(key=lambda f: LEVELS.index(f.level))
     grows = Growth(book, net, sized)
-    runs = tuple(_run_answer(book, view, grows, sized[run.id]) for run in job.runs)
+    runs = tuple(_run_answer(ready, view, grows, sized[run.id]) for run in job.runs)
     rooms = (book.panels is not None, book.pulls is not None, book.readings is not None)
     todo = next_steps(job, net, places, findings, *rooms)
     opened = tuple(panel_answer(book, each) for each in panels.values())
@@ -162,8 +163,9 @@ def _run_findings(book: WholeBook, sized: Mapping[str, SizedRun]) -> list[Findin
     return found
 
 
-def _run_answer(book: WholeBook, view: JobView, grows: Growth, each: SizedRun) -> RunAnswer:
-    run, sizing = each.run, each.sizing
+def _run_answer(ready: Prepared, view: JobView, grows: Growth, each: SizedRun) -> RunAnswer:
+    book, run, sizing, guard = ready.book, each.run, each.sizing, each.guard
+    entered = None if guard.pointer is None else ready.left.pointer(guard.pointer)
     figures = view.figures[run.id]
     lost = figure_of(figures, "loss_w").value
     if isinstance(lost, float):
@@ -182,7 +184,7 @@ def _run_answer(book: WholeBook, view: JobView, grows: Growth, each: SizedRun) -
         run.cable.sets,
         rung is not None and rung.passes,
         rung.stopped_by if rung else None,
-        Device(DEVICE_WORDS[each.guard.at], each.guard.rating_a, each.guard.pointer, not each.guard.own),
+        Device(DEVICE_WORDS[guard.at], guard.rating_a, entered, not guard.own),
         _conductors(book.scale, sizing),
         each.limit_pct,
         figures,

@@ -45,7 +45,7 @@ def _can(station: Station, bond: StationBond, mode: ModeAnswer, earthed: bool) -
     wrong = bond.extra or (bond.belongs and not bond.closed)
     ink: Ink = "danger" if wrong else "ink"
     corners = ((0.0, 0.0), (WIDE, 0.0), (WIDE, TALL), (0.0, TALL))
-    yield Path(corners, "stations", "heavy" if station.bought else "line", dashed=station.future, closed=True)
+    yield Path(corners, "stations", "heavy" if station.bought else "line", dashed=station.later, closed=True)
     yield Words(2.0, 4.4, fitted(station.name, "strong", 3.0, WIDE - 4.0), 3.0, "strong")
     if bond.neutral:
         yield Path(((6.0, 9.5), (22.0, 9.5)), "stations", "heavy")

@@ -98,7 +98,7 @@ class Laying:
         high = max(SQUARE, LEADING * len(lines)) + 2.0 * PAD
         frame = Path(
             ((0.0, 0.0), (wide, 0.0), (wide, high), (0.0, high)), "stations",
-            "heavy" if station.bought else "line", dashed=station.future, closed=True,
+            "heavy" if station.bought else "line", dashed=station.later, closed=True,
         )  # fmt: skip
         words = " · ".join(ln.words for ln in lines)
         mark = Mark(f"station/{station.id}", words, wide + BAR, 0.0, high, 0.0)
@@ -233,7 +233,7 @@ class Laying:
 
 def _line(run: Run, *points: tuple[float, float]) -> Path:
     weight: Weight = "heavy" if run.bought else "line"
-    return Path(points, "runs", weight, dashed=run.future)
+    return Path(points, "runs", weight, dashed=run.later)
 
 
 def _mark(run: Run, lines: Sequence[Line], x: float, top: float) -> Mark:

@@ -8,7 +8,7 @@ import io
 import re
 from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
-from typing import Any
+from typing import Any, get_args
 
 from pydantic import ValidationError
 
@@ -18,6 +18,7 @@ from northspan.core.figures.problem import Problem, validation_problems
 from northspan.core.job.job import Job, Station
 from northspan.core.job.panel import MOST_CIRCUITS, Panel, PanelCircuit
 from northspan.core.job.told.reading import reading
+from northspan.core.job.told.state import State
 from northspan.core.property.panel.solved import SolvedPanel, spaces_of
 from northspan.text.delimited import delimiter, inert, meant, table
 from northspan.text.numbers import read_number
@@ -71,6 +72,12 @@ def _switch(cell: str) -> bool:
     raise ValueError("must be yes or no")
 
 
+def _state(cell: str) -> State:
+    """A state by its word, or whether it is there already."""
+    found = next((s for s in get_args(State) if s == _term(cell)), None)
+    return found or ("stays" if _switch(cell) else "comes")
+
+
 def _size(cell: str) -> str:
     found = SIZE.fullmatch(cell.strip())
     if found is None:
@@ -120,7 +127,7 @@ COLUMNS = (
     Column("location", (), "cable/location", _term),
     Column("neutral_at", ("neutral hole",), "neutral_at", _hole),
     Column("ground_at", ("ground hole",), "ground_at", _hole),
-    Column("existing", (), "existing", _switch),
+    Column("state", ("existing",), "state", _state),
     Column("locked", (), "locked", _switch),
     Column("id", (), "id", _term),
 )

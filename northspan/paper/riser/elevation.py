@@ -58,7 +58,7 @@ def _station(link: Link, x: float, words: Said) -> Iterator[Placed]:
     weight: Weight = "heavy" if station.bought else "line"
     top = -HANG - TALL / 2.0
     corners = ((x, top), (x + BOX, top), (x + BOX, top + TALL), (x, top + TALL))
-    yield Path(corners, "stations", weight, dashed=station.future, closed=True)
+    yield Path(corners, "stations", weight, dashed=station.later, closed=True)
     yield from moved(symbol(station.kind, station.bought), x + 1.5, top + (TALL - SQUARE) / 2.0)
     lines = words.stations[station.id]
     yield from _lines(lines, x + SQUARE + 3.0, top + (TALL - LEADING * len(lines)) / 2.0, BOX - SQUARE - 4.0)
@@ -81,18 +81,18 @@ def _run(job: Job, run: Run, ends: tuple[float, float], words: Said, pull: PullA
     middle = (start + end) / 2.0
     if pull is not None and pull.legs:
         points = ((start, under), (start, DEEP), (end, DEEP), (end, under))
-        yield Path(points, "runs", weight, dashed=run.future)
+        yield Path(points, "runs", weight, dashed=run.later)
         deepest = max(pull.legs, key=lambda leg: leg.planned or 0.0)
         yield from _lines([Line(depth(job, deepest), "figures")], start + 2.0, DEEP - 5.0, LABEL)
         label = start + 1.0, DEEP + 1.4
     elif run.overhead is not None or (run.route is not None and run.route.kind == "overhead"):
         points = ((start, over), (start, -HIGH + 4.0), (end, -HIGH + 6.0), (end, over))
-        yield Path(points, "runs", weight, dashed=run.future)
+        yield Path(points, "runs", weight, dashed=run.later)
         yield Path(((end - 2.0, -HIGH + 7.6), (end, -HIGH + 4.4), (end + 2.0, -HIGH + 7.6)), "runs", "line")
         label = middle - LABEL / 4.0, -HIGH + 7.0
     else:
         across = ends[0] + BOX, ends[1]
-        yield Path(((across[0], -HANG), (across[1], -HANG)), "runs", weight, dashed=run.future)
+        yield Path(((across[0], -HANG), (across[1], -HANG)), "runs", weight, dashed=run.later)
         label = ends[0] + BOX - (BOX - OUT_AT) + 1.0, under + 1.6
     yield from _lines(lines, *label, LABEL)
     said_so = " · ".join(ln.words for ln in lines)

@@ -51,8 +51,8 @@ def summary(matter: Matter) -> Iterator[tuple[str, str]]:
     new = [run for run in job.runs if run.use != "service"]
     told = [
         (sum(r.bought for r in new), "new"),
-        (sum(r.existing for r in new), "there"),
-        (sum(r.future for r in new), "to come"),
+        (sum(r.stays for r in new), "there"),
+        (sum(r.later for r in new), "to come"),
     ]
     yield "Feeders and circuits", ", ".join(f"{many} {words}" for many, words in told if many) or "none"
     earth = said(job, solution).electrodes.values()

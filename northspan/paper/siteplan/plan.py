@@ -73,7 +73,7 @@ def _drawn(job: Job, solution: Solution, ground: Ground, taken: Taken) -> Iterat
         if place.id in boxes:
             corners = boxes[place.id]
             taken.line([*corners, corners[0]])
-            yield Path(tuple(corners), "stations", "line" if place.existing else "heavy", closed=True)
+            yield Path(tuple(corners), "stations", "line" if place.stays else "heavy", closed=True)
     for run in job.runs:
         if run.id in routes:
             taken.line(routes[run.id])
@@ -94,8 +94,8 @@ def _drawn(job: Job, solution: Solution, ground: Ground, taken: Taken) -> Iterat
 
 def _route(run: Run, points: list[Point]) -> Iterator[Placed]:
     assert run.route is not None
-    thin = run.future or run.existing
-    yield Path(tuple(points), "runs", "line" if thin else "heavy", dashed=run.future)
+    thin = run.later or run.stays
+    yield Path(tuple(points), "runs", "line" if thin else "heavy", dashed=run.later)
     for point, (x, y) in zip(run.route.points, points, strict=True):
         if point.pull:
             corners = ((x - 1.1, y - 1.1), (x + 1.1, y - 1.1), (x + 1.1, y + 1.1), (x - 1.1, y + 1.1))

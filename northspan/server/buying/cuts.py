@@ -5,6 +5,7 @@ from flask_openapi3 import Tag
 from pydantic import BaseModel, ConfigDict
 
 from northspan.core.document.file import sound
+from northspan.core.document.left import as_left
 from northspan.core.plans.cuts.of_job import JobCuts
 from northspan.server.buying.stock import cut
 from northspan.server.files import sent_file
@@ -27,7 +28,7 @@ class CutsReply(BaseModel):
 @cuts.post("", responses={200: CutsReply})
 def cut_job(body: SentJob) -> Response:
     """Cut the wire of a job at least cost from the shop's list of spools, by the foot where none serves."""
-    return reply(CutsReply(cuts=cut(sound(body.root))))
+    return reply(CutsReply(cuts=cut(as_left(sound(body.root)).job)))
 
 
 @cuts.get("/<job_id>/labels.pdf", responses={200: sends("application/pdf")})
@@ -35,6 +36,6 @@ def labels(path: JobPath, query: LabelQuery) -> Response:
     """Labels for the spools and leads of a stored job as PDF."""
     from northspan.paper.labelled.wire import wire_labels_pdf
 
-    job = job_store().get(path.job_id).sound()
+    job = as_left(job_store().get(path.job_id).sound()).job
     body = wire_labels_pdf(job, cut(job), query.sheet)
     return sent_file(body, f"{job.name} wire labels", "pdf", "application/pdf")

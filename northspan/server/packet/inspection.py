@@ -8,6 +8,7 @@ from flask_openapi3 import RawModel, Tag
 from pydantic import BaseModel, ConfigDict, Field
 
 from northspan.core.document.file import JobFileError, sound
+from northspan.core.document.left import as_left
 from northspan.core.document.read import JobDocument
 from northspan.core.figures.problem import Problem
 from northspan.core.job.house_rules import Watched
@@ -135,7 +136,7 @@ class Kept(BaseModel):
 @inspection.post("", responses={200: ListReply})
 def the_list(body: ListRequest) -> Response:
     """The inspection list of a job as it stands."""
-    job = sound(body.job)
+    job = as_left(sound(body.job)).job
     items = inspection_list(job, solutions().of(job).solution)
     history = look_store().history(body.job_id) if body.job_id is not None else []
     last = dict(history)

@@ -1,6 +1,7 @@
 """Panels with their covers off: balanced, filled with what they owe, their schedules, directories and labels."""
 
 import time
+from dataclasses import replace
 
 from flask import Response, abort
 from flask_openapi3 import Tag
@@ -42,12 +43,15 @@ panels = Resource(
 @panels.post("/panels/balance", responses={200: BalanceReply})
 def balance(body: BalanceRequest) -> Response:
     """Balance a panel: the fewest moves to the least difference, the best so far where the proof takes longer."""
-    solved = _panel(_solved(body.job), body.station)
+    asked = _solved(body.job)
+    solved = _panel(asked, body.station)
     until = time.monotonic() + body.seconds
     try:
         found = panel_balance(solved, lambda: until - time.monotonic())
     except OutOfTime:
         found = None
+    if found is not None and found.fix is not None:
+        found = replace(found, fix=asked.ready.left.fix(found.fix))
     return reply(BalanceReply(balance=found))
 
 
@@ -55,7 +59,8 @@ def balance(body: BalanceRequest) -> Response:
 def propose(body: PanelRequest) -> Response:
     """The circuits that a panel owes from what Loads has of its place, laid out in it."""
     found = _solved(body.job)
-    return reply(ProposalReply(proposal=proposal(found.ready.book, _panel(found, body.station))))
+    made = proposal(found.ready.book, _panel(found, body.station))
+    return reply(ProposalReply(proposal=replace(made, fix=found.ready.left.fix(made.fix)) if made.fix else made))
 
 
 @panels.post("/panels/bought", responses={200: FixReply})

@@ -76,8 +76,13 @@ class Solved:
 
     @property
     def job(self) -> Job:
-        """The job as it was entered."""
+        """The property as left, as it was entered."""
         return self.ready.entered
+
+    @property
+    def whole(self) -> Job:
+        """The job as it was entered, whatever state its parts are in."""
+        return self.ready.left.whole
 
     def metered(self, ran: Conditions) -> Metered:
         """The property under a load, as its meters find it."""
@@ -98,7 +103,7 @@ class Solved:
     @cached_property
     def entered(self) -> dict[str, Any]:
         """The job as it is sent."""
-        return self.job.model_dump(mode="json")
+        return self.whole.model_dump(mode="json")
 
 
 class Solutions:

@@ -38,7 +38,7 @@ solving = Resource(
 def solve_job(body: SentJob) -> Response:
     """Solve a job without saving it."""
     solved = solutions().of(sound(body.root))
-    return whole(PosedJob(job=solved.job, key=solved.key), "solution", solved.written)
+    return whole(PosedJob(job=solved.whole, key=solved.key), "solution", solved.written)
 
 
 @solving.post("/what-if", responses={200: WhatIfAnswer})

@@ -205,10 +205,8 @@ class Dwellings(unittest.TestCase):
         self.assertEqual((size, both), ("600", "750"))
 
     def test_three_wires_to_a_mobile_home_are_never_kept(self):
-        for existing in (False, True):
-            made = document(
-                **{"places/1/kind": "mobile-home", "places/1/existing": existing, "runs/1/cable/no_egc": True}
-            )
+        for state in ("comes", "stays"):
+            made = document(**{"places/1/kind": "mobile-home", "places/1/state": state, "runs/1/cable/no_egc": True})
             self.assertTrue(findings(made, "three-wire"))
             self.assertEqual(findings(made, "three-wire-kept"), [])
         bonded = document(**{"places/1/kind": "mobile-home", "stations/2/bonding/neutral": "screw"})

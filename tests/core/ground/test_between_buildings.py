@@ -15,7 +15,7 @@ from tests.core.made.jobs import SECOND, SECOND_RUN, document, laid
 
 class MetalBetween(unittest.TestCase):
     def three(self, **more):
-        old = {"runs/1/cable/no_egc": True, "places/1/existing": True}
+        old = {"runs/1/cable/no_egc": True, "places/1/state": "stays"}
         return [f.rule for f in findings(document(**old | more)) if f.rule.startswith("three-wire")]
 
     def test_any_metal_ends_the_exception(self):
@@ -37,9 +37,9 @@ class MetalBetween(unittest.TestCase):
         )
 
     def test_the_frame_of_an_old_range_on_its_neutral(self):
-        range_ = {"id": "r", "name": "Range", "kind": "range", "va": 9000, "existing": True, "station": "shed-panel"}
+        range_ = {"id": "r", "name": "Range", "kind": "range", "va": 9000, "state": "stays", "station": "shed-panel"}
         old = {
-            "places/0/existing": True, "places/0/appliances": [range_], "stations/2/place": "house",
+            "places/0/state": "stays", "places/0/appliances": [range_], "stations/2/place": "house",
             "stations/2/load": None, "stations/2/kind": "equipment", "runs/1/use": "branch",
                 "runs/1/cable/no_egc": True,
             "runs/1/cable/length": 40, "runs/1/cable/insulation": "SEU", "runs/1/cable/raceway": "none",
@@ -50,9 +50,9 @@ class MetalBetween(unittest.TestCase):
         self.assertIn("frame-on-neutral", rules)
         self.assertNotIn("bond-extra", rules)
         for spoilt in (
-            {"places/0/existing": False}, {"runs/1/locks/size": "10"},
+            {"places/0/state": "comes"}, {"runs/1/locks/size": "10"},
                 {"places/0/appliances": [range_ | {"kind": "other"}]},
-            {"places/0/appliances": [range_ | {"existing": False}]}, {"runs/1/from_station": "sub"},
+            {"places/0/appliances": [range_ | {"state": "comes"}]}, {"runs/1/from_station": "sub"},
         ):  # fmt: skip
             made = document(**old)
             if "runs/1/from_station" in spoilt:

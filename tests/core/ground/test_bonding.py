@@ -16,7 +16,7 @@ from tests.core.made.properties import random_property
 
 PANEL, SHED = "stations/1/bonding/neutral", "stations/2/bonding/neutral"
 NO_GROUND = {"runs/1/cable/no_egc": True}
-STANDING = NO_GROUND | {"places/1/existing": True}
+STANDING = NO_GROUND | {"places/1/state": "stays"}
 RULES = ("bond-extra", "bond-missing", "bar-floating", "no-way-back", "three-wire", "three-wire-kept", "jumper-small")
 PIPE = {
     "id": "pipe",

@@ -177,7 +177,7 @@ class Answers(unittest.TestCase):
         three = ask(job(**WIRES | {"runs/1/cable/no_egc": True}))
         self.assertEqual(asked(three, "wires to").answer, "Four: one is missing")
         self.assertEqual(asked(three, "breaks").answer, "There is none")
-        kept = ask(job(**WIRES | {"runs/1/cable/no_egc": True, "places/1/existing": True}))
+        kept = ask(job(**WIRES | {"runs/1/cable/no_egc": True, "places/1/state": "stays"}))
         self.assertEqual(asked(kept, "wires to").answer, "It may keep what it has")
         self.assertIn("If the neutral to Shed panel opens?", answers(kept))
         steel = ask(job(**WIRES | {"runs/1/cable/raceway": "EMT"}))

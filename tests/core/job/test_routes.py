@@ -81,12 +81,12 @@ class Routes(unittest.TestCase):
         self.assertAlmostEqual(overhead.routes[0].worst_bends_deg.value, 360)
 
     def test_what_is_wanted_later_is_not_counted(self):
-        def amps(later):
-            wish = {"id": "tub", "name": "Tub", "kind": "fastened", "va": 9600, "later": later}
+        def amps(state):
+            wish = {"id": "tub", "name": "Tub", "kind": "fastened", "va": 9600, "state": state}
             one = job(**{"places/0/floor_area": 1500, "places/0/appliances": [wish], "stations/1/load": None})
             return solve(one).loads[0].governing().amps.value
 
-        self.assertLess(amps(True), amps(False))
+        self.assertLess(amps("later"), amps("comes"))
 
     @given(st.lists(COORDINATES, min_size=2, max_size=12))
     def test_thinning_a_line_never_lengthens_it(self, points):

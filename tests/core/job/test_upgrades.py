@@ -1,4 +1,4 @@
-"""Job files of version 1, read as version 2: what was typed stays, and so does every answer."""
+"""Job files of older versions, read as this one: what was typed stays, and so does every answer."""
 
 import json
 import unittest
@@ -48,9 +48,11 @@ RENAMED = {
 
 
 def leaves(value):
-    """Everything that was typed, in no order."""
+    """Everything that was typed, in no order, but for what became of each part: that is told in other words now."""
     if isinstance(value, dict):
-        return sorted((leaf for each in value.values() for leaf in leaves(each)), key=repr)
+        ticks = ("existing", "future", "state", *(["later"] if isinstance(value.get("later"), bool) else []))
+        told = (each for name, each in value.items() if name not in ticks)
+        return sorted((leaf for each in told for leaf in leaves(each)), key=repr)
     if isinstance(value, list):
         return sorted((leaf for each in value for leaf in leaves(each)), key=repr)
     return [value]
@@ -63,7 +65,7 @@ def names(value):
 
 
 def unpulled(job):
-    later = {"burial": None, "pull": None, "route": None, "existing": False, "leaves": None}
+    later = {"burial": None, "pull": None, "route": None, "state": "comes", "leaves": None}
     return job.model_copy(update={"runs": tuple(r.model_copy(update=later) for r in job.runs)})
 
 
@@ -75,10 +77,10 @@ class FromVersion1(unittest.TestCase):
             old = json.loads(path.read_text("utf-8"))
             made = upgraded(old)
             self.assertEqual(leaves(made | {"version": 1}), leaves(old), path.name)
-            self.assertEqual(made["version"], 2)
+            self.assertEqual(made["version"], 3)
             job = parse(old)
             # Version 1 had no panels with their covers off, no burials and pulls, no days, and no word of what stands.
-            bare = tuple(s.model_copy(update={"panel": None, "existing": False}) for s in now[job.name].stations)
+            bare = tuple(s.model_copy(update={"panel": None, "state": "comes"}) for s in now[job.name].stations)
             before = now[job.name].model_copy(update={"stations": bare, "day": job.day})
             self.assertEqual(unpulled(job), unpulled(before))
             self.assertEqual(solve(job), solve(parse(dump(job))))
@@ -95,6 +97,51 @@ class FromVersion1(unittest.TestCase):
         self.assertEqual((run.route.points[1].x, run.route.ends, run.overhead.clearance), (23.0, 6.5, 8.25))
         self.assertEqual((place.footprint.depth, place.grounding.electrodes[0].depth), (1005.0, 31.0))
         self.assertEqual((job.stations[1].gear.torque, job.stations[2].generator.altitude), (251.0, 2001.0))
+
+    def test_every_tick_of_version_2_is_the_state_that_it_said(self):
+        rods = [{"id": "a", "kind": "rod", "existing": True}, {"id": "b", "kind": "rod"}]
+        wants = [
+            {"id": f"w{n}", "name": "Want", "kind": "other", "va": 900, **ticks}
+            for n, ticks in enumerate(
+                ({}, {"existing": True}, {"later": True}, {"existing": True, "later": True}, {"existing": False})
+            )
+        ]
+        place = {"id": "p", "name": "P", "kind": "dwelling", "grounding": {"electrodes": rods}, "appliances": wants}
+        circuits = [{"id": "c", "existing": True}, {"id": "d", "existing": False}]
+        a = {"id": "a", "name": "A", "kind": "utility", "place": "p", "supply": "120/240-3w", "existing": True}
+        b = {
+            "id": "b",
+            "name": "B",
+            "kind": "panelboard",
+            "place": "q",
+            "future": True,
+            "existing": False,
+            "gear": {"spaces": 8},
+            "panel": {"circuits": circuits},
+        }
+        run = {
+            "id": "r",
+            "from_station": "a",
+            "to_station": "b",
+            "use": "service",
+            "system": "120/240-3w",
+            "cable": {"length": 9},
+            "existing": False,
+            "future": True,
+        }
+        old = {"version": 2, "name": "Ticks", "places": [place, {**place, "id": "q", "existing": True}],
+               "stations": [a, b], "runs": [run]}  # fmt: skip
+        made = parse(old)
+        self.assertEqual([p.state for p in made.places], ["comes", "stays"])
+        self.assertEqual([e.state for e in made.places[0].grounding.electrodes], ["stays", "comes"])
+        self.assertEqual([a.state for a in made.places[0].appliances], ["comes", "stays", "later", "later", "comes"])
+        self.assertEqual([s.state for s in made.stations], ["stays", "later"])
+        self.assertEqual([c.state for c in made.stations[1].panel.circuits], ["stays", "comes"])
+        self.assertEqual([r.state for r in made.runs], ["later"])
+        for spoilt in ({**run, "existing": True}, {**run, "existing": 1}):
+            with self.assertRaises(JobFileError) as caught:
+                parse({**old, "runs": [spoilt]})
+            self.assertIn("/runs/0/existing", [p.pointer for p in caught.exception.problems])
 
     def test_what_is_wrong_in_an_old_file_is_named_where_it_stands_now(self):
         for spoilt, where in (

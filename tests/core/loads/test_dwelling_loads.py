@@ -166,24 +166,24 @@ class Worked(unittest.TestCase):
         self.check(found["optional"], [34480, 10000], 44480, 185, 100)
 
     EXISTING = (
-        appliance("fastened", 120, va=1200, existing=True),
+        appliance("fastened", 120, va=1200, state="stays"),
         appliance("fastened", va=4500),
-        appliance("dryer", va=5000, existing=True),
+        appliance("dryer", va=5000, state="stays"),
         appliance("range", va=11000),
         appliance("ev-charger", va=9600),
     )
 
     def test_old_town_house_added_to(self):
         record = LoadRecord(kind="12-month", peak_va=9600)
-        old_unit = appliance("cooling", 120, va=1200, existing=True)
-        found = methods(house(1600, *self.EXISTING, old_unit, existing=True, record=record))
+        old_unit = appliance("cooling", 120, va=1200, state="stays")
+        found = methods(house(1600, *self.EXISTING, old_unit, state="stays", record=record))
         self.check(found["standard"], [5205, 8000, 5000, 5700, 9600, 1200, 300], 35005, 146, 71)
         self.check(found["optional"], [22240, 1200], 23440, 98, 71)
         self.check(found["existing"], [21520], 21520, 90, 71)
         self.check(found["recorded"], [12000, 25100], 37100, 155, 71)
 
     def test_old_town_house_with_a_new_heat_pump(self):
-        found = methods(house(1600, *self.EXISTING, appliance("heat-pump", amps=20), existing=True))
+        found = methods(house(1600, *self.EXISTING, appliance("heat-pump", amps=20), state="stays"))
         self.check(found["existing"], [21040, 4800], 25840, 108, found["standard"].neutral_amps.value)
         self.assertEqual(found["existing"].section, "220.83(B)")
 
@@ -283,7 +283,7 @@ class InForce(unittest.TestCase):
         self.assertEqual(self.governs(house(900, load_method="standard")), "standard")
         # 900 ft²: standard 4470 VA, optional 7200 VA.
         self.assertEqual(self.governs(house(900), load_method="larger"), "optional")
-        self.assertEqual(self.governs(house(1500, RANGE, existing=True)), "existing")
+        self.assertEqual(self.governs(house(1500, RANGE, state="stays")), "existing")
 
     def test_of_loads_that_never_run_together_the_largest_counts(self):
         both = [appliance("other", va=va, never_with="irrigation") for va in (3000, 5000)]
@@ -296,10 +296,10 @@ class InForce(unittest.TestCase):
 
     def test_a_method_that_may_not_be_used_never_governs(self):
         month = LoadRecord(kind="30-day", peak_va=9600, solar_or_shaving=True)
-        place = house(1600, existing=True, record=month, load_method="recorded")
+        place = house(1600, state="stays", record=month, load_method="recorded")
         self.assertEqual(self.governs(place), "existing")
         year = LoadRecord(kind="12-month", peak_va=9600, solar_or_shaving=True)
-        self.assertEqual(self.governs(house(1600, existing=True, record=year, load_method="recorded")), "recorded")
+        self.assertEqual(self.governs(house(1600, state="stays", record=year, load_method="recorded")), "recorded")
         self.assertIsNone(self.governs(house(None, RANGE)))
 
     @examples(60)
@@ -310,7 +310,7 @@ class InForce(unittest.TestCase):
     )
     def test_a_larger_nameplate_never_takes_less(self, kind, va, more):
         def amps(nameplate):
-            found = methods(house(1200, appliance(kind, va=nameplate), DISHWASHER, existing=True))
+            found = methods(house(1200, appliance(kind, va=nameplate), DISHWASHER, state="stays"))
             return [found[name].amps.value for name in ("optional", "existing")]
 
         for less, larger in zip(amps(va), amps(va + more), strict=True):

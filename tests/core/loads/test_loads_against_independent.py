@@ -29,13 +29,20 @@ def place(house):
     area, kitchen, laundry, appliances = house
     pieces = [
         Appliance(
-            id=f"a{i}", name=f"{kind} {i}", kind=kind, volts=volts, va=va, count=count, motor=motor, existing=there
+            id=f"a{i}",
+            name=f"{kind} {i}",
+            kind=kind,
+            volts=volts,
+            va=va,
+            count=count,
+            motor=motor,
+            state="stays" if there else "comes",
         )
         for i, (kind, volts, va, count, motor, there) in enumerate(appliances)
     ]
     return Place(
         id="h", name="House", kind="dwelling", floor_area=US.area.si(area), small_appliance_circuits=kitchen,
-        laundry_circuits=laundry, existing=True, appliances=pieces,
+        laundry_circuits=laundry, state="stays", appliances=pieces,
     )  # fmt: skip
 
 

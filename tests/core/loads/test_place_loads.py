@@ -85,11 +85,11 @@ class Counting(unittest.TestCase):
         self.assertEqual(found["service"], 63.0 + 30.0)
 
     def test_what_is_wanted_later_takes_no_circuit_yet(self):
-        later = EQUIPMENT["places/0/appliances"][0] | {"later": True}
+        later = EQUIPMENT["places/0/appliances"][0] | {"state": "later"}
         self.assertEqual(amps(**HOUSE_LOAD | EQUIPMENT | {"places/0/appliances": [later]})["oven-run"], 0.0)
 
     def test_nothing_but_wishes_is_nothing_yet(self):
-        wish = {"id": "saw", "name": "Saw", "kind": "other", "va": 1800, "later": True}
+        wish = {"id": "saw", "name": "Saw", "kind": "other", "va": 1800, "state": "later"}
         found = loads(**{"stations/2/load": None, "places/1/appliances": [wish]})["shed"].governing()
         self.assertEqual((found.total_va.value, found.amps.value, found.lines), (0.0, 0.0, ()))
         self.assertIsInstance(found.total_va.value, float)

@@ -9,7 +9,7 @@ from northspan.core.job.run import way
 from northspan.core.job.told.in_si import in_si
 
 DOCUMENT = {
-    "version": 2,
+    "version": 3,
     "name": "Test property",
     "places": [
         {"id": "house", "name": "House", "kind": "dwelling"},

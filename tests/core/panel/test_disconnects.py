@@ -25,7 +25,7 @@ class Supplies(Trips):
         several = {"stations/1/gear": {"has_main": True, "rating_a": 200, "mains": 4, "main_compartments": False}}
         apart = {"stations/1/gear": several["stations/1/gear"] | {"main_compartments": True}}
         self.assertEqual(self.trips("mains-together", several, apart).level, "violation")
-        stands = document(**several, **{"stations/1/existing": True})
+        stands = document(**several, **{"stations/1/state": "stays"})
         self.assertEqual([f.level for f in findings(stands, "mains-together")], ["note"])
         unsaid = document(**{"stations/1/gear": {"has_main": True, "rating_a": 200, "mains": 4}})
         self.assertEqual([f.level for f in findings(unsaid, "mains-together")], ["advice"])
@@ -117,7 +117,7 @@ class Places(Trips):
         new = {f.rule for f in findings(document(**source))}
         self.assertLessEqual(asked, new)
         self.assertIn("fault-unknown", {f.rule for f in findings(document())})
-        old = {f.rule for f in findings(document(**source | {"places/0/existing": True}))}
+        old = {f.rule for f in findings(document(**source | {"places/0/state": "stays"}))}
         self.assertEqual(asked & old, set())
         gear = {"surge_protected": True, "outdoors": True, "interrupting_ka": 10, "has_main": True}
         told = source | {"stations/1/gear": gear, "places/0/grounding/intersystem_terminals": 3}

@@ -72,7 +72,7 @@ class Gear(unittest.TestCase):
         house = {
             "stations/1/load": None,
             "places/0/floor_area": 1800,
-            "places/0/appliances": [appliance(0, 240), appliance(1, 120), appliance(2, 240) | {"later": True}],
+            "places/0/appliances": [appliance(0, 240), appliance(1, 120), appliance(2, 240) | {"state": "later"}],
         }
         # 2 for the shed feeder, 2 + 1 appliances, 3 lighting circuits of 1800 VA, 1 bath, 2 kitchen, 1 laundry.
         self.assertIn("12 spaces asked for, 11 there", found(**house, **{f"{HOUSE}/spaces": 11})["spaces"].title)

@@ -34,7 +34,7 @@ def off_grid(**more):
     panel = {"id": "panel", "name": "Panel", "kind": "panelboard", "place": "hut", "terminal_c": 75, "load": LOAD,
              "gear": {"has_main": True, "rating_a": 60, "spaces": 8}, "panel": {"circuits": CIRCUITS}}  # fmt: skip
     return {
-        "version": 2, "name": "Hut", "places": [{"id": "hut", "name": "Hut", "kind": "dwelling"}],
+        "version": 3, "name": "Hut", "places": [{"id": "hut", "name": "Hut", "kind": "dwelling"}],
         "stations": [source("south", "B", **more), source("north", "A", **more), panel],
         "runs": [run("s", "south", "panel", "120-2w"), run("n", "north", "panel", "120-2w")],
     }  # fmt: skip

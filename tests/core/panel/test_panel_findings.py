@@ -147,7 +147,7 @@ class Rules(unittest.TestCase):
 
     def test_guards_of_the_house_rules(self):
         freezer = circuit("freezer", 7, 5, 5, rooms=["garage"], single_outlet=True, va=400)
-        old = [(f"{C}/bed/{k}", v) for k, v in (("existing", True), ("breaker", "standard"), ("spare", 5.0))]
+        old = [(f"{C}/bed/{k}", v) for k, v in (("state", "stays"), ("breaker", "standard"), ("spare", 5.0))]
         moved = [*old, ("panel/move", {"length": 10.9}), ("panel/circuits/-", freezer)]
         for rules, expected in (
             ({}, {("circuit-gfci", "freezer")}),

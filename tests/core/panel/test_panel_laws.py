@@ -127,7 +127,8 @@ class Proposed(unittest.TestCase):
 
     def test_what_is_wanted_later_waits_and_ids_are_their_own(self):
         both = [
-            Appliance(id=i, name="Kitchen", kind="fastened", va=900, later=i == "late") for i in ("kitchen", "late")
+            Appliance(id=i, name="Kitchen", kind="fastened", va=900, state="later" if i == "late" else "comes")
+            for i in ("kitchen", "late")
         ]
         place = Place(id="p", name="P", kind="dwelling", appliances=both, laundry_circuits=0)
         found = proposed(place, SPLIT, (), ())

@@ -37,7 +37,7 @@ def with_days(seed):
     return edited(
         random_property(seed),
         **{
-            "stations/1/existing": True,
+            "stations/1/state": "stays",
             "day": {"days": 10, "people": people, "own": own, "changes": changes, "goes": 2},
         },
     )
@@ -131,7 +131,7 @@ class Changed(unittest.TestCase):
         self.assertLessEqual(at["own/weld"][1], at["restore"][0])
         self.assertEqual({t.id for t in tasks(made).values() if t.held}, {"switch-off-and-prove", "restore"})
         # Nothing else of it is dark: the two hold it all the same.
-        bare = edited(made, **{"stations/2/panel": None, "stations/2/existing": True})
+        bare = edited(made, **{"stations/2/panel": None, "stations/2/state": "stays"})
         there = tasks(bare)
         self.assertLessEqual({"switch-off-and-prove", "restore"}, set(there))
         self.assertIn("own/weld", there["restore"].needs)
@@ -156,7 +156,7 @@ class Changed(unittest.TestCase):
         self.assertTrue(all("not in the shop's list" in t.why and t.minutes == 0 for t in none))
 
     def test_a_service_changed_waits_for_the_utility(self):
-        made = edited(ROW, **{"runs/0/existing": False, "stations/1/existing": False, "day/days": 2,
+        made = edited(ROW, **{"runs/0/state": "comes", "stations/1/state": "comes", "day/days": 2,
                               "day/utility": {"day": 2, "earliest": 480, "latest": 600}})  # fmt: skip
         named = tasks(made)
         self.assertLessEqual({"utility-off", "utility-on", "change-service/service-run"}, set(named))

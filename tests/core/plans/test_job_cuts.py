@@ -16,7 +16,7 @@ def spool(kind, length, price, van=None):
 
 def cut(spools=(), prices=None, **changes):
     """The feeder's wire alone: 150 ft of cu THWN-2 with a ground 10."""
-    cable = {"runs/0/existing": True}
+    cable = {"runs/0/state": "stays"}
     made = job(**{**cable, "runs/1/locks": {"size": "6", "egc_size": "10"}, **changes})
     return job_cuts(prepared(made), spools, PRICES if prices is None else prices)
 

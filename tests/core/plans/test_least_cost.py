@@ -44,7 +44,7 @@ def tree(seed):
         )  # fmt: skip
     house = {"total_drop_pct": r.choice([2.5, 4, 5])}
     places = [{"id": "house", "name": "House", "kind": "dwelling"}]
-    made = {"version": 2, "name": "t", "house_rules": house, "places": places, "stations": stations, "runs": runs}
+    made = {"version": 3, "name": "t", "house_rules": house, "places": places, "stations": stations, "runs": runs}
     return parse(made)
 
 

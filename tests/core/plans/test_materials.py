@@ -34,7 +34,7 @@ def listed(made, prices=SHIPPED, van=(), spools=()):
 
 class ByHand(unittest.TestCase):
     def test_a_feeder_in_its_trench(self):
-        found = counted(job(**IN_ORDER, **{"runs/0/existing": True}))
+        found = counted(job(**IN_ORDER, **{"runs/0/state": "stays"}))
         # Elbows of 9.5 in: 0.7917 ft of tangent at each side of three quarter bends.
         straight = 5 - 9.5 / 12 + 300 - 2 * 9.5 / 12 + 200 - 2 * 9.5 / 12 + 5 - 9.5 / 12
         # Risers in PVC 80: 18 in below grade and 3.5 ft above it, twice.
@@ -80,7 +80,7 @@ class ByHand(unittest.TestCase):
         self.assertEqual([q for n, q in pipes.items() if n != service], [150])
 
     def test_circuits_bring_their_cable_and_a_run_of_theirs_is_counted_once(self):
-        found = counted(parse(opened(**{"runs/0/existing": True, "stations/1/existing": True})))
+        found = counted(parse(opened(**{"runs/0/state": "stays", "stations/1/state": "stays"})))
         # A pump of 240 V, and the two others of 20 A; the multiwire pair in one cable: each 30 ft and 3 ft at each end.
         self.assertEqual((found["cable NM cu 12 2-wire"], found["cable NM cu 12 3-wire"]), (72, 36))
         self.assertEqual((found["cable NM cu 14 2-wire"], found["breaker 2-pole 20"]), (36, 1))
@@ -88,7 +88,7 @@ class ByHand(unittest.TestCase):
         self.assertEqual(found["staples for NM"], 32)
         before = found["breaker 2-pole 35"]
         own = ("panel/circuits/-", circuit("shed", 8, poles=2, breaker_a=35, run="feeder", cable=None, size=None))
-        with_run = counted(parse(opened(own, **{"runs/0/existing": True, "stations/1/existing": True})))
+        with_run = counted(parse(opened(own, **{"runs/0/state": "stays", "stations/1/state": "stays"})))
         self.assertEqual((before, with_run["breaker 2-pole 35"]), (1, 1))
         self.assertEqual(with_run["wire cu 8 THWN-2 red"], found["wire cu 8 THWN-2 red"])
 
@@ -114,7 +114,7 @@ class ByHand(unittest.TestCase):
     def test_a_moved_panel_is_spliced_in_copper_with_connectors_for_both_metals(self):
         far = {"to": {"x": 40, "y": 0}, "ends": 2}
         cable = {**NM, "metal": "al"}
-        away = circuit("far", 8, 4, 5, enters={"x": 0, "y": 0}, spare=10, cable=cable, existing=True)
+        away = circuit("far", 8, 4, 5, enters={"x": 0, "y": 0}, spare=10, cable=cable, state="stays")
         made = opened(("panel/circuits/-", away), ("panel/at", {"x": 0, "y": 0}), ("panel/move", far))
         found = counted(parse(made))
         # 42 ft are needed and 10 are there: 32 ft, and 3 ft at each end; hot, neutral and ground.
@@ -157,7 +157,7 @@ MOVES = {
         {"elbow 90° PVC40 2", "pipe PVC40 2", "coupling PVC40 2", "PVC cement and primer, pint",
          "pulling lubricant, polymer gel, quart"},
     ),
-    "there already": ({"stations/2/existing": True}, set()),
+    "there already": ({"stations/2/state": "stays"}, set()),
 }  # fmt: skip
 
 
@@ -184,7 +184,7 @@ class Once(unittest.TestCase):
                 self.assertEqual(moved, lines)
 
     def test_nothing_of_what_is_there_is_counted(self):
-        there = {f"stations/{n}/existing": True for n in (1, 2)} | {f"runs/{n}/existing": True for n in (0, 1)}
+        there = {f"stations/{n}/state": "stays" for n in (1, 2)} | {f"runs/{n}/state": "stays" for n in (0, 1)}
         known = {"places/0/grounding": {"seen": True}, "places/1/grounding": {"seen": True}}
         made = job(**there, **known)
         self.assertEqual(set(counted(made)), {"intersystem bonding termination"})
@@ -193,7 +193,7 @@ class Once(unittest.TestCase):
 
 class Instead(unittest.TestCase):
     def test_a_trade_size_up_and_the_way_it_lies_now(self):
-        made = job(**IN_ORDER, **{"runs/0/existing": True})
+        made = job(**IN_ORDER, **{"runs/0/state": "stays"})
         names = {c.priced_as for c in job_counts(prepared(made)).counts}
         wide = made.runs[1].locks.model_copy(update={"raceway_size": "2 1/2"})
         runs = (made.runs[0], made.runs[1].model_copy(update={"locks": wide}))

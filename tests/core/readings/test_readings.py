@@ -180,7 +180,7 @@ class Finding(unittest.TestCase):
         self.assertIn("Shed panel", one.suspects[0].title)
 
     def test_a_job_with_nothing_to_read_has_nothing_to_say(self):
-        bare = parse({"version": 2, "name": "Bare"})
+        bare = parse({"version": 3, "name": "Bare"})
         ready = prepared(bare)
         told = finding(bare, {}, ready.book.readings, (), lambda ran: metered(ready, (), ran))
         self.assertEqual(([s.key for s in told.suspects], told.next), (["none"], None))

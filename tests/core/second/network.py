@@ -146,7 +146,7 @@ class Second:
         if run is None or not run["cable"]["no_egc"] or run["cable"]["raceway"] == "EMT":
             return False
         here, there = (self.stations[run[end]]["place"] for end in ("from_station", "to_station"))
-        return here != there and self.places[there]["existing"] and there not in self.by_metal(here, run)
+        return here != there and self.places[there]["state"] == "stays" and there not in self.by_metal(here, run)
 
     def by_metal(self, start, without):
         """Places that metal leads to from one: pipes, and grounds and steel of every run but one."""

@@ -44,8 +44,8 @@ def property_of(seed, stations):
             place = f"p{i}"
             places.append({"id": place, "name": r.choice(NAMES), "kind": "detached-building"})
         there = r.random() < 0.3
-        station = {"id": f"s{i}", "name": r.choice(NAMES), "kind": kind, "place": place, "existing": there}
-        station["future"] = not there and r.random() < 0.2
+        station = {"id": f"s{i}", "name": r.choice(NAMES), "kind": kind, "place": place}
+        station["state"] = "stays" if there else r.choice(["later", *4 * ["comes"]])
         made.append({**station, "load": {"amps": r.choice([2, 9, 20])},
                      "gear": {"rating_a": 100, "interrupting_ka": 10}})  # fmt: skip
         cable = {"length": r.choice([10, 150, 900]), "metal": "al", "insulation": "XHHW-2"}
@@ -64,7 +64,7 @@ def property_of(seed, stations):
                  {"id": "from-gen", "from_station": "gen", "to_station": "ats", **like}]  # fmt: skip
     nudges = [{"station": f"s{i}", "right": r.choice([0, 6, 40]), "down": r.choice([0, 12]), "rank": r.choice([0, -2])}
               for i in range(2, stations, 4)] if r.random() < 0.5 else []  # fmt: skip
-    return parse({"version": 2, "name": r.choice(NAMES), "places": places, "stations": made, "runs": runs,
+    return parse({"version": 3, "name": r.choice(NAMES), "places": places, "stations": made, "runs": runs,
                   "packet": {"nudges": nudges, "turned": r.choice([[], [], ["one-line"]])}})  # fmt: skip
 
 

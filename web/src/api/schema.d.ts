@@ -999,6 +999,16 @@ export interface components {
         };
         /** Something that takes power in a place, by its nameplate: VA or A each, ``count`` how many alike. */
         Appliance: {
+            /** stays: there, and kept; comes: made by this job; goes: there, and not kept; for-now: made by this job and taken out again; later: to come some day, drawn and not bought */
+            state: "stays" | "comes" | "goes" | "for-now" | "later";
+            /** of what is there for now: the day until which it may be */
+            until: string | null;
+            /** of what goes: used again, capped, left dead, or taken out */
+            becomes: ("reused" | "capped" | "left-dead" | "taken-out") | null;
+            /** of what is used again: where */
+            reused_at: string | null;
+            /** ids of what goes, or is there for now, in whose place this comes */
+            stands_in_for: string[];
             id: string;
             name: string;
             kind: "range" | "dryer" | "fastened" | "water-heater" | "ev-charger" | "space-heat" | "heat-pump" | "supplemental-heat" | "cooling" | "welder" | "other";
@@ -1025,10 +1035,6 @@ export interface components {
             continuous: boolean;
             /** leg of a 120 V load; blank: shared between both */
             leg: ("A" | "B") | null;
-            /** already there before this job */
-            existing: boolean;
-            /** wanted some day; not counted yet */
-            later: boolean;
             /** a group of loads that never run together; the largest counts */
             never_with: string | null;
             /** the equipment station it stands at, in the same place */
@@ -1068,6 +1074,8 @@ export interface components {
         };
         /** What joins neutral, ground bar and enclosure at a station. */
         Bonding: {
+            /** of that bond; blank: as its station */
+            state: ("stays" | "comes" | "goes" | "for-now" | "later") | null;
             /** what bonds the neutral to the enclosure; relay: closes when its own source runs */
             neutral: ("none" | "screw" | "strap" | "wire" | "relay") | null;
             /** lock: of that bond where it is a wire, copper */
@@ -1251,12 +1259,20 @@ export interface components {
         };
         /** A grounding electrode of a place, or several alike in a row or ring, as it is or will be in the earth. */
         Electrode: {
+            /** stays: there, and kept; comes: made by this job; goes: there, and not kept; for-now: made by this job and taken out again; later: to come some day, drawn and not bought */
+            state: "stays" | "comes" | "goes" | "for-now" | "later";
+            /** of what is there for now: the day until which it may be */
+            until: string | null;
+            /** of what goes: used again, capped, left dead, or taken out */
+            becomes: ("reused" | "capped" | "left-dead" | "taken-out") | null;
+            /** of what is used again: where */
+            reused_at: string | null;
+            /** ids of what goes, or is there for now, in whose place this comes */
+            stands_in_for: string[];
             id: string;
             kind: "rod" | "pipe" | "plate" | "ring" | "strip" | "concrete-encased" | "water-pipe" | "structural-metal" | "gas-pipe";
             /** copper- and zinc-coated steel count as steel */
             metal: "steel" | "copper" | "stainless" | "aluminium";
-            /** there already */
-            existing: boolean;
             /** bonded into the electrode system */
             connected: boolean;
             /** a listed rod, which may be thinner */
@@ -1319,6 +1335,8 @@ export interface components {
         };
         /** The grounding electrode conductor of a place, as it is. */
         ElectrodeConductor: {
+            /** blank: as its place */
+            state: ("stays" | "comes" | "goes" | "for-now" | "later") | null;
             /** lock */
             size: string | null;
             metal: "cu" | "al";
@@ -1540,7 +1558,7 @@ export interface components {
         /** One property and the work planned on it. */
         Job: {
             format: "northspan-job";
-            version: 2;
+            version: 3;
             /** us: ft, in, ft², lb·in, lb; metric: m, mm, m², N·m, N */
             units: "us" | "metric";
             name: string;
@@ -1835,6 +1853,16 @@ export interface components {
         };
         /** A circuit as it stands in the panel: its breaker, what hangs on it, its wire, and where its wires land. */
         PanelCircuit: {
+            /** stays: there, and kept; comes: made by this job; goes: there, and not kept; for-now: made by this job and taken out again; later: to come some day, drawn and not bought */
+            state: "stays" | "comes" | "goes" | "for-now" | "later";
+            /** of what is there for now: the day until which it may be */
+            until: string | null;
+            /** of what goes: used again, capped, left dead, or taken out */
+            becomes: ("reused" | "capped" | "left-dead" | "taken-out") | null;
+            /** of what is used again: where */
+            reused_at: string | null;
+            /** ids of what goes, or is there for now, in whose place this comes */
+            stands_in_for: string[];
             id: string;
             /** its line in the directory */
             name: string;
@@ -1882,7 +1910,6 @@ export interface components {
             ground_at: components["schemas"]["Hole"] | null;
             /** stays put: balancing leaves it where it is */
             locked: boolean;
-            existing: boolean;
             /** where its cable comes in, on the plan */
             enters: components["schemas"]["Point"] | null;
             /** cable that can be brought to the new place, measured from there */
@@ -1926,6 +1953,16 @@ export interface components {
         };
         /** A building or structure on the property, with what it takes. */
         Place: {
+            /** stays: there, and kept; comes: made by this job; goes: there, and not kept; for-now: made by this job and taken out again; later: to come some day, drawn and not bought */
+            state: "stays" | "comes" | "goes" | "for-now" | "later";
+            /** of what is there for now: the day until which it may be */
+            until: string | null;
+            /** of what goes: used again, capped, left dead, or taken out */
+            becomes: ("reused" | "capped" | "left-dead" | "taken-out") | null;
+            /** of what is used again: where */
+            reused_at: string | null;
+            /** ids of what goes, or is there for now, in whose place this comes */
+            stands_in_for: string[];
             id: string;
             name: string;
             kind: "dwelling" | "mobile-home" | "detached-building" | "yard";
@@ -1942,8 +1979,6 @@ export interface components {
             /** the pipe in the ground that serves it */
             water_pipe: ("none" | "plastic" | "metal" | "metal-to-plastic") | null;
             note: string;
-            /** stands already, with a service or feeder in use */
-            existing: boolean;
             record: components["schemas"]["LoadRecord"] | null;
             /** lock: the method that drives its runs */
             load_method: string | null;
@@ -2108,10 +2143,16 @@ export interface components {
         };
         /** Conductors between two stations: its ends, its cable and its locks. */
         Run: {
-            /** in place already: nothing of it is bought */
-            existing: boolean;
-            /** to come some day: planned and drawn, nothing of it is bought */
-            future: boolean;
+            /** stays: there, and kept; comes: made by this job; goes: there, and not kept; for-now: made by this job and taken out again; later: to come some day, drawn and not bought */
+            state: "stays" | "comes" | "goes" | "for-now" | "later";
+            /** of what is there for now: the day until which it may be */
+            until: string | null;
+            /** of what goes: used again, capped, left dead, or taken out */
+            becomes: ("reused" | "capped" | "left-dead" | "taken-out") | null;
+            /** of what is used again: where */
+            reused_at: string | null;
+            /** ids of what goes, or is there for now, in whose place this comes */
+            stands_in_for: string[];
             id: string;
             from_station: string;
             to_station: string;
@@ -2263,10 +2304,16 @@ export interface components {
         };
         /** A point where conductors land. */
         Station: {
-            /** in place already: nothing of it is bought */
-            existing: boolean;
-            /** to come some day: planned and drawn, nothing of it is bought */
-            future: boolean;
+            /** stays: there, and kept; comes: made by this job; goes: there, and not kept; for-now: made by this job and taken out again; later: to come some day, drawn and not bought */
+            state: "stays" | "comes" | "goes" | "for-now" | "later";
+            /** of what is there for now: the day until which it may be */
+            until: string | null;
+            /** of what goes: used again, capped, left dead, or taken out */
+            becomes: ("reused" | "capped" | "left-dead" | "taken-out") | null;
+            /** of what is used again: where */
+            reused_at: string | null;
+            /** ids of what goes, or is there for now, in whose place this comes */
+            stands_in_for: string[];
             id: string;
             name: string;
             kind: "utility" | "meter" | "service-disconnect" | "panelboard" | "disconnect" | "joint" | "equipment" | "transformer" | "transfer-switch" | "generator" | "inverter" | "converter";

@@ -5,7 +5,7 @@ from typing import Annotated, Literal, Self
 from pydantic import Field, StringConstraints, model_validator
 from pydantic_core import PydanticCustomError
 
-from northspan.core.job.told.part import AtMost, Id, Name, Part
+from northspan.core.job.told.part import AtMost, Date, Id, Name, Part
 
 Clock = Annotated[int, Field(ge=0, le=1440)]
 Power = Literal["off", "on", "either"]
@@ -91,9 +91,7 @@ class DayPlan(Part):
 
     people: Annotated[tuple[Name, ...], AtMost(12)] = Field(("Lead", "Second"), min_length=1)
     days: int = Field(2, ge=1, le=10)
-    first: Annotated[str, StringConstraints(pattern=r"^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$")] | None = Field(
-        None, description="the date of the first one"
-    )
+    first: Date | None = Field(None, description="the date of the first one")
     morning: Clock = Field(420, description="of every day, minutes after midnight")
     evening: Clock = 1020
     goes: int = Field(1, ge=1, le=9, description="in so many goes it may be dark")

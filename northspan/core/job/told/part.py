@@ -1,17 +1,15 @@
 """What every part of a job is made of: the frozen model, ids and names."""
 
 from dataclasses import dataclass
-from typing import Annotated, Any, Self
+from typing import Annotated, Any
 from unicodedata import category
 
 from pydantic import (
     BaseModel,
     BeforeValidator,
     ConfigDict,
-    Field,
     GetCoreSchemaHandler,
     StringConstraints,
-    model_validator,
 )
 from pydantic_core import CoreSchema, PydanticCustomError, core_schema
 
@@ -30,6 +28,8 @@ def printable(given: Any) -> Any:
 
 
 Name = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=80), BeforeValidator(printable)]
+# A day of the calendar, as 2026-03-31.
+Date = Annotated[str, StringConstraints(pattern=r"^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$")]
 Note = Annotated[str, StringConstraints(max_length=4000), BeforeValidator(printable)]
 
 
@@ -55,21 +55,3 @@ class Part(BaseModel):
 
     # Built when first used: a single run is sized without the models of a whole job.
     model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False, defer_build=True)
-
-
-class Phased(Part):
-    """A part that is there already, is made by this job, or is to come some day."""
-
-    existing: bool = Field(False, description="in place already: nothing of it is bought")
-    future: bool = Field(False, description="to come some day: planned and drawn, nothing of it is bought")
-
-    @model_validator(mode="after")
-    def _there_or_to_come(self) -> Self:
-        if self.existing and self.future:
-            raise PydanticCustomError("state", "is there already or is to come some day, not both")
-        return self
-
-    @property
-    def bought(self) -> bool:
-        """Whether this job makes it."""
-        return not self.existing and not self.future

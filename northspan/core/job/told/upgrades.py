@@ -22,6 +22,8 @@ _CABLE = (
     "metal", "insulation", "raceway", "location", "ambient_c", "rooftop", "nipple", "in_insulation", "sets",
     "egc_metal", "bare_egc", "no_egc", "raceway_bonded", "shares_raceway",
 )  # fmt: skip
+# What a part was ticked as, and what state that is: of one that was there and wanted later, what was wanted counted.
+_TICKS = {"later": "later", "future": "later", "existing": "stays"}
 _LOCKS = ("load", "breaker_a", "size", "neutral_size", "egc_size", "raceway_size", "loaded_conductors")
 
 
@@ -45,6 +47,50 @@ def _to_2(document: Document) -> Document:
     runs = [_run(each) for each in _list(document, "runs")]
     made = {"places": places, "stations": stations, "runs": runs}
     return {**document, "version": 2, **{name: made[name] for name in made if isinstance(document.get(name), list)}}
+
+
+def _to_3(document: Document) -> Document:
+    """What is there already and what is to come is one state; what had neither is made by the job."""
+    places = [_stated_place(each) for each in _list(document, "places")]
+    stations = [_stated_station(each) for each in _list(document, "stations")]
+    runs = [_stated(each) for each in _list(document, "runs")]
+    made = {"places": places, "stations": stations, "runs": runs}
+    return {**document, "version": 3, **{name: made[name] for name in made if isinstance(document.get(name), list)}}
+
+
+def _stated_place(place: Any) -> Any:
+    if not isinstance(place, dict):
+        return place
+    place = _stated(_with_list(place, "appliances"))
+    grounding = place.get("grounding")
+    return {**place, "grounding": _with_list(grounding, "electrodes")} if isinstance(grounding, dict) else place
+
+
+def _stated_station(station: Any) -> Any:
+    if not isinstance(station, dict):
+        return station
+    station, panel = _stated(station), station.get("panel")
+    return {**station, "panel": _with_list(panel, "circuits")} if isinstance(panel, dict) else station
+
+
+def _with_list(within: Document, name: str) -> Document:
+    """A part with the state of each in one of its lists."""
+    if not isinstance(within.get(name), list):
+        return within
+    return {**within, name: [_stated(each) for each in within[name]]}
+
+
+def _stated(part: Any) -> Any:
+    """A part with its state in place of its ticks; what is no tick stays, unknown."""
+    if not isinstance(part, dict):
+        return part
+    ticked = {name for name in _TICKS if name in part}
+    both = part.get("existing") is True and part.get("future") is True
+    if both or any(not isinstance(part[name], bool) for name in ticked):
+        return part
+    on = next((state for name, state in _TICKS.items() if part.get(name)), None)
+    kept = {name: value for name, value in part.items() if name not in ticked}
+    return kept if on is None else {**kept, "state": on}
 
 
 def _place(place: Any) -> Any:
@@ -108,4 +154,4 @@ def _renamed(part: Any, names: Mapping[str, str]) -> Any:
     return {(names[k] if k in names and names[k] not in part else k): v for k, v in part.items()}
 
 
-_UPGRADES: Mapping[int, Callable[[Document], Document]] = {1: _to_2}
+_UPGRADES: Mapping[int, Callable[[Document], Document]] = {1: _to_2, 2: _to_3}

@@ -124,8 +124,8 @@ class CircuitWire:
 
 def circuit_wires(panel: SolvedPanel) -> Iterator[CircuitWire]:
     """The wire of a panel's new circuits to their first outlets; that of one which is a run's is counted there."""
-    coming = panel.station.future
-    new = {c.circuit.id: c for c in panel.circuits if not (c.circuit.existing or coming) and c.sizing is not None}
+    coming = panel.station.later
+    new = {c.circuit.id: c for c in panel.circuits if not (c.circuit.stays or coming) and c.sizing is not None}
     for together in cables(c.circuit for c in new.values()):
         own = tuple(new[c.id] for c in together)
         sizing = own[0].sizing

@@ -65,7 +65,7 @@ class _Made:
     @property
     def _standing(self) -> bool:
         """Whether there is power on the property today that has to be switched off."""
-        return any(s.existing for s in self.job.stations if s.kind != "utility") or bool(self._moving)
+        return any(s.stays for s in self.job.stations if s.kind != "utility") or bool(self._moving)
 
     @property
     def _service_changes(self) -> bool:
@@ -77,7 +77,7 @@ class _Made:
         for place, ground in zip(self.job.places, self.solution.ground.places, strict=True):
             if not ground.fed:
                 continue
-            there = {e.id for e in place.grounding.electrodes if e.existing}
+            there = {e.id for e in place.grounding.electrodes if e.stays}
             new = [e for e in ground.electrodes if e.id not in there and "rod" in e.words]
             if new:
                 rods = sum(max(1, len(e.at)) for e in new)
@@ -166,8 +166,8 @@ class _Made:
         """New circuits of open panels, roughed in and then landed."""
         for answer in self.solution.panels:
             station = self._stations[answer.station]
-            new = [c for c in station.panel.circuits if not c.existing and c.run is None] if station.panel else []
-            if not new or station.future:
+            new = [c for c in station.panel.circuits if not c.stays and c.run is None] if station.panel else []
+            if not new or station.later:
                 continue
             words = f"Rough in {len(new)} circuits of {station.name}"
             rough = self.making.add(station.id, "rough in circuit", words, len(new), needs=self.first)

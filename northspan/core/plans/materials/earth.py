@@ -30,7 +30,7 @@ def earth_counts(ready: Prepared) -> Iterator[Count | str]:
         electrodes, planned = electrodes_of(ready.job, place, ground.needed)
         size = ground.conductor.value if ground.conductor is not None else None
         wire = f"wire {place.grounding.conductor.metal} {size} bare" if isinstance(size, str) else None
-        new = [e for e in electrodes if e.connected and (not e.existing or planned)]
+        new = [e for e in electrodes if e.connected and (not e.stays or planned)]
         for electrode in new:
             yield from _electrode(place, electrode, planned, wire)
         if new and wire is not None:

@@ -138,7 +138,7 @@ def _panel(told: Units, station: Station, solved: SolvedPanel | None) -> Iterato
     assert station.panel is not None
     known = {c.circuit.id: c.breaker_a for c in solved.circuits} if solved else {}
     by_id = {c.id: c for c in station.panel.circuits}
-    new = [c for c in station.panel.circuits if not (c.existing or station.future) and c.space is not None]
+    new = [c for c in station.panel.circuits if not (c.stays or station.later) and c.space is not None]
     for circuit in new:
         amps = circuit.breaker_a or known.get(circuit.id)
         if amps is None:

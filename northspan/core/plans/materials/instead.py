@@ -100,6 +100,6 @@ def _counts(
     for run in ready.entered.runs:
         if run.id == run_id:
             parts = {"cable": run.cable.model_copy(update=cable), "locks": run.locks.model_copy(update=locks)}
-            run = run.model_copy(update={**parts, "existing": False})
+            run = run.model_copy(update={**parts, "state": run.made_otherwise})
         runs.append(run)
     return job_counts(prepared(ready.entered.model_copy(update={"runs": tuple(runs)}))).counts

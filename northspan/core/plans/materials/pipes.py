@@ -38,8 +38,8 @@ def pipe_counts(ready: Prepared, pulls: Mapping[str, SolvedPull], panels: Mappin
         also = each.sizing.companions
         if (
             run.id != longest.id
-            or any(r.existing for r in sharing)
-            or all(r.future for r in sharing)
+            or any(r.stays for r in sharing)
+            or all(r.later for r in sharing)
             or run.cable.raceway == "none"
         ):
             continue

@@ -55,8 +55,8 @@ def _changed(rules: SizingRules, run: Run, variant: Variant) -> Run:
     if variant.breaker_a is not None:
         locks = _no_wire(locks).model_copy(update={"breaker_a": variant.breaker_a})
     # What is built otherwise is bought, whatever is there.
-    as_it_was = (cable, locks) == (run.cable, run.locks)
-    return run.model_copy(update={"cable": cable, "locks": locks, "existing": run.existing and as_it_was})
+    state = run.state if (cable, locks) == (run.cable, run.locks) else run.made_otherwise
+    return run.model_copy(update={"cable": cable, "locks": locks, "state": state})
 
 
 def _no_wire(locks: Locks) -> Locks:
@@ -73,7 +73,7 @@ def _pipes_up(job: Job, solution: Solution, targets: set[str]) -> Job:
         if run.id in targets and pipe in made:
             above = made[min(made.index(pipe) + 1, len(made) - 1)]
             locks = run.locks.model_copy(update={"raceway_size": above})
-            run = run.model_copy(update={"locks": locks, "existing": False})
+            run = run.model_copy(update={"locks": locks, "state": run.made_otherwise})
         runs.append(run)
     return job.model_copy(update={"runs": tuple(runs)})
 
@@ -126,7 +126,7 @@ def _through_transformers(job: Job, solution: Solution, run: Run, system: str, l
     line = run.model_copy(
         update={
             "from_station": start, "to_station": down.id, "system": system, "locks": Locks(), "whole_dwelling": False,
-            "existing": False,
+            "state": run.made_otherwise,
         }
     )  # fmt: skip
     runs += [

@@ -5,6 +5,7 @@ from dataclasses import dataclass
 
 from northspan.core.document.file import dump
 from northspan.core.document.finding import Fix
+from northspan.core.document.left import as_left
 from northspan.core.figures.working import Figure, Step, number
 from northspan.core.job.job import Job
 from northspan.core.plans.materials.count import cost
@@ -47,6 +48,8 @@ class WhatIf:
 
 def what_if(job: Job, prices: Mapping[str, float]) -> WhatIf:
     """Solve a job's variants and lay them side by side. ``prices`` are $ per foot or piece, by part."""
+    left = as_left(job)
+    job = left.job
     columns = [Column("now", AS_IT_STANDS, None, None)]
     made: list[tuple[Job, Solution] | None] = [(job, solve(job))]
     for variant in job.variants:
@@ -58,7 +61,7 @@ def what_if(job: Job, prices: Mapping[str, float]) -> WhatIf:
             continue
         document = dump(other[0])
         patch = tuple({"op": "add", "path": f"/{name}", "value": document[name]} for name in ("stations", "runs"))
-        columns.append(Column(variant.id, variant.name, None, Fix(f"Take “{variant.name}”", patch)))
+        columns.append(Column(variant.id, variant.name, None, left.fix(Fix(f"Take “{variant.name}”", patch))))
         made.append(other)
     rows = [*_whole_job(job, made, prices), *_by_run(job, made)]
     return WhatIf(tuple(columns), tuple(row for row in rows if _differs(row)))

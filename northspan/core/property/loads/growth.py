@@ -116,7 +116,7 @@ def _without_load(net: Network, sized: Mapping[str, SizedRun]) -> Mapping[str, s
     for source in (at for at in net.stations if at not in net.fed_by):
         for station in net.beyond(source):
             feed = net.fed_by.get(station)
-            if feed is not None and sized[feed.id].sizing.question.amps == 0.0 and not feed.future:
+            if feed is not None and sized[feed.id].sizing.question.amps == 0.0 and not feed.later:
                 found[source] = net.stations[station].name
                 break
     return found

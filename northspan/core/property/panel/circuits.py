@@ -198,7 +198,7 @@ def _judged(
         drop_limit_pct=None,
         tap=None,
         overhead=None,
-        existing=False,
+        state="comes",
     )
     end = Station(id="panel", name="Panel", kind="panelboard", place="place", terminal_c=terminal_c)
     asked = question(book, rules, run, load, Standing((end, end), Guard(circuit.breaker_a, "run", None), False), told)

@@ -61,7 +61,7 @@ def question(book: LoadBook, rules: HouseRules, run: Run, load: RunLoad, at: Sta
     plate_a = plate_amps(start.generator) if start.generator else 0.0
     guarded_at_source = guard.at != "main" and guard.rating_a is not None
     # What stands is judged by its device and its load; what it would be made for anew is said of its disconnect.
-    stands = run.existing and run.use == "service"
+    stands = run.stays and run.use == "service"
     least = None if stands else book.sizing.least(run.use, at.dwelling, 0.0 if guarded_at_source else plate_a)
     asked = RunQuestion(
         system=run.system,

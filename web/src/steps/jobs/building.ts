@@ -1,4 +1,5 @@
 import type { Cable, Converter, Footprint, Gear, Generator, Job, Load, Locks, PatchStep, Place, Run, Station, TransferSwitch, Transformer } from '@/api/types'
+import { COMES } from '@/fields/states'
 import { footOf } from '@/stores/units'
 import { defaults } from '@/stores/words'
 
@@ -52,11 +53,11 @@ const BLANK_LOCKS = {
 
 const BLANK_RUN = {
   several_receptacles: false, whole_dwelling: false, ground_fault_protected: false, drop_limit_pct: null, note: '', tap: null, tap_facts: null, leaves: null, far_end: null,
-  existing: false, future: false, burial: null, pull: null, route: null, length_from: 'entered' as const, outlets: null, overhead: null,
+  ...COMES, burial: null, pull: null, route: null, length_from: 'entered' as const, outlets: null, overhead: null,
 } as const // prettier-ignore
 
 const BLANK_CONDUCTOR = {
-  size: null, lands: null, protected: null, steel_sleeve: false, sleeve_bonded: null, spliced: false, near_earth: false,
+  state: null, size: null, lands: null, protected: null, steel_sleeve: false, sleeve_bonded: null, spliced: false, near_earth: false,
   listed_enclosure: false,
 } as const // prettier-ignore
 
@@ -68,7 +69,7 @@ const BLANK_GROUNDING: Omit<Place['grounding'], 'conductor'> = {
 /** A place with nothing entered of what it takes. */
 export function newPlace(part: Pick<Place, 'id' | 'name' | 'kind'>): Place {
   return {
-    footprint: null, soil: null, water_pipe: null, note: '', floor_area: null, ...defaults<Pick<Place, 'small_appliance_circuits' | 'laundry_circuits'>>('dwelling'), existing: false, record: null, load_method: null,
+    footprint: null, soil: null, water_pipe: null, note: '', floor_area: null, ...defaults<Pick<Place, 'small_appliance_circuits' | 'laundry_circuits'>>('dwelling'), ...COMES, record: null, load_method: null,
     appliances: [], pool: null, ...part,
     grounding: { ...BLANK_GROUNDING, conductor: { ...BLANK_CONDUCTOR, ...defaults<Pick<Cable, 'metal'>>('electrode_conductor') } },
   } // prettier-ignore
@@ -113,13 +114,13 @@ export const NEW_TRANSFER: TransferSwitch = { form: 'switch', inlet_a: null, aut
 
 /** What is not known of a station. */
 export const BLANK_STATION = {
-  existing: false, future: false, supply: null, terminal_c: null, load: null, source: null, transformer: null, converter: null, generator: null, transfer: null,
+  ...COMES, supply: null, terminal_c: null, load: null, source: null, transformer: null, converter: null, generator: null, transfer: null,
   gear: {
     rating_a: null, has_main: null, overcurrent: null, fuse_a: null, interrupting_ka: null, spaces: null, outdoors: null, surge_protected: null, back_fed: false,
     retained: null, handle_height: null, working_depth: null, working_width: null, ground_detection: null, circuits: null,
     bus_a: null, series_ka: null, mains: null, main_compartments: null, lugs: [] as Gear['lugs'], second_sources: [] as Gear['second_sources'], torque: null, room: null, nearest_entry: null, working_condition: null,
   },
-  bonding: { neutral: null, jumper_size: null, ground_bar: null }, panel: null,
+  bonding: { state: null, neutral: null, jumper_size: null, ground_bar: null }, panel: null,
 } as const // prettier-ignore
 
 /** A run with nothing locked, its cable as the code book's words begin with it. */

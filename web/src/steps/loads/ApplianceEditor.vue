@@ -6,6 +6,7 @@ import type { Appliance } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
 import { APPLIANCE_KINDS } from '@/fields/choices'
 import NumberField from '@/fields/NumberField.vue'
+import StateFields from '@/fields/StateFields.vue'
 import SwitchField from '@/fields/SwitchField.vue'
 import TextField from '@/fields/TextField.vue'
 import { useDesk } from '@/stores/desk'
@@ -54,8 +55,7 @@ async function remove() {
     <NumberField v-if="appliance.kind === 'welder'" label="Duty cycle" :value="appliance.duty_pct" auto="100" unit="%" lockable set-word="clear" :pointer="`${pointer}/duty_pct`" hint="On its plate; its circuit is made for the share of the plate’s current that goes with it" @change="(v) => set({ duty_pct: v })" />
     <ChoiceField v-if="appliance.volts === 240" label="Needs a neutral" :value="appliance.needs_neutral" :choices="NEUTRAL" :pointer="`${pointer}/needs_neutral`" @change="(v) => set({ needs_neutral: v })" />
     <NumberField label="Limited to" :value="appliance.managed_va" auto="no limit" unit="VA" lockable set-word="clear" :pointer="`${pointer}/managed_va`" hint="By listed load management, in service and feeder" @change="(v) => set({ managed_va: v })" />
-    <SwitchField label="There already" :value="appliance.existing" :pointer="`${pointer}/existing`" @change="(v) => set({ existing: v })" />
-    <SwitchField label="Wanted later, not counted yet" :value="appliance.later" :pointer="`${pointer}/later`" @change="(v) => set({ later: v })" />
+    <StateFields :part="appliance" :pointer="pointer" @change="set" />
     <SwitchField label="Motor-driven" :value="appliance.motor" :pointer="`${pointer}/motor`" @change="(v) => set({ motor: v })" />
     <SwitchField label="Runs three hours or more" :value="appliance.continuous" :pointer="`${pointer}/continuous`" @change="(v) => set({ continuous: v })" />
     <TextField label="Never runs together with (a group’s name)" :value="appliance.never_with ?? ''" :pointer="`${pointer}/never_with`" :maxlength="80" @change="(v) => set({ never_with: v.trim() || null })" />

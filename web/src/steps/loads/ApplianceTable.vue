@@ -7,13 +7,14 @@ import { nameplateText, remarks } from './words'
 import { useEdited } from './useEdited'
 import AllThere from '@/fields/AllThere.vue'
 import { APPLIANCE_KINDS } from '@/fields/choices'
+import { stateSteps } from '@/fields/states'
 
 const props = defineProps<{ placeId: string }>()
 const at = defineModel<number | null>('at', { required: true })
 const { place, base } = useEdited(toRef(props, 'placeId'))
 const adding = ref(false)
 const absent = computed(() =>
-  (place.value?.appliances ?? []).flatMap((a, i) => (a.existing || a.later ? [] : [{ op: 'add' as const, path: `${base.value}/appliances/${i}/existing`, value: true }])),
+  (place.value?.appliances ?? []).flatMap((a, i) => (a.state === 'comes' ? stateSteps(`${base.value}/appliances/${i}`, { state: 'stays' }) : [])),
 )
 
 function kind(value: string): string {

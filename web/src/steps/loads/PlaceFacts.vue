@@ -23,7 +23,7 @@ const offered = computed(() => LOAD_METHODS.filter((c) => c.value === null || lo
       <NumberField label="Floor area" :value="place.floor_area" auto="needed" :unit="units.area.sign" :pointer="`${base}/floor_area`" hint="Outside dimensions, without garage and open porch" @change="(v) => set('floor_area', v)" />
       <NumberField label="Kitchen circuits" :value="place.small_appliance_circuits" :pointer="`${base}/small_appliance_circuits`" hint="Small-appliance circuits, two at least" @change="(v) => set('small_appliance_circuits', v ?? 2)" />
       <NumberField label="Laundry circuits" :value="place.laundry_circuits" :pointer="`${base}/laundry_circuits`" @change="(v) => set('laundry_circuits', v ?? 1)" />
-      <SwitchField label="Stands already, and is added to" :value="place.existing" :pointer="`${base}/existing`" @change="(v) => set('existing', v)" />
+      <SwitchField label="Stands already, and is added to" :value="place.state === 'stays'" :pointer="`${base}/state`" @change="(v) => set('state', v ? 'stays' : 'comes')" />
       <ChoiceField label="Counted by" :value="place.load_method" :choices="offered" :pointer="`${base}/load_method`" hint="Blank: the house rule chooses among what may be used" @change="(v) => set('load_method', v)" />
       <RecordFields :place-id="placeId" />
     </template>

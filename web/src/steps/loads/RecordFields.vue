@@ -21,7 +21,7 @@ function setRecord(part: Partial<LoadRecord>) {
 </script>
 
 <template>
-  <div v-if="place?.existing || place?.record" class="record">
+  <div v-if="place?.state === 'stays' || place?.record" class="record">
     <h3 class="cap">Recorded demand</h3>
     <v-btn @click="importing = true">Read a recording (CSV)</v-btn>
     <RecordingDialog v-model="importing" @take="(r) => setRecord(r)" />

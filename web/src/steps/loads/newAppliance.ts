@@ -1,4 +1,5 @@
 import type { Appliance } from '@/api/types'
+import { COMES } from '@/fields/states'
 import { freshId } from '@/steps/jobs/building'
 
 type Plate = Pick<Appliance, 'name' | 'kind' | 'volts' | 'va' | 'amps' | 'motor' | 'continuous'>
@@ -7,7 +8,7 @@ type Plate = Pick<Appliance, 'name' | 'kind' | 'volts' | 'va' | 'amps' | 'motor'
 export function newAppliance(plate: Plate, count: number, taken: Iterable<string>): Appliance {
   const { name, kind, volts, va, amps, motor, continuous } = plate
   return {
-    id: freshId(name, taken), name, kind, volts, va, amps, count, motor, continuous: continuous || kind === 'ev-charger', leg: null, existing: false,
-    later: false, never_with: null, station: null, min_circuit_a: null, max_device_a: null, needs_neutral: null, managed_va: null, duty_pct: null,
+    id: freshId(name, taken), name, kind, volts, va, amps, count, motor, continuous: continuous || kind === 'ev-charger', leg: null, ...COMES,
+    never_with: null, station: null, min_circuit_a: null, max_device_a: null, needs_neutral: null, managed_va: null, duty_pct: null,
   } // prettier-ignore
 }

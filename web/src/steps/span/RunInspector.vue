@@ -1,14 +1,16 @@
 <script setup lang="ts">
 import { computed, inject } from 'vue'
 
+import { runSteps } from './away'
 import RunLength from './RunLength.vue'
 import RunVerdict from './RunVerdict.vue'
 import TapConditions from './TapConditions.vue'
-import { STANDINGS, standing, standingSteps } from './standing'
 import type { Load, PatchStep, Run, RunAnswer, Station } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
 import { AERIAL, groundMetals, INSULATIONS, KNOWN, LEAVES, LOCATIONS, METALS, OUTLET_FEEDS, OUTLET_ROOMS, OVER, RACEWAYS, sizeLocks, SYSTEMS, TAPS, TERMINALS, tradeLocks, USES } from '@/fields/choices'
 import NumberField from '@/fields/NumberField.vue'
+import StateFields from '@/fields/StateFields.vue'
+import type { Stated } from '@/fields/states'
 import SwitchField from '@/fields/SwitchField.vue'
 import TextField from '@/fields/TextField.vue'
 import FigureButton from '@/figures/FigureButton.vue'
@@ -23,6 +25,11 @@ const units = useUnits()
 const run = computed(() => desk.run)
 const base = computed(() => `/runs/${desk.runIndex}`)
 const f = computed(() => props.answer.figures)
+function setState(fields: Partial<Stated>) {
+  if (desk.job && run.value) void desk.edit(runSteps(desk.job, run.value, fields))
+}
+const named = (r: Run) => desk.job?.stations.find((s) => s.id === r.to_station)?.name ?? r.id
+const olds = computed(() => (desk.job?.runs ?? []).filter((r) => r.id !== run.value?.id && (r.state === 'goes' || r.state === 'for-now')).map((r) => ({ value: r.id, words: `run to ${named(r)}` })))
 const ends = computed(() => {
   const stations = desk.job?.stations ?? []
   return [run.value?.from_station, run.value?.to_station].flatMap((id) => {
@@ -128,7 +135,7 @@ function setTerminal(index: number, value: Station['terminal_c']) {
     />
 
     <h3 class="cap">Pulled</h3>
-    <ChoiceField label="It is" hint="Of what is there or to come nothing is bought or cut" :value="standing(run)" :choices="STANDINGS" :pointer="`${base}/existing`" @change="(v) => desk.edit(standingSteps(base, v))" />
+    <StateFields :part="run" :pointer="base" :olds="olds" @change="setState" />
     <ChoiceField label="Hots" :value="run.locks.size" :choices="sizeLocks(figureText(f.size))" :pointer="`${base}/locks/size`" @change="(v) => desk.setLocks({ size: v })" />
     <ChoiceField
       v-if="f.neutral" label="Neutral" :value="run.locks.neutral_size" :choices="sizeLocks(figureText(f.neutral))" :pointer="`${base}/locks/neutral_size`"

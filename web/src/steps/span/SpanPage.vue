@@ -2,6 +2,8 @@
 import { computed, ref, watch } from 'vue'
 
 import AddStation from './AddStation.vue'
+import { useAway } from './away'
+import AwayParts from './AwayParts.vue'
 import RunInspector from './RunInspector.vue'
 import RunLadders from './RunLadders.vue'
 import StationInspector from './StationInspector.vue'
@@ -26,6 +28,7 @@ const adding = ref(false)
 watch(() => props.id, (id) => desk.open(id), { immediate: true })
 useAddress(desk, { run: chosenRun(desk), station: chosenStation(desk) })
 
+const { chosen: away } = useAway(desk)
 const answer = computed(() => desk.solution?.runs.find((r) => r.id === desk.selectedRun))
 const title = computed(() => {
   const names = new Map((desk.job?.stations ?? []).map((s) => [s.id, s.name]))
@@ -33,7 +36,10 @@ const title = computed(() => {
 })
 // The working on show follows its figure to the new answer, also from one run to the next.
 watch(answer, (now, before) => {
-  if (!now) return
+  if (!now) {
+    view.working = null
+    return
+  }
   const key = Object.keys(now.figures).find((k) => before?.figures[k] && before.figures[k] === view.working?.figure)
   if (key && view.working) view.show(view.working.title, now.figures[key])
   else if (!view.working || now.id !== before?.id) view.show('drop', now.figures.drop_pct)
@@ -55,7 +61,7 @@ watch(answer, (now, before) => {
       <AddStation v-model="adding" />
     </template>
     <template #left>
-      <StationInspector v-if="desk.selectedStation" />
+      <StationInspector v-if="desk.selectedStation && !away" />
       <RunInspector v-else-if="answer" :answer="answer">
         <template #head><h2 class="cap runname">{{ title }}</h2></template>
         <template #foot>
@@ -65,9 +71,11 @@ watch(answer, (now, before) => {
           />
         </template>
       </RunInspector>
+      <AwayParts />
     </template>
     <RunLadders v-if="answer" :answer="answer" />
-    <FindingList class="found" where="here" />
+    <p v-if="away" class="found quiet">This comes out or is temporary: everything is worked out for the property as it is left, without it.</p>
+    <FindingList v-if="!away" class="found" where="here" />
     <template #right><WorkingPanel /><FindingList where="elsewhere" /></template>
   </WorkBench>
   <NoJob v-else />

@@ -1,16 +1,18 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
+import { stationSteps } from './away'
 import ConverterFields from './ConverterFields.vue'
 import GearFields from './GearFields.vue'
 import SourceFields from './SourceFields.vue'
 import StandbyFields from './StandbyFields.vue'
-import { STANDINGS, standing, standingSteps } from './standing'
 import TransformerFields from './TransformerFields.vue'
 import type { Load, PatchStep, Station } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
 import { PLACE_KINDS, STATION_KINDS, SYSTEMS, TERMINALS } from '@/fields/choices'
 import NumberField from '@/fields/NumberField.vue'
+import StateFields from '@/fields/StateFields.vue'
+import type { Stated } from '@/fields/states'
 import SwitchField from '@/fields/SwitchField.vue'
 import TextField from '@/fields/TextField.vue'
 import FigureButton from '@/figures/FigureButton.vue'
@@ -26,10 +28,11 @@ const units = useUnits()
 
 const index = computed(() => desk.job?.stations.findIndex((s) => s.id === desk.selectedStation) ?? -1)
 const station = computed(() => desk.job?.stations[index.value])
-const answer = computed(() => desk.solution?.stations[index.value])
+const answer = computed(() => desk.solution?.stations.find((s) => s.id === station.value?.id))
 const placeIndex = computed(() => desk.job?.places.findIndex((p) => p.id === station.value?.place) ?? -1)
 const place = computed(() => desk.job?.places[placeIndex.value])
 const base = computed(() => `/stations/${index.value}`)
+const olds = computed(() => (desk.job?.stations ?? []).filter((s) => s.id !== station.value?.id && (s.state === 'goes' || s.state === 'for-now')).map((s) => ({ value: s.id, words: s.name })))
 const feeding = computed(() => desk.job?.runs.find((r) => r.to_station === station.value?.id))
 const feedingIndex = computed(() => desk.job?.runs.findIndex((r) => r.to_station === station.value?.id) ?? -1)
 const feeders = computed(() => (desk.job?.stations ?? []).filter((s) => s.kind !== 'equipment' && s.id !== station.value?.id).map((s) => ({ value: s.id, words: s.name })))
@@ -49,6 +52,10 @@ function set(name: string, value: unknown) {
 /** A station becomes another kind; only a transformer has a transformer's plate, and what takes the load itself is fed by
  * a branch circuit.
  */
+function setState(fields: Partial<Stated>) {
+  if (desk.job && station.value) void desk.edit(stationSteps(desk.job, station.value, fields))
+}
+
 function setKind(kind: Station['kind']) {
   const transformer = kind === 'transformer' ? (station.value?.transformer ?? newTransformer()) : null
   const transfer = kind === 'transfer-switch' ? (station.value?.transfer ?? NEW_TRANSFER) : null
@@ -111,7 +118,7 @@ async function remove() {
     </template>
     <template v-else>
       <ChoiceField label="Kind" :value="station.kind" :choices="STATION_KINDS" :pointer="`${base}/kind`" @change="setKind" />
-      <ChoiceField label="It is" hint="What is there or to come is not bought" :value="standing(station)" :choices="STANDINGS" :pointer="`${base}/existing`" @change="(v) => desk.edit(standingSteps(base, v))" />
+      <StateFields :part="station" :pointer="base" :olds="olds" @change="setState" />
       <TransformerFields v-if="station.transformer" :transformer="station.transformer" :base="`${base}/transformer`" />
       <ConverterFields v-if="station.converter" :converter="station.converter" :base="`${base}/converter`" />
       <StandbyFields v-if="station.generator || station.transfer" :station="station" :base="base" />

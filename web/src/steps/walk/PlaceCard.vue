@@ -21,8 +21,8 @@ const units = useUnits()
 const { place, base, set } = useEdited(toRef(props, 'placeId'))
 const stations = computed(() => (desk.job?.stations ?? []).map((s, i) => ({ s, i })).filter(({ s }) => s.place === props.placeId))
 const utility = computed(() => stations.value.find(({ s }) => s.kind === 'utility'))
-const now = computed(() => place.value?.appliances.filter((a) => !a.later && !a.existing) ?? [])
-const later = computed(() => place.value?.appliances.filter((a) => a.later) ?? [])
+const now = computed(() => place.value?.appliances.filter((a) => a.state === 'comes' || a.state === 'for-now') ?? [])
+const later = computed(() => place.value?.appliances.filter((a) => a.state === 'later') ?? [])
 const PIPES = list<Place['water_pipe']>('water_pipes')
 
 function putOn() {
@@ -45,7 +45,7 @@ function size(part: Partial<Footprint>) {
       </template>
       <v-btn v-else @click="putOn">Put it on the plan</v-btn>
       <NumberField v-if="livedIn(place.kind)" label="Floor area" :value="place.floor_area" auto="needed" :unit="units.area.sign" :pointer="`${base}/floor_area`" hint="Outside dimensions, all floors, without garage and open porch" @change="(v) => set('floor_area', v)" />
-      <SwitchField label="Stands already" :value="place.existing" :pointer="`${base}/existing`" @change="(v) => set('existing', v)" />
+      <SwitchField label="Stands already" :value="place.state === 'stays'" :pointer="`${base}/state`" @change="(v) => set('state', v ? 'stays' : 'comes')" />
       <ChoiceField v-if="!livedIn(place.kind)" label="Pool here" :value="place.pool" :choices="KNOWN" :pointer="`${base}/pool`" hint="A pool, spa or fountain, or the equipment of one" @change="(v) => set('pool', v)" />
       <ChoiceField label="Soil" :value="place.soil" :choices="SOILS" :pointer="`${base}/soil`" @change="(v) => set('soil', v)" />
       <ChoiceField label="Water pipe" :value="place.water_pipe" :choices="PIPES" :pointer="`${base}/water_pipe`" hint="The pipe in the ground that serves it" @change="(v) => set('water_pipe', v)" />

@@ -7,7 +7,7 @@ import AllThere from '@/fields/AllThere.vue'
 import { STATION_KINDS } from '@/fields/choices'
 import { vHeld } from '@/fields/held'
 import { written } from '@/figures/write'
-import { standingSteps } from '@/steps/span/standing'
+import { inState, stateSteps } from '@/fields/states'
 import { useDesk } from '@/stores/desk'
 
 const props = defineProps<{ placeId: string }>()
@@ -43,16 +43,16 @@ function locked(run: Run | undefined): string {
 }
 
 function stands(s: Station, existing: boolean) {
-  void desk.edit(standingSteps(`/stations/${desk.job?.stations.indexOf(s)}`, existing ? 'there' : 'new'))
+  void desk.edit(stateSteps(`/stations/${desk.job?.stations.indexOf(s)}`, inState(s, existing ? 'stays' : 'comes')))
 }
 function wired(run: Run, existing: boolean) {
-  void desk.edit(standingSteps(`/runs/${desk.job?.runs.indexOf(run)}`, existing ? 'there' : 'new'))
+  void desk.edit(stateSteps(`/runs/${desk.job?.runs.indexOf(run)}`, inState(run, existing ? 'stays' : 'comes')))
 }
 
 const absent = computed(() =>
   rows.value.flatMap(({ s, run }) => [
-    ...(s.kind === 'utility' || s.existing ? [] : standingSteps(`/stations/${desk.job?.stations.indexOf(s)}`, 'there')),
-    ...(!run || run.existing ? [] : standingSteps(`/runs/${desk.job?.runs.indexOf(run)}`, 'there')),
+    ...(s.kind === 'utility' || s.state !== 'comes' ? [] : stateSteps(`/stations/${desk.job?.stations.indexOf(s)}`, inState(s, 'stays'))),
+    ...(run?.state !== 'comes' ? [] : stateSteps(`/runs/${desk.job?.runs.indexOf(run)}`, inState(run, 'stays'))),
   ]),
 )
 
@@ -74,8 +74,8 @@ function open(id: string) {
           <td class="mono">{{ rated(s) }}</td>
           <td class="narrow">{{ locked(run) }}</td>
           <td class="narrow there">
-            <v-checkbox-btn v-if="s.kind !== 'utility'" v-held="{ shown: s.existing, settled: desk.settled }" :model-value="s.existing" label="it" :aria-label="`${s.name} stands already`" @update:model-value="stands(s, !s.existing)" />
-            <v-checkbox-btn v-if="run" v-held="{ shown: run.existing, settled: desk.settled }" :model-value="run.existing" label="its wire" :aria-label="`The wire to ${s.name} is in place already`" @update:model-value="wired(run, !run.existing)" />
+            <v-checkbox-btn v-if="s.kind !== 'utility'" v-held="{ shown: s.state === 'stays', settled: desk.settled }" :model-value="s.state === 'stays'" label="it" :aria-label="`${s.name} stands already`" @update:model-value="stands(s, s.state !== 'stays')" />
+            <v-checkbox-btn v-if="run" v-held="{ shown: run.state === 'stays', settled: desk.settled }" :model-value="run.state === 'stays'" label="its wire" :aria-label="`The wire to ${s.name} is in place already`" @update:model-value="wired(run, run.state !== 'stays')" />
           </td>
         </tr>
       </tbody>

@@ -31,7 +31,7 @@ def against_neutral_as_ground(job: Job, net: Network, run: Run) -> tuple[str, ..
     against = []
     if place.kind == "mobile-home":
         against.append("a mobile home has four wires whenever it was put up, 550.33(A)")
-    if not place.existing:
+    if not place.stays:
         against.append(f"{place.name} is not an installation that stands already")
     if is_steel(run.cable.raceway):
         against.append("its steel raceway joins the two")
@@ -83,7 +83,7 @@ def _against_appliance(net: Network, place: Place, run: Run) -> tuple[str, ...]:
     if run.use != "branch" or not here or any(a.kind not in COOKING_AND_DRYING for a in here):
         return ("both ends stand in one building",)
     against = []
-    if not (place.existing and all(a.existing for a in here)):
+    if not (place.stays and all(a.stays for a in here)):
         against.append("its circuit is not one that stands already")
     if not SYSTEMS[run.system].grounded:
         against.append("it brings no neutral")

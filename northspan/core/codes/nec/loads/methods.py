@@ -40,7 +40,7 @@ def load_methods(place: Place, system: str, whole_cooling: bool = True) -> tuple
         standard = dwelling(place, volts, wye, whole_cooling)
         neutral = standard.neutral_amps
         found += [standard, new_dwelling(place, volts, system, neutral)]
-        if place.existing or any(a.existing for a in place.appliances):
+        if place.stays or any(a.stays for a in place.appliances):
             found.append(existing_dwelling(place, volts, neutral))
     if place.record is not None:
         found.append(by_record(place, place.record, volts, neutral))

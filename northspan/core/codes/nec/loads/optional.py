@@ -38,7 +38,7 @@ def existing_dwelling(place: Place, line_volts: float, neutral: Figure) -> LoadM
     heating, cooling = (nameplates.of_kind(place.appliances, *kinds) for kinds in (HEATING, COOLING))
     larger = max(heating, cooling, key=lambda side: nameplates.total_va(side, line_volts))
     others = _not_climate(place.appliances)
-    adds_climate = any(not a.existing for a in (*heating, *cooling))
+    adds_climate = any(not a.stays for a in (*heating, *cooling))
     if adds_climate:
         lines = [_general(place, line_volts, others, FIRST_EXISTING_VA, "220.83(B)")]
         lines.append(_at("Heating or cooling, the larger", larger, line_volts, 1.0, "220.83(B)"))
@@ -47,10 +47,10 @@ def existing_dwelling(place: Place, line_volts: float, neutral: Figure) -> LoadM
     section = "220.83(B)" if adds_climate else "220.83(A)"
     why = (
         "The dwelling stands already and is added to."
-        if place.existing
+        if place.stays
         else "It is for a dwelling that stands already; this one is entered as new."
     )
-    return _method("existing", "Existing dwelling", section, place.existing, why, lines, line_volts, neutral)
+    return _method("existing", "Existing dwelling", section, place.stays, why, lines, line_volts, neutral)
 
 
 def _general(place: Place, line_volts: float, each: Sequence[Appliance], first_va: float, cite: str) -> LoadLine:

@@ -18,14 +18,14 @@ def by_record(place: Place, record: LoadRecord, line_volts: float, neutral: Figu
         steps.append(Step("Heating, cooling or periodic load not in it", record.unseen_va, "VA", "220.87 exception"))
     steps.append(Step(f"{number(seen)} VA × {number(RECORD_FACTOR)}", standing, "VA", "220.87(2)"))
     lines = [LoadLine("Standing load by its record", Figure(standing, "VA", tuple(steps)))]
-    new = [a for a in place.appliances if not a.existing]
+    new = [a for a in place.appliances if not a.stays]
     added = nameplates.total_va(new, line_volts)
     if new:
         lines.append(LoadLine("New loads", Figure(added, "VA", nameplates.steps(new, line_volts))))
     total = standing + added
     what = f"{number(standing)} + {number(added)}"
     barred = record.kind == "30-day" and record.solar_or_shaving
-    if not place.existing:
+    if not place.stays:
         why = "A new building has no record."
     elif barred:
         why = "A 30-day recording does not stand for a year where a renewable source or peak shaving runs."
@@ -38,7 +38,7 @@ def by_record(place: Place, record: LoadRecord, line_volts: float, neutral: Figu
         "recorded",
         "Recorded load",
         "220.87",
-        place.existing and not barred,
+        place.stays and not barred,
         why,
         tuple(lines),
         Figure(total, "VA", (Step(what, total, "VA", "220.87(3)"),)),

@@ -76,7 +76,7 @@ def owed(each: SizedCircuit, place: Place, rules: HouseRules, lengthened_m: floa
     kinds = [a.kind for a in place.appliances if a.id in circuit.appliances]
     if any(kind in GUARDED_KINDS for kind in kinds) and rating <= APPLIANCE_MOST_A:
         found.setdefault("gfci", ("210.8(D)", "a range or dryer"))
-    if circuit.existing:
+    if circuit.stays:
         found = {k: v for k, v in found.items() if k == "afci" and _lengthened(rules, lengthened_m)}
         found = {k: ("210.12(E)", f"lengthened to the new panel, {why}") for k, (_, why) in found.items()}
     return tuple(Owed(guard, section, why, guard in circuit.guards) for guard, (section, why) in found.items())

@@ -122,7 +122,7 @@ def _options(ready: Prepared, run: str, own: Option, prices: Mapping[str, float]
     each = ready.sized[run]
     shares = any(r.id == run for runs in groups(ready.job).values() for r in runs)
     if (
-        each.run.existing
+        each.run.stays
         or each.run.locks.size is not None
         or shares
         or each.sizing.rung is None

@@ -10,6 +10,7 @@ from itertools import combinations
 
 from northspan.core.document.file import dump
 from northspan.core.document.finding import Finding, Fix
+from northspan.core.document.left import as_left
 from northspan.core.document.patched import patched_job
 from northspan.core.figures.working import Figure, Step, number
 from northspan.core.job.job import Job, Variant
@@ -45,6 +46,8 @@ def least_lines(job: Job, prices: Mapping[str, float], years: float, lines: Iter
 
     Raises KeyError for a run that is not there. ``prices`` are $ per foot or piece.
     """
+    left = as_left(job)
+    job = left.job
     lines, runs = tuple(lines), {run.id: run for run in job.runs}
     names = {run: next(s.name for s in job.stations if s.id == runs[run].to_station) for run in lines}
     now = solve(job)
@@ -72,7 +75,8 @@ def least_lines(job: Job, prices: Mapping[str, float], years: float, lines: Iter
             else:
                 more = _value(tried.least.after) - _value(best.least.after)
                 passed_by.append(f"{said} at 480 V: ${more:,.0f} more")
-    return LeastLines(best.least, best.lines, best.brings, tuple(passed_by))
+    fix = None if best.least.fix is None else left.fix(best.least.fix)
+    return LeastLines(replace(best.least, fix=fix), best.lines, best.brings, tuple(passed_by))
 
 
 def _rank(tried: LeastLines, lines: Sequence[str], now: Solution) -> tuple[int, float]:

@@ -99,7 +99,7 @@ def electrodes_of(job: Job, place: Place, needed: bool) -> tuple[tuple[Electrode
     if own or place.grounding.seen or not needed:
         return own, False
     many = 2 if job.house_rules.rods == "two" else 1
-    pipe = Electrode(id=f"{PLANNED}-pipe", kind="water-pipe", metal="copper", existing=True)
+    pipe = Electrode(id=f"{PLANNED}-pipe", kind="water-pipe", metal="copper", state="stays")
     rods = Electrode(id=PLANNED, kind="rod", count=many, spacing=PLANNED_APART_M, length=ROD_M)
     return ((pipe, rods) if place.water_pipe == "metal" else (rods,)), True
 

@@ -1,13 +1,16 @@
 <script setup lang="ts">
 import { computed, toRef } from 'vue'
 
-import { ELECTRODE_METALS, FIELDS, PLACINGS } from './electrodeWords'
+import { ELECTRODE_KINDS, ELECTRODE_METALS, FIELDS, PLACINGS } from './electrodeWords'
 import { useGrounding } from '../useGrounding'
 import type { Electrode } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
 import { KNOWN, sizeLocks } from '@/fields/choices'
 import NumberField from '@/fields/NumberField.vue'
+import StateFields from '@/fields/StateFields.vue'
+import { stateSteps } from '@/fields/states'
 import SwitchField from '@/fields/SwitchField.vue'
+import { useDesk } from '@/stores/desk'
 import { told, useUnits, type Quantity } from '@/stores/units'
 import { list } from '@/stores/words'
 
@@ -15,6 +18,7 @@ const props = defineProps<{ placeId: string }>()
 const at = defineModel<number | null>('at', { required: true })
 const { known, base, setElectrode, remove } = useGrounding(toRef(props, 'placeId'))
 
+const desk = useDesk()
 const units = useUnits()
 
 /** What is taken where nothing is entered, told in the job's units. */
@@ -24,6 +28,8 @@ function usual(value: number, quantity: Quantity): string {
 
 const e = computed(() => (at.value === null ? undefined : known.value?.electrodes[at.value]))
 const pointer = computed(() => `${base.value}/electrodes/${at.value}`)
+/** What goes, and may be stood in for. */
+const olds = computed(() => (known.value?.electrodes ?? []).filter((o) => o.id !== e.value?.id && o.state === 'goes').map((o) => ({ value: o.id, words: ELECTRODE_KINDS.find((k) => k.value === o.kind)?.words ?? o.id })))
 const has = (name: keyof Electrode) => !!e.value && FIELDS[e.value.kind].includes(name)
 const BACKFILL = { diameter: Number(usual(6, 'small')), ohm_m: 2.5 }
 const LAYOUTS = list<Electrode['layout']>('layouts')
@@ -78,7 +84,7 @@ async function takeOut() {
     <ChoiceField label="Wire of its own" :value="e.conductor_size" :choices="sizeLocks('')" :pointer="`${pointer}/conductor_size`" hint="What bonds it to the others, or to the service" @change="(v) => set('conductor_size', v)" />
     <ChoiceField label="Clamp listed for burial" :value="e.clamp_for_burial" :choices="KNOWN" :pointer="`${pointer}/clamp_for_burial`" @change="(v) => set('clamp_for_burial', v)" />
     <NumberField label="Tested at" :value="e.measured_ohm" auto="not tested" unit="ohm" lockable :pointer="`${pointer}/measured_ohm`" hint="All of them together, by a test" @change="(v) => set('measured_ohm', v)" />
-    <SwitchField label="There already" :value="e.existing" :pointer="`${pointer}/existing`" @change="(v) => set('existing', v)" />
+    <StateFields :part="e" :pointer="pointer" :olds="olds" @change="(fields) => desk.edit(stateSteps(pointer, fields))" />
     <SwitchField label="Bonded into the system" :value="e.connected" :pointer="`${pointer}/connected`" @change="(v) => set('connected', v)" />
     <v-btn aria-label="Remove this electrode" @click="takeOut">Remove</v-btn>
   </div>

@@ -1,4 +1,5 @@
 import type { Electrode, Job } from '@/api/types'
+import { COMES } from '@/fields/states'
 import { told } from '@/stores/units'
 import { defaults, list } from '@/stores/words'
 
@@ -20,7 +21,7 @@ export const FIELDS: Record<Electrode['kind'], (keyof Electrode)[]> = {
 }
 
 const BLANK: Omit<Electrode, 'id' | 'kind'> = {
-  metal: 'steel', existing: false, connected: true, listed: false, count: 1, layout: 'row', spacing: null, length: null, diameter: null,
+  metal: 'steel', ...COMES, connected: true, listed: false, count: 1, layout: 'row', spacing: null, length: null, diameter: null,
   wire_size: null, area: null, thickness: null, depth: null, placing: 'upright', slant_deg: null, x: null, y: null,
   measured_ohm: null, clamp_for_burial: null, lands_from_entry: null, bonded_past_meter: null, conductor_size: null, stands_in_footing: false, backfill: null, cover: null,
 } // prettier-ignore

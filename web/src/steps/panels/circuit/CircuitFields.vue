@@ -7,6 +7,7 @@ import { usePanelDesk, spaceText } from '../usePanel'
 import ChoiceField from '@/fields/ChoiceField.vue'
 import { KNOWN, OUTLET_ROOMS } from '@/fields/choices'
 import NumberField from '@/fields/NumberField.vue'
+import StateFields from '@/fields/StateFields.vue'
 import SwitchField from '@/fields/SwitchField.vue'
 import TextField from '@/fields/TextField.vue'
 import { useShop } from '@/stores/shop'
@@ -20,6 +21,15 @@ const at = computed(() => `${base.value}/panel/circuits/${circuits.value.findInd
 const place = computed(() => desk.job?.places.find((p) => p.id === station.value?.place))
 const runs = computed(() => desk.job?.runs.filter((r) => r.from_station === station.value?.id) ?? [])
 const hung = computed(() => new Set(circuits.value.flatMap((c) => (c.id === circuit.value?.id ? [] : c.appliances))))
+/** Circuits that go, of this panel and of others: what a new one may stand in for. */
+const olds = computed(() =>
+  (desk.job?.stations ?? []).flatMap((s) =>
+    (s.panel?.circuits ?? []).filter((c) => c.state === 'goes' || c.state === 'for-now').map((c) => ({
+      value: s.id === station.value?.id ? c.id : `${s.id}/${c.id}`,
+      words: `${c.name || c.id}, ${s.name}`,
+    })),
+  ),
+)
 const appliances = computed(() => place.value?.appliances.filter((a) => !hung.value.has(a.id)) ?? [])
 const partners = computed(() => [
   { value: null as string | null, words: 'none' },
@@ -95,7 +105,7 @@ function toggle(list: readonly string[], each: string): string[] {
     </template>
     <CircuitWire v-if="!circuit.run" :key="circuit.id" :circuit="circuit" />
     <SwitchField label="Stays put: balancing leaves it alone" :value="circuit.locked" :pointer="`${at}/locked`" @change="(locked) => set({ locked })" />
-    <SwitchField label="There already" :value="circuit.existing" :pointer="`${at}/existing`" @change="(existing) => set({ existing })" />
+    <StateFields :part="circuit" :pointer="at" :olds="olds" @change="set" />
     <v-btn variant="text" class="narrow quiet" @click="panel.removeCircuit(circuit.id)">remove this circuit</v-btn>
   </section>
 </template>

@@ -75,7 +75,7 @@ def _left_out(view: JobView, place: Place) -> Iterable[Finding]:
             )  # fmt: skip
     entered = any(e.kind == "water-pipe" for e in place.grounding.electrodes)
     if place.water_pipe == "metal" and not entered and (place.grounding.electrodes or place.grounding.seen):
-        pipe = {"id": _free_id(place, "water-pipe"), "kind": "water-pipe", "metal": "copper", "existing": True}
+        pipe = {"id": _free_id(place, "water-pipe"), "kind": "water-pipe", "metal": "copper", "state": "stays"}
         told = view.job.told.length
         fix = _add(view, place, "Use the water pipe", pipe | {"length": told.of(rules.WATER_PIPE_M)})
         yield _finding(

@@ -164,7 +164,7 @@ def _least_rating(view: JobView, place: Place, station: Station) -> Iterable[Fin
     if rating < least:
         unknown = " Which circuits it feeds is not on record; one or two two-wire circuits may have less."
         feed = view.runs[view.network.fed_by[station.id].id]
-        stands = station.existing or feed.run.existing
+        stands = station.stays or feed.run.stays
         yield finding(
             "disconnect-minimum", "violation", "230.79" if from_service(view, station) else "225.39",
             f"{station.name}: {number(rating)} A, {number(least)} A at least", station,
@@ -182,7 +182,7 @@ def _larger(view: JobView, place: Place, station: Station, least: float) -> Iter
     larger = gear_fix(view, station, f"Use {a_number(least)} A disconnect", "rating_a", least)
     thin = feed.run.locks.size is not None and rung is not None and rung.largest_breaker_a < least - 1e-9
     if thin:
-        wire = fields_fix(feed.index, Change("", {"size": None, "existing": False}))
+        wire = fields_fix(feed.index, Change("", {"size": None, "state": feed.run.made_otherwise}))
         larger = Fix(f"{larger.label} on new wire", (*larger.patch, *wire.patch))
     yield larger
     if _circuits(view, place, station) is not None or station.gear.rating_a is None:

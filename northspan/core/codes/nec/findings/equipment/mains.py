@@ -25,12 +25,12 @@ def find(book: WholeBook, view: JobView) -> Iterable[Finding]:
         apart = gear_fix(view, station, f"Set a switchboard with a compartment for each in place of {station.name}",
                          "main_compartments", True)  # fmt: skip
         many = f"{station.name}: {own.mains} mains in one enclosure"
-        if own.main_compartments is None and not station.existing:
+        if own.main_compartments is None and not station.stays:
             yield finding(
                 "mains-together", "advice", "230.71(B)", f"{many}: whether each has a compartment is not on record",
                 station, WORDS,
             )  # fmt: skip
-        elif station.existing:
+        elif station.stays:
             yield finding(
                 "mains-together", "note", "230.71(B)", f"{many}, as it was found", station,
                 f"{WORDS} Editions before 2020 let them stand side by side: what was lawful then may stay until the "

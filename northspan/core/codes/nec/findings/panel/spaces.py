@@ -159,7 +159,7 @@ def _no_space(solved: SolvedPanel) -> Iterator[Finding]:
     """Runs that leave through a breaker of which no space is written down, where there are not enough free ones."""
     written = {c.run for c in solved.panel.circuits if c.space is not None}
     leaving = [each.sized.run for each in solved.asked.leaving if each.id not in written]
-    asked = [run for run in leaving if run.leaves != "lugs" and run.tap is None and not run.future]
+    asked = [run for run in leaving if run.leaves != "lugs" and run.tap is None and not run.later]
     poles, free = sum(SYSTEMS[run.system].ungrounded for run in asked), len(solved.free) - _too_many(solved)
     if poles > max(free, 0):
         many = f"{poles} spaces" if poles != 1 else "one space"

@@ -16,7 +16,7 @@ def find(book: WholeBook, view: JobView) -> Iterable[Finding]:
     """Surge protection, emergency disconnect, interrupting rating and intersystem terminal of every new dwelling."""
     for place, ground in zip(view.job.places, view.ground.places, strict=True):
         here = entries(view, place)
-        if not place.is_dwelling or place.existing or not here:
+        if not place.is_dwelling or place.stays or not here:
             continue
         yield from _at_entry(view, place, here[0])
         if ground.intersystem and place.grounding.intersystem_terminals is None:
@@ -63,7 +63,7 @@ def _at_entry(view: JobView, place: Place, entry: Station) -> Iterable[Finding]:
 
 def _sources(view: JobView) -> Iterable[Finding]:
     for station in view.job.stations:
-        new = any(p.is_dwelling and not p.existing for p in view.job.places)
+        new = any(p.is_dwelling and not p.stays for p in view.job.places)
         if station.kind == "utility" and new and not isinstance(view.faults[station.id].value, float):
             yield finding(
                 "fault-unknown", "advice", "110.9, 110.24", f"{station.name}: available fault current not on record",

@@ -22,7 +22,7 @@ def _of_place(place: Place, ground: PlaceGround) -> Iterator[InspectionItem]:
     driven = 0
     for each in ground.electrodes:
         own: Electrode | None = entered.get(each.id)
-        if own is not None and own.existing:
+        if own is not None and own.stays:
             continue
         rod = own is None or own.kind in DRIVEN
         driven += len(each.at) if rod else 0

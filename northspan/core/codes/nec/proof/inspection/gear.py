@@ -20,7 +20,7 @@ def equipment(job: Job, solution: Solution) -> Iterator[InspectionItem]:
     panels = {p.station: p for p in solution.panels}
     dwellings = {p.id for p in job.places if p.is_dwelling}
     for station, answer in zip(job.stations, solution.stations, strict=True):
-        if station.future:
+        if station.later:
             continue
         if station.kind in OPENED and station.bought:
             yield from _new(job, station)
@@ -62,7 +62,7 @@ def _panel(station: Station, panel: Panel, answer: PanelAnswer) -> Iterator[Insp
     placed = [c for c in panel.circuits if c.space is not None]
     yield item("directory", station.id, where, circuits=str(len(placed)))
     yield item("openings", station.id, where)
-    if any(not c.existing for c in panel.circuits):
+    if any(not c.stays for c in panel.circuits):
         yield item("made-up", station.id, where)
     says = {c.id: c.says or c.id for c in answer.circuits}
     for circuit, own in zip(panel.circuits, answer.circuits, strict=True):
@@ -79,7 +79,7 @@ def _panel(station: Station, panel: Panel, answer: PanelAnswer) -> Iterator[Insp
     for box in answer.move.boxes if answer.move is not None else ():
         held = box.box or box.name
         yield item("splice-box", f"{station.id}/{box.name}", f"{where}, {box.name}", box=held, room=told(box.needed))
-    if any(c.cable is not None and c.cable.insulation.startswith("NM") and not c.existing for c in panel.circuits):
+    if any(c.cable is not None and c.cable.insulation.startswith("NM") and not c.stays for c in panel.circuits):
         yield item("staples", station.id, where)
 
 
