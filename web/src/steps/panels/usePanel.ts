@@ -2,6 +2,7 @@ import { computed, inject, ref, watch } from 'vue'
 import type { InjectionKey } from 'vue'
 
 import type { CircuitAnswer, Fix, PanelCircuit, PatchStep } from '@/api/types'
+import { isAway } from '@/fields/states'
 import { freshId } from '@/steps/jobs/building'
 import { useDesk } from '@/stores/desk'
 
@@ -20,7 +21,7 @@ export function usePanel() {
   const said = ref('')
   const tab = ref<'panel' | 'list' | 'bought' | 'move' | 'boxes'>('panel')
 
-  const boards = computed(() => desk.job?.stations.filter((s) => s.kind === 'panelboard') ?? [])
+  const boards = computed(() => desk.job?.stations.filter((s) => s.kind === 'panelboard' && !isAway(s)) ?? [])
   const station = computed(() => boards.value.find((s) => s.id === desk.selectedStation) ?? boards.value.find((s) => s.panel) ?? boards.value[0])
   const base = computed(() => `/stations/${desk.job?.stations.findIndex((s) => s.id === station.value?.id) ?? -1}`)
   const panel = computed(() => station.value?.panel ?? null)

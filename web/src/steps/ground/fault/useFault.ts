@@ -15,7 +15,8 @@ export function useFault() {
 
   const modes = computed(() => desk.solution?.ground.modes ?? [])
   const inMode = computed(() => modes.value.find((m) => m.id === mode.value) ?? modes.value[0])
-  const station = computed(() => desk.selectedStation)
+  // What comes out is none of the property that is solved.
+  const station = computed(() => desk.solution?.stations.find((s) => s.id === desk.selectedStation)?.id ?? null)
 
   watch(modes, (all) => {
     if (all.length && !all.some((m) => m.id === mode.value)) mode.value = all[0].id
