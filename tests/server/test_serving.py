@@ -5,8 +5,6 @@ import io
 
 from pypdf import PdfReader
 
-from northspan.core.book.library import code_book
-from northspan.core.job.house_rules import HouseRules
 from northspan.core.solve.solve import solve
 from northspan.demo.library import demo_jobs
 from northspan.paper.glyphs import all_printable
@@ -144,8 +142,6 @@ class Manners(ServerTest):
         said = {row[0]: row[1] for row in rows if len(row) == 2}
         self.assertEqual(said["Spare over the design current"], "20 %")
         self.assertEqual(said["Equipment ground"], "as the hots")
-        # What is watched for is no rule to choose.
-        self.assertEqual(len(code_book("nec-2023").vocabulary.house_rules), len(HouseRules.model_fields) - 1)
         self.assertIn(["Loads: House"], rows)
         # 1500 ft²: 9000 VA whole in the optional calculation, 37.5 A.
         self.assertIn(["", "Heavier leg", "38 A", "neutral 21 A"], rows)

@@ -3,8 +3,6 @@
 from typing import Literal
 
 Metal = Literal["cu", "al"]
-ConductorTemperature = Literal["table", "running"]
 DropCurrent = Literal["load", "80-of-breaker", "breaker"]
 RunUse = Literal["service", "feeder", "branch"]
 Location = Literal["dry", "wet", "buried"]
-FillRounding = Literal["strict", "note-7"]

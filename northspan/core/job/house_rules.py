@@ -1,11 +1,12 @@
 """The shop's and the local inspector's settings, laid over the code book."""
 
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import BaseModel, ConfigDict, Field, model_validator
 
-from northspan.core.book.kinds import DropCurrent, FillRounding
+from northspan.core.book.kinds import DropCurrent
 from northspan.core.job.told.part import AtMost
+from northspan.core.job.told.rules import by_the_book
 
 
 class Watched(BaseModel):
@@ -22,9 +23,16 @@ class Watched(BaseModel):
 
 
 class HouseRules(BaseModel):
-    """House rules of a job. The schools of each, and why its default is one, stand in the code book's vocabulary."""
+    """House rules of a job. The schools of each, and why its default is one, stand in the code book's vocabulary; so do
+    the names and values of those that are the book's own, which stand beside those that every book has.
+    """
 
-    model_config = ConfigDict(frozen=True, extra="forbid")
+    model_config = ConfigDict(frozen=True, extra="allow")
+
+    @model_validator(mode="before")
+    @classmethod
+    def _of_the_book(cls, given: Any) -> Any:
+        return by_the_book(given, cls.model_fields)
 
     name: str = Field("Shop default", min_length=1, max_length=80, description="What these rules are called")
     feeder_drop_pct: float = Field(
@@ -49,64 +57,11 @@ class HouseRules(BaseModel):
         description="Current that the drop is judged at",
     )
     spare_pct: float = Field(0.0, ge=0, le=200, description="Spare wanted over the design current, percent")
-    dwelling_rule: Literal["rating", "load-too"] = Field(
-        "rating",
-        description="Reading of the rule for a run that carries one dwelling",
-    )
-    equipment_ground: Literal["table", "full"] = Field(
-        "table",
-        description="What the equipment ground goes by",
-    )
-    pipe_up: bool = Field(False, description="One trade size above what holds the wires")
-    fill_rounding: FillRounding = Field(
-        "strict",
-        description="When a raceway counts as full",
-    )
-    several_mains: Literal["sum", "load"] = Field(
-        "sum",
-        description="What service conductors ahead of several mains are made for",
-    )
-    unmarked_terminals: Literal["by-rating", "60", "75"] = Field(
-        "by-rating",
-        description="Temperature of terminals with no marking",
-    )
-    conductor_temperature: Literal["table", "running"] = Field(
-        "table",
-        description="Temperature that resistance is taken at",
-    )
-    neutral: Literal["full", "calculated"] = Field(
-        "full",
-        description="What the neutral of a three-wire run goes by",
-    )
-    load_method: Literal["optional", "standard", "larger"] = Field(
-        "optional",
-        description="Which load calculation drives a dwelling",
-    )
-    cooling_kept: Literal["whole", "largest"] = Field(
-        "whole",
-        description="What of cooling that stays beside heating counts at 125 percent",
-    )
     outbuildings: Literal["added", "within"] = Field(
         "added",
         description="What a dwelling's detached buildings take beside it",
     )
-    rods: Literal["two", "prove"] = Field(
-        "two",
-        description="Rods where none are there",
-    )
-    lone_electrode: Literal["code", "never"] = Field(
-        "code",
-        description="Whether a footing bar, a ring or structural steel may stand alone",
-    )
     spare_spaces: int = Field(2, ge=0, le=40, description="Spaces that a panel has left when it is done")
-    single_outlets: Literal["guarded", "spared"] = Field(
-        "guarded",
-        description="Ground-fault guard of one outlet for an appliance that stays in its place",
-    )
-    moved_arc_fault: Literal["by-length", "always"] = Field(
-        "by-length",
-        description="Arc-fault guard of circuits that are lengthened to a moved panel",
-    )
     hand_pull_lb: float = Field(75.0, ge=1, le=500, description="What one person pulls by hand, lb")
     make_up_ft: float = Field(3.0, ge=0, le=100, description="Kept of a wire at each of its ends, ft")
     large_colours: Literal["own", "marked"] = Field("own", description="Colours that large wire is bought in")

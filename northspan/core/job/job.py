@@ -299,7 +299,9 @@ class Job(Part):
     name: Name
     note: Note = ""
     code_book: Annotated[str, Registered()] = DEFAULT_BOOK
-    house_rules: HouseRules = HouseRules()
+    house_rules: HouseRules = Field(
+        default_factory=lambda: HouseRules.model_validate({}), json_schema_extra={"default": {}}
+    )
     places: Annotated[tuple[Place, ...], AtMost(100)] = ()
     stations: Annotated[tuple[Station, ...], AtMost(600)] = ()
     runs: Annotated[tuple[Run, ...], AtMost(500)] = ()

@@ -1,9 +1,10 @@
 """What is asked about one run: the electrical facts and the locks, with no names, places or storage."""
 
+from collections.abc import Hashable
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from northspan.core.book.kinds import ConductorTemperature, DropCurrent, FillRounding, Location, Metal, RunUse
+from northspan.core.book.kinds import DropCurrent, Location, Metal, RunUse
 from northspan.core.book.systems import SYSTEMS, System
 from northspan.core.figures.units import Units, UnitsName, units
 from northspan.core.physics.line import Line
@@ -60,24 +61,21 @@ class Beside:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class RunQuestion:
-    """One run to be sized, or judged where something is locked.
+    """One run to be sized, or judged where something is locked: what any code book asks, and in ``terms`` what the one
+    that answers asks besides (frozen; None: as it is usual there).
 
     ``amps`` and ``continuous_amps`` in A (totals over all ``sets``), ``length_m`` one way (m), told in ``units``,
-    ``ambient_c`` in C before a rooftop adder, ``loaded_conductors`` the current-carrying count in one raceway,
-    ``drop_limit_pct`` None where the drop does not decide. ``dwelling_rule`` asks for a dwelling's own rule,
-    ``several_receptacles`` says that plug-in loads hang on it, which closes the next-size-up rule. ``least`` is the
-    smallest current it is made for whatever its load. House rules: ``spare_pct`` wanted over the design current,
-    ``drop_on`` the current that the drop is judged at, ``dwelling_load_too`` that the dwelling's rule leaves wire for
-    the load itself, ``full_ground`` a ground as large as the hots, ``pipe_up`` one trade size above what holds the
-    wires. ``rating_a`` is what the run is asked to carry in full (A), drop and all, whatever its load. A lock of None
-    leaves the answer to the solver.
+    ``ambient_c`` in C before what a book adds, ``loaded_conductors`` the current-carrying count in one raceway,
+    ``drop_limit_pct`` None where the drop does not decide. ``least`` is the smallest current it is made for whatever
+    its load. House rules: ``spare_pct`` wanted over the design current, ``drop_on`` the current that the drop is
+    judged at. ``rating_a`` is what the run is asked to carry in full (A), drop and all, whatever its load. A lock of
+    None leaves the answer to the solver.
 
-    ``unbalance_a`` is what the loads leave on the neutral (A; None: not on record), whatever the neutral is sized by.
-    ``device_at`` says where the device that guards it stands, ``mains`` how many mains at its end guard it together,
-    ``mains_by_load`` that their sum may pass the wire's ampacity; ``tap`` closes the next-size-up rule, ``secondary``
-    says that it is one of a transformer, ``tap_least`` the least that its wire carries by its kind;
-    ``aerial`` that it hangs in the air, ``ground_device_a`` is the device (A) its equipment ground goes by where that
-    is another, ``supply_side`` that none
+    ``unbalance_a`` is what the loads leave on the neutral (A; None: not on record), whatever the neutral is sized by
+    (``neutral_amps``; None: like the hots). ``device_at`` says where the device that guards it stands, ``mains`` how
+    many mains at its end guard it together; ``tap`` that it is one, or taken like one, ``secondary``
+    that it is one of a transformer, ``tap_least`` the least that its wire carries by its kind;
+    ``ground_device_a`` is the device (A) its equipment ground goes by where that is another, ``supply_side`` that none
     stands ahead, so that it is a supply-side jumper; ``device`` the largest device by the equipment on it; ``ahead_a``
     the most (A) that what stands ahead of it lets through; ``beside`` are the other runs in its raceway,
     ``shared_ground`` the one equipment ground that serves them all.
@@ -92,32 +90,21 @@ class RunQuestion:
     units: UnitsName = "us"
     use: RunUse = "feeder"
     location: Location = "dry"
-    several_receptacles: bool = False
     continuous_amps: float = 0.0
     ambient_c: float = 30.0
-    rooftop: bool = False
-    nipple: bool = False
     loaded_conductors: int = 2
     terminal_c: int = 75
-    in_insulation: bool = False
     sets: int = 1
     pf: float = 1.0
     drop_limit_pct: float | None = 3.0
-    conductor_temperature: ConductorTemperature = "table"
-    dwelling_rule: bool = False
     least: Least | None = None
     spare_pct: float = 0.0
     drop_on: DropCurrent = "load"
-    dwelling_load_too: bool = False
-    full_ground: bool = False
-    pipe_up: bool = False
-    fill_rounding: FillRounding = "strict"
     neutral_amps: float | None = None
     unbalance_a: float | None = None
     rating_a: float | None = None
     device_at: DeviceAt = "run"
     mains: int = 1
-    mains_by_load: bool = False
     tap: bool = False
     secondary: bool = False
     tap_least: Least | None = None
@@ -130,12 +117,12 @@ class RunQuestion:
     egc_metal: Metal | None = None
     bare_egc: bool = False
     no_egc: bool = False
-    aerial: bool = False
     breaker_lock_a: float | None = None
     size_lock: str | None = None
     neutral_lock: str | None = None
     egc_lock: str | None = None
     raceway_lock: str | None = None
+    terms: Hashable = None
 
     @property
     def carried_a(self) -> float:

@@ -1,15 +1,24 @@
 """What sizing one run asks of a code book."""
 
 from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
 from typing import Protocol
 
 from northspan.core.book.kinds import Metal, RunUse
 from northspan.core.figures.sizes.scale import Scale
 from northspan.core.figures.working import NamedFigure
 from northspan.core.job.house_rules import HouseRules
+from northspan.core.job.run import Run
 from northspan.core.run.question import Least, RunQuestion
 from northspan.core.run.rung import Rung
 from northspan.core.run.sized import Companions, Sizing
+
+
+@dataclass(frozen=True, slots=True)
+class RunFacts:
+    """What is known of a run by where it stands: ``one_dwelling`` that it carries one dwelling whole, and no other."""
+
+    one_dwelling: bool
 
 
 class SizingRules(Protocol):
@@ -37,8 +46,16 @@ class SizingRules(Protocol):
     def made_with(self, insulation: str, metal: Metal) -> bool:
         """Whether a wire or cable is sold with conductors of a metal."""
 
-    def is_nipple(self, length_m: float) -> bool:
-        """Whether a raceway of a length (m) is so short that its wires do not heat one another."""
+    def asked(self, q: RunQuestion, rules: HouseRules, run: Run, facts: RunFacts) -> RunQuestion:
+        """The question that a run (in SI) asks, with the book's own terms, and the neutral's load (A) as it counts
+        it: ``q`` has that in full.
+        """
+
+    def eased(self, q: RunQuestion) -> RunQuestion | None:
+        """What is asked instead where no size passes, as a house rule gives way; None where none does."""
+
+    def with_size(self, q: RunQuestion, size: str | None) -> RunQuestion:
+        """The question with its size locked, or with None unlocked."""
 
     def standard_rating(self, amps: float) -> float | None:
         """Smallest standard rating of an overcurrent device not below ``amps`` (A); None if there is none."""

@@ -61,10 +61,9 @@ def _size_all(book: WholeBook, job: Job, net: Network, places: tuple[PlaceLoad, 
         # What is locked is there, loaded or not.
         loaded = asked.carried_a > 0.0 or run.locks.size is not None
         sizing = size_run(book, asked, load.steps, raceways=True) if loaded else unsized(asked)
-        if sizing.rung is None and asked.mains > 1 and not asked.mains_by_load:
-            # That the wire is made for all mains together is a house rule; it never stands against what the load takes.
-            asked = replace(asked, mains_by_load=True)
-            sizing = size_run(book, asked, load.steps, raceways=True) if loaded else unsized(asked)
+        eased = None if sizing.rung is not None else book.sizing.eased(asked)
+        if eased is not None:
+            sizing = size_run(book, eased, load.steps, raceways=True) if loaded else unsized(eased)
         sized[run.id] = SizedRun(at[run.id], run, sizing, guard, entered_over, limit, touched, one, load.neutral_amps)
     return shared(book, job, {run.id: sized[run.id] for run in job.runs})
 

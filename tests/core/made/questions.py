@@ -2,6 +2,7 @@
 
 from types import SimpleNamespace
 
+from northspan.core.codes.nec.sizing.terms import Terms
 from northspan.core.codes.nec.sizing.told.explain import LABELS
 from northspan.core.property.whole.book import whole_book
 from northspan.core.run.question import RunQuestion
@@ -20,7 +21,9 @@ def ask(**changes):
         "raceway": "PVC40",
         "drop_limit_pct": None,
     }
-    return RunQuestion(**(given | changes))
+    given |= changes
+    terms = {name: given.pop(name) for name in Terms.__dataclass_fields__ if name in given}
+    return RunQuestion(**given, terms=Terms(**terms))
 
 
 def named(figures):

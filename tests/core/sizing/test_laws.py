@@ -73,7 +73,7 @@ class Laws(unittest.TestCase):
         for finding in before:
             self.assertTrue(finding.title and finding.words and finding.section)
             for change in proved_changes(BOOK, s, finding):
-                after = BOOK.findings.run_findings(size_run(BOOK, changed(q, change.fields)))
+                after = BOOK.findings.run_findings(size_run(BOOK, changed(BOOK.sizing, q, change.fields)))
                 self.assertNotIn(finding.rule, {f.rule for f in after})
                 self.assertLessEqual({f.rule for f in after if f.level == "danger"}, dangers)
 

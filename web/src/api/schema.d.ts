@@ -1481,7 +1481,7 @@ export interface components {
             bar: string;
             hole: number;
         };
-        /** House rules of a job. The schools of each, and why its default is one, stand in the code book's vocabulary. */
+        /** House rules of a job. The schools of each, and why its default is one, stand in the code book's vocabulary; so do the names and values of those that are the book's own, which stand beside those that every book has. */
         HouseRules: {
             /** What these rules are called */
             name: string;
@@ -1497,38 +1497,10 @@ export interface components {
             drop_current: "load" | "80-of-breaker" | "breaker";
             /** Spare wanted over the design current, percent */
             spare_pct: number;
-            /** Reading of the rule for a run that carries one dwelling */
-            dwelling_rule: "rating" | "load-too";
-            /** What the equipment ground goes by */
-            equipment_ground: "table" | "full";
-            /** One trade size above what holds the wires */
-            pipe_up: boolean;
-            /** When a raceway counts as full */
-            fill_rounding: "strict" | "note-7";
-            /** What service conductors ahead of several mains are made for */
-            several_mains: "sum" | "load";
-            /** Temperature of terminals with no marking */
-            unmarked_terminals: "by-rating" | "60" | "75";
-            /** Temperature that resistance is taken at */
-            conductor_temperature: "table" | "running";
-            /** What the neutral of a three-wire run goes by */
-            neutral: "full" | "calculated";
-            /** Which load calculation drives a dwelling */
-            load_method: "optional" | "standard" | "larger";
-            /** What of cooling that stays beside heating counts at 125 percent */
-            cooling_kept: "whole" | "largest";
             /** What a dwelling's detached buildings take beside it */
             outbuildings: "added" | "within";
-            /** Rods where none are there */
-            rods: "two" | "prove";
-            /** Whether a footing bar, a ring or structural steel may stand alone */
-            lone_electrode: "code" | "never";
             /** Spaces that a panel has left when it is done */
             spare_spaces: number;
-            /** Ground-fault guard of one outlet for an appliance that stays in its place */
-            single_outlets: "guarded" | "spared";
-            /** Arc-fault guard of circuits that are lengthened to a moved panel */
-            moved_arc_fault: "by-length" | "always";
             /** What one person pulls by hand, lb */
             hand_pull_lb: number;
             /** Kept of a wire at each of its ends, ft */
@@ -1547,6 +1519,8 @@ export interface components {
             loss_hours: number;
             /** What is looked at besides */
             watched: components["schemas"]["Watched"][];
+        } & {
+            [key: string]: unknown;
         };
         /** Between when and when an inspector comes for a stage of the work. */
         InspectionVisit: {

@@ -1,8 +1,11 @@
-"""The US code book's tables and notes, read from their data files when the book is first used."""
+"""The US code book's tables, words and notes, read from their data files when the book is first used."""
+
+from typing import Any
 
 from northspan.core.book.vocabulary import load_notes, load_vocabulary
 from northspan.core.figures.sizes.scale import scale
 from northspan.core.figures.tables import load_tables
+from northspan.core.job.house_rules import HouseRules
 
 AWG = scale("awg")
 TABLES = load_tables("northspan.core.codes.nec")
@@ -37,3 +40,14 @@ MOBILE_RANGE = TABLES["550.18(B)"]
 WORKING_DEPTH = TABLES["110.26(A)(1)"]
 VOCABULARY = load_vocabulary("northspan.core.codes.nec", TABLES)
 NOTES = load_notes("northspan.core.codes.nec")
+
+_USUAL = {rule.name: rule.default for rule in VOCABULARY.house_rules}
+
+
+def house(rules: HouseRules, name: str) -> Any:
+    """What one of the book's own house rules is set to; as the book begins where it is not told. Raises KeyError.
+
+    >>> house(HouseRules(), "rods"), house(HouseRules(rods="prove"), "rods")
+    ('two', 'prove')
+    """
+    return (rules.model_extra or {}).get(name, _USUAL[name])

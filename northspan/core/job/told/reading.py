@@ -43,6 +43,11 @@ def reading(told: Units, words: Vocabulary | None, books: tuple[str, ...] = ()) 
         _NOW.reset(before)
 
 
+def words_now() -> Vocabulary | None:
+    """The words of the book that what is read just now goes by; None where it is read by itself."""
+    return _NOW.get().words
+
+
 @dataclass(frozen=True, slots=True)
 class Told:
     """Mark of a quantity told in the job's units, from ``least`` to ``most`` in US units (ft, in, ft², lb·in, lb): a

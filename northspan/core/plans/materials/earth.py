@@ -27,7 +27,7 @@ def earth_counts(ready: Prepared) -> Iterator[Count | str]:
     for place, ground in zip(ready.job.places, grounds, strict=True):
         if not ground.needed:
             continue
-        electrodes, planned = electrodes_of(ready.job, place, ground.needed)
+        electrodes, planned = electrodes_of(ready.book.earthing, ready.job, place, ground.needed)
         size = ground.conductor.value if ground.conductor is not None else None
         wire = f"wire {place.grounding.conductor.metal} {size} bare" if isinstance(size, str) else None
         new = [e for e in electrodes if e.connected and (not e.stays or planned)]

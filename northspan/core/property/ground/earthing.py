@@ -7,6 +7,7 @@ from northspan.core.book.kinds import Metal
 from northspan.core.figures.sizes.scale import Scale
 from northspan.core.figures.working import Figure
 from northspan.core.job.grounding import Electrode, NeutralBond
+from northspan.core.job.house_rules import HouseRules
 from northspan.core.job.job import Job, Station
 from northspan.core.job.run import Run
 from northspan.core.network.sized_run import Hots
@@ -39,6 +40,9 @@ class Earthing(Protocol):
         """Whether a place with a service, fed by ``supplies``, or with a source of its own needs electrodes; why; by
         which section.
         """
+
+    def rods_planned(self, rules: HouseRules) -> int:
+        """How many rods a place gets where no electrode is on record."""
 
     def electrode_counts(self, electrode: Electrode) -> bool:
         """Whether an electrode counts as one."""

@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
-from typing import Any
+from typing import Any, cast
 
 from northspan.core.book.systems import SYSTEMS
 from northspan.core.figures.units import UnitsName
@@ -14,11 +14,10 @@ from northspan.core.network.source_amps import plate_amps
 from northspan.core.property.loads.rules import LoadBook
 from northspan.core.property.loads.run_loads import RunLoad
 from northspan.core.run.question import Least, RunQuestion
-from northspan.core.run.rules import SizingRules
+from northspan.core.run.rules import RunFacts, SizingRules
 
 QUESTION_FIELD = {
     "breaker_a": "breaker_lock_a",
-    "size": "size_lock",
     "neutral_size": "neutral_lock",
     "egc_size": "egc_lock",
     "raceway_size": "raceway_lock",
@@ -73,38 +72,24 @@ def question(book: LoadBook, rules: HouseRules, run: Run, load: RunLoad, at: Sta
         raceway=run.cable.raceway,
         use=run.use,
         location=run.cable.location,
-        several_receptacles=run.several_receptacles,
         continuous_amps=load.continuous_amps,
         ambient_c=run.cable.ambient_c,
-        rooftop=run.cable.rooftop,
-        nipple=run.cable.nipple and book.sizing.is_nipple(run.cable.length),
         loaded_conductors=run.locks.loaded_conductors or at.loaded or SYSTEMS[run.system].loaded,
-        in_insulation=run.cable.in_insulation,
         sets=run.cable.sets,
         pf=load.pf,
         drop_limit_pct=drop_limit(rules, run) if rules.drop_rule == "binding" else None,
-        conductor_temperature=rules.conductor_temperature,
-        dwelling_rule=run.whole_dwelling and at.one_dwelling,
         spare_pct=rules.spare_pct,
         drop_on=rules.drop_current,
-        dwelling_load_too=rules.dwelling_rule == "load-too",
-        full_ground=rules.equipment_ground == "full",
-        pipe_up=rules.pipe_up,
-        fill_rounding=rules.fill_rounding,
         least=least or (load.circuit.least if load.circuit else None),
-        # On two phases and neutral of a wye the neutral carries like a phase whatever the balance.
-        neutral_amps=load.neutral_amps if rules.neutral == "calculated" and not SYSTEMS[run.system].of_a_wye else None,
+        neutral_amps=load.neutral_amps,
         unbalance_a=load.unbalance_a,
         rating_a=run.locks.rating_a,
         egc_metal=run.cable.egc_metal,
         bare_egc=run.cable.bare_egc,
         no_egc=run.cable.no_egc,
-        aerial=run.overhead is not None,
         breaker_lock_a=guard.rating_a,
         device_at=guard.at,
         mains=guard.mains,
-        # What is in the wall may stay where the load fits it; what is to be pulled is made for the mains together.
-        mains_by_load=guard.mains > 1 and (rules.several_mains == "load" or run.locks.size is not None),
         tap=run.tap is not None or secondary,
         secondary=secondary,
         tap_least=_tap_least(book, run, at, secondary),
@@ -117,6 +102,7 @@ def question(book: LoadBook, rules: HouseRules, run: Run, load: RunLoad, at: Sta
         egc_lock=run.locks.egc_size,
         raceway_lock=run.locks.raceway_size,
     )
+    asked = book.sizing.asked(asked, rules, run, RunFacts(at.one_dwelling))
     return replace(asked, terminal_c=_terminals(book.sizing, rules, asked, at.ends))
 
 
@@ -141,9 +127,10 @@ def drop_limit(rules: HouseRules, run: Run) -> float:
     return rules.branch_drop_pct if run.use == "branch" else rules.feeder_drop_pct
 
 
-def changed(q: RunQuestion, fields: Mapping[str, Any]) -> RunQuestion:
+def changed(sizing: SizingRules, q: RunQuestion, fields: Mapping[str, Any]) -> RunQuestion:
     """The question after a change to the run's fields, by their names in the job."""
     values: dict[str, Any] = {}
+    terms: dict[str, Any] = {}
     for name, value in fields.items():
         if name == "load":
             values |= {"amps": value["amps"], "continuous_amps": value["continuous_amps"]}
@@ -151,11 +138,13 @@ def changed(q: RunQuestion, fields: Mapping[str, Any]) -> RunQuestion:
             values[name] = value or q.wiring.loaded
         elif name == "tap":
             values |= {"tap": value is not None, "ground_device_a": None, "tap_least": None}
-        elif name == "size" and q.mains > 1:
-            values |= {"size_lock": value, "mains_by_load": q.mains_by_load if value is None else True}
-        else:
+        elif name == "size":
+            q = sizing.with_size(q, value)
+        elif QUESTION_FIELD.get(name, name) in RunQuestion.__dataclass_fields__:
             values[QUESTION_FIELD.get(name, name)] = value
-    return replace(q, **values)
+        else:
+            terms[QUESTION_FIELD.get(name, name)] = value
+    return replace(q, **values, terms=replace(cast(Any, q.terms), **terms) if terms else q.terms)
 
 
 def _terminals(sizing: SizingRules, rules: HouseRules, q: RunQuestion, ends: tuple[Station, Station]) -> int:

@@ -31,7 +31,7 @@ def proved_changes(book: WholeBook, sizing: Sizing, finding: RunFinding) -> Iter
     """
     before = {f.rule for f in book.findings.run_findings(sizing) if f.level in WORSE}
     for change in finding.candidates:
-        tried = size_run(book, changed(sizing.question, change.fields))
+        tried = size_run(book, changed(book.sizing, sizing.question, change.fields))
         after = book.findings.run_findings(tried)
         worse = any(f.level in WORSE and f.rule not in before for f in after)
         if tried.rung is not None and not worse and all(f.rule != finding.rule for f in after):

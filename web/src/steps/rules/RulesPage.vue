@@ -1,9 +1,8 @@
 <script setup lang="ts">
-import { watch } from 'vue'
+import { computed, watch } from 'vue'
 
 import WatchedRules from './WatchedRules.vue'
 import { choiceRules, numberRules, type Rule } from './rules'
-import type { Job } from '@/api/types'
 import NumberField from '@/fields/NumberField.vue'
 import { vHeld } from '@/fields/held'
 import TextField from '@/fields/TextField.vue'
@@ -17,12 +16,14 @@ const desk = useDesk()
 
 watch(() => props.id, (id) => desk.open(id), { immediate: true })
 
-function set(name: keyof Job['house_rules'], value: unknown) {
+const told = computed(() => (desk.job?.house_rules ?? {}) as Record<string, Rule['default']>)
+
+function set(name: string, value: unknown) {
   if (value !== null) void desk.edit([{ op: 'add', path: `/house_rules/${name}`, value }])
 }
 
 function changed(rule: Rule): boolean {
-  return desk.job?.house_rules[rule.name] !== rule.default
+  return told.value[rule.name] !== rule.default
 }
 </script>
 
@@ -39,16 +40,16 @@ function changed(rule: Rule): boolean {
         <div class="named">
           <TextField label="These rules are called" :value="desk.job.house_rules.name" pointer="/house_rules/name" :maxlength="80" @change="(v) => set('name', v)" />
           <div v-for="rule in numberRules" :key="rule.name" class="number">
-            <NumberField :label="rule.title" :value="Number(desk.job.house_rules[rule.name])" :unit="rule.unit" :pointer="`/house_rules/${rule.name}`" @change="(v) => set(rule.name, v)" />
+            <NumberField :label="rule.title" :value="Number(told[rule.name])" :unit="rule.unit" :pointer="`/house_rules/${rule.name}`" @change="(v) => set(rule.name, v)" />
             <p class="narrow quiet">{{ rule.why }}</p>
           </div>
         </div>
       </div>
       <div v-for="group in choiceRules" :key="group.heading">
         <h3 class="cap">{{ group.heading }}</h3>
-        <v-radio-group v-for="rule in group.rules" :key="rule.name" class="rule" :model-value="desk.job.house_rules[rule.name]" @update:model-value="(v) => set(rule.name, v)">
+        <v-radio-group v-for="rule in group.rules" :key="rule.name" class="rule" :model-value="told[rule.name]" @update:model-value="(v) => set(rule.name, v)">
           <template #label><b>{{ rule.title }}</b><span v-if="changed(rule)" class="caution narrow">&nbsp;· not the default</span></template>
-          <v-radio v-for="school in rule.schools" :key="String(school.value)" v-held="{ shown: desk.job.house_rules[rule.name] === school.value, settled: desk.settled }" :value="school.value" :class="{ taken: desk.job.house_rules[rule.name] === school.value }">
+          <v-radio v-for="school in rule.schools" :key="String(school.value)" v-held="{ shown: told[rule.name] === school.value, settled: desk.settled }" :value="school.value" :class="{ taken: told[rule.name] === school.value }">
             <template #label><span><b>{{ school.title }}</b> <span class="narrow quiet">{{ school.why }}</span></span></template>
           </v-radio>
         </v-radio-group>

@@ -1,11 +1,11 @@
 import { computed } from 'vue'
 
-import type { Job, Vocabulary } from '@/api/types'
+import type { Vocabulary } from '@/api/types'
 import { words } from '@/stores/words'
 
-export type Rule = Omit<Vocabulary['house_rules'][number], 'name'> & { name: keyof Job['house_rules'] }
+export type Rule = Vocabulary['house_rules'][number]
 
-const rules = computed(() => (words.value?.house_rules ?? []) as Rule[])
+const rules = computed(() => words.value?.house_rules ?? [])
 
 /** Rules that practitioners read differently, by heading; the first school is the default. */
 export const choiceRules = computed(() => {

@@ -7,11 +7,12 @@ from typing import TYPE_CHECKING
 
 from northspan.core.book.kinds import Metal
 from northspan.core.book.systems import SYSTEMS
-from northspan.core.codes.nec.data import AWG, INSULATIONS, VOCABULARY
+from northspan.core.codes.nec.data import AWG, INSULATIONS, VOCABULARY, house
 from northspan.core.codes.nec.earthing import electrodes as earth
 from northspan.core.codes.nec.earthing import planned_bonds, separate_buildings
 from northspan.core.codes.nec.sizing import ampacity
 from northspan.core.figures.working import Figure
+from northspan.core.job.house_rules import HouseRules
 from northspan.core.physics.breaker_time import longest_s
 
 if TYPE_CHECKING:
@@ -39,6 +40,10 @@ class NecEarthing:
     def electrodes_needed(self, service: bool, supplies: Sequence[Run], own_source: bool) -> tuple[bool, str, str]:
         """250.24(A), 250.30(A), 250.32(A)."""
         return earth.needed(service, supplies, own_source)
+
+    def rods_planned(self, rules: HouseRules) -> int:
+        """250.53(A)(2): two, or by house rule one that is to be proved."""
+        return 2 if house(rules, "rods") == "two" else 1
 
     def electrode_counts(self, electrode: Electrode) -> bool:
         """250.52."""

@@ -3,6 +3,7 @@
 from functools import lru_cache
 
 from northspan.core.book.systems import SYSTEMS
+from northspan.core.codes.nec.data import house
 from northspan.core.codes.nec.loads.equipment import nameplates
 from northspan.core.codes.nec.loads.mobile_home import mobile_home
 from northspan.core.codes.nec.loads.optional import existing_dwelling, new_dwelling
@@ -95,9 +96,9 @@ def _by_rule(open_to_it: dict[str, LoadMethod], rules: HouseRules) -> tuple[Load
     calculated = [open_to_it[name] for name in ("existing", "optional", "standard") if name in open_to_it]
     if not calculated:
         return open_to_it["recorded"], "Nothing but the record is at hand. " + open_to_it["recorded"].why
-    if rules.load_method == "standard":
+    if house(rules, "load_method") == "standard":
         return open_to_it["standard"], "The house rule takes the standard calculation for every dwelling."
-    if rules.load_method == "larger":
+    if house(rules, "load_method") == "larger":
         return max(calculated, key=_amps), "The house rule takes the larger of the calculations that may be used."
     return calculated[0], calculated[0].why
 

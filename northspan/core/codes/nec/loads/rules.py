@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 
+from northspan.core.codes.nec.data import house
 from northspan.core.codes.nec.loads import methods
 from northspan.core.codes.nec.loads.equipment import circuits, converters, nameplates
 from northspan.core.job.house_rules import HouseRules
@@ -17,7 +18,7 @@ class NecLoads:
         self, place: Place, system: str, rules: HouseRules
     ) -> tuple[tuple[LoadMethod, ...], str | None, str]:
         """Article 220: the methods that fit the place, the one in force, and why."""
-        found = methods.load_methods(place, system, rules.cooling_kept == "whole")
+        found = methods.load_methods(place, system, house(rules, "cooling_kept") == "whole")
         return (found, *methods.in_force(place, found, rules))
 
     def converter(self, converter: Converter, input_a: float, output_a: float) -> Circuit:

@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator
 
+from northspan.core.codes.nec.data import house
 from northspan.core.figures.units import FOOT_M
 from northspan.core.job.house_rules import HouseRules
 from northspan.core.job.job import Place
@@ -70,7 +71,7 @@ def owed(each: SizedCircuit, place: Place, rules: HouseRules, lengthened_m: floa
         feeds = "lighting" if circuit.use == "lighting" else None
         owed_here = asked(room, circuit.receptacles, place.is_dwelling, each.system.volts, rating, feeds)
         for guard, section in owed_here:
-            spared = circuit.single_outlet and rules.single_outlets == "spared" and room in SPARED_ROOMS
+            spared = circuit.single_outlet and house(rules, "single_outlets") == "spared" and room in SPARED_ROOMS
             if not (guard == "gfci" and spared):
                 found.setdefault(guard, (section, f"outlets: {where}"))
     kinds = [a.kind for a in place.appliances if a.id in circuit.appliances]
@@ -85,4 +86,4 @@ def owed(each: SizedCircuit, place: Place, rules: HouseRules, lengthened_m: floa
 def _lengthened(rules: HouseRules, by_m: float | None) -> bool:
     if not by_m:
         return False
-    return rules.moved_arc_fault == "always" or by_m > LENGTHENED_M + 1e-9
+    return house(rules, "moved_arc_fault") == "always" or by_m > LENGTHENED_M + 1e-9

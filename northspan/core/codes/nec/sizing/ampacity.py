@@ -6,6 +6,7 @@ from functools import lru_cache
 
 from northspan.core.book.kinds import Metal
 from northspan.core.codes.nec.data import AMBIENT, AMPACITY, AWG, BUNDLING, IMPEDANCE, INSULATIONS, PROPERTIES
+from northspan.core.codes.nec.sizing.terms import terms_of
 from northspan.core.figures.units import FOOT_M
 from northspan.core.figures.working import Cell
 from northspan.core.physics.raceway.steel import is_steel
@@ -114,7 +115,7 @@ def conductors(
 
 def of_question(q: RunQuestion) -> tuple[Conductor, ...]:
     """The sizes to try for a run's ungrounded conductors."""
-    return conductors(q.metal, q.insulation, q.raceway, q.terminal_c, q.in_insulation)
+    return conductors(q.metal, q.insulation, q.raceway, q.terminal_c, terms_of(q).in_insulation)
 
 
 @lru_cache(maxsize=4096)
@@ -129,7 +130,7 @@ def is_made(insulation: str, size: str) -> bool:
 
 def ambient_of(q: RunQuestion) -> float:
     """Ambient (C) the conductors feel, with the rooftop adder where it applies. 310.15(B)(2)."""
-    adds = q.rooftop and INSULATIONS.word(q.insulation, "rooftop_adder") == "yes"
+    adds = terms_of(q).rooftop and INSULATIONS.word(q.insulation, "rooftop_adder") == "yes"
     return q.ambient_c + (ROOFTOP_ADDER_C if adds else 0.0)
 
 

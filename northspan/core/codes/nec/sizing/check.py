@@ -13,6 +13,7 @@ from northspan.core.book.case import Case, CaseAnswer, CaseFinding
 from northspan.core.book.kinds import Metal
 from northspan.core.book.systems import SYSTEMS
 from northspan.core.codes.nec.data import AWG
+from northspan.core.codes.nec.sizing.terms import Terms
 from northspan.core.figures.units import FOOT_M
 from northspan.core.figures.working import figure_of
 from northspan.core.property.whole.book import WholeBook
@@ -98,11 +99,8 @@ def question(case: CheckCase) -> RunQuestion:
         insulation=case.insulation,
         raceway=case.raceway,
         ambient_c=case.ambient_c,
-        rooftop=case.rooftop,
-        nipple=case.nipple,
         loaded_conductors=case.ccc or SYSTEMS[case.system].loaded,
         terminal_c=case.termination,
-        in_insulation=case.in_insulation,
         sets=case.sets,
         pf=case.pf,
         drop_limit_pct=None if case.no_drop else case.drop_pct,
@@ -112,6 +110,7 @@ def question(case: CheckCase) -> RunQuestion:
         bare_egc=case.bare_egc,
         breaker_lock_a=case.lock_breaker,
         size_lock=case.lock_size,
+        terms=Terms(rooftop=case.rooftop, nipple=case.nipple, in_insulation=case.in_insulation),
     )
 
 

@@ -5,10 +5,11 @@ from dataclasses import replace
 from functools import lru_cache
 from typing import NamedTuple
 
-from northspan.core.book.kinds import FillRounding, Metal
+from northspan.core.book.kinds import Metal
 from northspan.core.codes.nec.data import AWG
 from northspan.core.codes.nec.sizing import ampacity, raceways
 from northspan.core.codes.nec.sizing import equipment_ground as grounding
+from northspan.core.codes.nec.sizing.terms import FillRounding, terms_of
 from northspan.core.run.question import Beside, RunQuestion
 from northspan.core.run.rung import Rung
 from northspan.core.run.sized import Companions
@@ -32,7 +33,7 @@ def companions(
     neutral = q.neutral_lock if q.neutral_lock and q.wiring.grounded else neutral_needed
     egc = (q.egc_lock or ground_needed) if q.has_equipment_ground else None
     needed = raceway_fit(q, size, neutral, egc, None)
-    if q.pipe_up and needed is not None and needed.trade is not None:
+    if terms_of(q).pipe_up and needed is not None and needed.trade is not None:
         needed = raceway_fit(q, size, neutral, egc, raceways.next_trade(q.raceway, needed.trade)) or needed
     placed = needed if q.raceway_lock is None else raceway_fit(q, size, neutral, egc, q.raceway_lock)
     return Companions(
@@ -54,7 +55,7 @@ def ground_for(q: RunQuestion, breaker_a: float, size: str, required: str | None
     if q.supply_side:
         return grounding.supply_jumper(q.metal, size, q.ground_metal)
     found = grounding.equipment_ground(q.ground_device_a or breaker_a, q.ground_metal, size, required)
-    return replace(found, size=size, ratio=1.0) if found is not None and q.full_ground else found
+    return replace(found, size=size, ratio=1.0) if found is not None and terms_of(q).full_ground else found
 
 
 def neutral_size(q: RunQuestion, breaker_a: float | None, size: str, rungs: Sequence[Rung]) -> str | None:
@@ -81,7 +82,7 @@ def raceway_fit(
         return None
     ground = _Ground(q.ground_metal, q.bare_egc) if q.has_equipment_ground else None
     wires = _Wires(q.insulation, q.metal, q.wiring.ungrounded, q.wiring.grounded, ground, q.beside)
-    return _fitted(q.raceway, q.nipple, q.fill_rounding, wires, size, neutral, egc, lock)
+    return _fitted(q.raceway, terms_of(q).nipple, terms_of(q).fill_rounding, wires, size, neutral, egc, lock)
 
 
 class _Ground(NamedTuple):

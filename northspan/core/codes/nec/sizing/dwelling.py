@@ -1,6 +1,7 @@
 """The 83 percent rule for a dwelling's service and main feeder (310.12)."""
 
 from northspan.core.codes.nec.data import DWELLING
+from northspan.core.codes.nec.sizing.terms import terms_of
 from northspan.core.run.question import RunQuestion
 
 FACTOR = 0.83
@@ -15,8 +16,8 @@ def rule_applies(q: RunQuestion, breaker_a: float | None) -> bool:
     That the run carries one dwelling's whole load is for the caller to know: it is a fact of the job.
     """
     return (
-        q.dwelling_rule
-        and not q.mains_by_load
+        terms_of(q).dwelling_rule
+        and not terms_of(q).mains_by_load
         and breaker_a is not None
         and SMALLEST_A <= breaker_a <= LARGEST_A
         and (q.system == "120/240-3w" or (q.system == "120/208-3w" and q.use == "feeder"))

@@ -4,8 +4,9 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cache
 
-from northspan.core.book.kinds import FillRounding, Metal
+from northspan.core.book.kinds import Metal
 from northspan.core.codes.nec.data import AREAS, COMPACT_AREAS, FILL, INSULATIONS, PROPERTIES, RACEWAYS
+from northspan.core.codes.nec.sizing.terms import FillRounding
 from northspan.core.figures.working import Cell
 
 # Trade size 3/8 is for short tails only: 348.20(A), 356.20(A).

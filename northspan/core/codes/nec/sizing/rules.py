@@ -3,21 +3,21 @@
 from collections.abc import Sequence
 
 from northspan.core.book.kinds import Metal, RunUse
-from northspan.core.codes.nec.data import INSULATIONS
+from northspan.core.codes.nec.data import INSULATIONS, house
 from northspan.core.codes.nec.sizing import companions as along
-from northspan.core.codes.nec.sizing import dwelling, minimums, overcurrent, taps
+from northspan.core.codes.nec.sizing import dwelling, minimums, overcurrent, taps, terms
 from northspan.core.codes.nec.sizing import rungs as judging
 from northspan.core.codes.nec.sizing.told import explain as workings
 from northspan.core.codes.nec.sizing.told import room
-from northspan.core.figures.units import INCH_M
 from northspan.core.figures.working import NamedFigure, number
 from northspan.core.job.house_rules import HouseRules
+from northspan.core.job.run import Run
 from northspan.core.run.question import Least, RunQuestion
+from northspan.core.run.rules import RunFacts
 from northspan.core.run.rung import Rung
 from northspan.core.run.sized import Companions, Sizing
 
 SOURCE_SHARE = 1.15
-NIPPLE_M = 24.0 * INCH_M
 UNMARKED_60C_UP_TO_A = 100.0
 
 
@@ -42,10 +42,9 @@ class NecSizing:
 
     def unmarked_terminal_c(self, rules: HouseRules, breaker_a: float | None) -> int:
         """110.14(C)(1): 60 C up to 100 A, 75 C above, or one figure for all gear by house rule."""
-        if rules.unmarked_terminals == "60":
-            return 60
-        if rules.unmarked_terminals == "75":
-            return 75
+        marked = house(rules, "unmarked_terminals")
+        if marked in ("60", "75"):
+            return int(marked)
         return 60 if breaker_a is not None and breaker_a <= UNMARKED_60C_UP_TO_A else 75
 
     def design_amps(self, q: RunQuestion) -> float:
@@ -64,9 +63,17 @@ class NecSizing:
         """Table of insulations: what is sold with copper alone."""
         return metal == "cu" or INSULATIONS.word(insulation, "copper_only") == "no"
 
-    def is_nipple(self, length_m: float) -> bool:
-        """Whether a raceway is a nipple: 24 in long at most. Chapter 9 note 4."""
-        return length_m <= NIPPLE_M + 1e-9
+    def asked(self, q: RunQuestion, rules: HouseRules, run: Run, facts: RunFacts) -> RunQuestion:
+        """With the book's own terms."""
+        return terms.asked(q, rules, run, facts)
+
+    def eased(self, q: RunQuestion) -> RunQuestion | None:
+        """Several mains by their load."""
+        return terms.eased(q)
+
+    def with_size(self, q: RunQuestion, size: str | None) -> RunQuestion:
+        """Of several mains what is in the wall goes by the load."""
+        return terms.with_size(q, size)
 
     def standard_rating(self, amps: float) -> float | None:
         """Smallest standard rating not below ``amps`` (A). 240.6(A)."""

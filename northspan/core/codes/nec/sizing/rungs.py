@@ -5,6 +5,7 @@ from typing import NamedTuple
 
 from northspan.core.codes.nec.data import AWG, VOCABULARY
 from northspan.core.codes.nec.sizing import ampacity, dwelling, overcurrent
+from northspan.core.codes.nec.sizing.terms import terms_of
 from northspan.core.figures.working import number
 from northspan.core.physics.conductor_heating import resistance_at, running_temperature
 from northspan.core.physics.voltage_drop import receiving_volts
@@ -18,7 +19,7 @@ _PARALLEL_FROM = AWG.rank("1/0")
 
 def resistance(q: RunQuestion, conductor: ampacity.Conductor) -> float:
     """Resistance (ohm/m): the table's at 75 C, or at the temperature the load brings it to."""
-    if q.conductor_temperature == "table":
+    if terms_of(q).conductor_temperature == "table":
         return conductor.ohm_m.real
     warm = running_temperature(
         q.carried_a / q.sets,
@@ -48,7 +49,7 @@ def most_device(q: RunQuestion, size: str) -> float | None:
 def _judged(q: RunQuestion, design_a: float, breaker_a: float | None) -> tuple[Rung, ...]:
     column = ampacity.derate_column(q.insulation)
     ambient, _ = ampacity.ambient_factor(column, ampacity.ambient_of(q))
-    bundling, _ = ampacity.bundling_factor(q.loaded_conductors, q.nipple)
+    bundling, _ = ampacity.bundling_factor(q.loaded_conductors, terms_of(q).nipple)
     needed = None
     if breaker_a is not None and dwelling.rule_applies(q, breaker_a):
         needed = dwelling.needed_ampacity(breaker_a)
@@ -72,7 +73,7 @@ def _judge(setting: _Setting, conductor: ampacity.Conductor) -> Rung:
     derated = conductor.base_a * setting.ambient * setting.bundling * q.sets
     terminal = conductor.terminal_a * q.sets
     allowed = min(derated, terminal)
-    most = allowed if q.several_receptacles or q.tap else overcurrent.largest_breaker(allowed)
+    most = allowed if terms_of(q).several_receptacles or q.tap else overcurrent.largest_breaker(allowed)
     if q.device is not None and q.device.in_place_of_wire:
         most = q.device.most_a
         if q.device.times_wire is not None:
@@ -127,7 +128,7 @@ def _first_stop(
     if breaker_a is None:
         return "breaker", "no standard breaker this large"
     if setting.dwelling_a is not None:
-        needed = max(setting.dwelling_a, setting.design_a) if q.dwelling_load_too else setting.dwelling_a
+        needed = max(setting.dwelling_a, setting.design_a) if terms_of(q).dwelling_load_too else setting.dwelling_a
         if allowed < needed - TOLERANCE:
             return "dwelling-rule", f"83 % is {number(needed)} A"
     else:
@@ -141,7 +142,7 @@ def _first_stop(
         if q.tap and q.device_at == "ahead":
             return None
         held = q.device is not None and q.device.times_wire is not None
-        if breaker_a > most + TOLERANCE and not (q.mains_by_load or (equipment and not held)):
+        if breaker_a > most + TOLERANCE and not (terms_of(q).mains_by_load or (equipment and not held)):
             return "breaker", f"to {number(most)} A, not {number(breaker_a)} A"
     if equipment:
         return None

@@ -91,14 +91,14 @@ def landing_station(job: Job, place: str) -> Station | None:
     return min(entering or here, key=lambda s: rank.get(s.kind, 2), default=None)
 
 
-def electrodes_of(job: Job, place: Place, needed: bool) -> tuple[tuple[Electrode, ...], bool]:
+def electrodes_of(rules: Earthing, job: Job, place: Place, needed: bool) -> tuple[tuple[Electrode, ...], bool]:
     """A place's electrodes, and whether they are only planned: where none are on record and nobody has looked, the
-    metal water line that the walk found, which must be used, and rods, as many as the house rule asks.
+    metal water line that the walk found, which must be used, and rods, as many as the book plans.
     """
     own = place.grounding.electrodes
     if own or place.grounding.seen or not needed:
         return own, False
-    many = 2 if job.house_rules.rods == "two" else 1
+    many = rules.rods_planned(job.house_rules)
     pipe = Electrode(id=f"{PLANNED}-pipe", kind="water-pipe", metal="copper", state="stays")
     rods = Electrode(id=PLANNED, kind="rod", count=many, spacing=PLANNED_APART_M, length=ROD_M)
     return ((pipe, rods) if place.water_pipe == "metal" else (rods,)), True
@@ -121,7 +121,7 @@ def _place(rules: Earthing, job: Job, net: Network, sized: Mapping[str, SizedRun
     if place.kind == "yard" and not fed:
         needed = False
     soil = place_soil(place, job.told)
-    electrodes, planned = electrodes_of(job, place, needed)
+    electrodes, planned = electrodes_of(rules, job, place, needed)
     origin = _origin(place)
     parts = [grounded(e, soil, origin, job.told) for e in electrodes]
     joined = [

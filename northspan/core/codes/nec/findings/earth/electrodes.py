@@ -4,6 +4,7 @@ import math
 from collections.abc import Iterable, Mapping, Sequence
 from itertools import combinations
 
+from northspan.core.codes.nec.data import house
 from northspan.core.codes.nec.earthing import electrodes as rules
 from northspan.core.document.finding import Finding, Fix
 from northspan.core.figures.units import FOOT_M, Units
@@ -181,7 +182,7 @@ def _rods(view: JobView, place: Place) -> Iterable[Finding]:
     proved = _fix(view, place, at, f"Tested at {number(rules.ROD_OHM)} ohm or less", measured_ohm=rules.ROD_OHM)
     tested = e.measured_ohm is not None
     found = f"tested at {number(e.measured_ohm)} ohm" if e.measured_ohm is not None else "not tested"
-    strict = tested or view.job.house_rules.rods == "two"
+    strict = tested or house(view.job.house_rules, "rods") == "two"
     words = (
         "A second one is owed, and then no test is."
         if strict
@@ -198,7 +199,7 @@ def _rods(view: JobView, place: Place) -> Iterable[Finding]:
 def _lone(view: JobView, place: Place) -> Iterable[Finding]:
     """By house rule no electrode stands alone, also one that the code takes as enough."""
     system = _system(place)
-    if view.job.house_rules.lone_electrode == "code" or len(system) != 1:
+    if house(view.job.house_rules, "lone_electrode") == "code" or len(system) != 1:
         return
     e = system[0][1]
     if e.kind in (*MADE, "water-pipe") or e.count > 1:

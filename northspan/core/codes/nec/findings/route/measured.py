@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from northspan.core.codes.nec.sizing.rules import NIPPLE_M
+from northspan.core.codes.nec.sizing.terms import NIPPLE_M, is_nipple
 from northspan.core.document.finding import Finding, Fix
 from northspan.core.document.lengths import CLOSE_M
 from northspan.core.figures.working import number
@@ -56,7 +56,7 @@ def find(book: WholeBook, view: JobView) -> Iterable[Finding]:
 def find_nipples(book: WholeBook, view: JobView) -> Iterable[Finding]:
     """A run called a nipple that is longer than one."""
     for each in view.runs.values():
-        if each.run.cable.nipple and not book.sizing.is_nipple(each.run.cable.length):
+        if each.run.cable.nipple and not is_nipple(each.run.cable.length):
             yield Finding(
                 "nipple-long",
                 "violation",

@@ -85,7 +85,7 @@ def tried(book: WholeBook, house: HouseRules, solved: SolvedPull, change: Change
     updates = {part: (getattr(run, part) or PARTS[part]()).model_copy(update=fields) for part, fields in parts.items()}
     if own:
         run = _with(run, own)
-        sizing = size_run(book, changed(each.sizing.question, own), each.sizing.load_steps, raceways=True)
+        sizing = size_run(book, changed(book.sizing, each.sizing.question, own), each.sizing.load_steps, raceways=True)
         each = replace(each, sizing=sizing)
     return solve_pull(
         book, house, replace(each, run=run.model_copy(update=updates)), (solved.start, solved.end), solved.dwelling

@@ -3,6 +3,7 @@
 from collections.abc import Iterable
 
 from northspan.core.codes.nec.sizing.dwelling import LARGEST_A, SMALLEST_A, rule_applies
+from northspan.core.codes.nec.sizing.terms import terms_of
 from northspan.core.document.finding import Finding
 from northspan.core.figures.working import number
 from northspan.core.property.whole.book import WholeBook
@@ -16,7 +17,7 @@ _DROP_CLAIM = Change("Size it without the 83 % rule", {"whole_dwelling": False})
 def find_rating(s: Sizing) -> Iterable[RunFinding]:
     """The rule asked for where the rating or the supply rules it out; a load above what the rule leaves."""
     q, rung = s.question, s.rung
-    if q.dwelling_rule and not q.mains_by_load and not rule_applies(q, s.breaker_a):
+    if terms_of(q).dwelling_rule and not terms_of(q).mains_by_load and not rule_applies(q, s.breaker_a):
         wye = q.system == "120/208-3w" and q.use == "service"
         yield RunFinding(
             "dwelling-rule-range",

@@ -6,6 +6,7 @@ from northspan.core.codes.nec.data import AWG
 from northspan.core.codes.nec.sizing.dwelling import needed_ampacity
 from northspan.core.codes.nec.sizing.overcurrent import small_conductor_limit
 from northspan.core.codes.nec.sizing.rungs import SECTIONS, TOLERANCE
+from northspan.core.codes.nec.sizing.terms import terms_of
 from northspan.core.figures.working import Level, a_number, number
 from northspan.core.run.question import DEVICE_WORDS, OWN_DEVICE, RunQuestion
 from northspan.core.run.rung import Rung
@@ -22,7 +23,7 @@ def find(s: Sizing) -> Iterable[RunFinding]:
         yield _not_offered(s) if q.size_lock else _none_passes(s)
     elif rung.stopped_by is not None:
         yield _locked_fails(s, rung, rung.stopped_by)
-        guarded = s.breaker_a is None or q.mains_by_load or s.breaker_a <= rung.largest_breaker_a + TOLERANCE
+        guarded = s.breaker_a is None or terms_of(q).mains_by_load or s.breaker_a <= rung.largest_breaker_a + TOLERANCE
         if rung.stopped_by in ("termination", "ampacity", "tap") and not guarded:
             yield _locked_fails(s, rung, "breaker")
     if q.loaded_conductors < q.wiring.loaded:

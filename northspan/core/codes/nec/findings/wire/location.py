@@ -3,6 +3,7 @@
 from collections.abc import Iterable
 
 from northspan.core.codes.nec.data import AWG, INSULATIONS
+from northspan.core.codes.nec.sizing.terms import terms_of
 from northspan.core.run.question import RunQuestion
 from northspan.core.run.sized import Change, RunFinding, Sizing
 
@@ -36,7 +37,7 @@ def find(s: Sizing) -> Iterable[RunFinding]:
             (*single, *_cables(s)),
         )
     burial = INSULATIONS.word(q.insulation, "buried") == "yes"
-    if not cable and q.raceway == "none" and not q.aerial and not (q.location == "buried" and burial):
+    if not cable and q.raceway == "none" and not terms_of(q).aerial and not (q.location == "buried" and burial):
         buried = q.location == "buried"
         marked = (Change("It is marked USE-2", {"insulation": "USE-2"}),) if buried else ()
         yield RunFinding(

@@ -18,6 +18,7 @@ from northspan.core.codes.nec.data import (
 from northspan.core.codes.nec.sizing import ampacity, companions, dwelling, overcurrent, raceways
 from northspan.core.codes.nec.sizing import equipment_ground as grounding
 from northspan.core.codes.nec.sizing.rungs import SECTIONS
+from northspan.core.codes.nec.sizing.terms import terms_of
 from northspan.core.codes.nec.sizing.told import cross_check
 from northspan.core.figures.working import Cell, Figure, NamedFigure, Step, number
 from northspan.core.physics.voltage_drop import drop_parts
@@ -135,10 +136,10 @@ def _factors(q: RunQuestion) -> tuple[Figure, Figure]:
         more = f"{number(ampacity.ROOFTOP_ADDER_C)} °C ({number(ampacity.ROOFTOP_ADDER_F)} °F)"
         what = f"{said} and {more} more on a roof, {column} °C column"
     first = _cell_step(cell, what) if cell else Step(f"{what}: above the table", 0.0, "factor", "310.15(B)(1)")
-    share, share_cell = ampacity.bundling_factor(q.loaded_conductors, q.nipple)
+    share, share_cell = ampacity.bundling_factor(q.loaded_conductors, terms_of(q).nipple)
     if share_cell:
         second = _cell_step(share_cell, f"{q.loaded_conductors} loaded conductors together")
-    elif q.nipple:
+    elif terms_of(q).nipple:
         second = Step("In a nipple of 24 in or less: none", share, "factor", "310.15(C)(1)(b)")
     else:
         second = Step(f"{q.loaded_conductors} loaded conductors: none", share, "factor", "310.15(C)(1)")
@@ -155,7 +156,7 @@ def _base(q: RunQuestion, rung: Rung) -> Figure:
 
 
 def _termination(q: RunQuestion, rung: Rung) -> Figure:
-    column = ampacity.terminal_column(q.insulation, q.terminal_c, rung.size, q.in_insulation)
+    column = ampacity.terminal_column(q.insulation, q.terminal_c, rung.size, terms_of(q).in_insulation)
     why = f"terminals {q.terminal_c} °C" if column == q.terminal_c else f"{q.insulation} held to {column} °C"
     step = AMPACITY.read(rung.size, f"{q.metal}_{column}", f"{AWG.spoken(rung.size, q.metal)}, {why}")
     steps = [Step("The lower of terminals and insulation governs", float(column), "°C", "110.14(C)(1)"), step]
@@ -206,7 +207,7 @@ def _breaker_rule(s: Sizing, rung: Rung) -> tuple[Step, ...]:
     """What ties the wire to its breaker: 240.4, or the dwelling rule where it is in use."""
     if s.breaker_a is None:
         return ()
-    if s.question.mains_by_load:
+    if terms_of(s.question).mains_by_load:
         return (Step("Made for the load; its mains may be more together", None, "", "230.90(A) exception 3"),)
     if s.question.device is not None and s.question.device.in_place_of_wire:
         most = number(s.question.device.most_a)
@@ -232,7 +233,7 @@ def _drop_volts(s: Sizing, rung: Rung) -> Figure:
     r_column, x_column = ampacity.impedance_columns(q.metal, q.raceway)
     name = AWG.spoken(rung.size, q.metal)
     steps = [IMPEDANCE.read(rung.size, r_column, f"Resistance, {name}, 75 °C")]
-    if q.conductor_temperature == "running":
+    if terms_of(q).conductor_temperature == "running":
         what = "Resistance at the temperature this load brings it to"
         steps.append(Step(what, ampacity.KFT_M * rung.r_ohm_m, "ohm/kft", "Chapter 9 Table 8 note; heat as I²"))
     steps.append(IMPEDANCE.read(rung.size, x_column, f"Reactance, {name}"))
@@ -344,7 +345,7 @@ def _ground(s: Sizing, rung: Rung, also: Companions) -> Figure | None:
                 "250.122(A), (B)",
             ),
         ]
-    elif q.full_ground:
+    elif terms_of(q).full_ground:
         steps.append(Step("Full size by house rule, as the hots", ground.size, "", "house rule"))
     elif ground.size != ground.table_size:
         steps.append(Step("Not larger than the ungrounded conductor", ground.size, "", "250.122(A)"))
@@ -374,7 +375,7 @@ def _raceway(s: Sizing, rung: Rung, also: Companions) -> Figure:
     else:
         area = RACEWAYS.read(fit.trade, f"{s.question.raceway}_area", f"{s.question.raceway} {fit.trade} inside")
         word = "Locked" if s.question.raceway_lock else "Smallest that holds them"
-        if s.question.pipe_up and not s.question.raceway_lock:
+        if terms_of(s.question).pipe_up and not s.question.raceway_lock:
             word = "One above the smallest that holds them, by house rule"
         steps += [area, Step(word, fit.trade, "in", "Chapter 9 Tables 1 and 4")]
     return Figure(fit.trade, "in", tuple(steps))
