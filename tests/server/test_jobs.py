@@ -150,7 +150,7 @@ class Files(ServerTest):
         state = self.create()
         jsonschema.validate(state["job"], schema)
         with self.assertRaises(jsonschema.ValidationError):
-            jsonschema.validate(state["job"] | {"version": 3}, schema)
+            jsonschema.validate(state["job"] | {"version": 4}, schema)
 
 
 class Demo(ServerTest):

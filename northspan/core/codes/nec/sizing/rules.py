@@ -5,7 +5,7 @@ from collections.abc import Sequence
 from northspan.core.book.kinds import Metal, RunUse
 from northspan.core.codes.nec.data import INSULATIONS, house
 from northspan.core.codes.nec.sizing import companions as along
-from northspan.core.codes.nec.sizing import dwelling, minimums, overcurrent, taps, terms
+from northspan.core.codes.nec.sizing import dwelling, least, overcurrent, terms
 from northspan.core.codes.nec.sizing import rungs as judging
 from northspan.core.codes.nec.sizing.told import explain as workings
 from northspan.core.codes.nec.sizing.told import room
@@ -27,7 +27,7 @@ class NecSizing:
     def least(self, use: RunUse, dwelling: bool, plate_a: float) -> Least | None:
         """230.79(C) and (D) for a service, 445.13(A) out of a source with no device of its own."""
         if use == "service":
-            amps = minimums.DWELLING_A if dwelling else minimums.OTHER_A
+            amps = least.DWELLING_A if dwelling else least.OTHER_A
             return Least(amps, f"a service here is {number(amps)} A at least", "230.42(B), 230.79")
         if plate_a > 0.0:
             words = f"115 % of the {number(plate_a)} A on its source's plate"
@@ -38,7 +38,7 @@ class NecSizing:
         self, kind: str | None, length_m: float, ahead_a: float, gear_a: float | None, secondary: bool, within: bool
     ) -> Least | None:
         """240.21(B) and (C)."""
-        return taps.least(kind, length_m, ahead_a, gear_a, secondary, within)
+        return least.tap(kind, length_m, ahead_a, gear_a, secondary, within)
 
     def unmarked_terminal_c(self, rules: HouseRules, breaker_a: float | None) -> int:
         """110.14(C)(1): 60 C up to 100 A, 75 C above, or one figure for all gear by house rule."""

@@ -12,7 +12,7 @@ from northspan.core.codes.nec.findings.equipment.entries import (
     on_gear,
     place_of,
 )
-from northspan.core.codes.nec.sizing import minimums
+from northspan.core.codes.nec.sizing.least import disconnect_a
 from northspan.core.document.finding import Finding, Fix
 from northspan.core.figures.units import FOOT_M
 from northspan.core.figures.working import a_number, number
@@ -160,7 +160,7 @@ def _least_rating(view: JobView, place: Place, station: Station) -> Iterable[Fin
     if rating is None:
         return
     circuits = _circuits(view, place, station)
-    least = minimums.disconnect_a(place.is_dwelling, circuits)
+    least = disconnect_a(place.is_dwelling, circuits)
     if rating < least:
         unknown = " Which circuits it feeds is not on record; one or two two-wire circuits may have less."
         feed = view.runs[view.network.fed_by[station.id].id]
@@ -187,7 +187,7 @@ def _larger(view: JobView, place: Place, station: Station, least: float) -> Iter
     yield larger
     if _circuits(view, place, station) is not None or station.gear.rating_a is None:
         return
-    fits = (many for many in (2, 1) if station.gear.rating_a >= minimums.disconnect_a(place.is_dwelling, many))
+    fits = (many for many in (2, 1) if station.gear.rating_a >= disconnect_a(place.is_dwelling, many))
     for many in list(fits)[:1]:
         words = "two two-wire circuits" if many == 2 else "one circuit"
         yield gear_fix(view, station, f"It feeds {words} and no more", "circuits", many)

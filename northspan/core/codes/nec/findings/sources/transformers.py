@@ -4,7 +4,7 @@ from collections.abc import Iterable
 
 from northspan.core.book.systems import SYSTEMS
 from northspan.core.codes.nec.sizing import overcurrent
-from northspan.core.codes.nec.sizing.taps import LONG_M
+from northspan.core.codes.nec.sizing.least import LONG_M
 from northspan.core.document.finding import Finding, Fix
 from northspan.core.figures.working import a_number, number
 from northspan.core.job.job import Station, Transformer

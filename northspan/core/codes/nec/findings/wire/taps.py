@@ -4,7 +4,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 
 from northspan.core.codes.nec.sizing import overcurrent
-from northspan.core.codes.nec.sizing.taps import LEAST_SHARE, LONG_M, LONGEST_M, kind_by_length, section
+from northspan.core.codes.nec.sizing.least import LEAST_SHARE, LONG_M, LONGEST_M, kind_by_length, section
 from northspan.core.document.finding import Finding, Fix
 from northspan.core.figures.working import a_number, number
 from northspan.core.job.job import Station
