@@ -3,33 +3,54 @@ spools, what is in the van, how long work takes.
 """
 
 import re
+from collections.abc import Callable
 from datetime import date
 from importlib.resources import files
-from typing import Annotated, Literal, Self
+from typing import Annotated, Any, Literal, Self
 
-from pydantic import BaseModel, ConfigDict, Field, StringConstraints, model_validator
+from pydantic import AfterValidator, BaseModel, ConfigDict, Field, StringConstraints, model_validator
 from pydantic_core import PydanticCustomError
 
-from northspan.core.job.job import ApplianceKind
-from northspan.core.job.panel import BreakerKind
+from northspan.core.book.library import code_book, whole_ids
+from northspan.core.job.job import Across
 from northspan.core.job.told.part import Name
+from northspan.core.job.told.reading import one_of
 
 Size = Annotated[str, StringConstraints(pattern=r"^[0-9]{1,4}(/0)?$")]
 ListName = Literal["catalogue", "prices", "panels", "breakers", "spools", "van", "durations"]
 
 
+def _of_a_book(listed: str) -> Callable[[str], str]:
+    """The check of a word by a list of every code book that answers whole properties: the shop has no one book."""
+
+    def known(word: str) -> str:
+        books = (code_book(book_id) for book_id in whole_ids())
+        return str(one_of(word, [kind for book in books for kind in book.vocabulary.allowed(listed)]))
+
+    return known
+
+
 class CatalogueItem(BaseModel):
-    """A common appliance by its typical nameplate: VA or A of one, at 120 V or line to line."""
+    """A common appliance by its typical nameplate: VA or A of one, line to line or to the neutral."""
 
     model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)
 
     name: Name
-    kind: ApplianceKind
-    volts: Literal[120, 240] = 240
+    kind: Annotated[str, AfterValidator(_of_a_book("appliance_kinds"))]
+    across: Across = "lines"
     va: float | None = Field(None, ge=0.1, le=200_000)
     amps: float | None = Field(None, ge=0.001, le=1000)
     motor: bool = False
     continuous: bool = False
+
+    @model_validator(mode="before")
+    @classmethod
+    def _as_kept_before(cls, given: Any) -> Any:
+        """A list that was kept, or written down, by the volts that it hangs on in the United States."""
+        if not isinstance(given, dict) or "volts" not in given or "across" in given:
+            return given
+        across = {"120": "neutral", "240": "lines"}.get(str(given["volts"]), given["volts"])
+        return {**{name: value for name, value in given.items() if name != "volts"}, "across": across}
 
     @model_validator(mode="after")
     def _one_nameplate(self) -> Self:
@@ -86,7 +107,7 @@ class BreakerItem(BaseModel):
     name: Name
     poles: Literal[1, 2] = 1
     rating_a: float = Field(ge=5, le=400)
-    kind: BreakerKind = "standard"
+    kind: Annotated[str, AfterValidator(_of_a_book("breaker_kinds"))] = "standard"
     tandem: bool = False
     most_wire: Size | None = None
     terminal_c: Literal[60, 75] | None = None

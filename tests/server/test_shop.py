@@ -14,7 +14,7 @@ class Lists(ServerTest):
     def test_shipped_lists_are_there_and_edits_stay(self):
         catalogue = self.client.get("/api/shop/catalogue").json
         self.assertEqual({i["va"] for i in catalogue["items"] if i["name"].startswith("Vehicle charger, 48")}, {11520})
-        catalogue["items"] = [{"name": "Anvil heater", "kind": "other", "volts": 120, "amps": 9.5}]
+        catalogue["items"] = [{"name": "Anvil heater", "kind": "other", "across": "neutral", "amps": 9.5}]
         self.assertEqual(self.client.put("/api/shop/catalogue", json=catalogue).status_code, 200)
         self.client = self.start()
         self.assertEqual(list(self.items("catalogue")), ["Anvil heater"])
@@ -33,6 +33,13 @@ class Lists(ServerTest):
         after = self.items("prices")
         self.assertEqual((after["wire cu 6"]["price"], after["gold bar"]["price"]), (9.99, 5000))
         self.assertEqual(len(after), len(before) + 1)
+
+    def test_a_catalogue_by_volts_is_read_as_it_meant_and_a_kind_of_no_book_is_refused(self):
+        text = b"name,kind,volts,va\nAnvil,other,120,900\nForge,welder,240,9000\nLute,pipes,240,9\nHood,other,9,9\n"
+        news = self.client.post("/api/shop/catalogue/import", data=text).json
+        self.assertEqual((news["added"], [b["line"] for b in news["broken"]]), (2, [4, 5]))
+        kept = self.items("catalogue")
+        self.assertEqual((kept["Anvil"]["across"], kept["Forge"]["across"]), ("neutral", "lines"))
 
     def test_the_supply_house_quotes_what_it_carries(self):
         self.client.post("/api/shop/prices/import", data=b"name,unit,price,dated\ngold bar,each,5000,2026-01-01\n")

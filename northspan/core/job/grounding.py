@@ -13,10 +13,8 @@ from northspan.core.job.told.part import AtMost, Id, Name, Part
 from northspan.core.job.told.reading import Chosen, Told
 from northspan.core.job.told.state import State, Stated
 
-ElectrodeKind = Literal[
-    "rod", "pipe", "plate", "ring", "strip", "concrete-encased", "water-pipe", "structural-metal", "gas-pipe"
-]
-ElectrodeMetal = Literal["steel", "copper", "stainless", "aluminium"]
+ElectrodeKind = Annotated[str, Chosen("electrode_kinds")]
+ElectrodeMetal = Annotated[str, Chosen("electrode_metals")]
 NeutralBond = Literal["none", "screw", "strap", "wire", "relay"]
 DRIVEN = ("rod", "pipe")
 MADE = ("rod", "pipe", "plate")

@@ -24,17 +24,18 @@ DEFAULT_BOOK = "nec-2023"
 VERSION = 3
 
 PlaceKind = Literal["dwelling", "mobile-home", "detached-building", "yard"]
-ApplianceKind = Literal[
-    "range", "dryer", "fastened", "water-heater", "ev-charger", "space-heat", "heat-pump", "supplemental-heat",
-    "cooling", "welder", "other",
-]  # fmt: skip
+ApplianceKind = Annotated[str, Chosen("appliance_kinds")]
 Soil = Literal["loam", "clay", "sand", "gravel", "rock"]
-WaterPipe = Literal["none", "plastic", "metal", "metal-to-plastic"]
-GearRoom = Literal["utility-room", "garage", "basement", "hall", "outdoors", "bathroom", "clothes-closet", "over-steps"]
+WaterPipe = Annotated[str, Chosen("water_pipes")]
+GearRoom = Annotated[str, Chosen("gear_rooms")]
 StationKind = Literal[
     "utility", "meter", "service-disconnect", "panelboard", "disconnect", "joint", "equipment", "transformer",
     "transfer-switch", "generator", "inverter", "converter",
 ]  # fmt: skip
+
+
+# What a load hangs between: two lines of its supply, or a line and the neutral.
+Across = Literal["lines", "neutral"]
 
 
 class Appliance(Stated):
@@ -43,7 +44,7 @@ class Appliance(Stated):
     id: Id
     name: Name
     kind: ApplianceKind
-    volts: Literal[120, 240] = Field(240, description="120: leg to neutral; 240: line to line of the supply")
+    across: Across = Field("lines", description="it hangs between two lines of its supply, or a line and the neutral")
     va: float | None = Field(None, ge=0.1, le=200_000, description="nameplate, VA (or W) each")
     amps: float | None = Field(None, ge=0.001, le=1000, description="nameplate, A each, where it gives no VA")
     count: int = Field(1, ge=1, le=100)
@@ -60,7 +61,9 @@ class Appliance(Stated):
     )
     duty_pct: float | None = Field(None, ge=1, le=100, description="of a welder: duty cycle on its plate, percent")
     continuous: bool = Field(False, description="runs three hours or more")
-    leg: Literal["A", "B"] | None = Field(None, description="leg of a 120 V load; blank: shared between both")
+    leg: Annotated[str, Chosen("legs")] | None = Field(
+        None, description="the line of a load to the neutral; blank: shared between them"
+    )
     never_with: Name | None = Field(None, description="a group of loads that never run together; the largest counts")
     station: Id | None = Field(None, description="the equipment station it stands at, in the same place")
 
@@ -72,15 +75,15 @@ class Appliance(Stated):
             raise PydanticCustomError("nameplate", "load management holds it to less than its nameplate, not to more")
         if self.duty_pct is not None and self.kind != "welder":
             raise PydanticCustomError("nameplate", "a duty cycle is a welder’s")
-        if self.leg is not None and self.volts != 120:
-            raise PydanticCustomError("nameplate", "only a 120 V load is on one leg")
+        if self.leg is not None and self.across != "neutral":
+            raise PydanticCustomError("nameplate", "only a load to the neutral is on one leg")
         return self
 
 
 class LoadRecord(Part):
     """The peak demand of a standing service or feeder, from the utility's record or a recording."""
 
-    kind: Literal["12-month", "30-day"]
+    kind: Annotated[str, Chosen("records")]
     peak_va: float = Field(ge=1, le=1_000_000, description="highest 15-minute average, VA")
     unseen_va: float = Field(0.0, ge=0, le=1_000_000, description="heating, cooling or periodic load not in it, VA")
     solar_or_shaving: bool = Field(False, description="a renewable source or peak shaving ran meanwhile")

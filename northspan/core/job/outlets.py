@@ -5,12 +5,9 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from northspan.core.job.told.part import Part
-from northspan.core.job.told.reading import Told
+from northspan.core.job.told.reading import Chosen, Told
 
-OutletRoom = Literal[
-    "bathroom", "garage", "outdoors", "crawl-space", "basement", "kitchen", "sink", "boathouse", "tub", "laundry",
-    "damp", "bedroom", "living-room", "dining-room", "hallway", "closet", "den", "sunroom",
-]  # fmt: skip
+OutletRoom = Annotated[str, Chosen("outlet_rooms")]
 
 
 class Outlets(Part):

@@ -14,8 +14,8 @@ from northspan.core.job.told.state import Stated
 Leg = Literal["A", "B"]
 Side = Literal["left", "right"]
 BarFixing = Literal["machine", "thread-forming", "sheet-metal"]
-CircuitUse = Literal["general", "lighting", "kitchen", "laundry", "bathroom", "appliance", "spare"]
-BreakerKind = Literal["standard", "gfci", "afci", "dual"]
+CircuitUse = Annotated[str, Chosen("circuit_uses")]
+BreakerKind = Annotated[str, Chosen("breaker_kinds")]
 MOST_SPACES, MOST_CIRCUITS = 84, 90
 
 Size = Annotated[str, Chosen("wire_sizes")]

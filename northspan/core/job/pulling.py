@@ -20,7 +20,7 @@ class Burial(Part):
     )
     solid_rock: bool = Field(False, description="rock prevents the depth: concrete down to it")
     ribbon: bool | None = Field(None, description="a warning ribbon is laid over it")
-    riser: Literal["none", "PVC40", "PVC80", "RMC", "IMC"] | None = Field(
+    riser: Annotated[str, Chosen("risers")] | None = Field(
         None, description="what it comes up in, from the trench to 8 ft above grade"
     )
     exposed_to_damage: bool = Field(False, description="where it comes up it can be hit by a mower or a car")

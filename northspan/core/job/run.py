@@ -107,7 +107,7 @@ class Run(Stated):
     note: Note = ""
     outlets: Outlets | None = Field(None, description="of a branch circuit: where its outlets are, what guards them")
     overhead: Overhead | None = Field(None, description="what it passes over, where it hangs in the air")
-    tap: Literal["10-ft", "25-ft", "outside"] | None = Field(
+    tap: Annotated[str, Chosen("taps")] | None = Field(
         None, description="a tap: its breaker is at its far end, the feeder's at its source"
     )
     tap_facts: TapFacts | None = Field(None, description="of a tap: what its kind asks for besides length and size")

@@ -37,7 +37,7 @@ def _driven(place: Place, panels: list[tuple[Station, Panel]]) -> Place:
             if circuit.use == "appliance" and circuit.va and not circuit.appliances and circuit.run is None:
                 typed.append(_appliance(station, circuit, leg))
     known = tuple(
-        a.model_copy(update={"leg": legs[a.id]}) if a.volts == 120 and legs.get(a.id) in (A, B) else a
+        a.model_copy(update={"leg": legs[a.id]}) if a.across == "neutral" and legs.get(a.id) in (A, B) else a
         for a in place.appliances
     )
     changes: dict[str, object] = {"appliances": (*known, *typed)}
@@ -56,7 +56,7 @@ def _appliance(station: Station, circuit: PanelCircuit, leg: str | None) -> Appl
         id=f"{station.id}-{circuit.id}"[:64],
         name=circuit.name or circuit.id,
         kind="fastened",
-        volts=240 if two else 120,
+        across="lines" if two else 120,
         va=circuit.va,
         continuous=circuit.continuous,
         leg=None if two else "B" if leg == B else "A" if leg == A else None,

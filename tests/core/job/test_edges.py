@@ -129,7 +129,7 @@ class Counting(unittest.TestCase):
         self.assertEqual((spaces(1200), spaces(1201)), (2 + 2 + 1 + 1 + 2, 3 + 2 + 1 + 1 + 2))
 
     def test_one_two_and_more_circuits(self):
-        lamp = {"name": "Lamp", "kind": "other", "volts": 120, "va": 300}
+        lamp = {"name": "Lamp", "kind": "other", "across": "neutral", "va": 300}
 
         def least(count, rating):
             gear = {"has_main": True, "rating_a": rating}

@@ -48,9 +48,18 @@ RENAMED = {
 
 
 def leaves(value):
-    """Everything that was typed, in no order, but for what became of each part: that is told in other words now."""
+    """Everything that was typed, in no order, but for what became of each part and what a load hangs between: that is told in
+    other words now.
+    """
     if isinstance(value, dict):
-        ticks = ("existing", "future", "state", *(["later"] if isinstance(value.get("later"), bool) else []))
+        ticks = (
+            "existing",
+            "future",
+            "state",
+            "volts",
+            "across",
+            *(["later"] if isinstance(value.get("later"), bool) else []),
+        )
         told = (each for name, each in value.items() if name not in ticks)
         return sorted((leaf for each in told for leaf in leaves(each)), key=repr)
     if isinstance(value, list):
@@ -103,7 +112,13 @@ class FromVersion1(unittest.TestCase):
         wants = [
             {"id": f"w{n}", "name": "Want", "kind": "other", "va": 900, **ticks}
             for n, ticks in enumerate(
-                ({}, {"existing": True}, {"later": True}, {"existing": True, "later": True}, {"existing": False})
+                (
+                    {"volts": 120},
+                    {"existing": True, "volts": 240},
+                    {"later": True},
+                    {"existing": True, "later": True},
+                    {"existing": False},
+                )
             )
         ]
         place = {"id": "p", "name": "P", "kind": "dwelling", "grounding": {"electrodes": rods}, "appliances": wants}
@@ -135,6 +150,7 @@ class FromVersion1(unittest.TestCase):
         self.assertEqual([p.state for p in made.places], ["comes", "stays"])
         self.assertEqual([e.state for e in made.places[0].grounding.electrodes], ["stays", "comes"])
         self.assertEqual([a.state for a in made.places[0].appliances], ["comes", "stays", "later", "later", "comes"])
+        self.assertEqual([a.across for a in made.places[0].appliances], ["neutral", *4 * ["lines"]])
         self.assertEqual([s.state for s in made.stations], ["stays", "later"])
         self.assertEqual([c.state for c in made.stations[1].panel.circuits], ["stays", "comes"])
         self.assertEqual([r.state for r in made.runs], ["later"])

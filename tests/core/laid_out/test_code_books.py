@@ -21,6 +21,7 @@ from northspan.core.job.job import (
     Transformer,
 )
 from northspan.core.job.run import Cable, Route, Run, way
+from northspan.core.job.told.reading import Chosen
 from northspan.core.property.whole.book import whole_book
 from tests.core.made.jobs import laid
 
@@ -134,8 +135,8 @@ CHOSEN = (
     ("working_conditions", Gear, "working_condition"), ("second_sources", ParallelSource, "kind"),
     ("ground_bars", Bonding, "ground_bar"), ("neutral_bonds", Bonding, "neutral"),
     ("lands", ElectrodeConductor, "lands"),
-    ("metal_path_kinds", MetalPath, "kind"), ("route_kinds", Route, "kind"), ("appliance_volts", Appliance, "volts"),
-    ("legs", Appliance, "leg"), ("records", LoadRecord, "kind"), ("appliance_kinds", Appliance, "kind"),
+    ("metal_path_kinds", MetalPath, "kind"), ("route_kinds", Route, "kind"), ("appliance_across", Appliance, "across"),
+    ("records", LoadRecord, "kind"), ("appliance_kinds", Appliance, "kind"),
     ("raceway_bonds", Cable, "raceway_bonded"), ("piping_bonds", PlaceGrounding, "water_bonded"),
 )  # fmt: skip
 
@@ -191,6 +192,12 @@ class WholeBooks(unittest.TestCase):
         for listed, part, field in CHOSEN:
             offered = {int(v) if isinstance(v, float) else v for v in vocabulary.allowed(listed) if v is not None}
             annotation = part.model_fields[field].annotation
+            marks = [*part.model_fields[field].metadata, *getattr(annotation, "__metadata__", ())]
+            marks += [m for a in typing.get_args(annotation) for m in getattr(a, "__metadata__", ())]
+            chosen = [mark.listed for mark in marks if isinstance(mark, Chosen)]
+            if chosen:
+                self.assertEqual(chosen, [listed])
+                continue
             taken = set(typing.get_args(annotation)) - {type(None)}
             taken = {v for each in taken for v in (typing.get_args(each) or (each,))}
             self.assertEqual(offered, taken - {bool} or {True, False}, listed)

@@ -112,12 +112,12 @@ class ByWhatTheyFeed(unittest.TestCase):
 
 class Neutrals(unittest.TestCase):
     def test_120_v_loads_need_one(self):
-        lamp = {"id": "l", "name": "Lamp", "kind": "other", "volts": 120, "va": 600}
+        lamp = {"id": "l", "name": "Lamp", "kind": "other", "across": "neutral", "va": 600}
         bare = {"stations/2/load": None, "places/1/appliances": [lamp], "runs/1/system": "240-2w"}
         each, made = found("no-neutral", **bare)
         self.assertEqual((each[0].level, mended(self, made, each)), ("danger", 1))
         self.assertEqual(found("no-neutral", **bare | {"runs/1/system": "120/240-3w"})[0], [])
-        self.assertEqual(found("no-neutral", **bare | {"places/1/appliances": [lamp | {"volts": 240}]})[0], [])
+        self.assertEqual(found("no-neutral", **bare | {"places/1/appliances": [lamp | {"across": "lines"}]})[0], [])
         # An unbalance that was entered comes home on one too.
         self.assertTrue(found("no-neutral", **{"runs/1/system": "240-2w"})[0])
 

@@ -17,7 +17,8 @@ BOOK = whole_book("nec-2023")
 
 def appliance(kind, volts=240, va=None, amps=None, **more):
     name = f"{kind} {va or amps}"
-    return {"id": "x", "name": name, "kind": kind, "volts": volts, "va": va, "amps": amps, **more}
+    across = "neutral" if volts == 120 else "lines"
+    return {"id": "x", "name": name, "kind": kind, "across": across, "va": va, "amps": amps, **more}
 
 
 def house(area, *appliances, **more):

@@ -32,7 +32,7 @@ def place(house):
             id=f"a{i}",
             name=f"{kind} {i}",
             kind=kind,
-            volts=volts,
+            across="neutral" if volts == 120 else "lines",
             va=va,
             count=count,
             motor=motor,

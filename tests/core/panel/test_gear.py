@@ -66,13 +66,17 @@ class Gear(unittest.TestCase):
         self.assertNotIn("supplies", found(**(second | {"runs/-": second["runs/-"] | {"from_station": "shed-panel"}})))
 
     def test_spaces_count_what_is_entered(self):
-        def appliance(i, volts):
-            return {"id": f"a{i}", "name": "A", "kind": "other", "volts": volts, "va": 1000}
+        def appliance(i, across):
+            return {"id": f"a{i}", "name": "A", "kind": "other", "across": across, "va": 1000}
 
         house = {
             "stations/1/load": None,
             "places/0/floor_area": 1800,
-            "places/0/appliances": [appliance(0, 240), appliance(1, 120), appliance(2, 240) | {"state": "later"}],
+            "places/0/appliances": [
+                appliance(0, "lines"),
+                appliance(1, "neutral"),
+                appliance(2, "lines") | {"state": "later"},
+            ],
         }
         # 2 for the shed feeder, 2 + 1 appliances, 3 lighting circuits of 1800 VA, 1 bath, 2 kitchen, 1 laundry.
         self.assertIn("12 spaces asked for, 11 there", found(**house, **{f"{HOUSE}/spaces": 11})["spaces"].title)

@@ -140,7 +140,7 @@ class Rules(unittest.TestCase):
         self.assertEqual([f.rule for f in findings(floats) if f.rule.startswith("bar-")], ["bar-floating"])
 
     def test_spaces_are_counted_where_circuits_are_written_and_guessed_where_not(self):
-        fan = {"id": "fan", "name": "Fan", "kind": "fastened", "volts": 240, "va": 900, "count": 7}
+        fan = {"id": "fan", "name": "Fan", "kind": "fastened", "across": "lines", "va": 900, "count": 7}
         own = {"places/0/floor_area": 900, "places/0/appliances": [fan], "stations/1/load": None}
         self.assertEqual(findings(opened(**own), "spaces"), [])
         self.assertEqual(len(findings(opened(("panel/circuits", []), **own), "spaces")), 1)

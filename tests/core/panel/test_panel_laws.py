@@ -108,7 +108,7 @@ class Proposed(unittest.TestCase):
             ("heat-pump", {"amps": 21}, 35.0),
             ("fastened", {"amps": 9.5, "motor": True}, 20.0),
             ("space-heat", {"va": 3000}, 20.0),
-            ("fastened", {"va": 1200, "volts": 120}, 15.0),
+            ("fastened", {"va": 1200, "across": "neutral"}, 15.0),
             ("other", {"amps": 40, "continuous": True}, 50.0),
         ):
             with self.subTest(kind=kind, **rated):

@@ -79,7 +79,7 @@ class Answers(unittest.TestCase):
 
 class Driving(unittest.TestCase):
     def test_circuits_say_legs_and_counts_only_when_they_drive(self):
-        fan = {"id": "fan", "name": "Fan", "kind": "fastened", "volts": 120, "va": 1200}
+        fan = {"id": "fan", "name": "Fan", "kind": "fastened", "across": "neutral", "va": 1200}
         typed = circuit("heater", 8, 6, 6, use="appliance", va=960)
         kitchens = [
             circuit(f"kitchen-{i}", s, 6, 6, use="kitchen", rooms=["kitchen"], breaker="dual")

@@ -1011,9 +1011,9 @@ export interface components {
             stands_in_for: string[];
             id: string;
             name: string;
-            kind: "range" | "dryer" | "fastened" | "water-heater" | "ev-charger" | "space-heat" | "heat-pump" | "supplemental-heat" | "cooling" | "welder" | "other";
-            /** 120: leg to neutral; 240: line to line of the supply */
-            volts: 120 | 240;
+            kind: string;
+            /** it hangs between two lines of its supply, or a line and the neutral */
+            across: "lines" | "neutral";
             /** nameplate, VA (or W) each */
             va: number | null;
             /** nameplate, A each, where it gives no VA */
@@ -1033,8 +1033,8 @@ export interface components {
             duty_pct: number | null;
             /** runs three hours or more */
             continuous: boolean;
-            /** leg of a 120 V load; blank: shared between both */
-            leg: ("A" | "B") | null;
+            /** the line of a load to the neutral; blank: shared between them */
+            leg: string | null;
             /** a group of loads that never run together; the largest counts */
             never_with: string | null;
             /** the equipment station it stands at, in the same place */
@@ -1100,7 +1100,7 @@ export interface components {
             /** a warning ribbon is laid over it */
             ribbon: boolean | null;
             /** what it comes up in, from the trench to 8 ft above grade */
-            riser: ("none" | "PVC40" | "PVC80" | "RMC" | "IMC") | null;
+            riser: string | null;
             /** where it comes up it can be hit by a mower or a car */
             exposed_to_damage: boolean;
             /** other services in its way */
@@ -1270,9 +1270,9 @@ export interface components {
             /** ids of what goes, or is there for now, in whose place this comes */
             stands_in_for: string[];
             id: string;
-            kind: "rod" | "pipe" | "plate" | "ring" | "strip" | "concrete-encased" | "water-pipe" | "structural-metal" | "gas-pipe";
+            kind: string;
             /** copper- and zinc-coated steel count as steel */
-            metal: "steel" | "copper" | "stainless" | "aluminium";
+            metal: string;
             /** bonded into the electrode system */
             connected: boolean;
             /** a listed rod, which may be thinner */
@@ -1435,7 +1435,7 @@ export interface components {
             /** maker's torque of its lugs */
             torque: number | null;
             /** where it hangs */
-            room: ("utility-room" | "garage" | "basement" | "hall" | "outdoors" | "bathroom" | "clothes-closet" | "over-steps") | null;
+            room: string | null;
             /** a disconnect: outdoors, or inside nearest to where its conductors come in */
             nearest_entry: boolean | null;
             /** across the working space: nothing grounded (1), grounded (2), live parts (3) */
@@ -1619,7 +1619,7 @@ export interface components {
         };
         /** The peak demand of a standing service or feeder, from the utility's record or a recording. */
         LoadRecord: {
-            kind: "12-month" | "30-day";
+            kind: string;
             /** highest 15-minute average, VA */
             peak_va: number;
             /** heating, cooling or periodic load not in it, VA */
@@ -1728,7 +1728,7 @@ export interface components {
         /** The outlets of a branch circuit in a dwelling or its outbuilding: where they are and what guards them. */
         Outlets: {
             /** where its outlets are */
-            room: "bathroom" | "garage" | "outdoors" | "crawl-space" | "basement" | "kitchen" | "sink" | "boathouse" | "tub" | "laundry" | "damp" | "bedroom" | "living-room" | "dining-room" | "hallway" | "closet" | "den" | "sunroom";
+            room: string;
             /** receptacles among them */
             receptacles: boolean;
             /** what is wired to it without a receptacle, or the vehicle charger that plugs in */
@@ -1847,11 +1847,11 @@ export interface components {
             poles: 1 | 2;
             /** A; blank: worked out */
             breaker_a: number | null;
-            breaker: "standard" | "gfci" | "afci" | "dual";
+            breaker: string;
             /** what guards from its first outlet on */
             first_outlet: ("gfci" | "afci" | "dual") | null;
-            use: "general" | "lighting" | "kitchen" | "laundry" | "bathroom" | "appliance" | "spare";
-            rooms: ("bathroom" | "garage" | "outdoors" | "crawl-space" | "basement" | "kitchen" | "sink" | "boathouse" | "tub" | "laundry" | "damp" | "bedroom" | "living-room" | "dining-room" | "hallway" | "closet" | "den" | "sunroom")[];
+            use: string;
+            rooms: string[];
             /** receptacles among its outlets */
             receptacles: boolean;
             /** one receptacle, for an appliance that stays in its place */
@@ -1951,7 +1951,7 @@ export interface components {
             /** what the rods and the trench meet */
             soil: ("loam" | "clay" | "sand" | "gravel" | "rock") | null;
             /** the pipe in the ground that serves it */
-            water_pipe: ("none" | "plastic" | "metal" | "metal-to-plastic") | null;
+            water_pipe: string | null;
             note: string;
             record: components["schemas"]["LoadRecord"] | null;
             /** lock: the method that drives its runs */
@@ -2147,7 +2147,7 @@ export interface components {
             /** what it passes over, where it hangs in the air */
             overhead: components["schemas"]["Overhead"] | null;
             /** a tap: its breaker is at its far end, the feeder's at its source */
-            tap: ("10-ft" | "25-ft" | "outside") | null;
+            tap: string | null;
             /** of a tap: what its kind asks for besides length and size */
             tap_facts: components["schemas"]["TapFacts"] | null;
             /** through a breaker of its own where it starts, or off lugs there; blank: by what starts it */
@@ -3672,11 +3672,11 @@ export interface components {
         CatalogueModel: {
             items: components["schemas"]["CatalogueItem"][];
         };
-        /** A common appliance by its typical nameplate: VA or A of one, at 120 V or line to line. */
+        /** A common appliance by its typical nameplate: VA or A of one, line to line or to the neutral. */
         CatalogueItem: {
             name: string;
-            kind: "range" | "dryer" | "fastened" | "water-heater" | "ev-charger" | "space-heat" | "heat-pump" | "supplemental-heat" | "cooling" | "welder" | "other";
-            volts: 120 | 240;
+            kind: string;
+            across: "lines" | "neutral";
             va: number | null;
             amps: number | null;
             motor: boolean;
@@ -3724,7 +3724,7 @@ export interface components {
             name: string;
             poles: 1 | 2;
             rating_a: number;
-            kind: "standard" | "gfci" | "afci" | "dual";
+            kind: string;
             tandem: boolean;
             most_wire: string | null;
             terminal_c: (60 | 75) | null;

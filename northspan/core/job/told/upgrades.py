@@ -61,9 +61,23 @@ def _to_3(document: Document) -> Document:
 def _stated_place(place: Any) -> Any:
     if not isinstance(place, dict):
         return place
-    place = _stated(_with_list(place, "appliances"))
+    place = _stated(_with_list(_across(place), "appliances"))
     grounding = place.get("grounding")
     return {**place, "grounding": _with_list(grounding, "electrodes")} if isinstance(grounding, dict) else place
+
+
+def _across(place: Document) -> Document:
+    """A place whose appliances say what they hang between in place of the volts that meant it in the United States."""
+    if not isinstance(place.get("appliances"), list):
+        return place
+    between = {120: "neutral", 240: "lines"}
+    made = [
+        {("across" if k == "volts" else k): (between[v] if k == "volts" else v) for k, v in each.items()}
+        if isinstance(each, dict) and each.get("volts") in (120, 240) and "across" not in each
+        else each
+        for each in place["appliances"]
+    ]
+    return {**place, "appliances": made}
 
 
 def _stated_station(station: Any) -> Any:

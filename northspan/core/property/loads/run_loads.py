@@ -178,7 +178,7 @@ def _circuit(book: LoadBook, feed: Run, appliances: list[Appliance], place: str 
     amps = va / volts
     each = {a.id: book.loads.circuit([a], volts).va / volts for a in appliances}
     lasting = sum(each[a.id] for a in appliances if book.loads.is_continuous(a))
-    neutral = sum(each[a.id] for a in appliances if a.volts == 120)
+    neutral = sum(each[a.id] for a in appliances if a.across == "neutral")
     step = Step(f"{number(va)} VA ÷ {number(volts)} V", amps, "A", book.cites["circuit_load"])
     by_place = {} if place is None else {place: amps}
     return RunLoad(

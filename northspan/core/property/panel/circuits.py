@@ -219,7 +219,7 @@ def _load(
     each = {a.id: book.loads.circuit([a], system.volts).va / system.volts for a in hung}
     lasting = sum(each[a.id] for a in hung if book.loads.is_continuous(a))
     lasting += own / system.volts if circuit.continuous else 0.0
-    neutral = amps if system.neutral_is_return else sum(each[a.id] for a in hung if a.volts == 120)
+    neutral = amps if system.neutral_is_return else sum(each[a.id] for a in hung if a.across == "neutral")
     step = Step(f"{number(va)} VA ÷ {number(system.volts)} V", amps, "A", book.cites["circuit_load"])
     # What the appliances ask is of the whole circuit only where nothing else hangs on it.
     asked = served if own == 0.0 else None

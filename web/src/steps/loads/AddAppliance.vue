@@ -8,6 +8,7 @@ import { APPLIANCE_KINDS } from '@/fields/choices'
 import { amount } from '@/steps/jobs/building'
 import { useDesk } from '@/stores/desk'
 import { useShop } from '@/stores/shop'
+import { list } from '@/stores/words'
 
 const props = defineProps<{ placeId: string }>()
 const open = defineModel<boolean>({ required: true })
@@ -16,7 +17,8 @@ const desk = useDesk()
 const shop = useShop()
 const { place, addAppliances } = useEdited(toRef(props, 'placeId'))
 
-const blank = { name: '', kind: 'fastened' as Appliance['kind'], figure: null as number | null, unit: 'VA' as 'VA' | 'A', volts: 240 as Appliance['volts'], count: 1 as number | null, motor: false, continuous: false }
+const ACROSS = list<Appliance['across']>('appliance_across')
+const blank = { name: '', kind: 'fastened' as Appliance['kind'], figure: null as number | null, unit: 'VA' as 'VA' | 'A', across: 'lines' as Appliance['across'], count: 1 as number | null, motor: false, continuous: false }
 const form = reactive({ ...blank })
 const tried = ref(false)
 const picked = ref<CatalogueItem | null>(null)
@@ -41,8 +43,8 @@ watch(() => shop.catalogue, () => nextTick(() => (listed.value = sought.value !=
 
 watch(picked, (item) => {
   if (!item) return
-  const { name, kind, volts, motor, continuous } = item
-  Object.assign(form, { name, kind, volts, motor, continuous, figure: item.va ?? item.amps, unit: item.va === null ? 'A' : 'VA' })
+  const { name, kind, across, motor, continuous } = item
+  Object.assign(form, { name, kind, across, motor, continuous, figure: item.va ?? item.amps, unit: item.va === null ? 'A' : 'VA' })
 })
 
 async function add() {
@@ -51,7 +53,7 @@ async function add() {
   const name = form.name.trim()
   const at = place.value.appliances.length
   const nameplate = form.unit === 'VA' ? { va: form.figure, amps: null } : { va: null, amps: form.figure }
-  const plate = { name, kind: form.kind, volts: form.volts, motor: form.motor, continuous: form.continuous, ...nameplate }
+  const plate = { name, kind: form.kind, across: form.across, motor: form.motor, continuous: form.continuous, ...nameplate }
   const appliance = newAppliance(plate, form.count ?? 1, place.value.appliances.map((a) => a.id))
   if (await addAppliances([appliance])) {
     open.value = false
@@ -73,7 +75,7 @@ async function add() {
           <v-select v-model="form.unit" label="Read in" :items="['VA', 'A']" />
         </div>
         <div class="pair">
-          <v-select v-model="form.volts" label="Volts" :items="[{ value: 120, words: '120 V' }, { value: 240, words: '240 V, line to line' }]" />
+          <v-select v-model="form.across" label="At" :items="ACROSS" />
           <v-text-field v-model.number="form.count" label="How many" type="number" min="1" :error-messages="tried ? wrong.count : ''" />
         </div>
         <p v-if="desk.notice && tried" class="danger" role="alert">{{ desk.notice }}: {{ desk.problems.map((p) => p.words).join('; ') }}</p>

@@ -3,9 +3,9 @@ import { STATES } from '@/fields/states'
 import { written } from '@/figures/write'
 
 /** An appliance's nameplate as it is read: how many, VA or A, volts. */
-export function nameplateText(a: Pick<Appliance, 'va' | 'amps' | 'count' | 'volts'>): string {
+export function nameplateText(a: Pick<Appliance, 'va' | 'amps' | 'count' | 'across'>): string {
   const each = a.va === null ? written(a.amps, 'A') : written(a.va, 'VA')
-  return `${a.count > 1 ? `${a.count} × ` : ''}${each} · ${a.volts === 120 ? '1-pole' : '2-pole'}`
+  return `${a.count > 1 ? `${a.count} × ` : ''}${each} · ${a.across === 'neutral' ? '1-pole' : '2-pole'}`
 }
 
 /** What else is known of an appliance, in a few words. */

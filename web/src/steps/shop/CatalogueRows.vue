@@ -24,11 +24,11 @@ function figure(name: string, unit: 'va' | 'amps', typed: string) {
 function add() {
   let name = 'New appliance'
   for (let n = 2; shop.catalogue.some((i) => i.name === name); n++) name = `New appliance ${n}`
-  const item: CatalogueItem = { name, kind: 'fastened', volts: 120, va: 1000, amps: null, motor: false, continuous: false }
+  const item: CatalogueItem = { name, kind: 'fastened', across: 'neutral', va: 1000, amps: null, motor: false, continuous: false }
   void shop.changeCatalogue((items) => [item, ...items])
 }
 
-const POLES: { value: CatalogueItem['volts']; words: string }[] = [{ value: 120, words: '1' }, { value: 240, words: '2' }]
+const POLES: { value: CatalogueItem['across']; words: string }[] = [{ value: 'neutral', words: '1' }, { value: 'lines', words: '2' }]
 </script>
 
 <template>
@@ -38,7 +38,7 @@ const POLES: { value: CatalogueItem['volts']; words: string }[] = [{ value: 120,
       <tr v-for="item in rows" :key="item.name">
         <td><ShopCell :value="item.name" :label="`Name of ${item.name}`" :maxlength="80" @change="(name) => set(item.name, { name })" /></td>
         <td><v-select variant="plain" :model-value="item.kind" :aria-label="`Kind of ${item.name}`" :items="APPLIANCE_KINDS" @update:model-value="(kind) => set(item.name, { kind })" /></td>
-        <td><v-select variant="plain" :model-value="item.volts ?? 240" :aria-label="`Poles of ${item.name}`" :items="POLES" @update:model-value="(volts) => set(item.name, { volts })" /></td>
+        <td><v-select variant="plain" :model-value="item.across ?? 'lines'" :aria-label="`Poles of ${item.name}`" :items="POLES" @update:model-value="(across) => set(item.name, { across })" /></td>
         <td class="right"><ShopCell figure :value="String(item.va ?? '')" :label="`VA of ${item.name}`" @change="(v) => figure(item.name, 'va', v)" /></td>
         <td class="right"><ShopCell figure :value="String(item.amps ?? '')" :label="`Amperes of ${item.name}`" @change="(v) => figure(item.name, 'amps', v)" /></td>
         <td><v-checkbox-btn v-held="{ shown: item.motor, settled: shop.settled }" :model-value="item.motor" :aria-label="`${item.name} has a motor`" @update:model-value="set(item.name, { motor: !item.motor })" /></td>

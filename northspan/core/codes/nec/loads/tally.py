@@ -51,7 +51,7 @@ class Tally:
         self.lines.append(LoadLine(name, Figure(share * whole, "VA", steps)))
         both = [a for a in each if a.leg is None]
         self.shared_va += share * nameplates.total_va(both, self.line_volts)
-        self.neutral_va += share * nameplates.total_va([a for a in both if a.volts == 120], self.line_volts)
+        self.neutral_va += share * nameplates.total_va([a for a in both if a.across == "neutral"], self.line_volts)
         self.placed += legs.on_legs(each, share)
         self.counted += each
         if share == 1.0:
@@ -89,7 +89,9 @@ class Tally:
         self.lines.append(LoadLine("25 % of the cooling or motors that stay", counted))
         both = [a for a in motors if a.leg is None]
         self.shared_va += MOTOR_EXTRA * nameplates.total_va(both, self.line_volts)
-        self.neutral_va += MOTOR_EXTRA * nameplates.total_va([a for a in both if a.volts == 120], self.line_volts)
+        self.neutral_va += MOTOR_EXTRA * nameplates.total_va(
+            [a for a in both if a.across == "neutral"], self.line_volts
+        )
         self.extras += legs.on_legs(motors, MOTOR_EXTRA)
         self.raised += motors
 
@@ -116,7 +118,7 @@ class Tally:
         )
         if all(a.leg is None for a in motors):
             self.shared_va += extra
-            self.neutral_va += extra if largest.volts == 120 else 0.0
+            self.neutral_va += extra if largest.across == "neutral" else 0.0
             return
         for leg in ("A", "B"):
             amps = max((self._motor_amps(a) for a in motors if a.leg in (None, leg)), default=0.0)

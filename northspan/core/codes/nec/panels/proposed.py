@@ -98,7 +98,7 @@ def _appliances(place: Place, supply: System, hung: set[str], leaving: Leaving) 
     for a in place.appliances:
         if a.id in hung or a.later or a.station in ends:
             continue
-        two = a.volts == 240
+        two = a.across == "lines"
         neutral = not two or (a.kind in NEUTRAL_KINDS if a.needs_neutral is None else a.needs_neutral)
         guarded = a.kind in NEUTRAL_KINDS
         yield {"id": a.id, "name": a.name, "poles": 2 if two else 1, "breaker_a": rating_of(a, supply),
@@ -115,7 +115,7 @@ def rating_of(a: Appliance, supply: System) -> float | None:
     >>> rating_of(heater, SYSTEMS["120/240-3w"]), rating_of(charger, SYSTEMS["120/240-3w"])
     (25.0, 50.0)
     """
-    volts = supply.volts if a.volts == 240 else 120.0
+    volts = supply.volts if a.across == "lines" else 120.0
     found = branch.circuit([a], volts)
     if found.device is not None:
         return found.device.usual_a

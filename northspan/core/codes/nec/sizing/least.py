@@ -1,5 +1,5 @@
-"""The least that a run or a disconnect is made for, whatever its load: services and buildings (225.39, 230.79), taps and
-transformer secondaries (240.21(B) and (C)).
+"""The least that a run or a disconnect is made for, whatever its load: services and buildings (225.39, 230.79), taps
+and transformer secondaries (240.21(B) and (C)).
 """
 
 from northspan.core.figures.units import FOOT_M

@@ -23,7 +23,7 @@ def find(book: WholeBook, view: JobView) -> Iterable[Finding]:
         here = [
             a for a in place.appliances if not a.later and _at(a, run.to_station, landing.get(run.to_station), place.id)
         ]
-        names = [a.name for a in here if a.volts == 120]
+        names = [a.name for a in here if a.across == "neutral"]
         if station.id in landing and place.is_dwelling:
             names.append("its lighting and receptacles")
         if station.load is not None and station.load.neutral_amps:
@@ -41,7 +41,7 @@ def find(book: WholeBook, view: JobView) -> Iterable[Finding]:
                 station=station.id,
                 fixes=fixes,
             )
-        both = [a for a in here if a.kind in TAKES_BOTH and a.volts == 240 and a.needs_neutral is not False]
+        both = [a for a in here if a.kind in TAKES_BOTH and a.across == "lines" and a.needs_neutral is not False]
         both += [a for a in here if a.kind not in TAKES_BOTH and a.needs_neutral]
         if both:
             yield Finding(

@@ -150,7 +150,9 @@ def spaces_needed(view: JobView, station: Station) -> int:
     place = place_of(view, station)
     if load is None or load.place != place.id:
         return needed
-    needed += sum(a.count * (2 if a.volts == 240 else 1) for a in place.appliances if a.station is None and not a.later)
+    needed += sum(
+        a.count * (2 if a.across == "lines" else 1) for a in place.appliances if a.station is None and not a.later
+    )
     if place.is_dwelling:
         lighting = LIGHTING_VA_PER_FT2 * US.area.of(place.floor_area or 0.0)
         needed += -int(-lighting // LIGHTING_CIRCUIT_VA) + BATH_CIRCUITS

@@ -21,7 +21,7 @@ def own_va(appliance: Appliance, line_volts: float) -> float:
     counted = welders.share(appliance) if appliance.kind == "welder" else 1.0
     if appliance.va is not None:
         return counted * appliance.va
-    return counted * (appliance.amps or 0.0) * (120.0 if appliance.volts == 120 else line_volts)
+    return counted * (appliance.amps or 0.0) * (120.0 if appliance.across == "neutral" else line_volts)
 
 
 def is_storage_heater(appliance: Appliance) -> bool:
@@ -39,7 +39,7 @@ def each_va(appliance: Appliance, line_volts: float) -> float:
     """VA of one such appliance to a service or feeder; nameplate amperes are taken at the nominal voltage of the
     supply, and listed load management holds it to what it is set to. 220.5(A), 220.57, 220.70, 625.42(A), 750.30.
 
-    >>> a = Appliance(id="ac", name="Window unit", kind="cooling", volts=240, amps=6)
+    >>> a = Appliance(id="ac", name="Window unit", kind="cooling", amps=6)
     >>> each_va(a, 240.0), each_va(a, 208.0)
     (1440.0, 1248.0)
     """
@@ -103,7 +103,7 @@ def _step(appliance: Appliance, line_volts: float) -> Step:
     each = each_va(appliance, line_volts)
     cite = "nameplate"
     if appliance.va is None:
-        volts = 120.0 if appliance.volts == 120 else line_volts
+        volts = 120.0 if appliance.across == "neutral" else line_volts
         what = f"{appliance.name}: {number(appliance.amps or 0.0)} A × {number(volts)} V"
         cite = "220.5(A)"
     else:
