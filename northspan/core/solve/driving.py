@@ -56,7 +56,7 @@ def _appliance(station: Station, circuit: PanelCircuit, leg: str | None) -> Appl
         id=f"{station.id}-{circuit.id}"[:64],
         name=circuit.name or circuit.id,
         kind="fastened",
-        across="lines" if two else 120,
+        across="lines" if two else "neutral",
         va=circuit.va,
         continuous=circuit.continuous,
         leg=None if two else "B" if leg == B else "A" if leg == A else None,

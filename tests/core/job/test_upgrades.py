@@ -48,18 +48,12 @@ RENAMED = {
 
 
 def leaves(value):
-    """Everything that was typed, in no order, but for what became of each part and what a load hangs between: that is told in
-    other words now.
+    """Everything that was typed, in no order, but for what is told in other words now: what became of each part, what
+    a load hangs between.
     """
     if isinstance(value, dict):
-        ticks = (
-            "existing",
-            "future",
-            "state",
-            "volts",
-            "across",
-            *(["later"] if isinstance(value.get("later"), bool) else []),
-        )
+        ticks = {"existing", "future", "state", "volts", "across"}
+        ticks |= {"later"} if isinstance(value.get("later"), bool) else set()
         told = (each for name, each in value.items() if name not in ticks)
         return sorted((leaf for each in told for leaf in leaves(each)), key=repr)
     if isinstance(value, list):
@@ -109,18 +103,12 @@ class FromVersion1(unittest.TestCase):
 
     def test_every_tick_of_version_2_is_the_state_that_it_said(self):
         rods = [{"id": "a", "kind": "rod", "existing": True}, {"id": "b", "kind": "rod"}]
-        wants = [
-            {"id": f"w{n}", "name": "Want", "kind": "other", "va": 900, **ticks}
-            for n, ticks in enumerate(
-                (
-                    {"volts": 120},
-                    {"existing": True, "volts": 240},
-                    {"later": True},
-                    {"existing": True, "later": True},
-                    {"existing": False},
-                )
-            )
-        ]
+        ticked = (
+            {"volts": 120}, {"existing": True, "volts": 240}, {"later": True}, {"existing": True, "later": True},
+            {"existing": False},
+        )  # fmt: skip
+        want = {"name": "Want", "kind": "other", "va": 900}
+        wants = [{"id": f"w{n}", **want, **ticks} for n, ticks in enumerate(ticked)]
         place = {"id": "p", "name": "P", "kind": "dwelling", "grounding": {"electrodes": rods}, "appliances": wants}
         circuits = [{"id": "c", "existing": True}, {"id": "d", "existing": False}]
         a = {"id": "a", "name": "A", "kind": "utility", "place": "p", "supply": "120/240-3w", "existing": True}
