@@ -10,10 +10,6 @@ from northspan.core.figures.units import Units, UnitsName, units
 from northspan.core.physics.line import Line
 
 DeviceAt = Literal["run", "main", "source", "secondary", "ahead", "primary"]
-DEVICE_WORDS: dict[DeviceAt, str] = {
-    "run": "breaker", "main": "main", "source": "breaker at its source", "secondary": "breaker at the transformer",
-    "ahead": "device ahead", "primary": "device ahead of the transformer",
-}  # fmt: skip
 # Where the device stands that is the run's own to choose or to change.
 OWN_DEVICE: tuple[DeviceAt, ...] = ("run", "main", "source", "secondary")
 

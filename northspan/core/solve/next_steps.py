@@ -6,7 +6,9 @@ from northspan.core.document.finding import Finding
 from northspan.core.figures.working import Level
 from northspan.core.job.job import Job
 from northspan.core.network.topology import Network, source_system
+from northspan.core.property.ground.earthing import Earthing
 from northspan.core.property.loads.place_load import PlaceLoad
+from northspan.core.property.whole.book import WholeBook
 from northspan.core.property.whole.solution import NextStep, StepName
 
 MUST: tuple[Level, ...] = ("danger", "violation")
@@ -14,32 +16,34 @@ TEST_WORDS = "Write down what the meter reads: it is held against this job at on
 
 
 def next_steps(
-    job: Job,
-    net: Network,
-    loads: Sequence[PlaceLoad],
-    findings: Sequence[Finding],
-    panels: bool,
-    pulls: bool,
-    readings: bool,
+    book: WholeBook, job: Job, net: Network, loads: Sequence[PlaceLoad], findings: Sequence[Finding]
 ) -> tuple[NextStep, ...]:
-    """A line for every step, in the order of the job; for Panels, Pull and Test only where the code book judges
-    ``panels``, ``pulls`` and ``readings``.
+    """A line for every step, in the order of the job; for Panels, Pull and Test only where the code book judges panels,
+    pulls and readings.
     """
+    panels, pulls, readings = book.panels is not None, book.pulls is not None, book.readings is not None
+    words = book.earthing.words
     grounding = [f for f in findings if f.place is not None]
     covers_off = [f for f in findings if f.panel is not None]
     on_the_way = [f for f in findings if f.pull is not None]
     others = [f for f in findings if f.place is None and f.panel is None and f.pull is None]
-    walk, taken = next(_walk(job, net), None), next(_loads(job, net, loads), None)
+    walk, taken = next(_walk(book.earthing, job, net), None), next(_loads(job, net, loads), None)
     sized = next(_span(job, net, taken, others), None)
     ground = next(_ground(grounding), None)
-    variants = None if job.variants else "Add a way to build it otherwise: the other metal, another voltage or breaker."
+    otherwise = f"the other metal, another voltage or {words['device']}"
+    variants = None if job.variants else f"Add a way to build it otherwise: {otherwise}."
+    beyond = f"{words['step_panels']}, or hand over the sheet" if panels else "hand over the sheet"
     after = "Pull, what is dug, pulled and bought" if pulls else "hand over the sheet"
-    opened = _line("panels", next(_panels(job, covers_off), None), f"The panels are in order. Next: {after}.")
+    opened = _line(
+        "panels",
+        next(_panels(words["board"], job, covers_off), None),
+        f"The {words['board']}s are in order. Next: {after}.",
+    )
     return (
         _line("walk", walk, "The walk is in. Next: Loads, what every place takes."),
         _line("loads", taken, "The loads are in. Next: Span, the wire that carries them."),
-        _line("span", sized, "Every run passes. Next: Ground, electrodes and bonds."),
-        _line("ground", ground, "Grounding has nothing open. Next: Panels, or hand over the sheet."),
+        _line("span", sized, f"Every run passes. Next: {words['step_ground']}, electrodes and bonds."),
+        _line("ground", ground, f"{words['grounding']} has nothing open. Next: {beyond}."),
         *((opened,) if panels else ()),
         *(
             (_line("pull", next(_pull(job, on_the_way), None), "Every pull is in order. Next: What to buy."),)
@@ -65,21 +69,22 @@ def _line(step: StepName, words: str | None, otherwise: str) -> NextStep:
     return NextStep(step, words or otherwise, words is None)
 
 
-def _walk(job: Job, net: Network) -> Iterator[str]:
+def _walk(earthing: Earthing, job: Job, net: Network) -> Iterator[str]:
+    words = earthing.words
     if not job.places:
         yield "Add the first place: the building that the power is for."
     if not any(s.id not in net.fed_by and net.delivers.get(s.id) for s in job.stations):
-        yield "Say where the power comes from: the utility's transformer, a generator or an inverter."
+        yield f"Say where the power comes from: the {words['supplier']}'s transformer, a generator or an inverter."
     for place in job.places:
         if place.kind != "yard" and not any(s.place == place.id for s in job.stations):
-            yield f"Say how {place.name} is fed: add its panel or circuit."
+            yield f"Say how {place.name} is fed: add its {words['board']} or circuit."
     for place in job.places:
         if place.footprint is None:
             yield f"Lay {place.name} on the plan."
     for place in job.places:
         panels = any(s.place == place.id and s.kind != "equipment" for s in job.stations)
         if place.soil is None and place.kind != "yard" and panels:
-            yield f"Note the soil at {place.name}: rods and trench meet it."
+            yield f"Note the soil at {place.name}: {earthing.electrodes['rod']}s and trench meet it."
 
 
 def _loads(job: Job, net: Network, loads: Sequence[PlaceLoad]) -> Iterator[str]:
@@ -127,15 +132,15 @@ def _ground(findings: Sequence[Finding]) -> Iterator[str]:
     yield from (f"Look at: {f.title}." for f in findings if f.level == "advice")
 
 
-def _panels(job: Job, findings: Sequence[Finding]) -> Iterator[str]:
+def _panels(board: str, job: Job, findings: Sequence[Finding]) -> Iterator[str]:
     boards = [s for s in job.stations if s.kind == "panelboard"]
     if not boards:
-        yield "Add a panel in Walk first; then take its cover off here."
+        yield f"Add a {board} in Walk first; then take its cover off here."
     for level in MUST:
         yield from (f"Mend first: {f.title}." for f in findings if f.level == level)
     for station in boards:
         if station.panel is None:
-            yield f"Take the cover off {station.name}: choose the panel from the shop's list, or enter its spaces."
+            yield f"Take the cover off {station.name}: choose the {board} from the shop's list, or enter its spaces."
         elif not station.panel.circuits:
             yield f"Write down the circuits of {station.name}: propose them, paste rows, or type them in."
     yield from (f"Look at: {f.title}." for f in findings if f.level in ("house", "advice"))

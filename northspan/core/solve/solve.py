@@ -4,7 +4,6 @@ from collections.abc import Mapping
 
 from northspan.core.book.systems import SYSTEMS
 from northspan.core.document.finding import Finding
-from northspan.core.figures.sizes.scale import Scale
 from northspan.core.figures.working import Figure, NamedFigure, Step, figure_of, number
 from northspan.core.job.job import Job
 from northspan.core.network.sized_run import SizedRun
@@ -24,7 +23,6 @@ from northspan.core.property.whole.fixes import proved_findings, run_fix
 from northspan.core.property.whole.prepared import Prepared
 from northspan.core.property.whole.solution import Device, RunAnswer, Solution, StationAnswer
 from northspan.core.property.whole.view import JobView
-from northspan.core.run.question import DEVICE_WORDS
 from northspan.core.run.rung import Ladder
 from northspan.core.run.sized import Sizing
 from northspan.core.run.sizing import explained, other_ladder
@@ -45,7 +43,8 @@ def solve(job: Job) -> Solution:
 def solution(ready: Prepared) -> Solution:
     """The whole answer to a job made ready."""
     book, job, net, places, sized = ready.book, ready.job, ready.net, ready.places, ready.sized
-    faults = available_faults(book.cites["impedance"], job, net, sized)
+    words = book.earthing.words
+    faults = available_faults(book.cites["impedance"], f"{words['leg']} to {words['grounded']}", job, net, sized)
     stations = _stations(job, net, sized, faults)
     routes = route_answers(ready.entered)
     drops = {s.id: float(s.drop_pct.value) for s in stations if isinstance(s.drop_pct.value, float)}
@@ -60,8 +59,7 @@ def solution(ready: Prepared) -> Solution:
     findings.sort(key=lambda f: LEVELS.index(f.level))
     grows = Growth(book, net, sized)
     runs = tuple(_run_answer(ready, view, grows, sized[run.id]) for run in job.runs)
-    rooms = (book.panels is not None, book.pulls is not None, book.readings is not None)
-    todo = next_steps(job, net, places, findings, *rooms)
+    todo = next_steps(book, job, net, places, findings)
     opened = tuple(panel_answer(book, each) for each in panels.values())
     unrolled = tuple(pull_answer(book, each, job.told) for each in pulls.values())
     return Solution(
@@ -184,8 +182,8 @@ def _run_answer(ready: Prepared, view: JobView, grows: Growth, each: SizedRun) -
         run.cable.sets,
         rung is not None and rung.passes,
         rung.stopped_by if rung else None,
-        Device(DEVICE_WORDS[guard.at], guard.rating_a, entered, not guard.own),
-        _conductors(book.scale, sizing),
+        Device(book.earthing.words[f"at_{guard.at}"], guard.rating_a, entered, not guard.own),
+        _conductors(book, sizing),
         each.limit_pct,
         figures,
         ladders,
@@ -198,17 +196,19 @@ def _after(figures: tuple[NamedFigure, ...], key: str, more: NamedFigure) -> tup
     return (*figures[:at], more, *figures[at:])
 
 
-def _conductors(scale: Scale, sizing: Sizing) -> str:
+def _conductors(book: WholeBook, sizing: Sizing) -> str:
     """What is pulled, on one line, as it is written on a one-line."""
+    terms = book.earthing.words
     q, rung, also = sizing.question, sizing.rung, sizing.companions
     if rung is None or also is None:
         return ""
-    hots = "hot" if q.wiring.ungrounded == 1 else f"{q.wiring.ungrounded} hots"
+    hot, scale = terms["ungrounded"], book.scale
+    hots = hot if q.wiring.ungrounded == 1 else f"{q.wiring.ungrounded} {hot}s"
     words = [f"{hots} {scale.spoken(rung.size, q.metal)}"]
     if also.neutral is not None:
-        words.append(f"{scale.spoken(also.neutral, q.metal)} neutral")
+        words.append(f"{scale.spoken(also.neutral, q.metal)} {terms['grounded']}")
     if also.equipment_ground is not None:
-        words.append(f"{scale.spoken(also.equipment_ground, q.ground_metal)} ground")
+        words.append(f"{scale.spoken(also.equipment_ground, q.ground_metal)} {terms['ground']}")
     each = ", ".join(words)
     return f"{q.sets} sets of {each}" if q.sets > 1 else each
 

@@ -1,14 +1,15 @@
 """A can for every live station of a mode: its neutral bar, its ground bar, the bond between them or its absence."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 
+from northspan.core.book.library import code_book
 from northspan.core.job.job import Job, Station
 from northspan.core.property.ground.answer import ModeAnswer, StationBond
 from northspan.core.property.whole.solution import Solution
 from northspan.paper.drawing.shapes import Circle, Ink, Mark, Path, Placed, Words, fitted
 from northspan.paper.oneline.symbols import earth
 
-KEY = "N: neutral bar · G: ground bar · between them the bond, or nothing"
+KEY = "N: {neutral_bar} · G: {bar} · between them the bond, or nothing"
 WIDE, TALL, GAP_X, GAP_Y, SIZE, HEAD = 58.0, 28.5, 7.0, 12.0, 2.6, 9.0
 
 
@@ -16,7 +17,7 @@ def cans(job: Job, solution: Solution, across: float, down: float) -> list[list[
     """Every mode with its cans, on pages of ``across`` by ``down`` (mm); none where the job has no mode."""
     pages: list[list[Placed]] = []
     y = down
-    stations = {s.id: s for s in job.stations}
+    stations, terms = {s.id: s for s in job.stations}, code_book(job.code_book).vocabulary.words
     lands = {p.lands_at for p in solution.ground.places if p.electrodes}
     many = max(1, int((across + GAP_X) // (WIDE + GAP_X)))
     for mode in solution.ground.modes:
@@ -31,7 +32,7 @@ def cans(job: Job, solution: Solution, across: float, down: float) -> list[list[
                 pages[-1].append(Words(0.0, y + 5.0, title, 3.6, "strong"))
             y += head
             for at, bond in enumerate(live[first : first + many]):
-                shapes = _can(stations[bond.station], bond, mode, bond.station in lands)
+                shapes = _can(terms, stations[bond.station], bond, mode, bond.station in lands)
                 pages[-1] += [each.moved(at * (WIDE + GAP_X), y) for each in shapes]
             y += TALL + GAP_Y
     return pages
@@ -41,7 +42,9 @@ def _title(mode: ModeAnswer, stations: dict[str, Station]) -> str:
     return f"On {mode.name.lower()}: fed by {', '.join(stations[s].name for s in mode.sources)}"
 
 
-def _can(station: Station, bond: StationBond, mode: ModeAnswer, earthed: bool) -> Iterator[Placed]:
+def _can(
+    terms: Mapping[str, str], station: Station, bond: StationBond, mode: ModeAnswer, earthed: bool
+) -> Iterator[Placed]:
     wrong = bond.extra or (bond.belongs and not bond.closed)
     ink: Ink = "danger" if wrong else "ink"
     corners = ((0.0, 0.0), (WIDE, 0.0), (WIDE, TALL), (0.0, TALL))
@@ -59,7 +62,7 @@ def _can(station: Station, bond: StationBond, mode: ModeAnswer, earthed: bool) -
             yield Circle(44.0, 13.8, 0.8, "electrodes")
     if bond.closed:
         yield Path(((22.0, 9.5), (36.0, 9.5)), "electrodes", "heavy", ink="danger" if bond.extra else "good")
-    words = _said(bond)
+    words = _said(terms, bond)
     for at, line in enumerate(words):
         yield Words(2.0, 18.6 + 3.4 * at, fitted(line, "figures", SIZE, WIDE - 4.0), SIZE, "figures", ink=ink)
     if earthed:
@@ -68,7 +71,7 @@ def _can(station: Station, bond: StationBond, mode: ModeAnswer, earthed: bool) -
     yield Mark(f"{mode.id}/{station.id}", " · ".join((station.name, *words)), WIDE + 1.6, 0.0, TALL)
 
 
-def _said(bond: StationBond) -> tuple[str, ...]:
+def _said(terms: Mapping[str, str], bond: StationBond) -> tuple[str, ...]:
     """What is to be said of a can: of its bond, and of its ground bar."""
     if bond.extra:
         first = f"second bond ({bond.bond}): take it out"
@@ -77,7 +80,8 @@ def _said(bond: StationBond) -> tuple[str, ...]:
     elif bond.belongs:
         first = "a bond belongs here, and is not"
     else:
-        first = "kept apart" if bond.neutral else "no neutral here"
-    bars = {"none": "no ground bar", "bonded": "ground bar on the can", "floating": "ground bar not joined to the can"}
+        first = "kept apart" if bond.neutral else f"no {terms['grounded']} here"
+    bar, can = terms["bar"], terms["enclosure"]
+    bars = {"none": f"no {bar}", "bonded": f"{bar} on the {can}", "floating": f"{bar} not joined to the {can}"}
     way = () if bond.way_back else ("no metal way back to its source",)
     return (first, bars.get(bond.ground_bar, bond.ground_bar), *way)

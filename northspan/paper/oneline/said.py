@@ -1,8 +1,9 @@
 """What a one-line says of every station, run and electrode: the solution's own figures."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 
+from northspan.core.book.library import code_book
 from northspan.core.book.systems import SYSTEMS
 from northspan.core.figures.working import number
 from northspan.core.job.job import Job, Station
@@ -42,8 +43,9 @@ def said(job: Job, solution: Solution) -> Said:
 
 
 def _station(job: Job, solution: Solution, station: Station, answer: StationAnswer) -> Iterator[Line]:
+    terms = code_book(job.code_book).vocabulary.words
     yield Line(station.name, "strong")
-    rated = list(_rated(station))
+    rated = list(_rated(terms, station))
     if (
         isinstance(answer.drop_pct.value, float)
         and answer.fed
@@ -60,13 +62,13 @@ def _station(job: Job, solution: Solution, station: Station, answer: StationAnsw
     mode = next(iter(solution.ground.modes), None)
     bond = next((b for b in mode.stations if b.station == station.id), None) if mode else None
     if bond is not None and bond.neutral and (bond.closed or bond.belongs):
-        words = "neutral bonded here" if bond.closed and not bond.extra else "bond belongs here"
+        words = f"{terms['grounded']} bonded here" if bond.closed and not bond.extra else "bond belongs here"
         if bond.extra:
             words = "second bond: take it out"
         yield Line(words, "figures", "danger" if bond.extra or not bond.closed else "good")
 
 
-def _rated(station: Station) -> Iterator[str]:
+def _rated(terms: Mapping[str, str], station: Station) -> Iterator[str]:
     gear = station.gear
     if station.kind == "utility":
         if station.source is not None and station.source.kva is not None:
@@ -79,7 +81,7 @@ def _rated(station: Station) -> Iterator[str]:
     if gear.overcurrent == "fuses":
         yield f"{number(gear.fuse_a)} A fuses" if gear.fuse_a is not None else "fused"
     elif gear.overcurrent is not None:
-        yield "breaker" if gear.overcurrent == "breaker" else "no overcurrent device"
+        yield terms["device"] if gear.overcurrent == "breaker" else "no overcurrent device"
     if gear.spaces is not None:
         yield f"{gear.spaces} sp"
     if station.transformer is not None:

@@ -40,7 +40,8 @@ def lay_out(matter: Matter, names: Collection[str] | None = None) -> Iterator[La
     """
     named = [kind for kind in KINDS if kind.name in (matter.wanted if names is None else names)]
     empty = set()
-    for kind in sorted(named, key=lambda kind: kind.name == COVER):
+    for each in sorted(named, key=lambda kind: kind.name == COVER):
+        kind = each.said(matter.terms)
         there = tuple(name for name in matter.wanted if name not in empty)
         sheet = _lay(kind, replace(matter, wanted=there))
         if sheet.pages:

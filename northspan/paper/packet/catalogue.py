@@ -1,7 +1,7 @@
 """The sheets of a packet: their numbers, their names, which way they lie, what stands on each."""
 
-from collections.abc import Callable, Iterator
-from dataclasses import dataclass
+from collections.abc import Callable, Iterator, Mapping
+from dataclasses import dataclass, replace
 
 from northspan.core.job.job import Job
 from northspan.core.job.planned.packet import PacketPlan, SheetName
@@ -48,8 +48,9 @@ Draw = Callable[[Matter, float, float], list[Drawn]]
 
 @dataclass(frozen=True, slots=True)
 class Kind:
-    """A kind of sheet: ``upright`` is how it usually lies; ``draw`` lays out its drawings in a room of so many
-    millimetres across and down, ``write`` its tables; ``key`` explains its lines.
+    """A kind of sheet, its title and key with the terms of a book in braces: ``upright`` is how it usually lies;
+    ``draw`` lays out its drawings in a room of so many millimetres across and down, ``write`` its tables; ``key``
+    explains its lines.
     """
 
     name: SheetName
@@ -59,6 +60,10 @@ class Kind:
     draw: Draw | None = None
     write: Callable[[Matter], Iterator[Section]] | None = None
     key: str = ""
+
+    def said(self, words: Mapping[str, str]) -> "Kind":
+        """The kind with its title and its key in the words of a book."""
+        return replace(self, title=self.title.format_map(words), key=self.key.format_map(words))
 
     def lies_upright(self, plan: PacketPlan) -> bool:
         """Which way it lies in this packet."""
@@ -78,7 +83,9 @@ def _site_plan(matter: Matter, across: float, down: float) -> list[Drawn]:
 
 
 def _cover(matter: Matter) -> Iterator[Section]:
-    return cover_sections(matter, tuple((k.number, k.title) for k in KINDS if k.name in matter.wanted))
+    return cover_sections(
+        matter, tuple((k.number, k.said(matter.terms).title) for k in KINDS if k.name in matter.wanted)
+    )
 
 
 def _findings(matter: Matter) -> Iterator[Section]:
@@ -92,18 +99,18 @@ def _days(matter: Matter) -> Iterator[Section]:
 
 def _tests(matter: Matter) -> Iterator[Section]:
     if matter.taken is not None:
-        yield from record_sections(matter.job, matter.words, matter.taken)
+        yield from record_sections(matter.job, matter.terms, matter.taken)
 
 
 def _torque(matter: Matter) -> Iterator[Section]:
     if matter.taken is not None:
-        yield from torque_sections(matter.job, matter.words, matter.taken)
+        yield from torque_sections(matter.job, matter.terms, matter.taken)
 
 
 def _curves(matter: Matter, across: float, down: float) -> list[Drawn]:
     if matter.taken is None:
         return []
-    return [Drawn(page) for page in curves(matter.job, matter.words, matter.taken, across, down)]
+    return [Drawn(page) for page in curves(matter.job, matter.terms, matter.taken, across, down)]
 
 
 # Numbered as they lie; each keeps its number whatever else goes out.
@@ -115,12 +122,12 @@ KINDS = (
         "site-plan", "E2", "Site plan", draw=_site_plan, write=lambda m: trench_sections(m.job, m.solution),
         key=PLAN_KEY,
     ),
-    Kind("riser", "E3", "Service riser", draw=_drawing(risers), key=RISER_KEY),
+    Kind("riser", "E3", "{riser}", draw=_drawing(risers), key=RISER_KEY),
     Kind("loads", "E4", "Load calculation", True, write=lambda m: load_sections(m.job, m.solution)),
-    Kind("panels", "E5", "Panels", write=lambda m: panel_sections(m.job, m.solution)),
+    Kind("panels", "E5", "{step_panels}", write=lambda m: panel_sections(m.job, m.solution)),
     Kind(
-        "ground", "E6", "Ground, each mode", draw=_drawing(cans), write=lambda m: ground_sections(m.job, m.solution),
-        key=CANS_KEY,
+        "ground", "E6", "{step_ground}, each mode", draw=_drawing(cans),
+        write=lambda m: ground_sections(m.job, m.solution), key=CANS_KEY,
     ),
     Kind(
         "pull", "E7", "Pull and cover", draw=_drawing(profiles), write=lambda m: pull_sections(m.job, m.solution),

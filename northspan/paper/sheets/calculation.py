@@ -47,12 +47,13 @@ def _rules(job: Job) -> Section:
 
 
 def _property(job: Job, solution: Solution) -> Section:
-    places = {p.id: p.name for p in job.places}
+    places, words = {p.id: p.name for p in job.places}, code_book(job.code_book).vocabulary
+    said, supplier = words.said, words.words["supplier"]
     rows = [
         (
             places[station.place],
             station.name,
-            station.kind.replace("-", " "),
+            said("station_kinds", station.kind).replace("-", " ") if station.kind != "utility" else supplier,
             f"{station.terminal_c} °C" if station.terminal_c else "—",
             f"{station.load.amps:g} A" if station.load else "—",
             f"{answer.distance:g} {job.told.length.sign}" if answer.fed else "not fed",
@@ -67,7 +68,7 @@ def _property(job: Job, solution: Solution) -> Section:
 
 
 def _schedule(job: Job, solution: Solution) -> Section:
-    rows = []
+    rows, words = [], code_book(job.code_book).vocabulary.words
     for run, answer in zip(job.runs, solution.runs, strict=True):
         trade = answer.figure("raceway").value
         pipe = run.cable.raceway if trade is None else f"{run.cable.raceway} {trade} in"
@@ -78,13 +79,23 @@ def _schedule(job: Job, solution: Solution) -> Section:
                 figure(answer.figure("design")),
                 figure(answer.figure("breaker")),
                 f"{answer.conductors or '—'}, {run.cable.insulation}",
-                "no raceway" if run.cable.raceway == "none" else pipe,
+                f"no {words['raceway']}" if run.cable.raceway == "none" else pipe,
                 figure(answer.figure("allowed_ampacity")),
                 figure(answer.figure("drop_pct")),
                 "passes" if answer.passes else f"fails: {answer.stopped_by or 'no size'}",
             )
         )
-    head = ("Run", "System, length", "Design", "Breaker", "Conductors", "Raceway", "Allowed", "Drop", "Judged")
+    head = (
+        "Run",
+        "System, length",
+        "Design",
+        words["device"].capitalize(),
+        "Conductors",
+        words["raceway"].capitalize(),
+        "Allowed",
+        "Drop",
+        "Judged",
+    )
     return Section("Runs", head, tuple(rows))
 
 

@@ -21,11 +21,13 @@ MOST, LONGEST_NOTE = 8, 500
 def cover_sections(matter: Matter, index: tuple[Row, ...]) -> Iterator[Section]:
     """What is asked for, on what it is worked out, what is open; ``index`` names the sheets that go with it."""
     job, solution = matter.job, matter.solution
+    words = code_book(job.code_book).vocabulary.words
     yield Section(job.name, ("",), ((_cut(job.note) or "Plan of the electrical work",),))
     asked = list(_asked_for(job, solution))
-    yield Section("What is asked for", ("What", "Conductors and breaker", "In what, how far"), tuple(_most(asked)))
+    head = ("What", f"Conductors and {words['device']}", "In what, how far")
+    yield Section("What is asked for", head, tuple(_most(asked)))
     loads = _most(_loads(job, solution))
-    yield Section("Loads", ("Place", "Load", "On the heavier leg", "By"), tuple(loads))
+    yield Section("Loads", ("Place", "Load", words["heavier"], "By"), tuple(loads))
     yield Section("Service", BARE, tuple(_most(_service(job, solution))))
     earth = said(job, solution).electrodes
     names = names_of(job).stations

@@ -1,7 +1,8 @@
 """Grounding on the calculation sheet: each place's electrodes with their working, each mode's bonds and faults."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 
+from northspan.core.book.library import code_book
 from northspan.core.figures.working import Figure
 from northspan.core.job.job import Job
 from northspan.core.property.ground.answer import ModeAnswer, PlaceGround, StationBond
@@ -9,15 +10,13 @@ from northspan.paper.labels import figure, written
 
 Row = tuple[str, ...]
 PLACE_HEAD: Row = ("Figure", "Line", "Result", "Section or formula")
-BONDS_HEAD: Row = (
-    "Station",
-    "Neutral to can",
-    "Jumper",
-    "Way back",
-    "Hot on the can",
-    "Opens in, at most",
-    "Hand to ground",
-)
+
+
+def bonds_head(words: Mapping[str, str]) -> Row:
+    """What stands over a mode's bonds, in the words of a book."""
+    neutral, can, hot = words["grounded"].capitalize(), words["enclosure"], words["ungrounded"].capitalize()
+    way = ("Jumper", "Way back")
+    return ("Station", f"{neutral} to {can}", *way, f"{hot} on the {can}", "Opens in, at most", words["touch"])
 
 
 def place_rows(job: Job, ground: PlaceGround) -> Iterator[Row]:
@@ -42,7 +41,8 @@ def place_rows(job: Job, ground: PlaceGround) -> Iterator[Row]:
 
 
 def bond_rows(job: Job, mode: ModeAnswer) -> Iterator[Row]:
-    """The bonds of a mode, and a hot on the can of every station it feeds."""
+    """The bonds of a mode, and a line on the enclosure of every station it feeds."""
+    neutral = code_book(job.code_book).vocabulary.words["grounded"]
     names = {s.id: s.name for s in job.stations}
     faults = {f.station: f for f in mode.faults}
     for bond in mode.stations:
@@ -52,7 +52,7 @@ def bond_rows(job: Job, mode: ModeAnswer) -> Iterator[Row]:
         opens = "—" if fault is None else "need never" if fault.seconds is None else f"≤ {written(fault.seconds, 's')}"
         yield (
             names[bond.station],
-            _words(bond),
+            _words(bond, neutral),
             figure(bond.jumper),
             "unbroken" if bond.way_back else "none",
             "—" if fault is None else written(round(fault.amps, 1), "A"),
@@ -61,10 +61,10 @@ def bond_rows(job: Job, mode: ModeAnswer) -> Iterator[Row]:
         )
 
 
-def _words(bond: StationBond) -> str:
+def _words(bond: StationBond, neutral: str) -> str:
     if bond.closed:
         return f"{bond.bond}, {'where none belongs' if bond.extra else 'planned' if bond.planned else 'as it belongs'}"
-    return "none, and one belongs" if bond.belongs else "apart" if bond.neutral else "no neutral"
+    return "none, and one belongs" if bond.belongs else "apart" if bond.neutral else f"no {neutral}"
 
 
 def _lines(label: str, found: Figure) -> Iterator[Row]:

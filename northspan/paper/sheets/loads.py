@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator
 
+from northspan.core.book.library import code_book
 from northspan.core.figures.working import Figure
 from northspan.core.job.job import Job
 from northspan.core.property.loads.place_load import PlaceLoad
@@ -23,15 +24,15 @@ def load_sections(job: Job, solution: Solution) -> Iterator[Section]:
 
 def load_section(job: Job, load: PlaceLoad) -> Section:
     """A place's load by every method, with its lines."""
-    place = next(p.name for p in job.places if p.id == load.place)
+    place, words = next(p.name for p in job.places if p.id == load.place), code_book(job.code_book).vocabulary.words
     rows: list[Row] = [("", "", "", load.why)]
     for method in load.methods:
         word = "in force" if method.id == load.governs else "may be used" if method.may_be_used else "may not be used"
         rows.append((f"{method.name}, {method.section}", word, "", method.why))
         rows += [("", line.name, figure(line.va), cited(line.va)) for line in method.lines]
         rows.append(("", "Together", figure(method.total_va), ""))
-        neutral = "" if method.neutral_amps.value is None else f"neutral {figure(method.neutral_amps)}"
-        rows.append(("", "Heavier leg", figure(method.amps), neutral))
+        neutral = "" if method.neutral_amps.value is None else f"{words['grounded']} {figure(method.neutral_amps)}"
+        rows.append(("", words["heavier"], figure(method.amps), neutral))
     return Section(f"Loads: {place}", ("Method", "Line", "Result", "Section or reason"), tuple(rows))
 
 

@@ -1,10 +1,11 @@
 """What a packet is made from."""
 
 from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 from datetime import date
 from functools import cached_property
 
+from northspan.core.book.library import code_book
 from northspan.core.job.job import Job
 from northspan.core.job.planned.packet import SheetName
 from northspan.core.plans.day.days import Days
@@ -30,7 +31,7 @@ class Issue:
 class Matter:
     """A job with its solution, its priced materials and what was looked at; the sheets that are wanted; the revision's
     letter and day (None: not dated yet); what was issued before, and what the last issue said; the days of the
-    work (None: not planned); the readings that were taken (None: none), and the book's words.
+    work (None: not planned); the readings that were taken (None: none).
     """
 
     job: Job
@@ -44,7 +45,11 @@ class Matter:
     before: Facts | None = None
     days: Days | None = None
     taken: Round | None = None
-    words: Mapping[str, str] = field(default_factory=dict)
+
+    @property
+    def terms(self) -> Mapping[str, str]:
+        """The terms of the job's code book."""
+        return code_book(self.job.code_book).vocabulary.words
 
     @cached_property
     def items(self) -> tuple[InspectionItem, ...]:

@@ -3,6 +3,7 @@
 from collections import defaultdict
 from collections.abc import Iterator, Mapping
 
+from northspan.core.book.library import code_book
 from northspan.core.figures.working import number
 from northspan.core.job.job import Job, Station
 from northspan.core.job.panel import PanelCircuit
@@ -81,14 +82,14 @@ def _half(space: int, here: Standing, blocked: set[int], last: int, metals: Meta
 
 
 def _leaving(job: Job, solution: Solution, station: Station) -> Iterator[Section]:
-    names = names_of(job)
+    names, device = names_of(job), code_book(job.code_book).vocabulary.words["device"]
     rows = [
         (names.stations[run.to_station], figure(answer.figure("breaker")), answer.conductors or "—")
         for run, answer in zip(job.runs, solution.runs, strict=True)
         if run.from_station == station.id
     ]
     if rows:
-        yield Section(f"{station.name}: what leaves it", ("Serves", "Breaker", "Conductors"), tuple(rows))
+        yield Section(f"{station.name}: what leaves it", ("Serves", device.capitalize(), "Conductors"), tuple(rows))
 
 
 def _wire(circuit: PanelCircuit, answer: CircuitAnswer, metals: Metals) -> str:

@@ -33,5 +33,4 @@ def matter_of(
         issued[-1].facts if issued else None,
         plans().get(job, durations()),
         taken_of(solved, job_id),
-        solved.ready.book.earthing.words,
     )

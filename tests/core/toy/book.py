@@ -167,7 +167,8 @@ class Earthing:
         return False
 
     def planned_bond(self, net, station, kept):
-        return "screw" if any(r.use == "service" for r in net.upstream(station.id)) and not kept else "none"
+        feed = net.fed_by.get(station.id)
+        return "screw" if feed is not None and feed.use == "service" else "none"
 
     def plain_answers(self, asked):
         return ()

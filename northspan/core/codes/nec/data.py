@@ -51,3 +51,12 @@ def house(rules: HouseRules, name: str) -> Any:
     ('two', 'prove')
     """
     return (rules.model_extra or {}).get(name, _USUAL[name])
+
+
+def device_word(at: str) -> str:
+    """What the device is called that guards a run from where it stands.
+
+    >>> device_word("run"), device_word("source")
+    ('breaker', 'breaker at its source')
+    """
+    return VOCABULARY.words[f"at_{at}"]

@@ -7,6 +7,7 @@ hangs between switching off with proof and restoring in order.
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, field
 
+from northspan.core.book.library import code_book
 from northspan.core.figures.units import US
 from northspan.core.job.job import Job, Station
 from northspan.core.job.run import Run
@@ -55,6 +56,10 @@ class _Made:
             self.first = (self.making.add("", "fetch parts", "Fetch parts"),)
 
     @property
+    def _words(self) -> Mapping[str, str]:
+        return code_book(self.job.code_book).vocabulary.words
+
+    @property
     def _stations(self) -> Mapping[str, Station]:
         return {s.id: s for s in self.job.stations}
 
@@ -78,10 +83,11 @@ class _Made:
             if not ground.fed:
                 continue
             there = {e.id for e in place.grounding.electrodes if e.stays}
-            new = [e for e in ground.electrodes if e.id not in there and "rod" in e.words]
+            rod = code_book(self.job.code_book).vocabulary.electrodes["rod"]
+            new = [e for e in ground.electrodes if e.id not in there and rod in e.words]
             if new:
                 rods = sum(max(1, len(e.at)) for e in new)
-                words = f"Drive {rods} rod{'s' if rods > 1 else ''} at {place.name}"
+                words = f"Drive {rods} {rod}{'s' if rods > 1 else ''} at {place.name}"
                 driven = self.making.add(place.id, "drive rod", words, rods, needs=self.first)
                 self.ready.append(
                     self.making.add(place.id, "electrode wire", f"Electrode wire at {place.name}", needs=(driven,))
@@ -122,9 +128,9 @@ class _Made:
                 self._landed(run, wires[run.id])
 
     def _trench(self, run: Run, feet: float, pull: PullAnswer) -> str:
-        to = self._end_of(run)
+        to, way = self._end_of(run), self._words["raceway"]
         dug = self.making.add(run.id, "dig trench", f"Dig to {to}", feet, needs=self.first, dry=True)
-        return self.making.add(run.id, "lay pipe", f"Lay pipe to {to}", feet, needs=(dug,), dry=True)
+        return self.making.add(run.id, "lay pipe", f"Lay {way} to {to}", feet, needs=(dug,), dry=True)
 
     def _trenches(self, trenches: list[tuple[Run, str, float]]) -> tuple[str, ...]:
         """Open trenches are looked at, then closed."""
@@ -143,7 +149,9 @@ class _Made:
         if run.cable.raceway == "none":
             wire = self.making.add(run.id, "run cable", f"Run cable to {to}", feet, needs=(*self.first, *ends))
         else:
-            pipe = self.making.add(run.id, "run pipe", f"Run pipe to {to}", feet, needs=(*self.first, *ends))
+            pipe = self.making.add(
+                run.id, "run pipe", f"Run {self._words['raceway']} to {to}", feet, needs=(*self.first, *ends)
+            )
             wire = self.making.add(run.id, "pull wire", f"Pull wire to {to}", feet, needs=(pipe,))
         self.walls.append(wire)
         return wire
@@ -152,7 +160,7 @@ class _Made:
         to = self._end_of(run)
         ends = tuple(self.hung[s] for s in (run.from_station, run.to_station) if s in self.hung)
         kind = "change service" if run.use == "service" and self._standing else "land feeder"
-        words = f"Change the service at {to}" if kind == "change service" else f"Land what feeds {to}"
+        words = f"Change the {self._words['supply']} at {to}" if kind == "change service" else f"Land what feeds {to}"
         self.landings.append((run.id, kind, words, 1.0, (*wires, *ends)))
 
     def _end_of(self, run: Run) -> str:
@@ -212,20 +220,22 @@ class _Made:
             for key, kind, words, many, needs in self.landings:
                 self.ready.append(self.making.add(key, kind, words, many, needs=(*needs, *looked)))
             return
+        supplier = self._words["supplier"].capitalize()
         # The house goes dark once all that its dark work waits for is there.
         before = tuple(dict.fromkeys((*looked, *(n for *_, needs in self.landings for n in needs), *self._feeds())))
         off = before
         if self._service_changes:
-            words = "Utility switches off"
+            words = f"{supplier} switches off"
             off = (self.making.add("", "utility off", words, power="off", needs=before, outside="utility"),)
-        words = "Load off, main off, locked, proved dead"
+        words = f"Load off, {self._words['main']} off, locked, proved dead"
         proved = self.making.add("", PROVED, words, power="off", needs=off)
         dark = tuple(name for landing in self.landings for name in self._in_the_dark(*landing[:4], proved)) + own
         last = dark
         if self._service_changes:
-            words = "Utility switches on"
+            words = f"{supplier} switches on"
             last = (self.making.add("", "utility on", words, power="off", needs=dark, outside="utility"),)
-        self.ready.append(self.making.add("", RESTORED, "Legs checked, breakers on in order", power="off", needs=last))
+        words = f"{self._words['leg'].capitalize()}s checked, {self._words['device']}s on in order"
+        self.ready.append(self.making.add("", RESTORED, words, power="off", needs=last))
 
     def _in_the_dark(self, key: str, kind: str, words: str, many: float, proved: str) -> Iterator[str]:
         """A piece of dark work; what several hands can share, each with circuits of its own, is shared."""

@@ -43,12 +43,23 @@ class Mode:
         return self.feed(net, run.to_station) is run or (other is run and run.from_station in self.sources)
 
 
-def modes(job: Job, net: Network) -> tuple[Mode, ...]:
-    """The normal supply first, then every standby source by itself; two for a leg each together, then each alone."""
+def modes(job: Job, net: Network, supplier: str = "utility") -> tuple[Mode, ...]:
+    """The normal supply first, named by who the ``supplier`` is, then every standby source by itself; two for a leg
+    each together, then each alone.
+    """
     roots = [s for s in job.stations if s.id not in net.fed_by and _normal_source(net, s)]
     live = {at for root in roots for at in net.beyond(root.id)}
     live = {at for at in live if net.system[at] is not None}
-    found = [Mode("utility", _name(net, roots), _kind(roots), tuple(r.id for r in roots), frozenset(), frozenset(live))]
+    found = [
+        Mode(
+            "utility",
+            _name(net, roots, supplier),
+            _kind(roots),
+            tuple(r.id for r in roots),
+            frozenset(),
+            frozenset(live),
+        )
+    ]
     for station in job.stations:
         switches = frozenset(to for to in net.standby if station.id in _sources_of(net, to))
         if not switches:
@@ -91,9 +102,9 @@ def _normal_source(net: Network, station: Station) -> bool:
     return net.system[station.id] is not None
 
 
-def _name(net: Network, roots: list[Station]) -> str:
+def _name(net: Network, roots: list[Station], supplier: str) -> str:
     if not roots or roots[0].kind == "utility":
-        return "Utility"
+        return supplier.capitalize()
     other = net.partner(roots[0].id)
     return roots[0].name if other is None else f"{roots[0].name} and {net.stations[other].name}"
 

@@ -31,7 +31,7 @@ def solve_ground(rules: Earthing, job: Job, net: Network, sized: Mapping[str, Si
     ohms = place_ohms(places)
     joined = joins(rules, job, net)
     found = []
-    for mode in modes(job, net):
+    for mode in modes(job, net, rules.words["supplier"]):
         here = bonds(job, net, mode, joined)
         there = wired(rules, job, net, mode, joined, sized, ohms, at_fault(mode))
         answer = ModeAnswer(

@@ -36,12 +36,14 @@ class _Point:
     steps: tuple[Step, ...]
 
 
-def available_faults(table: str, job: Job, net: Network, sized: Mapping[str, SizedRun]) -> Mapping[str, Figure]:
+def available_faults(
+    table: str, leg: str, job: Job, net: Network, sized: Mapping[str, SizedRun]
+) -> Mapping[str, Figure]:
     """The largest bolted fault current (A) at every station; a station without a known source has no answer.
-    ``table`` is where the impedances stand.
+    ``table`` is where the impedances stand, ``leg`` what one line to the neutral is called.
     """
     points: dict[str, _Point | None] = {
-        s.id: _source(s.source, SYSTEMS[s.supply]) if s.supply and s.source else None
+        s.id: _source(leg, s.source, SYSTEMS[s.supply]) if s.supply and s.source else None
         for s in job.stations
         if s.id not in net.fed_by
     }
@@ -49,7 +51,7 @@ def available_faults(table: str, job: Job, net: Network, sized: Mapping[str, Siz
         before, rung = _leaving(net, run.from_station, points[run.from_station]), sized[run.id].sizing.rung
         reached = net.system[run.to_station] is not None and before is not None and rung is not None
         points[run.to_station] = _after(table, before, sized[run.id], rung) if reached and before and rung else None
-    return {s.id: _figure(points[s.id], _volts(net, s.id)) for s in job.stations}
+    return {s.id: _figure(leg, points[s.id], _volts(net, s.id)) for s in job.stations}
 
 
 def _leaving(net: Network, station: str, point: _Point | None) -> _Point | None:
@@ -75,7 +77,7 @@ def _volts(net: Network, station: str) -> System | None:
     return SYSTEMS[name] if name is not None else None
 
 
-def _source(source: UtilitySource, system: System) -> _Point | None:
+def _source(named: str, source: UtilitySource, system: System) -> _Point | None:
     if source.fault_a is not None:
         steps = [Step("At the source, as entered", source.fault_a, "A", "entered")]
         amps = source.fault_a
@@ -99,7 +101,7 @@ def _source(source: UtilitySource, system: System) -> _Point | None:
     leg_amps = amps
     if system.centre_tapped and source.fault_a is None:
         leg_amps = LEG_FACTOR * amps
-        steps.append(Step(f"One leg to neutral, × {number(LEG_FACTOR)}", leg_amps, "A", "centre-tapped winding"))
+        steps.append(Step(f"One {named}, × {number(LEG_FACTOR)}", leg_amps, "A", "centre-tapped winding"))
     return _Point(source_ohms(system.volts, amps), source_ohms(system.to_neutral, leg_amps), tuple(steps))
 
 
@@ -118,13 +120,13 @@ def _after(table: str, before: _Point, each: SizedRun, rung: Rung) -> _Point:
     return _Point(between, leg, (*before.steps, step))
 
 
-def _figure(point: _Point | None, system: System | None) -> Figure:
+def _figure(named: str, point: _Point | None, system: System | None) -> Figure:
     if point is None or system is None:
         return UNKNOWN
     amps = fault_amps(system.volts, point.line)
     steps = [*point.steps, Step(f"Line to line: {number(system.volts)} V", amps, "A", METHOD)]
     if point.leg is not None and system.to_neutral is not None:
         leg = fault_amps(system.to_neutral, point.leg)
-        steps.append(Step(f"One leg to neutral: {number(system.to_neutral)} V", leg, "A", METHOD))
+        steps.append(Step(f"One {named}: {number(system.to_neutral)} V", leg, "A", METHOD))
         amps = max(amps, leg)
     return Figure(amps, "A", (*steps, Step("The larger", amps, "A", METHOD)))

@@ -47,7 +47,7 @@ def fault_answer(ready: Prepared, asked: FaultQuestion) -> FaultAnswer:
     book, job, net, sized = ready.book, ready.job, ready.net, ready.sized
     if asked.station not in net.stations:
         raise KeyError(asked.station)
-    mode = {m.id: m for m in modes(job, net)}[asked.mode]
+    mode = {m.id: m for m in modes(job, net, book.earthing.words["supplier"])}[asked.mode]
     places = place_grounds(book.earthing, job, net, sized)
     joined = joins(book.earthing, job, net)
     ohms = place_ohms(places)

@@ -3,6 +3,7 @@
 from collections.abc import Iterable
 
 from northspan.core.book.systems import SYSTEMS
+from northspan.core.codes.nec.data import VOCABULARY
 from northspan.core.codes.nec.earthing.paired_answers import neutrals_of_pair
 from northspan.core.codes.nec.earthing.separate_buildings import against_neutral_as_ground
 from northspan.core.figures.units import FOOT_M
@@ -280,7 +281,7 @@ def _ratings(a: Asked) -> Iterable[float | None]:
 def _one_rod(a: Asked) -> Figure:
     """One common rod in the place's soil, where the place has no electrode."""
     place = next(p for p in a.job.places if p.id == a.place.place)
-    return rods_by_thumb(place_soil(place, a.job.told), APART_M, a.job.told)[0].ohms
+    return rods_by_thumb(VOCABULARY.electrodes["rod"], place_soil(place, a.job.told), APART_M, a.job.told)[0].ohms
 
 
 def _amps(amps: float) -> Figure:

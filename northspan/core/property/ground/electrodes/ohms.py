@@ -168,8 +168,10 @@ def _at_share(parts: Sequence[Grounded], soil: PlaceSoil, share: float, told: Un
     return each[0] if len(each) == 1 else _joined(each, at, formulas.seen_resistivity(here, APART_M))
 
 
-def rods_by_thumb(soil: PlaceSoil, spacing_m: float, told: Units) -> tuple[RodsByThumb, ...]:
-    """One to four common rods in a row ``spacing_m`` (m) apart: ohms computed beside the trade's rule of thumb."""
+def rods_by_thumb(rod: str, soil: PlaceSoil, spacing_m: float, told: Units) -> tuple[RodsByThumb, ...]:
+    """One to four common rods (what one is called: ``rod``) in a row ``spacing_m`` (m) apart: ohms computed beside the
+    trade's rule of thumb.
+    """
     found: list[RodsByThumb] = []
     for row in RODS_BY_THUMB.rows:
         many = int(row)
@@ -177,7 +179,7 @@ def rods_by_thumb(soil: PlaceSoil, spacing_m: float, told: Units) -> tuple[RodsB
         ohms, what, cite = ohms_of(rods, soil.middle, told)
         computed = Figure(ohms, "ohm", (soil.step, Step(what, ohms, "ohm", cite)))
         one, share = float(found[0].ohms.value or 0.0) if found else ohms, RODS_BY_THUMB.number(row, "share") or 0.0
-        words = f"{number(share)} of one rod's {number(round(one, 1))} ohm"
+        words = f"{number(share)} of one {rod}'s {number(round(one, 1))} ohm"
         thumb = Figure(share * one, "ohm", (Step(words, share * one, "ohm", RODS_BY_THUMB.section),))
         found.append(RodsByThumb(many, computed, thumb))
     return tuple(found)

@@ -155,7 +155,7 @@ def _place(rules: Earthing, job: Job, net: Network, sized: Mapping[str, SizedRun
         high,
         rules.enough_ohm,
         chance,
-        rods_by_thumb(soil, spacing, job.told) if fed else (),
+        rods_by_thumb(rules.electrodes["rod"], soil, spacing, job.told) if fed else (),
         rules.electrode_conductor(hots, made_of, serving) if needed and hots else None,
         _taps(rules, sized, supply, place, serving),
         rules.water_jumper(largest[1], sized[largest[0].id].sizing.breaker_a, supply.service)

@@ -2,13 +2,13 @@
 
 from collections.abc import Iterable
 
-from northspan.core.codes.nec.data import AWG
+from northspan.core.codes.nec.data import AWG, device_word
 from northspan.core.codes.nec.sizing.dwelling import needed_ampacity
 from northspan.core.codes.nec.sizing.overcurrent import small_conductor_limit
 from northspan.core.codes.nec.sizing.rungs import SECTIONS, TOLERANCE
 from northspan.core.codes.nec.sizing.terms import terms_of
 from northspan.core.figures.working import Level, a_number, number
-from northspan.core.run.question import DEVICE_WORDS, OWN_DEVICE, RunQuestion
+from northspan.core.run.question import OWN_DEVICE, RunQuestion
 from northspan.core.run.rung import Rung
 from northspan.core.run.sized import Change, RunFinding, Sizing
 
@@ -88,7 +88,7 @@ def _locked_fails(s: Sizing, rung: Rung, stop: str) -> RunFinding:
     changes = list(_smallest(s))
     lower = _breaker_held(s, rung)
     if stop in ("breaker", "small-conductor") and lower is not None and q.mains == 1 and q.device_at in OWN_DEVICE:
-        changes.append(Change(f"Put it on {a_number(lower)} A {DEVICE_WORDS[q.device_at]}", {"breaker_a": lower}))
+        changes.append(Change(f"Put it on {a_number(lower)} A {device_word(q.device_at)}", {"breaker_a": lower}))
     words = {
         "parallel": "Conductors may be joined in parallel from 1/0 up only.",
         "made": f"{q.insulation} is not made in this size.",
@@ -120,7 +120,7 @@ def _locked_fails(s: Sizing, rung: Rung, stop: str) -> RunFinding:
 def _short(q: RunQuestion, rung: Rung, stop: str, breaker: float, small: float | None) -> str:
     if stop in ("breaker", "small-conductor"):
         most = small if stop == "small-conductor" and small is not None else rung.largest_breaker_a
-        return f"breaker to {number(most)} A, the {DEVICE_WORDS[q.device_at]} is {number(breaker)} A"
+        return f"breaker to {number(most)} A, the {device_word(q.device_at)} is {number(breaker)} A"
     if stop == "dwelling-rule":
         return f"carries {number(rung.allowed_ampacity_a)} A of {number(needed_ampacity(breaker))} A"
     if stop == "tap" and q.tap_least is not None:

@@ -2,13 +2,14 @@
 
 from collections.abc import Iterable
 
+from northspan.core.codes.nec.data import device_word
 from northspan.core.codes.nec.sizing.overcurrent import is_standard, needed, standard_rating, standard_rating_below
 from northspan.core.codes.nec.sizing.terms import terms_of
 from northspan.core.document.finding import Finding, Fix
 from northspan.core.figures.working import a_number, number
 from northspan.core.property.whole.book import WholeBook
 from northspan.core.property.whole.view import JobView
-from northspan.core.run.question import DEVICE_WORDS, OWN_DEVICE, RunQuestion
+from northspan.core.run.question import OWN_DEVICE, RunQuestion
 from northspan.core.run.sized import Change, RunFinding, Sizing
 
 # The 2023 edition lists it besides the checked table; nothing of a house is put on it unasked.
@@ -22,7 +23,7 @@ def find(s: Sizing) -> Iterable[RunFinding]:
     q = s.question
     if q.breaker_lock_a is None:
         return
-    word = DEVICE_WORDS[q.device_at]
+    word = device_word(q.device_at)
     # Spare wanted by house rule binds no breaker.
     load_a = needed(q, s.design_a) / (1.0 + q.spare_pct / 100.0)
     own = q.device_at in OWN_DEVICE
@@ -84,7 +85,7 @@ def _changes(q: RunQuestion, fitting: float | None) -> tuple[Change, ...]:
     useful = standard_rating(q.ahead_a) if q.ahead_a is not None else None
     held = fitting is not None and useful is not None and fitting > useful
     if fitting is not None and q.mains == 1 and q.device_at in OWN_DEVICE and not held:
-        changes.append(Change(f"Use {a_number(fitting)} A {DEVICE_WORDS[q.device_at]}", {"breaker_a": fitting}))
+        changes.append(Change(f"Use {a_number(fitting)} A {device_word(q.device_at)}", {"breaker_a": fitting}))
     if q.device_at == "run" and not held:
         changes.append(Change("Unlock the breaker", {"breaker_a": None}))
         if q.size_lock is not None:
@@ -98,7 +99,7 @@ def find_twice(book: WholeBook, view: JobView) -> Iterable[Finding]:
         guard = each.guard
         if guard.run_entry_a is None or guard.rating_a is None or not guard.own:
             continue
-        word = DEVICE_WORDS[guard.at]
+        word = device_word(guard.at)
         name = view.network.stations[each.run.to_station].name
         several = f"{guard.mains} mains together" if guard.mains > 1 else word
         clear = {"op": "add", "path": f"/runs/{each.index}/locks/breaker_a", "value": None}
