@@ -18,7 +18,7 @@ from northspan.core.run.question import RunQuestion
 from northspan.core.run.rung import Rung
 from northspan.core.run.sized import Companions, RunFinding
 
-PACKAGE = "tests.core.toy"
+PACKAGE = "tests.core.made.toy"
 METRIC = scale("metric")
 TABLES = load_tables(PACKAGE)
 WIRES = TABLES["wires"]

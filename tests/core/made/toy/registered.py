@@ -9,7 +9,7 @@ from northspan.core.book import library
 @contextmanager
 def toy_book():
     """Within it the book is registered: one folder and one line."""
-    with patch.dict(library._BOOKS, {"toy-1": "tests.core.toy.book"}):
+    with patch.dict(library._BOOKS, {"toy-1": "tests.core.made.toy.book"}):
         library.whole_ids.cache_clear()
         try:
             yield
