@@ -15,7 +15,7 @@ import { keepSending } from '@/stores/sending'
 import { learnUnits } from '@/stores/units'
 import { useView } from '@/stores/view'
 import { outlives } from '@/stores/waiting'
-import { learn, USUAL_BOOK, words } from '@/stores/words'
+import { learn, spoken, USUAL_BOOK, words } from '@/stores/words'
 
 // Neither is wanted for the first screen.
 const GoTo = defineAsyncComponent(() => import('@/shell/GoTo.vue'))
@@ -33,13 +33,15 @@ const wordless = ref('')
 async function learnWords() {
   wordless.value = ''
   try {
-    await Promise.all([learn(USUAL_BOOK), learnUnits()])
+    await Promise.all([learn(desk.job?.code_book ?? USUAL_BOOK), learnUnits()])
   } catch (error) {
     if (!(error instanceof Refused)) throw error
     wordless.value = error.message
   }
 }
 void learnWords()
+// A job is read in the words of its own book.
+watch(() => desk.job?.code_book, (book) => book && book !== spoken.value && learnWords())
 useTitle()
 
 // In a browser that keeps nothing, what could not be sent goes with the tab.
@@ -69,7 +71,7 @@ useEventListener(window, 'beforeunload', warn)
           North Span was replaced by another edition while this page was open.
           <v-btn @click="reload">Reload</v-btn>
         </p>
-        <router-view v-if="words" />
+        <router-view v-if="words && (!desk.job || desk.job.code_book === spoken)" />
         <p v-else-if="wordless" class="outdated" role="alert">
           {{ wordless }} <v-btn @click="learnWords">Try again</v-btn>
         </p>

@@ -5,6 +5,7 @@ import { computed, ref } from 'vue'
 import { figureText } from './write'
 import type { LoadMethod, Place, PlaceLoad } from '@/api/types'
 import { useView } from '@/stores/view'
+import { term } from '@/stores/words'
 
 const props = defineProps<{ place: Place; load: PlaceLoad }>()
 const view = useView()
@@ -35,7 +36,7 @@ function segments(method: LoadMethod) {
       </span>
       <span class="mono amps">{{ figureText(m.amps, 0) }}</span>
     </div>
-    <figcaption class="narrow quiet">VA by line, one scale for all methods; at the right the heavier leg</figcaption>
+    <figcaption class="narrow quiet">VA by line, one scale for all methods; at the right: {{ term('heavier').toLowerCase() }}</figcaption>
   </figure>
 </template>
 

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 
 import { sizeText, written } from './write'
 import type { Ladder, Rung } from '@/api/types'
+import { term } from '@/stores/words'
 
 const props = defineProps<{
   ladder: Ladder
@@ -41,7 +42,7 @@ function drop(rung: Rung): string {
   <div class="ladder" :data-metal="ladder.metal">
     <h3 class="cap" :class="{ quiet: !own }">{{ METALS[ladder.metal] }}<span v-if="own" class="narrow own"> · this run</span></h3>
     <div class="heads narrow quiet" aria-hidden="true">
-      <span>size</span><span>need</span><span>carries</span><span>breaker to</span><span>drop</span><span>pipe, or stopped by</span>
+      <span>size</span><span>need</span><span>carries</span><span>{{ term('device') }} to</span><span>drop</span><span>{{ term('raceway') }}, or stopped by</span>
     </div>
     <p v-if="tail.hidden" class="narrow quiet more">{{ tail.hidden === 1 ? 'One smaller size fails' : `${tail.hidden} smaller sizes fail` }} too</p>
     <div
@@ -60,7 +61,7 @@ function drop(rung: Rung): string {
         <span class="mono size">{{ rung.size }}<span class="visually-hidden">{{ sizeText(rung.size, ladder.metal).slice(rung.size.length) }}, {{ rung.passes ? 'passes' : 'fails' }}, carries</span></span>
         <span class="track"><span class="bar" :style="{ width: share(rung.allowed_ampacity_a) }" /><span class="need" :style="{ left: share(need) }" /></span>
         <span class="mono amps">{{ written(rung.allowed_ampacity_a, 'A', 0) }}</span>
-        <span class="mono amps"><span class="visually-hidden">, breaker to </span>{{ rung.device_a ? written(rung.device_a, 'A', 0) : '' }}</span>
+        <span class="mono amps"><span class="visually-hidden">, {{ term('device') }} to </span>{{ rung.device_a ? written(rung.device_a, 'A', 0) : '' }}</span>
         <span class="mono drop"><span class="visually-hidden">, drops </span>{{ drop(rung) }}</span>
         <span class="narrow last"><span class="visually-hidden">{{ rung.stopped_by ? ', stopped by ' : rung.raceway ? ', pipe ' : '' }}</span>{{ last(rung) }}<span class="visually-hidden">: working</span></span>
       </button>

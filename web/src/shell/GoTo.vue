@@ -2,7 +2,7 @@
 import { computed, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
-import { PAGES, STEPS } from './steps'
+import { PAGES, stepName, STEPS } from './steps'
 import { api } from '@/api/client'
 import type { JobSummary, Station } from '@/api/types'
 import { counted } from '@/figures/write'
@@ -36,6 +36,11 @@ onMounted(async () => {
 })
 watch(wanted, () => (at.value = 0))
 
+function stepKind(route: string): string {
+  const step = STEPS.find((s) => s.route === route)
+  return step ? stepName(step) : 'page'
+}
+
 const targets = computed<Target[]>(() => {
   const found: Target[] = []
   const job = desk.job
@@ -43,9 +48,9 @@ const targets = computed<Target[]>(() => {
   if (job && id) {
     const toSpan = () => router.push({ name: 'span', params: { id } })
     for (const each of vocabulary.value?.sought ?? []) {
-      found.push({ title: each.title, also: each.words, kind: STEPS.find((s) => s.route === each.step)?.name ?? 'page', go: () => router.push({ name: each.step, params: { id }, query: each.tab ? { tab: each.tab } : {} }) })
+      found.push({ title: each.title, also: each.words, kind: stepKind(each.step), go: () => router.push({ name: each.step, params: { id }, query: each.tab ? { tab: each.tab } : {} }) })
     }
-    for (const step of STEPS) found.push({ title: step.name, kind: 'step', go: () => router.push({ name: step.route, params: { id } }) })
+    for (const step of STEPS) found.push({ title: stepName(step), kind: 'step', go: () => router.push({ name: step.route, params: { id } }) })
     const names = new Map(job.stations.map((s) => [s.id, s.name]))
     for (const run of job.runs) {
       const title = `${names.get(run.from_station)} → ${names.get(run.to_station)}`

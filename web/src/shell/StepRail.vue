@@ -3,7 +3,7 @@ import { computed, onBeforeUnmount, onMounted } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import { onKey } from './keys'
-import { PAGES, stepOf, STEPS } from './steps'
+import { PAGES, stepName, stepOf, STEPS } from './steps'
 import { useDesk } from '@/stores/desk'
 
 const desk = useDesk()
@@ -44,7 +44,7 @@ onBeforeUnmount(() => unbind.forEach((stop) => stop()))
         :to="{ name: step.route, params: { id: desk.id } }"
       >
         <span class="digit mono">{{ step.digit }}</span>
-        <span>{{ step.name }}</span>
+        <span>{{ stepName(step) }}</span>
         <span v-if="open[step.route]" class="count mono" :aria-label="`${open[step.route]} open findings`">{{ open[step.route] }}</span>
       </router-link>
       <hr />

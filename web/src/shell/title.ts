@@ -1,7 +1,7 @@
 import { watchEffect } from 'vue'
 import { useRoute } from 'vue-router'
 
-import { PAGES, stepOf, STEPS } from './steps'
+import { PAGES, stepName, stepOf, STEPS } from './steps'
 import { useDesk } from '@/stores/desk'
 
 /** The window's title names the job and the step, so that tabs and bookmarks tell them apart. */
@@ -11,6 +11,6 @@ export function useTitle() {
   watchEffect(() => {
     const step = STEPS.find((s) => s.route === stepOf(route))
     const page = PAGES.find((p) => p.route === route.name)
-    document.title = [step && desk.name, step?.name ?? page?.name, 'North Span'].filter(Boolean).join(' · ')
+    document.title = [step && desk.name, step ? stepName(step) : page?.name, 'North Span'].filter(Boolean).join(' · ')
   })
 }

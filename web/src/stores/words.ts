@@ -1,4 +1,4 @@
-import { shallowReactive, shallowRef } from 'vue'
+import { ref, shallowReactive, shallowRef } from 'vue'
 
 import { useBooks } from './books'
 import type { Vocabulary } from '@/api/types'
@@ -13,6 +13,8 @@ export const USUAL_BOOK = 'nec-2023'
 
 /** The words of the code book that jobs are made under here; null until they have come. */
 export const words = shallowRef<Vocabulary | null>(null)
+/** The code book that they are of. */
+export const spoken = ref('')
 const lists = new Map<string, Choice<unknown>[]>()
 
 /** A list of choices by name, as the code book states it; empty until its words have come. */
@@ -20,6 +22,17 @@ export function list<T>(name: string): Choice<T>[] {
   const known = lists.get(name) ?? shallowReactive<Choice<unknown>[]>([])
   lists.set(name, known)
   return known as Choice<T>[]
+}
+
+/** What the code book calls a thing. */
+export function term(name: string): string {
+  return words.value?.words[name] ?? ''
+}
+
+/** The same at the beginning of a line. */
+export function titled(name: string): string {
+  const said = term(name)
+  return said.charAt(0).toUpperCase() + said.slice(1)
 }
 
 /** What a new part of a job begins with. */
@@ -30,9 +43,11 @@ export function defaults<T extends object>(name: string): T {
 /** Learn a code book's words. Throws `Refused` where they do not come. */
 export async function learn(book: string) {
   const found = await useBooks().vocabulary(book)
+  for (const [name, known] of lists) if (!(name in found.choices)) known.splice(0)
   for (const [name, choices] of Object.entries(found.choices)) {
     const known = list(name)
     known.splice(0, known.length, ...choices)
   }
   words.value = found
+  spoken.value = book
 }

@@ -9,6 +9,7 @@ import TextField from '@/fields/TextField.vue'
 import TimeField from '@/fields/TimeField.vue'
 import { freshId } from '@/steps/jobs/building'
 import { deskKey, useDesk } from '@/stores/desk'
+import { term } from '@/stores/words'
 
 /** Who is there and when, when the utility comes, what stays on. */
 const props = defineProps<{ days: Days | null; plan: DayPlan }>()
@@ -71,7 +72,7 @@ function keepOn(index: number, part: Partial<DayPlan['stays_on'][number]>) {
     <p class="narrow"><TimeField label="From" pointer="/day/morning" :value="plan.morning" @change="(v) => set('morning', v)" /><TimeField label="to" pointer="/day/evening" :value="plan.evening" @change="(v) => set('evening', v)" /></p>
     <v-text-field class="first" label="First day" type="date" :model-value="plan.first ?? ''" @change="set('first', ($event.target as HTMLInputElement).value || null)" />
     <NumberField label="Power outages, at most" :value="plan.goes" unit="" pointer="/day/goes" @change="(v) => v !== null && set('goes', v)" />
-    <h3 class="cap">The utility comes</h3>
+    <h3 class="cap">The {{ term('supplier') }} comes</h3>
     <template v-if="plan.utility">
       <NumberField label="On day" :value="plan.utility.day" unit="" pointer="/day/utility/day" @change="(v) => v !== null && setVisit({ day: v })" />
       <TimeField label="between" pointer="/day/utility/earliest" :value="plan.utility.earliest" @change="(v) => setVisit({ earliest: v })" />
@@ -120,7 +121,7 @@ function keepOn(index: number, part: Partial<DayPlan['stays_on'][number]>) {
           <v-btn @click="set('stays_off', plan.stays_off.filter((_, k) => k !== i))">Turn it on again</v-btn>
         </li>
       </ul>
-      <v-btn @click="set('stays_off', [...plan.stays_off, { ...circuitOf(circuits[0].value), note: 'not ready', until: '' }])">A breaker stays off</v-btn>
+      <v-btn @click="set('stays_off', [...plan.stays_off, { ...circuitOf(circuits[0].value), note: 'not ready', until: '' }])">A {{ term('device') }} stays off</v-btn>
     </template>
     <h3 class="cap">Stays on</h3>
     <ul>

@@ -8,7 +8,7 @@ import NumberField from '@/fields/NumberField.vue'
 import SwitchField from '@/fields/SwitchField.vue'
 import FigureButton from '@/figures/FigureButton.vue'
 import { useDesk } from '@/stores/desk'
-import { list } from '@/stores/words'
+import { list, term, titled } from '@/stores/words'
 
 const props = defineProps<{ stationId: string; mode: ModeAnswer | undefined }>()
 const desk = useDesk()
@@ -44,17 +44,17 @@ function setFeed(name: string, value: boolean | null) {
   <section v-if="station" class="fields" aria-label="Bonds">
     <h2 class="cap">{{ station.name }}</h2>
     <template v-if="station.kind !== 'utility'">
-      <ChoiceField v-if="bond?.neutral || station.bonding.neutral" label="Neutral to can" :value="station.bonding.neutral" :choices="BONDS" :pointer="`${base}/bonding/neutral`" hint="What joins the neutral to the enclosure; a relay inside closes when its own source runs" @change="(v) => set('bonding/neutral', v)" />
+      <ChoiceField v-if="bond?.neutral || station.bonding.neutral" :label="`${titled('grounded')} to ${term('enclosure')}`" :value="station.bonding.neutral" :choices="BONDS" :pointer="`${base}/bonding/neutral`" hint="What joins the neutral to the enclosure; a relay inside closes when its own source runs" @change="(v) => set('bonding/neutral', v)" />
       <ChoiceField v-if="station.bonding.neutral === 'wire'" label="of size, copper" :value="station.bonding.jumper_size" :choices="sizeLocks('')" :pointer="`${base}/bonding/jumper_size`" @change="(v) => set('bonding/jumper_size', v)" />
-      <ChoiceField label="Ground bar" :value="station.bonding.ground_bar" :choices="BARS" :pointer="`${base}/bonding/ground_bar`" @change="(v) => set('bonding/ground_bar', v)" />
+      <ChoiceField :label="titled('bar')" :value="station.bonding.ground_bar" :choices="BARS" :pointer="`${base}/bonding/ground_bar`" @change="(v) => set('bonding/ground_bar', v)" />
       <p v-if="bond?.jumper" class="figure narrow"><span class="quiet">Bonding jumper asked for</span><FigureButton :figure="bond.jumper" :title="`bonding jumper at ${station.name}`" /></p>
       <p v-if="bond?.electrode_conductor" class="figure narrow"><span class="quiet">To the electrodes</span><FigureButton :figure="bond.electrode_conductor" :title="`electrode conductor of ${station.name}`" /></p>
       <ChoiceField v-if="feed && feed.use === 'service' && steel" label="Its steel raceway" :value="feed.cable.raceway_bonded" :choices="RACEWAY_BONDS" :pointer="`/runs/${feedIndex}/cable/raceway_bonded`" @change="(v) => setFeed('cable/raceway_bonded', v)" />
       <template v-if="feed && feed.use !== 'service'">
-        <SwitchField label="Fed with no equipment ground" :value="feed.cable.no_egc" :pointer="`/runs/${feedIndex}/cable/no_egc`" @change="(v) => setFeed('cable/no_egc', v)" />
+        <SwitchField :label="`Fed with no ${term('protective')}`" :value="feed.cable.no_egc" :pointer="`/runs/${feedIndex}/cable/no_egc`" @change="(v) => setFeed('cable/no_egc', v)" />
         <SwitchField v-if="feed.cable.no_egc" label="Ground-fault protection ahead of it" :value="feed.ground_fault_protected" :pointer="`/runs/${feedIndex}/ground_fault_protected`" @change="(v) => setFeed('ground_fault_protected', v)" />
       </template>
-      <ChoiceField v-if="station.transfer" label="Switches the neutral" :value="station.transfer.switches_neutral" :choices="KNOWN" :pointer="`${base}/transfer/switches_neutral`" @change="(v) => set('transfer/switches_neutral', v)" />
+      <ChoiceField v-if="station.transfer" :label="`Switches the ${term('grounded')}`" :value="station.transfer.switches_neutral" :choices="KNOWN" :pointer="`${base}/transfer/switches_neutral`" @change="(v) => set('transfer/switches_neutral', v)" />
       <NumberField v-if="station.kind === 'generator' && station.generator" label="Reactance in a fault" :value="station.generator.reactance_pct" unit="%" :pointer="`${base}/generator/reactance_pct`" hint="From its sheet; 15 % of its rating is only the start value" @change="(v) => v && set('generator/reactance_pct', v)" />
       <NumberField v-if="station.kind === 'inverter' && station.generator" label="Gives into a fault" :value="station.generator.surge_times" unit="×" :pointer="`${base}/generator/surge_times`" hint="Times its rating, from its sheet; 2 is only the start value" @change="(v) => v && set('generator/surge_times', v)" />
     </template>

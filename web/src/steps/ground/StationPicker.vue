@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import type { ModeAnswer, StationBond } from '@/api/types'
 import { secondsText } from '@/figures/write'
 import { useDesk } from '@/stores/desk'
+import { term } from '@/stores/words'
 
 const props = defineProps<{ mode: ModeAnswer | undefined }>()
 const desk = useDesk()
@@ -34,7 +35,7 @@ function wrong(b: StationBond): boolean {
 
 <template>
   <nav class="picker" aria-label="Equipment">
-    <div class="head"><h2 class="cap">Equipment</h2><span class="narrow quiet" title="Longest a breaker may take with a hot on this can, as it is wired">hot-to-can fault opens in</span></div>
+    <div class="head"><h2 class="cap">Equipment</h2><span class="narrow quiet" :title="`Longest a ${term('device')} may take with a ${term('ungrounded')} on this ${term('enclosure')}, as it is wired`">{{ term('ungrounded') }}-to-{{ term('enclosure') }} fault opens in</span></div>
     <button
       v-for="row in rows" :key="row.station.id" class="plain row" :class="{ here: row.station.id === desk.selectedStation, dead: !row.bond.live }"
       :aria-current="row.station.id === desk.selectedStation" @click="desk.selectStation(row.station.id)"

@@ -16,6 +16,7 @@ import WorkBench from '@/shell/WorkBench.vue'
 import { chosenPlace } from '@/steps/chosen'
 import { useDesk } from '@/stores/desk'
 import { useView } from '@/stores/view'
+import { term } from '@/stores/words'
 
 const props = defineProps<{ id: string }>()
 const desk = useDesk()
@@ -37,7 +38,7 @@ watch(() => desk.job, (job) => {
 useAddress(desk, { place: chosenPlace(desk, placeId) })
 watch(placeId, () => (applianceAt.value = null))
 watch(governing, (now) => {
-  if (now && !view.working) view.show(`${now.name}, heavier leg`, now.amps)
+  if (now && !view.working) view.show(`${now.name}, ${term('heavier').toLowerCase()}`, now.amps)
 }, { immediate: true })
 </script>
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { PlaceLoad } from '@/api/types'
 import FigureButton from '@/figures/FigureButton.vue'
+import { term, titled } from '@/stores/words'
 
 defineProps<{ load: PlaceLoad }>()
 </script>
@@ -15,9 +16,9 @@ defineProps<{ load: PlaceLoad }>()
           <dt>{{ line.name }}</dt><dd><FigureButton :figure="line.va" :title="line.name" /></dd>
         </template>
         <dt class="sum">Together</dt><dd class="sum"><FigureButton :figure="m.total_va" :title="`${m.name}, total`" /></dd>
-        <dt>Heavier leg</dt><dd class="answer"><FigureButton :figure="m.amps" :title="`${m.name}, heavier leg`" :places="0" /></dd>
+        <dt>{{ term('heavier') }}</dt><dd class="answer"><FigureButton :figure="m.amps" :title="`${m.name}, ${term('heavier').toLowerCase()}`" :places="0" /></dd>
         <template v-if="m.neutral_amps.value !== null">
-          <dt>Neutral</dt><dd><FigureButton :figure="m.neutral_amps" :title="`${m.name}, neutral`" :places="0" /></dd>
+          <dt>{{ titled('grounded') }}</dt><dd><FigureButton :figure="m.neutral_amps" :title="`${m.name}, ${term('grounded')}`" :places="0" /></dd>
         </template>
       </dl>
     </article>

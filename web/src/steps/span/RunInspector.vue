@@ -17,6 +17,7 @@ import FigureButton from '@/figures/FigureButton.vue'
 import { figureText } from '@/figures/write'
 import { deskKey, useDesk } from '@/stores/desk'
 import { inC, toldC, useUnits } from '@/stores/units'
+import { term, titled } from '@/stores/words'
 
 const props = defineProps<{ answer: RunAnswer }>()
 const desk = inject(deskKey, useDesk, true)
@@ -95,7 +96,7 @@ function setTerminal(index: number, value: Station['terminal_c']) {
       @change="(v) => setLoad({ continuous_amps: v ?? 0 })"
     />
     <NumberField
-      v-if="run.locks.load && f.neutral" label="on the neutral" :value="run.locks.load.neutral_amps" auto="unknown" unit="A" lockable set-word="clear"
+      v-if="run.locks.load && f.neutral" :label="`on the ${term('grounded')}`" :value="run.locks.load.neutral_amps" auto="unknown" unit="A" lockable set-word="clear"
       :pointer="`${base}/locks/load/neutral_amps`" hint="A of unbalance; blank: not known" @change="(v) => setLoad({ neutral_amps: v })"
     />
     <NumberField
@@ -108,10 +109,10 @@ function setTerminal(index: number, value: Station['terminal_c']) {
     />
     <NumberField
       v-if="device.pointer" :label="deviceLabel" :value="device.rating_a" :auto="figureText(f.breaker).replace(' A', '')" unit="A" :pointer="device.pointer"
-      lockable :hint="device.words === 'breaker' ? '' : `What guards this run is the ${device.words}`" @change="setDevice"
+      lockable :hint="device.words === term('at_run') ? '' : `What guards this run is the ${device.words}`" @change="setDevice"
     />
     <p v-else class="narrow">Guarded by the {{ device.words === 'main' ? 'mains at its end, together' : device.words }} <FigureButton :figure="f.breaker" :title="device.words" /></p>
-    <ChoiceField v-if="run.use !== 'service'" label="Protected" :value="run.tap" :choices="TAPS" :pointer="`${base}/tap`" hint="A tap has its breaker at its far end" @change="(v) => desk.setRun({ tap: v })" />
+    <ChoiceField v-if="run.use !== 'service'" label="Protected" :value="run.tap" :choices="TAPS" :pointer="`${base}/tap`" :hint="`A tap has its ${term('device')} at its far end`" @change="(v) => desk.setRun({ tap: v })" />
     <TapConditions v-if="answer.conditions.length" :conditions="answer.conditions" :run="run" :base="base" @change="(v) => desk.setRun({ tap_facts: v })" />
     <ChoiceField v-if="run.use !== 'service' && !run.tap" label="Leaves by" :value="run.leaves" :choices="LEAVES" :pointer="`${base}/leaves`" hint="What it starts from: a breaker of its own there, or lugs behind what stands ahead" @change="(v) => desk.setRun({ leaves: v })" />
     <RunLength :run="run" :base="base" />
@@ -126,7 +127,7 @@ function setTerminal(index: number, value: Station['terminal_c']) {
     />
     <NumberField label="Parallel sets" :value="run.cable.sets" :pointer="`${base}/cable/sets`" @change="(v) => desk.setCable({ sets: v ?? 1 })" />
     <ChoiceField
-      v-for="{ index, station } in ends" :key="station.id" :label="`Lugs, ${station.name}`" :value="station.terminal_c ?? null" :choices="TERMINALS"
+      v-for="{ index, station } in ends" :key="station.id" :label="`${titled('lugs')}, ${station.name}`" :value="station.terminal_c ?? null" :choices="TERMINALS"
       :pointer="`/stations/${index}/terminal_c`" @change="(v) => setTerminal(index, v)"
     />
     <NumberField
@@ -136,17 +137,17 @@ function setTerminal(index: number, value: Station['terminal_c']) {
 
     <h3 class="cap">Pulled</h3>
     <StateFields :part="run" :pointer="base" :olds="olds" @change="setState" />
-    <ChoiceField label="Hots" :value="run.locks.size" :choices="sizeLocks(figureText(f.size))" :pointer="`${base}/locks/size`" @change="(v) => desk.setLocks({ size: v })" />
+    <ChoiceField :label="`${titled('ungrounded')}s`" :value="run.locks.size" :choices="sizeLocks(figureText(f.size))" :pointer="`${base}/locks/size`" @change="(v) => desk.setLocks({ size: v })" />
     <ChoiceField
-      v-if="f.neutral" label="Neutral" :value="run.locks.neutral_size" :choices="sizeLocks(figureText(f.neutral))" :pointer="`${base}/locks/neutral_size`"
+      v-if="f.neutral" :label="titled('grounded')" :value="run.locks.neutral_size" :choices="sizeLocks(figureText(f.neutral))" :pointer="`${base}/locks/neutral_size`"
       @change="(v) => desk.setLocks({ neutral_size: v })"
     />
     <ChoiceField
-      v-if="f.equipment_ground" label="Equipment ground" :value="run.locks.egc_size" :choices="sizeLocks(figureText(f.equipment_ground))"
+      v-if="f.equipment_ground" :label="titled('protective')" :value="run.locks.egc_size" :choices="sizeLocks(figureText(f.equipment_ground))"
       :pointer="`${base}/locks/egc_size`" @change="(v) => desk.setLocks({ egc_size: v })"
     />
     <ChoiceField
-      v-if="run.cable.raceway !== 'none'" label="Pipe" :value="run.locks.raceway_size" :choices="tradeLocks(String(f.raceway.value ?? ''))"
+      v-if="run.cable.raceway !== 'none'" :label="titled('raceway')" :value="run.locks.raceway_size" :choices="tradeLocks(String(f.raceway.value ?? ''))"
       :pointer="`${base}/locks/raceway_size`" @change="(v) => desk.setLocks({ raceway_size: v })"
     />
 
@@ -164,7 +165,7 @@ function setTerminal(index: number, value: Station['terminal_c']) {
       <SwitchField label="Nipple, 24 in or less" :value="run.cable.nipple" :pointer="`${base}/cable/nipple`" @change="(v) => desk.setCable({ nipple: v })" />
       <SwitchField label="Cable in insulation" :value="run.cable.in_insulation" :pointer="`${base}/cable/in_insulation`" @change="(v) => desk.setCable({ in_insulation: v })" />
       <SwitchField label="Several plug receptacles" :value="run.several_receptacles" :pointer="`${base}/several_receptacles`" @change="(v) => desk.setRun({ several_receptacles: v })" />
-      <SwitchField label="Bare equipment ground" :value="run.cable.bare_egc" :pointer="`${base}/cable/bare_egc`" @change="(v) => desk.setCable({ bare_egc: v })" />
+      <SwitchField :label="`Bare ${term('protective')}`" :value="run.cable.bare_egc" :pointer="`${base}/cable/bare_egc`" @change="(v) => desk.setCable({ bare_egc: v })" />
       <TextField
         v-if="run.cable.raceway !== 'none'" label="Shares its raceway (a name for it)" :value="run.cable.shares_raceway ?? ''" :pointer="`${base}/cable/shares_raceway`" :maxlength="80"
         @change="(v) => desk.setCable({ shares_raceway: v.trim() || null })"
@@ -196,7 +197,7 @@ function setTerminal(index: number, value: Station['terminal_c']) {
     <h3 class="cap">Figures</h3>
     <dl>
       <dt>Design current</dt><dd><FigureButton :figure="f.design" title="design current" /></dd>
-      <dt>Breaker</dt><dd><FigureButton :figure="f.breaker" title="breaker" /></dd>
+      <dt>{{ titled('device') }}</dt><dd><FigureButton :figure="f.breaker" :title="term('device')" /></dd>
       <dt title="base × ambient × bundling">Base × factors</dt>
       <dd>
         <FigureButton :figure="f.base_ampacity" title="base ampacity" /> ×
@@ -208,13 +209,13 @@ function setTerminal(index: number, value: Station['terminal_c']) {
       <dt>Allowed</dt><dd><FigureButton :figure="f.allowed_ampacity" title="allowed ampacity" /></dd>
       <dt>Size</dt><dd><FigureButton :figure="f.size" title="size" /></dd>
       <dt>Drop</dt><dd class="two"><FigureButton :figure="f.drop_v" title="drop" /> <FigureButton :figure="f.drop_pct" title="drop" /></dd>
-      <template v-if="f.leg_drop_pct"><dt>Worse leg</dt><dd><FigureButton :figure="f.leg_drop_pct" title="worse leg" /></dd></template>
+      <template v-if="f.leg_drop_pct"><dt>Worse {{ term('leg') }}</dt><dd><FigureButton :figure="f.leg_drop_pct" :title="`worse ${term('leg')}`" /></dd></template>
       <dt>By constant K, about</dt><dd><FigureButton :figure="f.constant_k_drop_pct" title="cross-check" prefix="≈ " /></dd>
       <dt>Loss</dt><dd><FigureButton :figure="f.loss_w" title="loss" /></dd>
       <dt>in a year</dt><dd><FigureButton :figure="f.loss_kwh_year" title="loss in a year" /></dd>
-      <template v-if="f.neutral"><dt>Neutral</dt><dd><FigureButton :figure="f.neutral" title="neutral" /></dd></template>
-      <template v-if="f.equipment_ground"><dt>Equipment ground</dt><dd><FigureButton :figure="f.equipment_ground" title="equipment ground" /></dd></template>
-      <dt>Pipe, full</dt><dd class="two"><FigureButton :figure="f.raceway" title="raceway" /> <FigureButton :figure="f.fill_pct" title="fill" :places="0" /></dd>
+      <template v-if="f.neutral"><dt>{{ titled('grounded') }}</dt><dd><FigureButton :figure="f.neutral" :title="term('grounded')" /></dd></template>
+      <template v-if="f.equipment_ground"><dt>{{ titled('protective') }}</dt><dd><FigureButton :figure="f.equipment_ground" :title="term('protective')" /></dd></template>
+      <dt>{{ titled('raceway') }}, full</dt><dd class="two"><FigureButton :figure="f.raceway" title="raceway" /> <FigureButton :figure="f.fill_pct" title="fill" :places="0" /></dd>
       <dt>Most it carries here</dt><dd><FigureButton :figure="f.max_amps" title="most amps" /></dd>
       <dt>Longest at this load</dt><dd><FigureButton :figure="f.max_length" title="longest" /></dd>
       <template v-for="more in ROOM" :key="more.key">

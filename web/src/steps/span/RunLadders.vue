@@ -9,6 +9,7 @@ import { sizeText } from '@/figures/write'
 import { deskKey, useDesk } from '@/stores/desk'
 import { useView } from '@/stores/view'
 import { useWorkings } from '@/stores/workings'
+import { term } from '@/stores/words'
 
 const props = defineProps<{ answer: RunAnswer }>()
 const desk = inject(deskKey, useDesk, true)
@@ -84,8 +85,8 @@ function lock(metal: Metal, size: string) {
       <b class="mono">{{ sizeText(shown.size, shown.metal) }}</b>
       carries <FigureButton :figure="shown.figures.allowed_ampacity" :title="`${shown.size}: allowed`" />,
       drops <FigureButton :figure="shown.figures.drop_pct" :title="`${shown.size}: drop`" />,
-      ground <FigureButton v-if="shown.figures.equipment_ground" :figure="shown.figures.equipment_ground" :title="`${shown.size}: ground`" />,
-      pipe <FigureButton :figure="shown.figures.raceway" :title="`${shown.size}: pipe`" />,
+      {{ term('ground') }} <FigureButton v-if="shown.figures.equipment_ground" :figure="shown.figures.equipment_ground" :title="`${shown.size}: ${term('ground')}`" />,
+      {{ term('raceway') }} <FigureButton :figure="shown.figures.raceway" :title="`${shown.size}: ${term('raceway')}`" />,
       reaches <FigureButton :figure="shown.figures.max_length" :title="`${shown.size}: longest`" />,
       carries here <FigureButton :figure="shown.figures.max_amps" :title="`${shown.size}: most amps`" />
     </p>

@@ -4,6 +4,7 @@ import { computed, inject } from 'vue'
 import type { RunAnswer } from '@/api/types'
 import FigureButton from '@/figures/FigureButton.vue'
 import { deskKey, useDesk } from '@/stores/desk'
+import { term } from '@/stores/words'
 
 /** The answer before the form, where the two do not stand side by side. */
 const props = defineProps<{ answer: RunAnswer }>()
@@ -15,7 +16,7 @@ const first = computed(() => desk.solution?.findings.find((f) => f.run === props
   <div class="verdict" aria-label="Answer">
     <p class="wire narrow">{{ answer.conductors || 'Not sized yet: no load beyond it' }}</p>
     <p v-if="answer.conductors" class="figures">
-      <FigureButton :figure="answer.figures.breaker" title="breaker" /><FigureButton :figure="answer.figures.drop_pct" title="drop" />
+      <FigureButton :figure="answer.figures.breaker" :title="term('device')" /><FigureButton :figure="answer.figures.drop_pct" title="drop" />
     </p>
     <p v-if="first" class="narrow" :class="first.level">{{ first.title }}</p>
   </div>

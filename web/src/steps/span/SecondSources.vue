@@ -4,7 +4,7 @@ import ChoiceField from '@/fields/ChoiceField.vue'
 import { KNOWN } from '@/fields/choices'
 import NumberField from '@/fields/NumberField.vue'
 import TextField from '@/fields/TextField.vue'
-import { list } from '@/stores/words'
+import { list, term } from '@/stores/words'
 
 type Source = Gear['second_sources'][number]
 const props = defineProps<{ sources: Gear['second_sources']; base: string }>()
@@ -23,7 +23,7 @@ function set(at: number, part: Partial<Source>) {
       <TextField label="Second source" :value="source.name" :pointer="`${base}/${at}/name`" :maxlength="80" @change="(v) => set(at, { name: v })" />
       <ChoiceField label="It is" :value="source.kind" :choices="KINDS" :pointer="`${base}/${at}/kind`" @change="(v) => set(at, { kind: v })" />
       <NumberField label="Gives at most" :value="source.output_a" unit="A" :pointer="`${base}/${at}/output_a`" hint="Rated output current of its inverter" @change="(v) => v && set(at, { output_a: v })" />
-      <NumberField label="Its breaker" :value="source.breaker_a" auto="unknown" unit="A" lockable set-word="clear" :pointer="`${base}/${at}/breaker_a`" @change="(v) => set(at, { breaker_a: v })" />
+      <NumberField :label="`Its ${term('device')}`" :value="source.breaker_a" auto="unknown" unit="A" lockable set-word="clear" :pointer="`${base}/${at}/breaker_a`" @change="(v) => set(at, { breaker_a: v })" />
       <ChoiceField label="At the far end" :value="source.far_end" :choices="KNOWN" :pointer="`${base}/${at}/far_end`" hint="Of the bus, away from the main" @change="(v) => set(at, { far_end: v })" />
       <ChoiceField label="Own disconnect" :value="source.disconnect" :choices="KNOWN" :pointer="`${base}/${at}/disconnect`" @change="(v) => set(at, { disconnect: v })" />
       <v-btn @click="emit('change', sources.filter((_, i) => i !== at))">Remove</v-btn>

@@ -9,7 +9,7 @@ import NumberField from '@/fields/NumberField.vue'
 import SwitchField from '@/fields/SwitchField.vue'
 import { useDesk } from '@/stores/desk'
 import { useUnits } from '@/stores/units'
-import { list } from '@/stores/words'
+import { list, term } from '@/stores/words'
 
 const props = defineProps<{ station: Station; base: string }>()
 const desk = useDesk()
@@ -50,7 +50,7 @@ function setSwitch<K extends keyof TransferSwitch>(name: K, value: TransferSwitc
       <NumberField :label="`Lost per 1000 ft${units.id === 'us' ? '' : ', 305 m'}`" :value="station.generator.altitude_loss_pct" unit="%" :pointer="`${base}/generator/altitude_loss_pct`" hint="From its sheet; 3.5 % is common" @change="(v) => set('altitude_loss_pct', v ?? 3.5)" />
       <NumberField label="Diversion load" :value="station.generator.diversion_w" auto="none" unit="W" lockable set-word="clear" :pointer="`${base}/generator/diversion_w`" hint="Where a governor burns what nobody uses" @change="(v) => set('diversion_w', v)" />
     </template>
-    <NumberField label="Its breaker" :value="station.generator.breaker_a" auto="auto" unit="A" lockable :pointer="`${base}/generator/breaker_a`" @change="(v) => set('breaker_a', v)" />
+    <NumberField :label="`Its ${term('device')}`" :value="station.generator.breaker_a" auto="auto" unit="A" lockable :pointer="`${base}/generator/breaker_a`" @change="(v) => set('breaker_a', v)" />
     <NumberField label="Room for later" :value="station.generator.later_kw" auto="none" unit="kW" lockable set-word="clear" :pointer="`${base}/generator/later_kw`" hint="A bigger set to size its feeder for" @change="(v) => set('later_kw', v)" />
   </template>
   <template v-if="station.transfer">

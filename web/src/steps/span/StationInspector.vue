@@ -21,6 +21,7 @@ import { NEW_CONVERTER, NEW_TRANSFER, newGenerator, newTransformer } from '@/ste
 import { useDesk } from '@/stores/desk'
 import { useUnits } from '@/stores/units'
 import { useView } from '@/stores/view'
+import { term, titled } from '@/stores/words'
 
 const desk = useDesk()
 const view = useView()
@@ -123,13 +124,13 @@ async function remove() {
       <ConverterFields v-if="station.converter" :converter="station.converter" :base="`${base}/converter`" />
       <StandbyFields v-if="station.generator || station.transfer" :station="station" :base="base" />
       <ChoiceField v-if="feedingIndex >= 0" label="Fed from" :value="feeding?.from_station ?? ''" :choices="feeders" :pointer="`/runs/${feedingIndex}/from_station`" @change="setFeeder" />
-      <ChoiceField label="Lugs marked" :value="station.terminal_c" :choices="TERMINALS" :pointer="`${base}/terminal_c`" @change="(v) => set('terminal_c', v)" />
+      <ChoiceField :label="`${titled('lugs')} marked`" :value="station.terminal_c" :choices="TERMINALS" :pointer="`${base}/terminal_c`" @change="(v) => set('terminal_c', v)" />
       <h3 class="cap">Connected here</h3>
       <p v-if="fromLoads" class="narrow">From Loads: {{ fromLoads }}</p>
       <NumberField label="Load" :value="station.load?.amps ?? null" auto="none" unit="A" :pointer="`${base}/load/amps`" lockable set-word="clear" @change="(v) => (v === null ? set('load', null) : setLoad({ amps: v }))" />
       <template v-if="station.load">
         <NumberField label="of it continuous" :value="station.load.continuous_amps" unit="A" :pointer="`${base}/load/continuous_amps`" @change="(v) => setLoad({ continuous_amps: v ?? 0 })" />
-        <NumberField label="on the neutral" :value="station.load.neutral_amps" auto="unknown" unit="A" :pointer="`${base}/load/neutral_amps`" lockable set-word="clear" hint="A of unbalance; blank: not known" @change="(v) => setLoad({ neutral_amps: v })" />
+        <NumberField :label="`on the ${term('grounded')}`" :value="station.load.neutral_amps" auto="unknown" unit="A" :pointer="`${base}/load/neutral_amps`" lockable set-word="clear" hint="A of unbalance; blank: not known" @change="(v) => setLoad({ neutral_amps: v })" />
         <NumberField label="power factor" :value="station.load.power_factor" :pointer="`${base}/load/power_factor`" @change="(v) => setLoad({ power_factor: v ?? 1 })" />
         <SwitchField label="Counted in Loads already" hint="It sizes this station's own run, and the place's main panel does not add it again" :value="station.load.in_calculation" :pointer="`${base}/load/in_calculation`" @change="(v) => setLoad({ in_calculation: v })" />
       </template>

@@ -13,7 +13,7 @@ import { nameplateText } from '@/steps/loads/words'
 import { useEdited } from '@/steps/loads/useEdited'
 import { useDesk } from '@/stores/desk'
 import { useUnits } from '@/stores/units'
-import { list } from '@/stores/words'
+import { list, titled } from '@/stores/words'
 
 const props = defineProps<{ placeId: string }>()
 const desk = useDesk()
@@ -49,7 +49,7 @@ function size(part: Partial<Footprint>) {
       <ChoiceField v-if="!livedIn(place.kind)" label="Pool here" :value="place.pool" :choices="KNOWN" :pointer="`${base}/pool`" hint="A pool, spa or fountain, or the equipment of one" @change="(v) => set('pool', v)" />
       <ChoiceField label="Soil" :value="place.soil" :choices="SOILS" :pointer="`${base}/soil`" @change="(v) => set('soil', v)" />
       <ChoiceField label="Water pipe" :value="place.water_pipe" :choices="PIPES" :pointer="`${base}/water_pipe`" hint="The pipe in the ground that serves it" @change="(v) => set('water_pipe', v)" />
-      <ChoiceField v-if="utility" label="Utility delivers" :value="utility.s.supply" :choices="SYSTEMS" :pointer="`/stations/${utility.i}/supply`" @change="(v) => desk.edit([{ op: 'add', path: `/stations/${utility?.i}/supply`, value: v }])" />
+      <ChoiceField v-if="utility" :label="`${titled('supplier')} delivers`" :value="utility.s.supply" :choices="SYSTEMS" :pointer="`/stations/${utility.i}/supply`" @change="(v) => desk.edit([{ op: 'add', path: `/stations/${utility?.i}/supply`, value: v }])" />
       <SourceFields v-if="utility" :source="utility.s.source" :base="`/stations/${utility.i}/source`" @change="(v) => desk.edit([{ op: 'add', path: `/stations/${utility?.i}/source`, value: v }])" />
     </div>
     <div class="part">

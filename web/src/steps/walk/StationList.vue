@@ -9,6 +9,7 @@ import { vHeld } from '@/fields/held'
 import { written } from '@/figures/write'
 import { inState, stateSteps } from '@/fields/states'
 import { useDesk } from '@/stores/desk'
+import { term } from '@/stores/words'
 
 const props = defineProps<{ placeId: string }>()
 const desk = useDesk()
@@ -37,7 +38,7 @@ function locked(run: Run | undefined): string {
   if (!run) return ''
   const words = []
   if (run.locks.size) words.push(`${run.locks.size} ${run.cable.metal}`)
-  if (run.locks.breaker_a) words.push(`${run.locks.breaker_a} A breaker`)
+  if (run.locks.breaker_a) words.push(`${run.locks.breaker_a} A ${term('device')}`)
   if (run.locks.raceway_size) words.push(`${run.cable.raceway} ${run.locks.raceway_size} in`)
   return words.join(', ')
 }
@@ -80,7 +81,7 @@ function open(id: string) {
         </tr>
       </tbody>
     </table>
-    <p v-else class="quiet">No gear here yet. Add a panel or equipment in Span.</p>
+    <p v-else class="quiet">No gear here yet. Add a {{ term('board') }} or equipment in Span.</p>
   </section>
 </template>
 

@@ -25,7 +25,7 @@ const width = computed(() => {
 })
 const state = computed(() => props.fault.answer.value?.state ?? null)
 const at = computed(() => columns.value.find((c) => c.station.id === props.fault.station.value))
-const line = computed(() => desk.job?.house_rules.touch_line_v ?? 50)
+const line = computed(() => Number(desk.job?.house_rules.touch_line_v))
 const kind = computed(() => props.fault.asked.value.kind)
 const dragged = ref<number | null>(null)
 

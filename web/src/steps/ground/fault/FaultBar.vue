@@ -2,7 +2,7 @@
 import type { Asked } from './useFault'
 import type { ModeAnswer } from '@/api/types'
 import { numberIn } from '@/fields/number'
-import { list } from '@/stores/words'
+import { list, term, titled } from '@/stores/words'
 
 defineProps<{ modes: ModeAnswer[]; neutral: boolean }>()
 const mode = defineModel<string>('mode', { required: true })
@@ -29,10 +29,10 @@ function number(event: Event, name: 'extra_a' | 'earth_ohm', most: number) {
     <div class="group" role="group" aria-label="What is dropped">
       <v-btn v-for="k in KINDS" :key="k.value" class="pick narrow" :aria-pressed="asked.kind === k.value" :disabled="k.value === 'line-to-neutral' && !neutral" @click="set({ kind: k.value })">{{ k.words }}</v-btn>
     </div>
-    <div class="said narrow">Ground wire <v-select :model-value="asked.equipment" aria-label="Ground wire here" :items="GROUNDS" @update:model-value="(equipment) => set({ equipment })" /></div>
-    <v-checkbox-btn v-if="neutral" class="narrow" :model-value="asked.neutral_open" label="neutral open" @update:model-value="set({ neutral_open: !asked.neutral_open })" />
-    <div v-if="neutral" class="said narrow"><v-text-field class="mono right number" inputmode="decimal" aria-label="More on one leg, A" :model-value="asked.extra_a" @change="number($event, 'extra_a', 1000)" /> A more on one leg</div>
-    <div v-if="asked.kind === 'line-to-earth'" class="said narrow">through <v-text-field class="mono right number" inputmode="decimal" aria-label="Between the hot and the soil, ohm" :model-value="asked.earth_ohm" @change="number($event, 'earth_ohm', 100000)" /> ohm</div>
+    <div class="said narrow">{{ titled('ground') }} wire <v-select :model-value="asked.equipment" :aria-label="`${titled('ground')} wire here`" :items="GROUNDS" @update:model-value="(equipment) => set({ equipment })" /></div>
+    <v-checkbox-btn v-if="neutral" class="narrow" :model-value="asked.neutral_open" :label="`${term('grounded')} open`" @update:model-value="set({ neutral_open: !asked.neutral_open })" />
+    <div v-if="neutral" class="said narrow"><v-text-field class="mono right number" inputmode="decimal" :aria-label="`More on one ${term('leg')}, A`" :model-value="asked.extra_a" @change="number($event, 'extra_a', 1000)" /> A more on one {{ term('leg') }}</div>
+    <div v-if="asked.kind === 'line-to-earth'" class="said narrow">through <v-text-field class="mono right number" inputmode="decimal" :aria-label="`Between the ${term('ungrounded')} and the soil, ohm`" :model-value="asked.earth_ohm" @change="number($event, 'earth_ohm', 100000)" /> ohm</div>
   </div>
 </template>
 

@@ -5,15 +5,19 @@ import TripClock from './TripClock.vue'
 import type { Fault } from './useFault'
 import FigureButton from '@/figures/FigureButton.vue'
 import { useDesk } from '@/stores/desk'
+import { term, titled } from '@/stores/words'
 
 const props = defineProps<{ fault: Fault }>()
 const desk = useDesk()
 
-const NAMES = { none: 'As it runs', 'line-to-enclosure': 'Hot on the can', 'line-to-neutral': 'Hot on the neutral', 'line-to-earth': 'Hot to soil' }
+const NAMES = computed(() => {
+  const hot = titled('ungrounded')
+  return { none: 'As it runs', 'line-to-enclosure': `${hot} on the ${term('enclosure')}`, 'line-to-neutral': `${hot} on the ${term('grounded')}`, 'line-to-earth': `${hot} to soil` }
+})
 const state = computed(() => props.fault.answer.value?.state ?? null)
 const kind = computed(() => props.fault.asked.value.kind)
 const names = computed(() => new Map(desk.job?.stations.map((s) => [s.id, s.name])))
-const line = computed(() => desk.job?.house_rules.touch_line_v ?? 50)
+const line = computed(() => Number(desk.job?.house_rules.touch_line_v))
 const amps = computed(() => (typeof state.value?.amps.value === 'number' ? state.value.amps.value : null))
 const seconds = computed(() => (typeof state.value?.seconds.value === 'number' ? state.value.seconds.value : null))
 const legs = computed(() => state.value?.stations.find((s) => s.station === props.fault.station.value))
@@ -38,22 +42,22 @@ const service = computed(() => {
       <dl>
         <template v-if="amps !== null">
           <dt>Current</dt><dd><FigureButton :figure="state.amps" title="fault current" :places="amps < 100 ? 1 : 0" /></dd>
-          <dt>Opens in, at most</dt><dd><FigureButton :figure="state.seconds" title="breaker’s time" none="need never" /></dd>
+          <dt>Opens in, at most</dt><dd><FigureButton :figure="state.seconds" :title="`${term('device')}’s time`" none="need never" /></dd>
         </template>
         <template v-if="legs && legs.leg_a_v !== null">
-          <dt>Leg A to neutral here</dt><dd><FigureButton :figure="legs.leg_a_v" title="leg A to neutral" :places="1" /></dd>
-          <template v-if="legs.leg_b_v !== null"><dt>Leg B to neutral here</dt><dd><FigureButton :figure="legs.leg_b_v" title="leg B to neutral" :places="1" /></dd></template>
-          <template v-if="legs.leg_c_v !== null"><dt>Leg C to neutral here</dt><dd><FigureButton :figure="legs.leg_c_v" title="leg C to neutral" :places="1" /></dd></template>
+          <dt>{{ titled('leg') }} A to {{ term('grounded') }} here</dt><dd><FigureButton :figure="legs.leg_a_v" :title="`${term('leg')} A to ${term('grounded')}`" :places="1" /></dd>
+          <template v-if="legs.leg_b_v !== null"><dt>{{ titled('leg') }} B to {{ term('grounded') }} here</dt><dd><FigureButton :figure="legs.leg_b_v" :title="`${term('leg')} B to ${term('grounded')}`" :places="1" /></dd></template>
+          <template v-if="legs.leg_c_v !== null"><dt>{{ titled('leg') }} C to {{ term('grounded') }} here</dt><dd><FigureButton :figure="legs.leg_c_v" :title="`${term('leg')} C to ${term('grounded')}`" :places="1" /></dd></template>
         </template>
-        <template v-else-if="legs && legs.line_v !== null"><dt>Hot to hot here</dt><dd><FigureButton :figure="legs.line_v" title="hot to hot" :places="1" /></dd></template>
+        <template v-else-if="legs && legs.line_v !== null"><dt>{{ titled('ungrounded') }} to {{ term('ungrounded') }} here</dt><dd><FigureButton :figure="legs.line_v" :title="`${term('ungrounded')} to ${term('ungrounded')}`" :places="1" /></dd></template>
         <template v-if="service && kind === 'none'"><dt>Clamp round the wires to {{ service.name }}</dt><dd><FigureButton :figure="service.residual" :title="`clamp round the wires to ${service.name}`" :places="2" /></dd></template>
       </dl>
-      <p v-if="amps !== null && state.breaker" class="narrow quiet">Breaker to {{ state.breaker }}, as slow as the standard lets it be; a model, no maker’s curve.</p>
+      <p v-if="amps !== null && state.breaker" class="narrow quiet">{{ titled('device') }} to {{ state.breaker }}, as slow as the standard lets it be; a model, no maker’s curve.</p>
       <TripClock v-if="amps !== null" :seconds="seconds" :amps="amps" />
-      <h3 class="cap">Hand to ground {{ kind === 'none' ? 'as it runs' : 'until it opens' }}</h3>
+      <h3 class="cap">{{ term('touch') }} {{ kind === 'none' ? 'as it runs' : 'until it opens' }}</h3>
       <ul>
         <li v-for="t in touches" :key="t.station">
-          <span class="narrow">{{ t.name }}</span><FigureButton :figure="t.touch_v" :title="`hand to ground at ${t.name}`" :places="1" />
+          <span class="narrow">{{ t.name }}</span><FigureButton :figure="t.touch_v" :title="`${term('touch').toLowerCase()} at ${t.name}`" :places="1" />
           <span class="bar" aria-hidden="true"><span class="fill" :class="{ over: t.volts > line }" :style="{ width: `${(100 * t.volts) / most}%` }" /><span class="mark" :style="{ left: `${(100 * line) / most}%` }" /></span>
         </li>
       </ul>

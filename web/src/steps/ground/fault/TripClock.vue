@@ -3,6 +3,7 @@ import { usePreferredReducedMotion } from '@vueuse/core'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 
 import { secondsText } from '@/figures/write'
+import { term } from '@/stores/words'
 
 const props = defineProps<{ seconds: number | null; amps: number }>()
 const LONGEST_SHOW_S = 6
@@ -41,7 +42,7 @@ onBeforeUnmount(() => cancelAnimationFrame(frame))
       <circle cx="20" cy="20" r="15" class="run" :stroke-dasharray="`${FULL * share} ${FULL}`" transform="rotate(-90 20 20)" />
       <line x1="20" y1="20" x2="20" y2="8" :transform="`rotate(${360 * share} 20 20)`" class="hand" />
     </svg>
-    <p v-if="seconds === null" class="narrow danger">The clock never stops: no breaker need open.</p>
+    <p v-if="seconds === null" class="narrow danger">The clock never stops: no {{ term('device') }} need open.</p>
     <p v-else class="narrow"><span class="mono">{{ secondsText(share < 1 ? gone : seconds) }}</span> {{ share < 1 ? 'and may still be live' : 'and open at the latest' }}<span v-if="rate > 1" class="quiet"> · shown {{ Math.round(rate) }} times faster</span></p>
     <v-btn v-if="seconds !== null" variant="text" class="narrow again" @click="run">again</v-btn>
   </div>
