@@ -56,7 +56,7 @@ def summary(matter: Matter) -> Iterator[tuple[str, str]]:
         (sum(r.stays for r in new), "there"),
         (sum(r.later for r in new), "to come"),
     ]
-    yield "Feeders and circuits", ", ".join(f"{many} {words}" for many, words in told if many) or "none"
+    yield f"{matter.terms['feeder'].capitalize()}s and circuits", ", ".join(f"{many} {words}" for many, words in told if many) or "none"
     earth = said(job, solution).electrodes.values()
     yield "Electrodes", "; ".join(lines[0].words for lines in earth) or "none"
     deep = {leg.planned for pull in solution.pulls for leg in pull.legs if leg.planned is not None}

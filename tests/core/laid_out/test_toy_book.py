@@ -83,7 +83,7 @@ class ToyBook(unittest.TestCase):
         self.assertEqual((trunk.figure("breaker").value, trunk.figure("size").value), (10.0, "2.5"))
         # 45 m out and back of 8 mohm/m at 9 A: 6.48 V of 230, in the house rule's 4 %; 1.5 mm² loses 10.53 V.
         self.assertAlmostEqual(trunk.figure("drop_v").value, 2 * 45 * 0.008 * 9, places=9)
-        self.assertEqual(trunk.conductors, "live 2.5 mm² cu, 2.5 mm² cu return, 2.5 mm² cu guard wire")
+        self.assertEqual(trunk.conductors, "live 2.5 mm² cu, 2.5 mm² cu return, 2.5 mm² cu guard")
         # What is left on the way, to the far end: 12 m of 2 mohm/m carry all of it.
         lost = 2 * 12 * 0.002 * load + 2 * 45 * 0.008 * 9
         self.assertAlmostEqual(self.solved.stations[2].volts.value, 230 - lost, places=6)

@@ -1,5 +1,5 @@
 import type { Appliance, Cable, Locks, Place, Run, Size, Station } from '@/api/types'
-import { list, type Choice } from '@/stores/words'
+import { type Choice, list, term } from '@/stores/words'
 
 // Every list stands in the code book's vocabulary; these are their names here.
 export const SYSTEMS = list<Run['system']>('systems')
@@ -40,7 +40,7 @@ export function livedIn(kind: Place['kind']): boolean {
 
 /** Metals of a ground, with blank for the hots' own. */
 export function groundMetals(): Choice<Cable['egc_metal']>[] {
-  return [{ value: null, words: 'as the hots' }, ...METALS]
+  return [{ value: null, words: `as the ${term('ungrounded')}s` }, ...METALS]
 }
 
 /** The sizes that are tried, thin to thick. */

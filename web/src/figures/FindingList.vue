@@ -3,6 +3,7 @@ import { computed, inject, nextTick, useTemplateRef, watch } from 'vue'
 
 import FindingCard from './FindingCard.vue'
 import { deskKey, useDesk } from '@/stores/desk'
+import { term } from '@/stores/words'
 
 const props = defineProps<{ where: 'here' | 'elsewhere' | 'whole-job' | 'ground-here' | 'ground-elsewhere' | 'panel-here' | 'panel-elsewhere' | 'pull-here' | 'pull-elsewhere'; circuit?: string | null }>()
 const desk = inject(deskKey, useDesk, true)
@@ -45,13 +46,13 @@ watch(listed, async (now, before) => {
   next?.focus()
 })
 
-const TITLES = { here: 'Findings here', elsewhere: 'Elsewhere on the job', 'whole-job': 'Findings on the job', 'ground-here': 'Findings on the ground here', 'ground-elsewhere': 'Elsewhere on the ground', 'panel-here': 'Findings here', 'panel-elsewhere': 'Elsewhere in the panels', 'pull-here': 'Findings here', 'pull-elsewhere': 'On other runs' }
+const titles = computed(() => ({ here: 'Findings here', elsewhere: 'Elsewhere on the job', 'whole-job': 'Findings on the job', 'ground-here': `Findings on the ${term('step_ground').toLowerCase()} here`, 'ground-elsewhere': `Elsewhere on the ${term('step_ground').toLowerCase()}`, 'panel-here': 'Findings here', 'panel-elsewhere': `Elsewhere in the ${term('board')}s`, 'pull-here': 'Findings here', 'pull-elsewhere': 'On other runs' }))
 </script>
 
 <template>
-  <section ref="list" :aria-label="TITLES[where]" tabindex="-1" data-findings @focusin="hold(true)" @focusout="hold(false)">
+  <section ref="list" :aria-label="titles[where]" tabindex="-1" data-findings @focusin="hold(true)" @focusout="hold(false)">
     <template v-if="listed.length">
-      <h2 class="cap">{{ TITLES[where] }}</h2>
+      <h2 class="cap">{{ titles[where] }}</h2>
       <FindingCard v-for="f in listed" :key="f.rule + f.run + f.station + f.place + f.circuit + f.title" :finding="f" />
     </template>
     <p v-else-if="where === 'here' || where.endsWith('-here')" class="quiet">Nothing found here by the rules this book checks.</p>

@@ -35,6 +35,11 @@ export function titled(name: string): string {
   return said.charAt(0).toUpperCase() + said.slice(1)
 }
 
+/** What a kind of equipment is called; the supply's own is nobody's to choose. */
+export function stationWord(kind: string): string {
+  return kind === 'utility' ? term('supplier') : (list<string>('station_kinds').find((c) => c.value === kind)?.words ?? kind)
+}
+
 /** What a new part of a job begins with. */
 export function defaults<T extends object>(name: string): T {
   return (words.value?.defaults[name] ?? {}) as T

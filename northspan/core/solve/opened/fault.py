@@ -63,13 +63,13 @@ def fault_answer(ready: Prepared, asked: FaultQuestion) -> FaultAnswer:
     state = fault_state(there, sized, asked.station, asked.kind, asked.equipment, open_neutral, asked.earth_ohm)
     here = bonds(job, net, mode, joined)
     asking = Asked(job, places, sized, steady, faulted, here, asked.station, asked.extra_a or TEST_A)
-    return FaultAnswer(state, _words(running), book.earthing.plain_answers(asking))
+    return FaultAnswer(state, _words(running, book.earthing.words["leg"]), book.earthing.plain_answers(asking))
 
 
-def _words(running: Running) -> str:
+def _words(running: Running, leg: str) -> str:
     if running.share == 0.0:
         return "Loads are left out"
     share = (
         "Every load runs as entered" if running.share == 1.0 else f"{100.0 * running.share:.0f} % of every load runs"
     )
-    return f"{share}, and {number(running.extra_a)} A more on one leg here" if running.extra_a else share
+    return f"{share}, and {number(running.extra_a)} A more on one {leg} here" if running.extra_a else share

@@ -44,7 +44,7 @@ function setFeed(name: string, value: boolean | null) {
   <section v-if="station" class="fields" aria-label="Bonds">
     <h2 class="cap">{{ station.name }}</h2>
     <template v-if="station.kind !== 'utility'">
-      <ChoiceField v-if="bond?.neutral || station.bonding.neutral" :label="`${titled('grounded')} to ${term('enclosure')}`" :value="station.bonding.neutral" :choices="BONDS" :pointer="`${base}/bonding/neutral`" hint="What joins the neutral to the enclosure; a relay inside closes when its own source runs" @change="(v) => set('bonding/neutral', v)" />
+      <ChoiceField v-if="bond?.neutral || station.bonding.neutral" :label="`${titled('grounded')} to ${term('enclosure')}`" :value="station.bonding.neutral" :choices="BONDS" :pointer="`${base}/bonding/neutral`" :hint="`What joins the ${term('grounded')} to the ${term('enclosure')}; a relay inside closes when its own source runs`" @change="(v) => set('bonding/neutral', v)" />
       <ChoiceField v-if="station.bonding.neutral === 'wire'" label="of size, copper" :value="station.bonding.jumper_size" :choices="sizeLocks('')" :pointer="`${base}/bonding/jumper_size`" @change="(v) => set('bonding/jumper_size', v)" />
       <ChoiceField :label="titled('bar')" :value="station.bonding.ground_bar" :choices="BARS" :pointer="`${base}/bonding/ground_bar`" @change="(v) => set('bonding/ground_bar', v)" />
       <p v-if="bond?.jumper" class="figure narrow"><span class="quiet">Bonding jumper asked for</span><FigureButton :figure="bond.jumper" :title="`bonding jumper at ${station.name}`" /></p>

@@ -20,6 +20,7 @@ import WorkBench from '@/shell/WorkBench.vue'
 import { chosenOf, chosenStation } from '@/steps/chosen'
 import { useDesk } from '@/stores/desk'
 import { useView } from '@/stores/view'
+import { titled } from '@/stores/words'
 
 const props = defineProps<{ id: string }>()
 const desk = useDesk()
@@ -79,7 +80,7 @@ watch(() => view.working?.title, (title) => title && nextTick(() => working.valu
       <BondFields v-if="station" :key="station.id" :station-id="station.id" :mode="fault.inMode.value" />
     </template>
     <div class="tabs">
-      <v-tabs v-model="tab" aria-label="Grounding"><v-tab v-for="t in TABS" :key="t.value" :value="t.value">{{ t.words }}</v-tab></v-tabs>
+      <v-tabs v-model="tab" :aria-label="titled('grounding')"><v-tab v-for="t in TABS" :key="t.value" :value="t.value">{{ t.words }}</v-tab></v-tabs>
       <span v-if="place" class="where narrow quiet">{{ place.name }}</span>
     </div>
     <div class="body">

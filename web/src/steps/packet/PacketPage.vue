@@ -52,7 +52,7 @@ watch(entry, (now) => {
           page {{ Math.min(page, pages.length - 1) + 1 }} of {{ pages.length }}
           <v-btn :disabled="page >= pages.length - 1" @click="page += 1">Next</v-btn>
         </span>
-        <span v-if="show === 'one-line'" class="quiet">Drag a panel or disconnect to make room before it, or use the arrow keys on it.</span>
+        <span v-if="show === 'one-line'" class="quiet">Drag what stands there to make room before it, or use the arrow keys on it.</span>
         <v-checkbox-btn v-model="large" label="enlarged" />
       </div>
       <div v-if="shown" class="frame" tabindex="0" role="group" aria-label="The sheet">

@@ -47,7 +47,10 @@ const ROOM = [
 ] as const
 const summed = computed(() => (run.value?.locks.load ? '' : figureText(f.value.load).replace(' A', '')))
 const device = computed(() => props.answer.device)
-const deviceLabel = computed(() => ({ main: 'Main at its end', 'device ahead': 'Device ahead' })[device.value.words] ?? 'Breaker')
+const deviceLabel = computed(() => {
+  if (device.value.words === term('at_main')) return `${titled('at_main')} at its end`
+  return device.value.words === term('at_ahead') ? titled('at_ahead') : titled('device')
+})
 
 function setLoad(part: Partial<Load>) {
   const now = run.value?.locks.load
@@ -105,16 +108,16 @@ function setTerminal(index: number, value: Station['terminal_c']) {
     />
     <NumberField
       label="Rating asked" :value="run.locks.rating_a" auto="none" unit="A" lockable set-word="clear" :pointer="`${base}/locks/rating_a`"
-      hint="In place of a load, or above it: a panel of 150 A. Carried in full, drop and all" @change="(v) => desk.setLocks({ rating_a: v })"
+      :hint="`In place of a load, or above it: a ${term('board')} of 150 A. Carried in full, drop and all`" @change="(v) => desk.setLocks({ rating_a: v })"
     />
     <NumberField
       v-if="device.pointer" :label="deviceLabel" :value="device.rating_a" :auto="figureText(f.breaker).replace(' A', '')" unit="A" :pointer="device.pointer"
       lockable :hint="device.words === term('at_run') ? '' : `What guards this run is the ${device.words}`" @change="setDevice"
     />
-    <p v-else class="narrow">Guarded by the {{ device.words === 'main' ? 'mains at its end, together' : device.words }} <FigureButton :figure="f.breaker" :title="device.words" /></p>
+    <p v-else class="narrow">Guarded by the {{ device.words === term('at_main') ? `${term('at_main')}s at its end, together` : device.words }} <FigureButton :figure="f.breaker" :title="device.words" /></p>
     <ChoiceField v-if="run.use !== 'service'" label="Protected" :value="run.tap" :choices="TAPS" :pointer="`${base}/tap`" :hint="`A tap has its ${term('device')} at its far end`" @change="(v) => desk.setRun({ tap: v })" />
     <TapConditions v-if="answer.conditions.length" :conditions="answer.conditions" :run="run" :base="base" @change="(v) => desk.setRun({ tap_facts: v })" />
-    <ChoiceField v-if="run.use !== 'service' && !run.tap" label="Leaves by" :value="run.leaves" :choices="LEAVES" :pointer="`${base}/leaves`" hint="What it starts from: a breaker of its own there, or lugs behind what stands ahead" @change="(v) => desk.setRun({ leaves: v })" />
+    <ChoiceField v-if="run.use !== 'service' && !run.tap" label="Leaves by" :value="run.leaves" :choices="LEAVES" :pointer="`${base}/leaves`" :hint="`What it starts from: a ${term('device')} of its own there, or ${term('lugs')} behind what stands ahead`" @change="(v) => desk.setRun({ leaves: v })" />
     <RunLength :run="run" :base="base" />
     <ChoiceField label="In" :value="run.cable.raceway" :choices="RACEWAYS" :pointer="`${base}/cable/raceway`" @change="(v) => desk.setCable({ raceway: v })" />
     <ChoiceField label="Metal" :value="run.cable.metal" :choices="METALS" :pointer="`${base}/cable/metal`" @change="(v) => desk.setCable({ metal: v })" />
@@ -123,7 +126,7 @@ function setTerminal(index: number, value: Station['terminal_c']) {
     <NumberField label="Ambient" :value="toldC(run.cable.ambient_c, units)" :tell="(c) => toldC(c, units)" :unit="units.temperature.sign" :pointer="`${base}/cable/ambient_c`" @change="(v) => v !== null && desk.setCable({ ambient_c: inC(v, units) })" />
     <NumberField
       label="Loaded wires" :value="run.locks.loaded_conductors" auto="own" :pointer="`${base}/locks/loaded_conductors`" lockable
-      hint="Current-carrying conductors in one raceway, other circuits' included" @change="(v) => desk.setLocks({ loaded_conductors: v })"
+      :hint="`Current-carrying conductors in one ${term('raceway')}, other circuits’ included`" @change="(v) => desk.setLocks({ loaded_conductors: v })"
     />
     <NumberField label="Parallel sets" :value="run.cable.sets" :pointer="`${base}/cable/sets`" @change="(v) => desk.setCable({ sets: v ?? 1 })" />
     <ChoiceField
@@ -147,7 +150,7 @@ function setTerminal(index: number, value: Station['terminal_c']) {
       :pointer="`${base}/locks/egc_size`" @change="(v) => desk.setLocks({ egc_size: v })"
     />
     <ChoiceField
-      v-if="run.cable.raceway !== 'none'" :label="titled('raceway')" :value="run.locks.raceway_size" :choices="tradeLocks(String(f.raceway.value ?? ''))"
+      v-if="run.cable.raceway !== 'none'" :label="titled('raceway')" :value="run.locks.raceway_size" :choices="tradeLocks(String(f.raceway?.value ?? ''))"
       :pointer="`${base}/locks/raceway_size`" @change="(v) => desk.setLocks({ raceway_size: v })"
     />
 
@@ -156,7 +159,7 @@ function setTerminal(index: number, value: Station['terminal_c']) {
       <ChoiceField label="Use" :value="run.use" :choices="USES" :pointer="`${base}/use`" @change="(v) => desk.setRun({ use: v })" />
       <ChoiceField label="System" :value="run.system" :choices="SYSTEMS" :pointer="`${base}/system`" @change="(v) => desk.setRun({ system: v })" />
       <ChoiceField
-        v-if="f.equipment_ground" label="Ground's metal" :value="run.cable.egc_metal" :choices="groundMetals()" :pointer="`${base}/cable/egc_metal`"
+        v-if="f.equipment_ground" :label="`${titled('ground')}’s metal`" :value="run.cable.egc_metal" :choices="groundMetals()" :pointer="`${base}/cable/egc_metal`"
         @change="(v) => desk.setCable({ egc_metal: v })"
       />
       <ChoiceField v-if="run.use === 'feeder'" label="At the bus's far end" :value="run.far_end" :choices="KNOWN" :pointer="`${base}/far_end`" hint="Its breaker, away from the main: asked where it brings solar or storage back" @change="(v) => desk.setRun({ far_end: v })" />
@@ -164,10 +167,10 @@ function setTerminal(index: number, value: Station['terminal_c']) {
       <SwitchField label="On a roof, in the sun" :value="run.cable.rooftop" :pointer="`${base}/cable/rooftop`" @change="(v) => desk.setCable({ rooftop: v })" />
       <SwitchField label="Nipple, 24 in or less" :value="run.cable.nipple" :pointer="`${base}/cable/nipple`" @change="(v) => desk.setCable({ nipple: v })" />
       <SwitchField label="Cable in insulation" :value="run.cable.in_insulation" :pointer="`${base}/cable/in_insulation`" @change="(v) => desk.setCable({ in_insulation: v })" />
-      <SwitchField label="Several plug receptacles" :value="run.several_receptacles" :pointer="`${base}/several_receptacles`" @change="(v) => desk.setRun({ several_receptacles: v })" />
+      <SwitchField :label="`Several plug ${term('receptacle')}s`" :value="run.several_receptacles" :pointer="`${base}/several_receptacles`" @change="(v) => desk.setRun({ several_receptacles: v })" />
       <SwitchField :label="`Bare ${term('protective')}`" :value="run.cable.bare_egc" :pointer="`${base}/cable/bare_egc`" @change="(v) => desk.setCable({ bare_egc: v })" />
       <TextField
-        v-if="run.cable.raceway !== 'none'" label="Shares its raceway (a name for it)" :value="run.cable.shares_raceway ?? ''" :pointer="`${base}/cable/shares_raceway`" :maxlength="80"
+        v-if="run.cable.raceway !== 'none'" :label="`Shares its ${term('raceway')} (a name for it)`" :value="run.cable.shares_raceway ?? ''" :pointer="`${base}/cable/shares_raceway`" :maxlength="80"
         @change="(v) => desk.setCable({ shares_raceway: v.trim() || null })"
       />
       <template v-if="run.use === 'branch'">
@@ -198,24 +201,26 @@ function setTerminal(index: number, value: Station['terminal_c']) {
     <dl>
       <dt>Design current</dt><dd><FigureButton :figure="f.design" title="design current" /></dd>
       <dt>{{ titled('device') }}</dt><dd><FigureButton :figure="f.breaker" :title="term('device')" /></dd>
-      <dt title="base × ambient × bundling">Base × factors</dt>
-      <dd>
-        <FigureButton :figure="f.base_ampacity" title="base ampacity" /> ×
-        <FigureButton :figure="f.ambient_factor" title="ambient factor" /> ×
-        <FigureButton :figure="f.bundling_factor" title="bundling factor" />
-      </dd>
-      <dt>Corrected</dt><dd><FigureButton :figure="f.derated_ampacity" title="corrected ampacity" /></dd>
-      <dt>Terminals</dt><dd><FigureButton :figure="f.termination_limit" title="termination limit" /></dd>
-      <dt>Allowed</dt><dd><FigureButton :figure="f.allowed_ampacity" title="allowed ampacity" /></dd>
+      <template v-if="f.base_ampacity">
+        <dt title="base × ambient × bundling">Base × factors</dt>
+        <dd>
+          <FigureButton :figure="f.base_ampacity" title="base ampacity" /> ×
+          <FigureButton :figure="f.ambient_factor" title="ambient factor" /> ×
+          <FigureButton :figure="f.bundling_factor" title="bundling factor" />
+        </dd>
+      </template>
+      <template v-if="f.derated_ampacity"><dt>Corrected</dt><dd><FigureButton :figure="f.derated_ampacity" title="corrected ampacity" /></dd></template>
+      <template v-if="f.termination_limit"><dt>Terminals</dt><dd><FigureButton :figure="f.termination_limit" title="termination limit" /></dd></template>
+      <template v-if="f.allowed_ampacity"><dt>Allowed</dt><dd><FigureButton :figure="f.allowed_ampacity" title="allowed ampacity" /></dd></template>
       <dt>Size</dt><dd><FigureButton :figure="f.size" title="size" /></dd>
       <dt>Drop</dt><dd class="two"><FigureButton :figure="f.drop_v" title="drop" /> <FigureButton :figure="f.drop_pct" title="drop" /></dd>
       <template v-if="f.leg_drop_pct"><dt>Worse {{ term('leg') }}</dt><dd><FigureButton :figure="f.leg_drop_pct" :title="`worse ${term('leg')}`" /></dd></template>
-      <dt>By constant K, about</dt><dd><FigureButton :figure="f.constant_k_drop_pct" title="cross-check" prefix="≈ " /></dd>
+      <template v-if="f.constant_k_drop_pct"><dt>By constant K, about</dt><dd><FigureButton :figure="f.constant_k_drop_pct" title="cross-check" prefix="≈ " /></dd></template>
       <dt>Loss</dt><dd><FigureButton :figure="f.loss_w" title="loss" /></dd>
-      <dt>in a year</dt><dd><FigureButton :figure="f.loss_kwh_year" title="loss in a year" /></dd>
+      <template v-if="f.loss_kwh_year"><dt>in a year</dt><dd><FigureButton :figure="f.loss_kwh_year" title="loss in a year" /></dd></template>
       <template v-if="f.neutral"><dt>{{ titled('grounded') }}</dt><dd><FigureButton :figure="f.neutral" :title="term('grounded')" /></dd></template>
       <template v-if="f.equipment_ground"><dt>{{ titled('protective') }}</dt><dd><FigureButton :figure="f.equipment_ground" :title="term('protective')" /></dd></template>
-      <dt>{{ titled('raceway') }}, full</dt><dd class="two"><FigureButton :figure="f.raceway" title="raceway" /> <FigureButton :figure="f.fill_pct" title="fill" :places="0" /></dd>
+      <template v-if="f.raceway"><dt>{{ titled('raceway') }}, full</dt><dd class="two"><FigureButton :figure="f.raceway" title="raceway" /> <FigureButton v-if="f.fill_pct" :figure="f.fill_pct" title="fill" :places="0" /></dd></template>
       <dt>Most it carries here</dt><dd><FigureButton :figure="f.max_amps" title="most amps" /></dd>
       <dt>Longest at this load</dt><dd><FigureButton :figure="f.max_length" title="longest" /></dd>
       <template v-for="more in ROOM" :key="more.key">

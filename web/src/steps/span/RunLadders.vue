@@ -83,10 +83,10 @@ function lock(metal: Metal, size: string) {
     </div>
     <p v-if="shown" class="rung-figures narrow">
       <b class="mono">{{ sizeText(shown.size, shown.metal) }}</b>
-      carries <FigureButton :figure="shown.figures.allowed_ampacity" :title="`${shown.size}: allowed`" />,
+      <template v-if="shown.figures.allowed_ampacity">carries <FigureButton :figure="shown.figures.allowed_ampacity" :title="`${shown.size}: allowed`" />,</template>
       drops <FigureButton :figure="shown.figures.drop_pct" :title="`${shown.size}: drop`" />,
       {{ term('ground') }} <FigureButton v-if="shown.figures.equipment_ground" :figure="shown.figures.equipment_ground" :title="`${shown.size}: ${term('ground')}`" />,
-      {{ term('raceway') }} <FigureButton :figure="shown.figures.raceway" :title="`${shown.size}: ${term('raceway')}`" />,
+      <template v-if="shown.figures.raceway">{{ term('raceway') }} <FigureButton :figure="shown.figures.raceway" :title="`${shown.size}: ${term('raceway')}`" />,</template>
       reaches <FigureButton :figure="shown.figures.max_length" :title="`${shown.size}: longest`" />,
       carries here <FigureButton :figure="shown.figures.max_amps" :title="`${shown.size}: most amps`" />
     </p>

@@ -14,12 +14,12 @@ function set(part: Partial<UtilitySource>) {
 
 <template>
   <h3 class="cap">Behind it</h3>
-  <NumberField label="Fault current" :value="source?.fault_a ?? null" :auto="`ask ${term('supplier')}`" unit="A" lockable set-word="clear" :pointer="`${base}/fault_a`" hint="Available fault current, from the utility" @change="(v) => set({ fault_a: v })" />
+  <NumberField label="Fault current" :value="source?.fault_a ?? null" :auto="`ask ${term('supplier')}`" unit="A" lockable set-word="clear" :pointer="`${base}/fault_a`" :hint="`Available fault current, from the ${term('supplier')}`" @change="(v) => set({ fault_a: v })" />
   <template v-if="!source?.fault_a">
     <NumberField label="or transformer" :value="source?.kva ?? null" auto="unknown" unit="kVA" lockable set-word="clear" :pointer="`${base}/kva`" @change="(v) => set({ kva: v })" />
     <NumberField label="impedance" :value="source?.impedance_pct ?? null" auto="on its plate" unit="%" lockable set-word="clear" :pointer="`${base}/impedance_pct`" @change="(v) => set({ impedance_pct: v })" />
   </template>
-  <NumberField :label="`Its own ${term('step_ground').toLowerCase()}`" :value="source?.earth_ohm ?? null" auto="unknown" unit="ohm" lockable set-word="clear" :pointer="`${base}/earth_ohm`" hint="The utility's electrodes at the transformer; Ground says what is taken where it is not known" @change="(v) => set({ earth_ohm: v })" />
+  <NumberField :label="`Its own ${term('step_ground').toLowerCase()}`" :value="source?.earth_ohm ?? null" auto="unknown" unit="ohm" lockable set-word="clear" :pointer="`${base}/earth_ohm`" :hint="`The ${term('supplier')}’s electrodes at the transformer; ${term('step_ground')} says what is taken where it is not known`" @change="(v) => set({ earth_ohm: v })" />
 </template>
 
 <style scoped>

@@ -48,7 +48,7 @@ function size(part: Partial<Footprint>) {
       <SwitchField label="Stands already" :value="place.state === 'stays'" :pointer="`${base}/state`" @change="(v) => set('state', v ? 'stays' : 'comes')" />
       <ChoiceField v-if="!livedIn(place.kind)" label="Pool here" :value="place.pool" :choices="KNOWN" :pointer="`${base}/pool`" hint="A pool, spa or fountain, or the equipment of one" @change="(v) => set('pool', v)" />
       <ChoiceField label="Soil" :value="place.soil" :choices="SOILS" :pointer="`${base}/soil`" @change="(v) => set('soil', v)" />
-      <ChoiceField label="Water pipe" :value="place.water_pipe" :choices="PIPES" :pointer="`${base}/water_pipe`" hint="The pipe in the ground that serves it" @change="(v) => set('water_pipe', v)" />
+      <ChoiceField label="Water pipe" :value="place.water_pipe" :choices="PIPES" :pointer="`${base}/water_pipe`" hint="In the earth, to this place" @change="(v) => set('water_pipe', v)" />
       <ChoiceField v-if="utility" :label="`${titled('supplier')} delivers`" :value="utility.s.supply" :choices="SYSTEMS" :pointer="`/stations/${utility.i}/supply`" @change="(v) => desk.edit([{ op: 'add', path: `/stations/${utility?.i}/supply`, value: v }])" />
       <SourceFields v-if="utility" :source="utility.s.source" :base="`/stations/${utility.i}/source`" @change="(v) => desk.edit([{ op: 'add', path: `/stations/${utility?.i}/source`, value: v }])" />
     </div>

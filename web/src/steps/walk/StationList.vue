@@ -4,12 +4,11 @@ import { useRouter } from 'vue-router'
 
 import type { Run, Station } from '@/api/types'
 import AllThere from '@/fields/AllThere.vue'
-import { STATION_KINDS } from '@/fields/choices'
 import { vHeld } from '@/fields/held'
 import { written } from '@/figures/write'
 import { inState, stateSteps } from '@/fields/states'
 import { useDesk } from '@/stores/desk'
-import { term } from '@/stores/words'
+import { stationWord, term } from '@/stores/words'
 
 const props = defineProps<{ placeId: string }>()
 const desk = useDesk()
@@ -20,10 +19,6 @@ const rows = computed(() =>
     .filter((s) => s.place === props.placeId)
     .map((s) => ({ s, run: desk.job?.runs.find((r) => r.to_station === s.id) })),
 )
-
-function kind(s: Station): string {
-  return STATION_KINDS.find((k) => k.value === s.kind)?.words ?? s.kind
-}
 
 function rated(s: Station): string {
   if (s.transformer) return written(s.transformer.kva, 'kVA')
@@ -71,7 +66,7 @@ function open(id: string) {
       <tbody>
         <tr v-for="{ s, run } in rows" :key="s.id">
           <td><v-btn variant="text" @click="open(s.id)">{{ s.name }}</v-btn></td>
-          <td class="narrow quiet">{{ kind(s) }}</td>
+          <td class="narrow quiet">{{ stationWord(s.kind) }}</td>
           <td class="mono">{{ rated(s) }}</td>
           <td class="narrow">{{ locked(run) }}</td>
           <td class="narrow there">

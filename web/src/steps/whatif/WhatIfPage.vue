@@ -14,6 +14,7 @@ import { freshId } from '@/steps/jobs/building'
 import { ELSEWHERE } from '@/fields/choices'
 import { useAsked } from '@/stores/asking'
 import { useDesk } from '@/stores/desk'
+import { term, titled } from '@/stores/words'
 
 const props = defineProps<{ id: string }>()
 const desk = useDesk()
@@ -63,7 +64,7 @@ function addVoltages() {
         <span class="gap" />
         <v-btn :disabled="variants.length >= MOST" @click="add({ name: 'All copper', metal: 'cu' })">Copper</v-btn>
         <v-btn :disabled="variants.length >= MOST" @click="add({ name: 'All aluminium', metal: 'al' })">Aluminium</v-btn>
-        <v-btn :disabled="variants.length >= MOST" @click="add({ name: 'One pipe size up', pipe_up: true })">Pipe up</v-btn>
+        <v-btn :disabled="variants.length >= MOST" @click="add({ name: `One ${term('raceway')} size up`, pipe_up: true })">{{ titled('raceway') }} up</v-btn>
         <v-btn :disabled="variants.length >= MOST" title="The longest run at 120, 240 and 480 V, through transformers" @click="addVoltages">Other voltages</v-btn>
         <v-btn variant="flat" :disabled="variants.length >= MOST" @click="add({})">Add a variant</v-btn>
       </header>
@@ -72,7 +73,7 @@ function addVoltages() {
       <p v-if="trouble && !desk.notice" class="danger" role="alert">{{ trouble }}</p>
       <div v-if="!variants.length" class="empty">
         <h3>Nothing to hold against it yet</h3>
-        <p>Start with one of the buttons above: the same job in copper, with a larger breaker, with pipe to spare, or its long run at 480 V.</p>
+        <p>Start with one of the buttons above: the same job in copper, with a larger {{ term('device') }}, with {{ term('raceway') }} to spare, or its long run at 480 V.</p>
       </div>
       <table v-else-if="found">
         <thead>

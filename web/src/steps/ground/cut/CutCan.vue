@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import { GAP, type Column } from './cut'
 import { BAR, CAN, WIRE } from './levels'
 import type { FaultState } from '@/api/types'
+import { stationWord } from '@/stores/words'
 
 const props = defineProps<{ column: Column; state: FaultState | null; line: number; here: boolean }>()
 const emit = defineEmits<{ choose: []; keydown: [event: KeyboardEvent] }>()
@@ -28,7 +29,7 @@ const tone = computed(() => {
 })
 const under = computed(() => {
   const gear = c.value.station.gear
-  const kind = c.value.station.kind.replaceAll('-', ' ')
+  const kind = stationWord(c.value.station.kind).replaceAll('-', ' ')
   return gear.rating_a ? `${gear.rating_a} A ${kind}` : kind
 })
 const name = computed(() => {

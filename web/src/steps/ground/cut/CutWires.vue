@@ -7,6 +7,7 @@ import type { FaultRequest, FaultState } from '@/api/types'
 import { lengthText } from '@/figures/write'
 import { useUnits } from '@/stores/units'
 import { useView } from '@/stores/view'
+import { term } from '@/stores/words'
 
 const props = defineProps<{ link: Link; state: FaultState | null; here: boolean; equipment: FaultRequest['equipment']; neutralOpen: boolean }>()
 const view = useView()
@@ -34,10 +35,12 @@ function under(down: number): string {
   return `M${left.value - 20 + down} ${CAN.bottom} V${y} H${right.value + 20 - down} V${CAN.bottom}`
 }
 
-const CARRIES = { hot: 'out on the hots', neutral: 'home on the neutral', ground: 'on the ground wire', pipe: 'on the pipe' } as const
+const carries = computed(() => ({
+  hot: `out on the ${term('ungrounded')}s`, neutral: `home on the ${term('grounded')}`, ground: `on the ${term('ground')} wire`, pipe: `on the ${term('raceway')}`,
+}))
 
 interface Current {
-  key: keyof typeof CARRIES
+  key: 'hot' | 'neutral' | 'ground' | 'pipe'
   amps: number
   y: number
   home: boolean
@@ -62,7 +65,7 @@ const currents = computed<Current[]>(() => {
   <g class="wires">
     <path v-if="link.past && wires.neutral" :d="under(0)" class="neutral-edge around" :class="{ open }" /><path v-if="link.past && wires.neutral" :d="under(0)" class="neutral around" :class="{ open }" />
     <path v-if="link.past && wired" :d="under(9)" class="ground around" />
-    <text v-if="link.past" :x="left + GAP / 2 + 6" :y="CAN.bottom + 14" text-anchor="middle" class="run">{{ open ? 'neutral opened' : 'neutral whole' }}</text>
+    <text v-if="link.past" :x="left + GAP / 2 + 6" :y="CAN.bottom + 14" text-anchor="middle" class="run">{{ open ? `${term('grounded')} opened` : `${term('grounded')} whole` }}</text>
     <template v-else>
       <text :x="middle" y="38" text-anchor="middle" class="run">{{ lengthText(link.run.cable.length, units.length.sign, view.both) }}</text>
       <text :x="middle" y="22" text-anchor="middle" class="run">{{ wireWords(wires) }}</text>
@@ -77,11 +80,11 @@ const currents = computed<Current[]>(() => {
         <line :x1="barStart" :x2="right + 12" :y1="WIRE.N" :y2="WIRE.N" class="neutral" :class="{ open }" />
       </template>
       <line v-if="wired" :x1="left - 12" :x2="right + 12" :y1="WIRE.G" :y2="WIRE.G" class="ground" :class="{ open: gone }" />
-      <text v-else-if="wires.equipment === 'none'" :x="middle" :y="WIRE.G + 4" text-anchor="middle" class="lacking">no ground</text>
+      <text v-else-if="wires.equipment === 'none'" :x="middle" :y="WIRE.G + 4" text-anchor="middle" class="lacking">no {{ term('ground') }}</text>
       <line v-if="piped && !(here && equipment === 'missing')" :x1="left" :x2="right" :y1="CAN.bottom - 8" :y2="CAN.bottom - 8" class="pipe" />
       <path v-if="gone && wired" :d="`M${middle - 6} ${WIRE.G + 8} l6 -16 M${middle} ${WIRE.G + 8} l6 -16`" class="cut" />
       <path v-if="open" :d="`M${middle - 6} ${WIRE.N + 8} l6 -16 M${middle} ${WIRE.N + 8} l6 -16`" class="cut" />
-      <g v-for="c in currents" :key="c.key" class="current" role="button" tabindex="0" :aria-label="`${ampsText(c.amps)} ${CARRIES[c.key]} of the run to ${link.to.station.name}`" :class="{ stray: c.key === 'ground' || c.key === 'pipe' }" @click="show" @keydown.enter="show" @keydown.w.stop.prevent="show">
+      <g v-for="c in currents" :key="c.key" class="current" role="button" tabindex="0" :aria-label="`${ampsText(c.amps)} ${carries[c.key]} of the run to ${link.to.station.name}`" :class="{ stray: c.key === 'ground' || c.key === 'pipe' }" @click="show" @keydown.enter="show" @keydown.w.stop.prevent="show">
         <path :d="c.home ? `M${left + 5} ${c.y - 4} l7 -3.5 v7 Z` : `M${right - 5} ${c.y - 4} l-7 -3.5 v7 Z`" />
         <text :x="middle + (c.home ? 4 : -4)" :y="c.y" text-anchor="middle">{{ ampsText(c.amps) }}</text>
       </g>

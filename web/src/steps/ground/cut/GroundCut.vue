@@ -79,7 +79,7 @@ function beside(event: KeyboardEvent) {
 
 <template>
   <div ref="frame" class="frame">
-    <svg :viewBox="`0 0 ${width} ${HEIGHT}`" :width="width" :height="HEIGHT" role="group" aria-label="Cut through the ground">
+    <svg :viewBox="`0 0 ${width} ${HEIGHT}`" :width="width" :height="HEIGHT" role="group" aria-label="Cut through the earth">
       <template v-for="c in columns" :key="`behind ${c.station.id}`"><rect v-if="!c.source" :x="c.x" :y="CAN.top" :width="c.width" :height="CAN.bottom - CAN.top" class="behind" /></template>
       <CutEarth :columns="columns" :state="state" :width="width" />
       <CutWires v-for="l in links" :key="l.run.id" :link="l" :state="state" :here="l.to.station.id === fault.station.value" :equipment="fault.asked.value.equipment" :neutral-open="fault.asked.value.neutral_open" />
