@@ -18,7 +18,7 @@ from northspan.core.solve.solve import solve
 from northspan.paper.packet.bound import bind, lay_out
 from northspan.paper.packet.catalogue import NAMES
 from northspan.paper.packet.files import packet_files
-from northspan.paper.sheets.matter import Matter
+from northspan.paper.sheets.told.matter import Matter
 from northspan.paper.tables.pages import SheetTooLong
 from northspan.shop.csv_lists import shipped_list
 from northspan.shop.lists import DurationItem, PriceItem

@@ -3,8 +3,8 @@
 import argparse
 
 from northspan.commands.outcome import PASSES, complain
-from northspan.server.running import StartTrouble
-from northspan.server.running import run as serve
+from northspan.server.started.running import StartTrouble
+from northspan.server.started.running import run as serve
 
 
 def run(options: argparse.Namespace) -> int:

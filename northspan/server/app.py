@@ -12,36 +12,36 @@ from flask_openapi3 import Info, OpenAPI
 
 from northspan.core.document.file import LARGEST_BYTES
 from northspan.demo.library import demo_jobs, demo_readings
-from northspan.server.books import books
+from northspan.server.answers.files import files
+from northspan.server.answers.packed import pack_answers
+from northspan.server.answers.pages import serve_pages
+from northspan.server.answers.replies import HANDLERS, on_bad_request, refuse
+from northspan.server.answers.resource import with_shared_refusals
+from northspan.server.answers.told import told
 from northspan.server.buying.cuts import cuts
 from northspan.server.buying.materials import materials
 from northspan.server.buying.shop import shop
 from northspan.server.day.kept import Plans
 from northspan.server.day.views import day
-from northspan.server.edition import EDITION
 from northspan.server.field.recordings import recordings
 from northspan.server.field.surveys import surveys
 from northspan.server.field.tracks import tracks
-from northspan.server.files import files
 from northspan.server.jobs.demos import demos
 from northspan.server.jobs.views import jobs
 from northspan.server.logbook.filled import fill_logbook, with_earth
 from northspan.server.logbook.views import logbook
-from northspan.server.packed import pack_answers
 from northspan.server.packet.inspection import inspection
 from northspan.server.packet.views import packet
-from northspan.server.pages import serve_pages
 from northspan.server.panels.views import panels
 from northspan.server.readings.instruments import instruments
 from northspan.server.readings.models import ReadingBody
 from northspan.server.readings.views import readings
-from northspan.server.replies import HANDLERS, on_bad_request, refuse
-from northspan.server.resource import with_shared_refusals
+from northspan.server.solving.books import books
 from northspan.server.solving.solutions import Solutions
 from northspan.server.solving.views import solving
 from northspan.server.solving.workings import workings
-from northspan.server.told import told
-from northspan.server.wiring import (
+from northspan.server.started.edition import EDITION
+from northspan.server.started.wiring import (
     INSTRUMENT_PORTS,
     INSTRUMENTS_FOLDER,
     ISSUES_KEY,

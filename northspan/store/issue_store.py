@@ -8,8 +8,8 @@ from sqlalchemy import Engine, select
 from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import Session, undefer
 
+from northspan.store.edits.turns import in_turn
 from northspan.store.models import IssueRow
-from northspan.store.turns import in_turn
 
 
 class NoSuchIssue(LookupError):

@@ -13,10 +13,10 @@ from northspan.core.document.file import JobFileError, dump, parse
 from northspan.core.figures.problem import Problem
 from northspan.core.job.job import Job
 from northspan.core.job.told.upgrades import upgraded
+from northspan.store.edits.patching import Patch, patched
+from northspan.store.edits.revisions import Documents, add_after, add_first, newest_child, next_number, revision
+from northspan.store.edits.turns import in_turn
 from northspan.store.models import JobRow, MoveRow, RevisionRow
-from northspan.store.patching import Patch, patched
-from northspan.store.revisions import Documents, add_after, add_first, newest_child, next_number, revision
-from northspan.store.turns import in_turn
 
 Shelf = Literal["open", "archived", "deleted"]
 LONGEST_NOTE = 300

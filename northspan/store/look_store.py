@@ -8,8 +8,8 @@ from sqlalchemy import Engine, func, select, update
 from sqlalchemy.orm import Session, undefer
 
 from northspan.core.property.whole.inspection import Looked
+from northspan.store.edits.once import kept_once
 from northspan.store.models import JobRow, LookRow, PhotoRow, WatchedRow
-from northspan.store.once import kept_once
 from northspan.store.photo import NoPhoto, kept_photo
 
 # All photos of one job (B): some four hundred.

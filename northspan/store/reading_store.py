@@ -11,9 +11,9 @@ from sqlalchemy.orm import Session
 
 from northspan.core.property.whole.measured import Conditions, FallTest, Measured
 from northspan.core.readings.logbook.earth import Earth
+from northspan.store.edits.once import kept_once
 from northspan.store.look_store import NoSuchPhoto
 from northspan.store.models import EarthRow, PhotoRow, ReadingRow
-from northspan.store.once import kept_once
 
 COLUMNS = ("what", "at", "part", "value", "by", "soil", "corrects", "photo")
 REST = ("tried_ma", "instrument", "calibrated", "weather", "soil_c", "note", "lifted", "line")

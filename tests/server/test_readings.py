@@ -16,7 +16,7 @@ from pathlib import Path
 from northspan.demo.library import demo_jobs
 from northspan.instruments.line import Shown
 from northspan.instruments.simulated.listening import listening
-from northspan.server.wiring import INSTRUMENTS_FOLDER
+from northspan.server.started.wiring import INSTRUMENTS_FOLDER
 from tests.server.harness import ServerTest
 
 JOB = demo_jobs()["juniper-bend"].model_dump(mode="json")

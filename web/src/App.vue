@@ -7,19 +7,19 @@ import { Refused } from '@/api/client'
 import StepRail from '@/shell/StepRail.vue'
 import TopBar from '@/shell/TopBar.vue'
 import { toFindings } from '@/shell/findingKey'
-import { listen, onKey } from '@/shell/keys'
+import { listen, onKey } from '@/shell/keyed/keys'
 import { useTitle } from '@/shell/title'
 import { useDesk } from '@/stores/desk'
 import { useEdition } from '@/stores/edition'
-import { keepSending } from '@/stores/sending'
+import { keepSending } from '@/stores/sent/sending'
 import { learnUnits } from '@/stores/units'
 import { useView } from '@/stores/view'
-import { outlives } from '@/stores/waiting'
+import { outlives } from '@/stores/sent/waiting'
 import { learn, spoken, USUAL_BOOK, words } from '@/stores/words'
 
 // Neither is wanted for the first screen.
-const GoTo = defineAsyncComponent(() => import('@/shell/GoTo.vue'))
-const KeyHelp = defineAsyncComponent(() => import('@/shell/KeyHelp.vue'))
+const GoTo = defineAsyncComponent(() => import('@/shell/keyed/GoTo.vue'))
+const KeyHelp = defineAsyncComponent(() => import('@/shell/keyed/KeyHelp.vue'))
 
 const view = useView()
 const theme = useTheme()

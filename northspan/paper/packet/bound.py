@@ -9,7 +9,7 @@ from northspan.paper.packet.beneath import with_tables
 from northspan.paper.packet.catalogue import COVER, KINDS, NAMES, Drawn, Kind
 from northspan.paper.packet.changes import barred, facts
 from northspan.paper.packet.frame import ASIDE, LEFT, MARGIN, Place, frame, paper, room
-from northspan.paper.sheets.matter import Facts, Matter
+from northspan.paper.sheets.told.matter import Facts, Matter
 from northspan.paper.tables.section import Section
 
 

@@ -7,15 +7,20 @@ from northspan.core.job.job import Job
 from northspan.core.job.planned.packet import PacketPlan, SheetName
 from northspan.core.plans.day.customer import customer_note
 from northspan.core.property.whole.solution import Solution
-from northspan.paper.bonds.cans import KEY as CANS_KEY
-from northspan.paper.bonds.cans import cans
 from northspan.paper.day.rows import day_sections
 from northspan.paper.drawing.shapes import Placed, Real
-from northspan.paper.oneline.sheets import KEY, one_line
+from northspan.paper.drawn.bonds.cans import KEY as CANS_KEY
+from northspan.paper.drawn.bonds.cans import cans
+from northspan.paper.drawn.oneline.sheets import KEY, one_line
+from northspan.paper.drawn.riser.elevation import KEY as RISER_KEY
+from northspan.paper.drawn.riser.elevation import risers
+from northspan.paper.drawn.siteplan.legs import trench_sections
+from northspan.paper.drawn.siteplan.plan import KEY as PLAN_KEY
+from northspan.paper.drawn.siteplan.plan import site_plan
+from northspan.paper.drawn.unrolled.profile import KEY as PROFILE_KEY
+from northspan.paper.drawn.unrolled.profile import profiles
 from northspan.paper.readings.curve import KEY as CURVES_KEY
 from northspan.paper.readings.record import curves, record_sections, torque_sections
-from northspan.paper.riser.elevation import KEY as RISER_KEY
-from northspan.paper.riser.elevation import risers
 from northspan.paper.sheets.boxes import box_sections
 from northspan.paper.sheets.calculation import sections
 from northspan.paper.sheets.cover import cover_sections
@@ -24,15 +29,10 @@ from northspan.paper.sheets.ground import ground_sections
 from northspan.paper.sheets.inspection import inspection_sections
 from northspan.paper.sheets.loads import load_sections
 from northspan.paper.sheets.materials import material_sections
-from northspan.paper.sheets.matter import Matter
 from northspan.paper.sheets.panels import panel_sections
 from northspan.paper.sheets.pull import pull_sections
-from northspan.paper.siteplan.legs import trench_sections
-from northspan.paper.siteplan.plan import KEY as PLAN_KEY
-from northspan.paper.siteplan.plan import site_plan
+from northspan.paper.sheets.told.matter import Matter
 from northspan.paper.tables.section import Section
-from northspan.paper.unrolled.profile import KEY as PROFILE_KEY
-from northspan.paper.unrolled.profile import profiles
 
 
 @dataclass(frozen=True, slots=True)

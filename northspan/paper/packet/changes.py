@@ -4,7 +4,7 @@ from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass
 
 from northspan.paper.drawing.shapes import Mark, Path, Placed, Shape
-from northspan.paper.sheets.matter import Facts
+from northspan.paper.sheets.told.matter import Facts
 
 Told = Mapping[str, list[str]]
 LETTERS = "ABCDEFGHIJKLMNOPQRSTUVWXYZ"

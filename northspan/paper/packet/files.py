@@ -9,7 +9,7 @@ from northspan.paper.drawing.pdf import pdf
 from northspan.paper.drawing.svg import svg
 from northspan.paper.packet.bound import Bound
 from northspan.paper.sheets.materials import materials_csv
-from northspan.paper.sheets.matter import Matter
+from northspan.paper.sheets.told.matter import Matter
 from northspan.paper.tables.as_csv import as_csv
 
 # A spreadsheet takes CSV for UTF-8 by the mark at its head.

@@ -7,7 +7,7 @@ from northspan.core.job.planned.packet import Paper
 from northspan.paper.drawing.shapes import Path, Shape, Words, fitted, width
 from northspan.paper.labels import CAUTION
 from northspan.paper.packet.catalogue import Kind
-from northspan.paper.sheets.matter import Matter
+from northspan.paper.sheets.told.matter import Matter
 
 PAPERS: dict[Paper, tuple[float, float]] = {"letter": (279.4, 215.9), "a4": (297.0, 210.0)}
 MARGIN, TITLE, LEFT, ASIDE = 9.0, 18.5, 5.0, 3.0

@@ -6,7 +6,7 @@ from northspan.core.figures.working import number
 from northspan.core.job.job import Job
 from northspan.core.property.whole.solution import Solution
 from northspan.paper.labels import cited, figure
-from northspan.paper.sheets.named import names_of
+from northspan.paper.sheets.told.named import names_of
 from northspan.paper.tables.section import Section
 
 

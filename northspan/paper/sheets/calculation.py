@@ -10,9 +10,9 @@ from northspan.core.property.whole.solution import RunAnswer, Solution
 from northspan.paper.labels import figure, written
 from northspan.paper.sheets.findings import findings_section
 from northspan.paper.sheets.ground import ground_sections
-from northspan.paper.sheets.house_rules import in_words
 from northspan.paper.sheets.loads import load_section
-from northspan.paper.sheets.named import run_title
+from northspan.paper.sheets.told.house_rules import in_words
+from northspan.paper.sheets.told.named import run_title
 from northspan.paper.tables.section import Row, Section
 
 

@@ -7,11 +7,11 @@ from northspan.core.book.library import code_book
 from northspan.core.figures.working import number
 from northspan.core.job.job import Job
 from northspan.core.property.whole.solution import Solution
+from northspan.paper.drawn.oneline.said import said
 from northspan.paper.labels import CAUTION, figure
-from northspan.paper.oneline.said import said
-from northspan.paper.sheets.house_rules import departures
-from northspan.paper.sheets.matter import Matter
-from northspan.paper.sheets.named import names_of
+from northspan.paper.sheets.told.house_rules import departures
+from northspan.paper.sheets.told.matter import Matter
+from northspan.paper.sheets.told.named import names_of
 from northspan.paper.tables.section import Row, Section
 
 BARE = ("", "")
@@ -56,7 +56,10 @@ def summary(matter: Matter) -> Iterator[tuple[str, str]]:
         (sum(r.stays for r in new), "there"),
         (sum(r.later for r in new), "to come"),
     ]
-    yield f"{matter.terms['feeder'].capitalize()}s and circuits", ", ".join(f"{many} {words}" for many, words in told if many) or "none"
+    yield (
+        f"{matter.terms['feeder'].capitalize()}s and circuits",
+        ", ".join(f"{many} {words}" for many, words in told if many) or "none",
+    )
     earth = said(job, solution).electrodes.values()
     yield "Electrodes", "; ".join(lines[0].words for lines in earth) or "none"
     deep = {leg.planned for pull in solution.pulls for leg in pull.legs if leg.planned is not None}

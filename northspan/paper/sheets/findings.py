@@ -3,7 +3,7 @@
 from northspan.core.job.job import Job
 from northspan.core.property.whole.solution import Solution
 from northspan.paper.drawing.shapes import Ink
-from northspan.paper.sheets.named import names_of
+from northspan.paper.sheets.told.named import names_of
 from northspan.paper.tables.section import Section
 
 LEVEL_INKS: dict[str, Ink] = {"danger": "danger", "violation": "danger", "house": "caution"}

@@ -8,7 +8,7 @@ from northspan.core.job.job import Job
 from northspan.core.property.loads.place_load import PlaceLoad
 from northspan.core.property.whole.solution import Solution
 from northspan.paper.labels import cited, figure, written
-from northspan.paper.sheets.named import run_title
+from northspan.paper.sheets.told.named import run_title
 from northspan.paper.tables.section import Row, Section
 
 

@@ -10,7 +10,7 @@ from northspan.core.job.panel import PanelCircuit
 from northspan.core.property.panel.answer import CircuitAnswer, PanelAnswer
 from northspan.core.property.whole.solution import Solution
 from northspan.paper.labels import figure
-from northspan.paper.sheets.named import names_of
+from northspan.paper.sheets.told.named import names_of
 from northspan.paper.tables.section import Row, Section
 
 HALF = ("Space", "Serves", "Breaker", "Wire", "Load")

@@ -7,7 +7,7 @@ from northspan.core.job.job import Job
 from northspan.core.property.pull.answer import PullAnswer
 from northspan.core.property.whole.solution import Solution
 from northspan.paper.labels import figure
-from northspan.paper.sheets.named import names_of
+from northspan.paper.sheets.told.named import names_of
 from northspan.paper.tables.section import Row, Section
 
 POINTS = ("Point", "Along", "What is there", "Bend", "Cover to the next", "Asked", "Pull, fed at start", "At end")

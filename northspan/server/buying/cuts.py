@@ -7,12 +7,12 @@ from pydantic import BaseModel, ConfigDict
 from northspan.core.document.file import sound
 from northspan.core.document.left import as_left
 from northspan.core.plans.cuts.of_job import JobCuts
+from northspan.server.answers.files import sent_file
+from northspan.server.answers.models import JobPath, LabelQuery, SentJob
+from northspan.server.answers.replies import refusals, reply, sends
+from northspan.server.answers.resource import Resource
 from northspan.server.buying.stock import cut
-from northspan.server.files import sent_file
-from northspan.server.models import JobPath, LabelQuery, SentJob
-from northspan.server.replies import refusals, reply, sends
-from northspan.server.resource import Resource
-from northspan.server.wiring import job_store
+from northspan.server.started.wiring import job_store
 
 cuts = Resource("cuts", __name__, url_prefix="/api/cuts", abp_tags=[Tag(name="Cuts")], abp_responses=refusals(404, 422))
 

@@ -10,11 +10,11 @@ from northspan.core.figures.problem import Problem
 from northspan.core.job.told.part import Id
 from northspan.core.plans.materials.instead import Instead, instead
 from northspan.core.plans.materials.priced import MaterialList
+from northspan.server.answers.models import SentJob
+from northspan.server.answers.replies import refusals, reply
+from northspan.server.answers.resource import Resource
 from northspan.server.buying.stock import materials as listed
 from northspan.server.buying.stock import prices
-from northspan.server.models import SentJob
-from northspan.server.replies import refusals, reply
-from northspan.server.resource import Resource
 
 materials = Resource(
     "materials",

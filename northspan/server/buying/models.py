@@ -5,7 +5,7 @@ from typing import Annotated
 from pydantic import BaseModel, ConfigDict
 
 from northspan.core.job.told.part import AtMost
-from northspan.server.models import BrokenLineModel
+from northspan.server.answers.models import BrokenLineModel
 from northspan.shop.lists import (
     MOST_ITEMS,
     BreakerItem,

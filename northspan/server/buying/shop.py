@@ -8,6 +8,9 @@ from flask_openapi3 import Tag
 
 from northspan.core.document.file import JobFileError
 from northspan.core.figures.problem import Problem
+from northspan.server.answers.models import BrokenLineModel, CsvFile
+from northspan.server.answers.replies import refusals, reply, sends
+from northspan.server.answers.resource import Resource
 from northspan.server.buying.models import (
     BreakersModel,
     CatalogueModel,
@@ -20,10 +23,7 @@ from northspan.server.buying.models import (
     SpoolsModel,
     VanModel,
 )
-from northspan.server.models import BrokenLineModel, CsvFile
-from northspan.server.replies import refusals, reply, sends
-from northspan.server.resource import Resource
-from northspan.server.wiring import change_shop_list, shop_list, supply_house
+from northspan.server.started.wiring import change_shop_list, shop_list, supply_house
 from northspan.shop.csv_lists import read_list, write_list
 from northspan.shop.lists import (
     MOST_ITEMS,

@@ -7,7 +7,7 @@ from northspan.core.plans.cuts.of_job import JobCuts, SpoolStock, job_cuts
 from northspan.core.plans.cuts.pieces import SHEATH
 from northspan.core.plans.materials.of_job import job_counts
 from northspan.core.plans.materials.priced import MaterialList, material_list
-from northspan.server.wiring import shop_list, solutions
+from northspan.server.started.wiring import shop_list, solutions
 from northspan.shop.lists import PriceItem, SpoolItem, VanItem
 
 

@@ -7,7 +7,7 @@ from pydantic import BaseModel, ConfigDict, Field
 from northspan.core.document.read import JobDocument
 from northspan.core.plans.day.change import ChangeStep
 from northspan.core.plans.day.days import Days
-from northspan.server.models import told_by_lines
+from northspan.server.answers.models import told_by_lines
 
 
 class DayRequest(BaseModel):

@@ -1,7 +1,7 @@
 """How long work takes in the shop, as the core takes it."""
 
 from northspan.core.plans.day.task import Duration, Durations
-from northspan.server.wiring import shop_list
+from northspan.server.started.wiring import shop_list
 from northspan.shop.lists import DurationItem
 
 

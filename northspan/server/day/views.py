@@ -19,14 +19,14 @@ from northspan.core.plans.day.days import Days, days, least_dark
 from northspan.core.plans.day.task import Durations
 from northspan.core.property.whole.solution import Solution
 from northspan.paper.day.workdays import workday
+from northspan.server.answers.files import sent_file
+from northspan.server.answers.models import JobPath
+from northspan.server.answers.replies import refusals, reply, sends
+from northspan.server.answers.resource import Resource
 from northspan.server.day.kept import Plans
 from northspan.server.day.models import DayNews, DayRequest, MovedCost, MovedRequest, Stopped, StopRequest
 from northspan.server.day.takes import durations
-from northspan.server.files import sent_file
-from northspan.server.models import JobPath
-from northspan.server.replies import refusals, reply, sends
-from northspan.server.resource import Resource
-from northspan.server.wiring import job_store, plans, solutions
+from northspan.server.started.wiring import job_store, plans, solutions
 
 day = Resource("day", __name__, url_prefix="/api/day", abp_tags=[Tag(name="Day")], abp_responses=refusals(404, 422))
 log = logging.getLogger(__name__)

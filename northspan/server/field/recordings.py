@@ -6,9 +6,9 @@ from flask import Response
 from flask_openapi3 import Tag
 
 from northspan.instruments.recording import read_recording
-from northspan.server.models import CsvFile, RecordingNews, RecordingQuery
-from northspan.server.replies import refusals
-from northspan.server.resource import Resource
+from northspan.server.answers.models import CsvFile, RecordingNews, RecordingQuery
+from northspan.server.answers.replies import refusals
+from northspan.server.answers.resource import Resource
 from northspan.text.delimited import Unreadable, decoded
 
 LARGEST_BYTES = 40_000_000

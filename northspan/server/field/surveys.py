@@ -6,9 +6,9 @@ from flask_openapi3 import Tag
 from northspan.core.figures.units import units
 from northspan.core.job.grounding import SurveyReading
 from northspan.instruments.survey import read_survey
-from northspan.server.models import BrokenLineModel, CsvFile, SurveyModel, ToldIn
-from northspan.server.replies import refusals, reply
-from northspan.server.resource import Resource
+from northspan.server.answers.models import BrokenLineModel, CsvFile, SurveyModel, ToldIn
+from northspan.server.answers.replies import refusals, reply
+from northspan.server.answers.resource import Resource
 from northspan.text.delimited import decoded
 
 surveys = Resource(

@@ -5,9 +5,9 @@ from flask_openapi3 import Tag
 
 from northspan.core.figures.units import units
 from northspan.instruments.track import read_track
-from northspan.server.models import ToldIn, TrackFile, TrackModel
-from northspan.server.replies import refusals, reply
-from northspan.server.resource import Resource
+from northspan.server.answers.models import ToldIn, TrackFile, TrackModel
+from northspan.server.answers.replies import refusals, reply
+from northspan.server.answers.resource import Resource
 from northspan.text.delimited import decoded
 
 tracks = Resource(

@@ -4,11 +4,11 @@ from flask import Response, abort
 from flask_openapi3 import Tag
 
 from northspan.demo.library import demo_jobs
+from northspan.server.answers.models import DemoJob, DemoList, DemoPath, JobState
+from northspan.server.answers.replies import refusals, reply
+from northspan.server.answers.resource import Resource
 from northspan.server.jobs.views import state
-from northspan.server.models import DemoJob, DemoList, DemoPath, JobState
-from northspan.server.replies import refusals, reply
-from northspan.server.resource import Resource
-from northspan.server.wiring import job_store
+from northspan.server.started.wiring import job_store
 
 demos = Resource(
     "demos", __name__, url_prefix="/api/demos", abp_tags=[Tag(name="Demo jobs")], abp_responses=refusals(404)

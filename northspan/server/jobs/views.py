@@ -13,8 +13,7 @@ from northspan.core.document.file import JobFileError, parse_text, sound
 from northspan.core.figures.problem import Problem
 from northspan.core.job.house_rules import Watched
 from northspan.core.job.job import Job
-from northspan.server.edition import EDITION
-from northspan.server.models import (
+from northspan.server.answers.models import (
     EditHeaders,
     JobFile,
     JobList,
@@ -26,11 +25,12 @@ from northspan.server.models import (
     SentJob,
     ShelfPath,
 )
-from northspan.server.replies import named, refusals, refuse, reply, whole
-from northspan.server.resource import Resource
+from northspan.server.answers.replies import named, refusals, refuse, reply, whole
+from northspan.server.answers.resource import Resource
 from northspan.server.solving.solutions import Solved
-from northspan.server.wiring import job_store, look_store, solutions
-from northspan.store.changes import changes
+from northspan.server.started.edition import EDITION
+from northspan.server.started.wiring import job_store, look_store, solutions
+from northspan.store.edits.changes import changes
 from northspan.store.job_store import Standing, StoredJob
 
 # Above this (bytes) the answer to an edit says what it changed.

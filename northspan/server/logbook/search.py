@@ -8,7 +8,7 @@ from northspan.core.plans.inspection import inspection_list
 from northspan.core.readings.logbook.soils import EarthReading
 from northspan.server.logbook.models import LogbookQuery, LogbookRow
 from northspan.server.solving.solutions import Solved
-from northspan.server.wiring import job_store, logbook_store, look_store, solutions
+from northspan.server.started.wiring import job_store, logbook_store, look_store, solutions
 from northspan.store.job_store import NoSuchJob
 from northspan.store.logbook_store import EarthAsked
 

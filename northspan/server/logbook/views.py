@@ -10,13 +10,13 @@ from northspan.core.property.whole.measured import UNITS
 from northspan.core.readings.logbook.events import Event, Revision, changes
 from northspan.core.readings.logbook.soils import soil_bands
 from northspan.core.readings.told.saying import names, said, valued
+from northspan.server.answers.models import JobPath
+from northspan.server.answers.replies import refusals, reply
+from northspan.server.answers.resource import Resource
 from northspan.server.logbook.models import HistoryReply, LogbookQuery, LogbookReply
 from northspan.server.logbook.search import corrections, electrodes
-from northspan.server.models import JobPath
 from northspan.server.packet.models import drawn
-from northspan.server.replies import refusals, reply
-from northspan.server.resource import Resource
-from northspan.server.wiring import issue_store, job_store, logbook_store, look_store, reading_store, solutions
+from northspan.server.started.wiring import issue_store, job_store, logbook_store, look_store, reading_store, solutions
 
 logbook = Resource(
     "logbook", __name__, url_prefix="/api/logbook", abp_tags=[Tag(name="Logbook")], abp_responses=refusals(404, 422)

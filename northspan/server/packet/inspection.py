@@ -15,10 +15,10 @@ from northspan.core.job.house_rules import Watched
 from northspan.core.job.told.part import Name
 from northspan.core.plans.inspection import inspection_list
 from northspan.core.property.whole.inspection import InspectionItem, Looked, LookState
-from northspan.server.models import JobPath, RowNumber, SentKey
-from northspan.server.replies import refusals, refuse, reply, sends
-from northspan.server.resource import Resource
-from northspan.server.wiring import job_store, look_store, solutions
+from northspan.server.answers.models import JobPath, RowNumber, SentKey
+from northspan.server.answers.replies import refusals, refuse, reply, sends
+from northspan.server.answers.resource import Resource
+from northspan.server.started.wiring import job_store, look_store, solutions
 from northspan.store.look_store import NoSuchPhoto, TooManyPhotos
 from northspan.store.photo import NoPhoto
 

@@ -7,8 +7,8 @@ from northspan.paper.packet.bound import Laid, bind, facts_of, in_order, lay_out
 from northspan.paper.packet.catalogue import NAMES
 from northspan.paper.packet.changes import barred, changes
 from northspan.paper.sheets.cover import summary
-from northspan.paper.sheets.matter import Matter
-from northspan.paper.sheets.named import names_of
+from northspan.paper.sheets.told.matter import Matter
+from northspan.paper.sheets.told.named import names_of
 from northspan.server.packet.models import (
     AnsweredFinding,
     ChangeEntry,

@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from sqlalchemy.exc import SQLAlchemyError
 
 from northspan.paper.packet.changes import revision
-from northspan.paper.sheets.matter import Matter
+from northspan.paper.sheets.told.matter import Matter
 from northspan.server.packet.models import MakingNews
 from northspan.store.issue_store import IssuedMeanwhile, IssueStore, StoredIssue
 from northspan.store.job_store import StoredJob

@@ -6,11 +6,11 @@ from northspan.core.job.job import Job
 from northspan.core.job.planned.packet import SheetName
 from northspan.paper.packet.catalogue import ticked
 from northspan.paper.packet.changes import revision
-from northspan.paper.sheets.matter import Issue, Matter
+from northspan.paper.sheets.told.matter import Issue, Matter
 from northspan.server.buying.stock import materials
 from northspan.server.day.takes import durations
 from northspan.server.readings.taken import taken_of
-from northspan.server.wiring import issue_store, look_store, plans, solutions
+from northspan.server.started.wiring import issue_store, look_store, plans, solutions
 
 
 def matter_of(

@@ -10,7 +10,7 @@ from northspan.core.figures.working import Level
 from northspan.core.job.planned.packet import SheetName
 from northspan.paper.drawing.inks import INKS
 from northspan.paper.drawing.shapes import MM, Anchor, Circle, Drawing, Font, Layer, Path, Shape, Words
-from northspan.server.models import JobPath, told_by_lines
+from northspan.server.answers.models import JobPath, told_by_lines
 
 
 class DrawnShape(BaseModel):

@@ -10,8 +10,10 @@ from northspan.core.document.file import JobFileError, sound
 from northspan.core.document.left import as_left
 from northspan.core.figures.problem import Problem
 from northspan.core.job.planned.packet import SheetName
-from northspan.server.files import sent_file
-from northspan.server.models import JobPath
+from northspan.server.answers.files import sent_file
+from northspan.server.answers.models import JobPath
+from northspan.server.answers.replies import refusals, refuse, reply, sends
+from northspan.server.answers.resource import Resource
 from northspan.server.packet.making import making
 from northspan.server.packet.matter import matter_of
 from northspan.server.packet.models import (
@@ -23,9 +25,7 @@ from northspan.server.packet.models import (
     PageQuery,
     SheetPath,
 )
-from northspan.server.replies import refusals, refuse, reply, sends
-from northspan.server.resource import Resource
-from northspan.server.wiring import issue_store, job_store
+from northspan.server.started.wiring import issue_store, job_store
 from northspan.store.issue_store import NoSuchIssue
 
 # The libraries that set pages are loaded by whoever first wants them.

@@ -9,7 +9,7 @@ from northspan.core.document.read import JobDocument
 from northspan.core.job.told.part import Id, Name
 from northspan.core.property.panel.balancing.of_panel import PanelBalance
 from northspan.core.property.panel.proposing import Proposal
-from northspan.server.models import JobPath
+from northspan.server.answers.models import JobPath
 
 MOST_SECONDS = 20.0
 

@@ -15,8 +15,10 @@ from northspan.core.property.panel.proposing import proposal
 from northspan.core.property.panel.solve_panels import solve_panels
 from northspan.core.property.panel.solved import SolvedPanel
 from northspan.paper.panels.schedule import BrokenSchedule, read_schedule, write_schedule
-from northspan.server.files import sent_file
-from northspan.server.models import LabelQuery
+from northspan.server.answers.files import sent_file
+from northspan.server.answers.models import LabelQuery
+from northspan.server.answers.replies import refusals, refuse, reply, sends
+from northspan.server.answers.resource import Resource
 from northspan.server.panels.models import (
     BalanceReply,
     BalanceRequest,
@@ -28,10 +30,8 @@ from northspan.server.panels.models import (
     ScheduleReply,
     ScheduleRequest,
 )
-from northspan.server.replies import refusals, refuse, reply, sends
-from northspan.server.resource import Resource
 from northspan.server.solving.solutions import Solved
-from northspan.server.wiring import job_store, shop_list, solutions
+from northspan.server.started.wiring import job_store, shop_list, solutions
 from northspan.shop.lists import PanelItem
 from northspan.shop.panels import bought
 

@@ -20,10 +20,10 @@ from northspan.instruments.reached import Reached, in_file, in_here, on_port
 from northspan.instruments.simulated.bench import READS, Bench
 from northspan.instruments.simulated.desks import QUESTIONS, DeskName
 from northspan.instruments.units import in_unit
+from northspan.server.answers.replies import refusals, reply
+from northspan.server.answers.resource import Resource
 from northspan.server.readings.models import FallBody, Practice
-from northspan.server.replies import refusals, reply
-from northspan.server.resource import Resource
-from northspan.server.wiring import INSTRUMENT_PORTS, INSTRUMENTS_FOLDER, solutions, supply_house
+from northspan.server.started.wiring import INSTRUMENT_PORTS, INSTRUMENTS_FOLDER, solutions, supply_house
 
 # Where the potential probe is set, in shares of the way.
 SHARES = (0.1, 0.2, 0.3, 0.4, 0.5, 0.55, 0.62, 0.7, 0.8, 0.9)

@@ -22,7 +22,7 @@ from northspan.core.readings.finding.answer import Explanation
 from northspan.core.readings.judge import Judged
 from northspan.core.readings.kinds.drops import Drop
 from northspan.core.readings.told.readable import BY_LOAD, Readable
-from northspan.server.models import RowNumber, SentKey
+from northspan.server.answers.models import RowNumber, SentKey
 from northspan.server.packet.models import DrawnSheet
 from northspan.text.delimited import BrokenRow
 

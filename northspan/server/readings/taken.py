@@ -3,7 +3,7 @@
 from northspan.core.property.whole.measured import Measured
 from northspan.core.readings.round import Round, round_of
 from northspan.server.solving.solutions import Solved
-from northspan.server.wiring import reading_store
+from northspan.server.started.wiring import reading_store
 
 # So many of the latest are judged and shown; a file holds them all.
 SHOWN = 200

@@ -16,9 +16,11 @@ from northspan.paper.drawing.shapes import Drawing, Mark, moved
 from northspan.paper.readings.curve import fall_curve
 from northspan.paper.readings.rows import reading_sections
 from northspan.paper.tables.as_csv import as_csv
-from northspan.server.files import sent_file
+from northspan.server.answers.files import sent_file
+from northspan.server.answers.models import CsvFile, JobPath
+from northspan.server.answers.replies import refusals, reply, sends
+from northspan.server.answers.resource import Resource
 from northspan.server.logbook.filled import with_earth
-from northspan.server.models import CsvFile, JobPath
 from northspan.server.packet.models import drawn
 from northspan.server.readings.csv_readings import read_csv
 from northspan.server.readings.models import (
@@ -32,10 +34,8 @@ from northspan.server.readings.models import (
     ReadingsRequest,
 )
 from northspan.server.readings.taken import judged, latest_of
-from northspan.server.replies import refusals, reply, sends
-from northspan.server.resource import Resource
 from northspan.server.solving.solutions import Solved
-from northspan.server.wiring import job_store, reading_store, solutions
+from northspan.server.started.wiring import job_store, reading_store, solutions
 from northspan.store.job_store import StoredJob
 from northspan.store.look_store import NoSuchPhoto
 from northspan.store.reading_store import NoSuchReading

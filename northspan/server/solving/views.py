@@ -10,7 +10,7 @@ from northspan.core.plans.whatif.least.lines import least_lines
 from northspan.core.plans.whatif.what_if import what_if
 from northspan.core.solve.opened.fault import FaultQuestion, fault_answer
 from northspan.core.solve.opened.rung import rung_figures
-from northspan.server.models import (
+from northspan.server.answers.models import (
     FaultReply,
     FaultRequest,
     LeastCostAnswer,
@@ -22,9 +22,9 @@ from northspan.server.models import (
     WorkingAnswer,
     WorkingRequest,
 )
-from northspan.server.replies import refusals, reply, whole
-from northspan.server.resource import Resource
-from northspan.server.wiring import shop_list, solutions
+from northspan.server.answers.replies import refusals, reply, whole
+from northspan.server.answers.resource import Resource
+from northspan.server.started.wiring import shop_list, solutions
 from northspan.shop.lists import PriceItem
 
 MOST_COMPARED = 1000

@@ -7,11 +7,11 @@ from flask_openapi3 import Tag
 
 from northspan.core.figures.working import Figure, NamedFigure
 from northspan.core.solve.opened.cells import cells_read
-from northspan.server.models import CellsReply, FigurePlace, RunPath, RunReply, SolutionPath, WorkingReply
-from northspan.server.replies import refusals, reply
-from northspan.server.resource import Resource
+from northspan.server.answers.models import CellsReply, FigurePlace, RunPath, RunReply, SolutionPath, WorkingReply
+from northspan.server.answers.replies import refusals, reply
+from northspan.server.answers.resource import Resource
 from northspan.server.solving.solutions import Solved
-from northspan.server.wiring import solutions
+from northspan.server.started.wiring import solutions
 
 workings = Resource(
     "workings", __name__, url_prefix="/api/solutions", abp_tags=[Tag(name="Workings")], abp_responses=refusals(404)

@@ -11,7 +11,7 @@ from northspan.core.physics.plane import bends, lengths, simplified
 from northspan.core.plans.cuts.pieces import job_pieces
 from northspan.core.solve.prepared import prepared
 from northspan.core.solve.solve import solve
-from northspan.store.patching import patched
+from northspan.store.edits.patching import patched
 from tests.core.made.jobs import job
 
 FEET = st.integers(-100_000, 100_000).map(lambda n: n / 100)

@@ -21,7 +21,7 @@ from northspan.core.solve.prepared import prepared
 from northspan.core.solve.solve import solution
 from northspan.paper.packet.bound import bind, lay_out
 from northspan.paper.packet.catalogue import NAMES
-from northspan.paper.sheets.matter import Matter
+from northspan.paper.sheets.told.matter import Matter
 from tests.core.made.toy.registered import MILL, toy_book
 
 # What an electrician says in the United States, its book's sections, its gauges and its units.

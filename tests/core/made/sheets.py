@@ -7,7 +7,7 @@ from northspan.core.solve.solve import solve
 from northspan.paper.drawing.shapes import Words
 from northspan.paper.packet.bound import bind, facts_of, lay_out
 from northspan.paper.packet.catalogue import NAMES
-from northspan.paper.sheets.matter import Issue, Matter
+from northspan.paper.sheets.told.matter import Issue, Matter
 
 DAY = date(2026, 11, 26)
 

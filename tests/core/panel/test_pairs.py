@@ -8,7 +8,7 @@ from northspan.core.figures.working import figure_of
 from northspan.core.solve.opened.fault import FaultQuestion, fault_answer
 from northspan.core.solve.prepared import prepared
 from northspan.core.solve.solve import solve
-from northspan.paper.oneline.sheets import one_line
+from northspan.paper.drawn.oneline.sheets import one_line
 
 # 24 A on leg A and 16 A on leg B: 8 A line to line, 8 A of each leg to neutral, 8 A more on A.
 LOAD = {"amps": 24, "neutral_amps": 8}

@@ -19,7 +19,7 @@ from northspan.paper.drawing.dxf import dxf
 from northspan.paper.drawing.pdf import pdf
 from northspan.paper.drawing.shapes import Circle, Path, Words
 from northspan.paper.drawing.svg import svg
-from northspan.paper.oneline.said import said
+from northspan.paper.drawn.oneline.said import said
 from northspan.paper.packet.frame import MARGIN
 from tests import examples
 from tests.core.made.jobs import job as of_shed

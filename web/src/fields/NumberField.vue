@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, inject, ref } from 'vue'
 
-import { readNumber } from './number'
-import { useTyped } from './typed'
+import { readNumber } from './entry/number'
+import { useTyped } from './entry/typed'
 import { deskKey, useDesk } from '@/stores/desk'
 import { otherwise } from '@/stores/units'
 import { useView } from '@/stores/view'

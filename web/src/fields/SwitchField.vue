@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, inject } from 'vue'
 
-import { vHeld } from './held'
+import { vHeld } from './entry/held'
 import { deskKey, useDesk } from '@/stores/desk'
 
 const props = defineProps<{ label: string; value: boolean; pointer: string; hint?: string }>()

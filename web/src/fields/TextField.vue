@@ -3,7 +3,7 @@ import { computed, inject } from 'vue'
 import { VTextarea } from 'vuetify/components/VTextarea'
 import { VTextField } from 'vuetify/components/VTextField'
 
-import { useTyped } from './typed'
+import { useTyped } from './entry/typed'
 import { deskKey, useDesk } from '@/stores/desk'
 
 // `of` says whose it is, where several fields of one label stand on a screen.

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 
 import type { Desk } from '@/stores/desk'
-import { outlives } from '@/stores/waiting'
+import { outlives } from '@/stores/sent/waiting'
 
 /** What was not saved, and why: refused, or held back until it can be sent. */
 const props = defineProps<{ desk: Desk }>()

@@ -2,7 +2,7 @@
 import { computed, onBeforeUnmount, onMounted } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
-import { onKey } from './keys'
+import { onKey } from './keyed/keys'
 import { PAGES, stepName, stepOf, STEPS } from './steps'
 import { useDesk } from '@/stores/desk'
 

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { onBeforeUnmount, onMounted, provide } from 'vue'
 
-import { onKey } from './keys'
+import { onKey } from './keyed/keys'
 import NextLine from './NextLine.vue'
 import SaveNotice from './SaveNotice.vue'
-import { runKeys } from '@/steps/span/runKeys'
+import { runKeys } from '@/steps/span/run/runKeys'
 import { deskKey, type Desk } from '@/stores/desk'
 import { useView } from '@/stores/view'
 

@@ -3,7 +3,7 @@ import { ref } from 'vue'
 
 import { answered, api, Refused } from '@/api/client'
 import type { BreakerItem, CatalogueItem, ListImport, PanelItem, PriceItem, Problem, Quote, SpoolItem, DurationItem, VanItem } from '@/api/types'
-import { useTurns } from './turns'
+import { useTurns } from './sent/turns'
 
 export type ListName = 'catalogue' | 'prices' | 'panels' | 'breakers' | 'spools' | 'van' | 'durations'
 

@@ -7,7 +7,7 @@ import ChoiceField from '@/fields/ChoiceField.vue'
 import NumberField from '@/fields/NumberField.vue'
 import TextField from '@/fields/TextField.vue'
 import TimeField from '@/fields/TimeField.vue'
-import { freshId } from '@/steps/jobs/building'
+import { freshId } from '@/pages/jobs/building'
 import { deskKey, useDesk } from '@/stores/desk'
 import { term } from '@/stores/words'
 

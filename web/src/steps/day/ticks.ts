@@ -1,7 +1,7 @@
 import { computed, ref, watch } from 'vue'
 
 import { answered, api, Refused } from '@/api/client'
-import { useKept } from '@/stores/kept'
+import { useKept } from '@/stores/sent/kept'
 
 /** The ticks of the moment of change: written down here first, sent when the server answers. */
 export function useTicks(jobId: () => string) {

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 
-import ApplianceEditor from './ApplianceEditor.vue'
-import ApplianceTable from './ApplianceTable.vue'
+import ApplianceEditor from './appliance/ApplianceEditor.vue'
+import ApplianceTable from './appliance/ApplianceTable.vue'
 import MethodColumns from './MethodColumns.vue'
 import PlaceFacts from './PlaceFacts.vue'
 import PlaceList from './PlaceList.vue'
 import { livedIn } from '@/fields/choices'
-import FindingList from '@/figures/FindingList.vue'
+import FindingList from '@/figures/finding/FindingList.vue'
 import MethodBars from '@/figures/MethodBars.vue'
 import WorkingPanel from '@/figures/WorkingPanel.vue'
 import { useAddress } from '@/shell/address'

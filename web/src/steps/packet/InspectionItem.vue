@@ -3,7 +3,7 @@ import { computed, inject, ref } from 'vue'
 
 import { Refused } from '@/api/client'
 import type { ItemEntry, Watched } from '@/api/types'
-import type { KeptLook } from '@/stores/sending'
+import type { KeptLook } from '@/stores/sent/sending'
 import { deskKey, useDesk } from '@/stores/desk'
 
 /** One thing to look at: ticked when it is as it should be, or with what is wrong, a photo, and whether to watch for it. */

@@ -6,10 +6,10 @@ import PacketTabs from './PacketTabs.vue'
 import { answered, api } from '@/api/client'
 import NoJob from '@/shell/NoJob.vue'
 import WorkBench from '@/shell/WorkBench.vue'
-import { useAsked } from '@/stores/asking'
+import { useAsked } from '@/stores/sent/asking'
 import { useDesk } from '@/stores/desk'
-import { useKept } from '@/stores/kept'
-import type { KeptLook } from '@/stores/sending'
+import { useKept } from '@/stores/sent/kept'
+import type { KeptLook } from '@/stores/sent/sending'
 import { useLooker } from './looker'
 
 const props = defineProps<{ id: string }>()

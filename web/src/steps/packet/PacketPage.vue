@@ -13,7 +13,7 @@ import type { PacketReply, SheetName } from '@/api/types'
 import DrawnPaper from '@/figures/DrawnPaper.vue'
 import NoJob from '@/shell/NoJob.vue'
 import WorkBench from '@/shell/WorkBench.vue'
-import { useAsked } from '@/stores/asking'
+import { useAsked } from '@/stores/sent/asking'
 import { useDesk } from '@/stores/desk'
 
 const props = defineProps<{ id: string }>()

@@ -3,7 +3,7 @@ import { inject } from 'vue'
 
 import type { PatchStep, SheetEntry, SheetName } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
-import { vHeld } from '@/fields/held'
+import { vHeld } from '@/fields/entry/held'
 import { deskKey, useDesk } from '@/stores/desk'
 
 /** The sheets that the job has something for: which go out, which one is looked at, how each lies. */

@@ -9,7 +9,7 @@ import ChoiceField from '@/fields/ChoiceField.vue'
 import { KNOWN, sizeLocks } from '@/fields/choices'
 import NumberField from '@/fields/NumberField.vue'
 import SwitchField from '@/fields/SwitchField.vue'
-import { freshId } from '@/steps/jobs/building'
+import { freshId } from '@/pages/jobs/building'
 import { useUnits } from '@/stores/units'
 
 const panel = usePanelDesk()

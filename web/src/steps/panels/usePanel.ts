@@ -3,7 +3,7 @@ import type { InjectionKey } from 'vue'
 
 import type { CircuitAnswer, Fix, PanelCircuit, PatchStep } from '@/api/types'
 import { isAway } from '@/fields/states'
-import { freshId } from '@/steps/jobs/building'
+import { freshId } from '@/pages/jobs/building'
 import { useDesk } from '@/stores/desk'
 
 /** A place of a breaker: its space, and a half of it. */

@@ -2,7 +2,7 @@ import { computed, ref, watch } from 'vue'
 
 import type { Burial, PatchStep, PullPlan, Waypoint } from '@/api/types'
 import { answered, api } from '@/api/client'
-import { useAsked } from '@/stores/asking'
+import { useAsked } from '@/stores/sent/asking'
 import { useDesk } from '@/stores/desk'
 import { list } from '@/stores/words'
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, reactive, ref, watch } from 'vue'
 
-import { buildingPatch, continuousFault, type NewBuilding } from '@/steps/jobs/building'
+import { buildingPatch, continuousFault, type NewBuilding } from '@/pages/jobs/building'
 import { METALS, SYSTEMS } from '@/fields/choices'
 import { useDesk } from '@/stores/desk'
 import { useUnits } from '@/stores/units'

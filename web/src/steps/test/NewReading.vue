@@ -3,10 +3,10 @@ import { computed, ref, watch } from 'vue'
 
 import { Refused } from '@/api/client'
 import type { MeasureReply, NextReading, Readable, ReadingBody, ReadingEntry } from '@/api/types'
-import InstrumentPanel from './InstrumentPanel.vue'
+import InstrumentPanel from './instruments/InstrumentPanel.vue'
 import { fallPoints, sentRan, type Ran } from './readings'
 import WhatRan from './WhatRan.vue'
-import { sentNumber } from '@/fields/number'
+import { sentNumber } from '@/fields/entry/number'
 import { useLooker } from '@/steps/packet/looker'
 
 /** A reading being written down: where, what, how much, what ran meanwhile, by whom. */

@@ -3,7 +3,7 @@ import { computed, inject } from 'vue'
 
 import { answered, api } from '@/api/client'
 import type { ItemEntry } from '@/api/types'
-import { useAsked } from '@/stores/asking'
+import { useAsked } from '@/stores/sent/asking'
 import { deskKey, useDesk } from '@/stores/desk'
 
 /** What the inspector is to see, as Packet has it: what is to be corrected first, and how much is still open. */

@@ -1,15 +1,15 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 
-import DeskPanel from './DeskPanel.vue'
+import DeskPanel from './instruments/DeskPanel.vue'
 import NewReading from './NewReading.vue'
 import PunchList from './PunchList.vue'
-import PracticePanel from './PracticePanel.vue'
+import PracticePanel from './instruments/PracticePanel.vue'
 import ReadingRows from './ReadingRows.vue'
 import { measuredText, percentText, useReadings } from './readings'
 import SuspectBars from './SuspectBars.vue'
 import TestTabs from './TestTabs.vue'
-import TracePanel from './TracePanel.vue'
+import TracePanel from './instruments/TracePanel.vue'
 import { Refused } from '@/api/client'
 import type { NextReading, ReadingEntry, ReadingsKept } from '@/api/types'
 import DrawnPaper from '@/figures/DrawnPaper.vue'

@@ -2,10 +2,10 @@ import { computed, ref, type Ref } from 'vue'
 
 import { answered, api, asSent } from '@/api/client'
 import type { ReadingBody, ReadingsReply } from '@/api/types'
-import { readNumber, sentNumber } from '@/fields/number'
-import { useAsked } from '@/stores/asking'
+import { readNumber, sentNumber } from '@/fields/entry/number'
+import { useAsked } from '@/stores/sent/asking'
 import type { Desk } from '@/stores/desk'
-import { useKept } from '@/stores/kept'
+import { useKept } from '@/stores/sent/kept'
 
 /** What ran, as it is typed: not said yet, as it was, all off, so much (%) of the loads, the main off; a test load (A). */
 export interface Ran {

@@ -4,7 +4,7 @@ import { useRouter } from 'vue-router'
 
 import type { Run, Station } from '@/api/types'
 import AllThere from '@/fields/AllThere.vue'
-import { vHeld } from '@/fields/held'
+import { vHeld } from '@/fields/entry/held'
 import { written } from '@/figures/write'
 import { inState, stateSteps } from '@/fields/states'
 import { useDesk } from '@/stores/desk'

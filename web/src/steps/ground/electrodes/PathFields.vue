@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 
 import type { MetalPath } from '@/api/types'
 import ChoiceField from '@/fields/ChoiceField.vue'
-import { numberIn } from '@/fields/number'
+import { numberIn } from '@/fields/entry/number'
 import NumberField from '@/fields/NumberField.vue'
 import TextField from '@/fields/TextField.vue'
 import { useDesk } from '@/stores/desk'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Asked } from './useFault'
 import type { ModeAnswer } from '@/api/types'
-import { numberIn } from '@/fields/number'
+import { numberIn } from '@/fields/entry/number'
 import { list, term, titled } from '@/stores/words'
 
 defineProps<{ modes: ModeAnswer[]; neutral: boolean }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { numberIn } from '@/fields/number'
+import { numberIn } from '@/fields/entry/number'
 import { list } from '@/stores/words'
 
 interface Row {

@@ -1,7 +1,7 @@
 import { computed } from 'vue'
 
 import type { SpliceBox } from '@/api/types'
-import { useAnswer, useKept } from '@/stores/answer'
+import { useAnswer, useKept } from '@/stores/sent/answer'
 import { USUAL_BOOK } from '@/stores/words'
 
 export interface BoxEntry {

@@ -1,7 +1,7 @@
 import { nextTick } from 'vue'
 
 import type { PanelDesk } from '../usePanel'
-import { onKey } from '@/shell/keys'
+import { onKey } from '@/shell/keyed/keys'
 
 /** Keys for the circuit that is chosen: its name, its half of a tandem, its multiwire partner. Gives the unbinding. */
 export function circuitKeys(panel: PanelDesk): () => void {

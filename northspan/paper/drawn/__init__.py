@@ -1,0 +1,1 @@
+"""What is drawn: the one-line, the site plan, risers, bonds, pulls."""

@@ -1,0 +1,1 @@
+"""What a sheet is told from: the job with its answers, names and house rules."""

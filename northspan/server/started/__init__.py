@@ -1,0 +1,1 @@
+"""The server started: its program, its edition, what its parts are wired to."""

@@ -1,0 +1,1 @@
+"""How an edit is kept: the patch, what it changed, taken once and in its turn."""

@@ -1,0 +1,1 @@
+"""What the server hands out."""

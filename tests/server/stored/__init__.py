@@ -1,0 +1,1 @@
+"""Jobs kept, opened and read again."""
