@@ -2,35 +2,13 @@
 
 import math
 
+from northspan.core.figures.places import PLACES
 from northspan.core.figures.working import Figure, Value
 
 CAUTION = (
     "A planning aid. The adopted local code and the inspector decide. "
     "The work is for licensed people, with the power off, locked out and proved dead."
 )
-
-_PLACES = {
-    "%": 2,
-    "V": 2,
-    "A": 1,
-    "VA": 0,
-    "W": 0,
-    "kWh": 0,
-    "ft": 0,
-    "factor": 2,
-    "share": 2,
-    "ohm": 4,
-    "s": 2,
-    "in2": 4,
-    "lb": 0,
-    "lb/ft": 2,
-    "in3": 1,
-    "N": 0,
-    "mm": 0,
-    "m": 1,
-    "cmil": 0,
-    "°C": 0,
-}
 
 
 def written(value: Value, unit: str) -> str:
@@ -45,12 +23,12 @@ def written(value: Value, unit: str) -> str:
         return "—"
     if isinstance(value, str):
         return f"{value} in" if unit == "in" else value
-    places = _PLACES.get(unit, 4)
-    if value and (unit == "ohm" or unit not in _PLACES):
+    places = PLACES.get(unit, 4)
+    if value and (unit == "ohm" or unit not in PLACES):
         # Four figures count: what comes out of the ground is not known nearer.
         places = max(0, min(places, 3 - math.floor(math.log10(abs(value)))))
     shown = f"{value:,.{places}f}"
-    if (unit in ("A", "ohm") or unit not in _PLACES) and "." in shown:
+    if (unit in ("A", "ohm") or unit not in PLACES) and "." in shown:
         shown = shown.rstrip("0").rstrip(".")
     return shown if unit in ("factor", "share", "") else f"{shown} {unit.replace('in2', 'in²')}"
 

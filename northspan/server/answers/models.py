@@ -75,9 +75,10 @@ class ToldIn(_Model):
 
 
 class UnitsList(_Model):
-    """The units that a job can be told in."""
+    """The units that a job can be told in, and how many decimal places a figure of a unit is written with."""
 
     units: list[Units]
+    places: dict[str, int]
 
 
 class JobQuery(_Model):

@@ -3,6 +3,7 @@
 from flask import Response
 from flask_openapi3 import Tag
 
+from northspan.core.figures.places import PLACES
 from northspan.core.figures.units import METRIC, US
 from northspan.server.answers.models import UnitsList
 from northspan.server.answers.replies import refusals, reply
@@ -13,5 +14,5 @@ told = Resource("told", __name__, url_prefix="/api/units", abp_tags=[Tag(name="U
 
 @told.get("", responses={200: UnitsList})
 def list_units() -> Response:
-    """Both ways of telling lengths, areas and torques."""
-    return reply(UnitsList(units=[US, METRIC]))
+    """Both ways of telling lengths, areas and torques, and the decimal places of every unit."""
+    return reply(UnitsList(units=[US, METRIC], places=dict(PLACES)))

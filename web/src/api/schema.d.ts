@@ -920,7 +920,7 @@ export interface paths {
     };
     "/api/units": {
         parameters: { query?: never; header?: never; path?: never; cookie?: never };
-        /** Both ways of telling lengths, areas and torques. */
+        /** Both ways of telling lengths, areas and torques, and the decimal places of every unit. */
         get: operations["told_list_units_get"];
         put?: never;
         post?: never;
@@ -3790,9 +3790,12 @@ export interface components {
             readings: components["schemas"]["SurveyReading"][];
             broken: components["schemas"]["BrokenLineModel"][];
         };
-        /** The units that a job can be told in. */
+        /** The units that a job can be told in, and how many decimal places a figure of a unit is written with. */
         UnitsList: {
             units: components["schemas"]["Units"][];
+            places: {
+                [key: string]: number;
+            };
         };
         /** How temperatures are told: the sign, how many degrees a kelvin is, and what stands at 0 °C. >>> US.temperature.said(30.0), METRIC.temperature.said(30.0) ('86 °F', '30 °C') */
         Thermometer: {

@@ -1,10 +1,7 @@
 import type { Figure } from '@/api/types'
-import { otherwise } from '@/stores/units'
+import { otherwise, placesOf } from '@/stores/units'
+import { list } from '@/stores/words'
 
-const PLACES: Record<string, number> = {
-  '%': 2, V: 2, A: 1, W: 0, VA: 0, $: 0, years: 1, kWh: 0, ft: 0, m: 1, mm: 0, factor: 2, share: 2, ohm: 4, 'ohm/kft': 3, in2: 4, cmil: 0, '°C': 0,
-  '°': 0, lb: 0, N: 0, 'lb/ft': 1, 'N/m': 0, qt: 1, l: 1,
-} // prettier-ignore
 const BARE = new Set(['', 'factor', 'share', 'size', 'count', 'text'])
 
 /** A time as one would say it. */
@@ -20,9 +17,9 @@ export function written(value: number | string | null | undefined, unit: string,
   if (typeof value === 'string') return unit === 'in' ? `${value} in` : value
   if (unit === 's') return secondsText(value)
   if (unit === '$') return `${value <= -0.5 ? '−' : ''}$${Math.abs(value).toLocaleString('en-US', { maximumFractionDigits: 0 })}`
-  const finest = unit === 'ohm' && Math.abs(value) >= 1000 ? 0 : PLACES[unit]
+  const finest = unit === 'ohm' && Math.abs(value) >= 1000 ? 0 : placesOf(unit)
   let shown = value.toLocaleString('en-US', {
-    minimumFractionDigits: unit === '%' || unit === 'V' ? (places ?? PLACES[unit]) : 0,
+    minimumFractionDigits: unit === '%' || unit === 'V' ? (places ?? placesOf(unit)) : 0,
     maximumFractionDigits: places ?? finest ?? 3,
   })
   if (shown === '-0') shown = '0'
@@ -45,6 +42,6 @@ export function counted(count: number, what: string): string {
 }
 
 export function sizeText(size: string, metal?: string): string {
-  const kcmil = Number(size) >= 250 ? ' kcmil' : ''
-  return `${size}${kcmil}${metal ? ` ${metal}` : ''}`
+  const said = list<string>('wire_sizes').find((s) => s.value === size)?.words ?? size
+  return metal ? `${said} ${metal}` : said
 }

@@ -1,4 +1,4 @@
-import { computed, inject, shallowRef } from 'vue'
+import { computed, inject, ref, shallowRef } from 'vue'
 
 import { answered, api } from '@/api/client'
 import type { Job, Units } from '@/api/types'
@@ -11,8 +11,17 @@ const NONE = { sign: '', words: '', is_si: 1 }
 const all = shallowRef<Units[]>([])
 
 /** Learn the units that a job can be told in. Throws `Refused` where they do not come. */
+const places = ref<Record<string, number>>({})
+
+/** How many decimal places a figure of a unit is written with; undefined where none is said. */
+export function placesOf(unit: string): number | undefined {
+  return places.value[unit]
+}
+
 export async function learnUnits() {
-  all.value = (await answered(api.GET('/api/units'))).units
+  const told = await answered(api.GET('/api/units'))
+  all.value = told.units
+  places.value = told.places
 }
 
 /** The units that a job is told in; the ones it is told in elsewhere where none is open. */

@@ -8,7 +8,7 @@ type Plate = Pick<Appliance, 'name' | 'kind' | 'across' | 'va' | 'amps' | 'motor
 export function newAppliance(plate: Plate, count: number, taken: Iterable<string>): Appliance {
   const { name, kind, across, va, amps, motor, continuous } = plate
   return {
-    id: freshId(name, taken), name, kind, across, va, amps, count, motor, continuous: continuous || kind === 'ev-charger', leg: null, ...COMES,
+    id: freshId(name, taken), name, kind, across, va, amps, count, motor, continuous, leg: null, ...COMES,
     never_with: null, station: null, min_circuit_a: null, max_device_a: null, needs_neutral: null, managed_va: null, duty_pct: null,
   } // prettier-ignore
 }
