@@ -12,8 +12,20 @@ Floats = NDArray[np.float64]
 
 
 def lengths(points: Sequence[Point]) -> list[float]:
-    """Length of every leg, in the unit of the points.
+    """Length of every leg of a line on a plan.
 
+    Parameters
+    ----------
+    points : Sequence[Point]
+        Its points, at least one, in any one unit.
+
+    Returns
+    -------
+    list[float]
+        Lengths, in that unit.
+
+    Examples
+    --------
     >>> lengths([(0.0, 0.0), (3.0, 4.0), (3.0, 10.0)])
     [5.0, 6.0]
     """
@@ -21,8 +33,20 @@ def lengths(points: Sequence[Point]) -> list[float]:
 
 
 def bends(points: Sequence[Point]) -> list[float]:
-    """Change of direction (degrees, 0 to 180) at every point between the ends; 0 where a leg has no length.
+    """Change of direction at every point between the ends.
 
+    Parameters
+    ----------
+    points : Sequence[Point]
+        The points of a line, in any one unit.
+
+    Returns
+    -------
+    list[float]
+        Degrees, 0 to 180; 0 where a leg has no length.
+
+    Examples
+    --------
     >>> [round(b, 6) for b in bends([(0.0, 0.0), (10.0, 0.0), (10.0, 5.0), (20.0, 15.0)])]
     [90.0, 45.0]
     """

@@ -21,13 +21,35 @@ CONCRETE_OHM_M = 50.0
 
 
 def rods_ohms(soil: Soil, length: float, radius: float, at: Sequence[tuple[float, float]], top: float = 0.0) -> float:
-    """Equal upright rods at ``at`` (m east, m north), joined: all at one potential, in one or two layers of soil.
+    """Resistance of equal upright rods that are joined, in one or two layers of soil.
 
-    Each rod is one line of even current in each layer it reaches; 1 / Σ(Z⁻¹) over all of them. In even soil one rod
-    comes out by Dwight's formula 1, ρ/(2πL) (ln(4L/a) − 1), and raises another by Sunde's integral,
-    ρ/(2πL) (arsinh(2L/s) + s/2L − √(1 + (s/2L)²)).
-    ``length`` and ``radius`` (m) above 0, the radius below a tenth of the length.
+    Parameters
+    ----------
+    soil : Soil
+        One or two layers of soil.
+    length : float
+        Length of each rod (m), above 0.
+    radius : float
+        Radius of each (m), above 0 and below a tenth of the length.
+    at : Sequence[tuple[float, float]]
+        Where each stands: m east, m north.
+    top : float
+        Depth of their tops (m), 0 or more.
 
+    Returns
+    -------
+    float
+        Resistance of all together (ohm).
+
+    Notes
+    -----
+    All stand at one potential. Each rod is one line of even current in each layer that it reaches, and the whole is
+    1 / Σ(Z⁻¹) over all of them. In even soil one rod comes out by Dwight's formula 1, ρ/(2πL) (ln(4L/a) − 1),
+    and raises
+    another by Sunde's integral, ρ/(2πL) (arsinh(2L/s) + s/2L − √(1 + (s/2L)²)).
+
+    Examples
+    --------
     >>> one = rods_ohms(Soil(100.0), 3.0, 0.008, [(0.0, 0.0)])
     >>> two = rods_ohms(Soil(100.0), 3.0, 0.008, [(0.0, 0.0), (3.0, 0.0)])
     >>> round(one, 2), round(two, 2), round((33.50 + 4.38) / 2, 2)
@@ -56,12 +78,34 @@ def _in_layers(soil: Soil, rod: Line) -> list[Line]:
 
 
 def strip_ohms(resistivity: float, length: float, radius: float, depth: float) -> float:
-    """A straight wire of ``length`` at ``depth``: its own field and its image's, s = 2 ``depth`` above it.
+    """Resistance of a straight wire in the earth.
 
-    ρ/(2πL) (f(L/a) + f(L/s)), f(u) = arsinh u − √(1 + 1/u²) + 1/u: the integral that Dwight's formula 5 writes as a
-    series for shallow wires, here whole, so that it holds at any depth.
-    ``resistivity`` (ohm·m), ``length``, ``radius`` and ``depth`` (m) above 0.
+    Parameters
+    ----------
+    resistivity : float
+        Resistivity of even soil (ohm·m), above 0.
+    length : float
+        Length (m), above 0.
+    radius : float
+        Radius of the wire (m), above 0.
+    depth : float
+        Depth (m), above 0.
 
+    Returns
+    -------
+    float
+        Resistance (ohm).
+
+    Notes
+    -----
+    Its own field and its image's, s = 2 × depth above it: ρ/(2πL) (f(L/a) + f(L/s)), f(u) = arsinh u − √(1 +
+    1/u²) + 1/u.
+    This is the integral that Dwight's formula 5 writes as a series for shallow wires, here whole, so that it
+    holds at any
+    depth.
+
+    Examples
+    --------
     >>> round(strip_ohms(100.0, 20.0, 0.004, 0.75), 2)
     8.41
     """
@@ -74,12 +118,33 @@ def strip_ohms(resistivity: float, length: float, radius: float, depth: float) -
 
 
 def ring_ohms(resistivity: float, length: float, radius: float, depth: float) -> float:
-    """A closed ring of wire of ``length`` round, with its image s = 2 ``depth`` above: D = ``length``/π.
+    """Resistance of a closed ring of wire in the earth.
 
-    ρ/(2π²) (K(m)/√(D² + a²) + K(n)/√(D² + s²)), m = D²/(D² + a²), n = D²/(D² + s²), K the complete elliptic integral;
-    Dwight's formula 14, ρ/(2π²D) (ln(8D/d) + ln(4D/s)), is its limit for a thin wire near the surface.
-    ``resistivity`` (ohm·m), ``length``, ``radius`` and ``depth`` (m) above 0.
+    Parameters
+    ----------
+    resistivity : float
+        Resistivity of even soil (ohm·m), above 0.
+    length : float
+        Length of the wire, all round (m), above 0.
+    radius : float
+        Radius of the wire (m), above 0.
+    depth : float
+        Depth (m), above 0.
 
+    Returns
+    -------
+    float
+        Resistance (ohm).
+
+    Notes
+    -----
+    With its image s = 2 × depth above, and D = length/π: ρ/(2π²) (K(m)/√(D² + a²) + K(n)/√(D² + s²)), m = D²/(D² + a²),
+    n = D²/(D² + s²), K the complete elliptic integral. Dwight's formula 14, ρ/(2π²D) (ln(8D/d) + ln(4D/s)), is
+    its limit
+    for a thin wire near the surface.
+
+    Examples
+    --------
     >>> round(ring_ohms(100.0, 40.0, 0.004, 0.75), 2)
     5.16
     """
@@ -96,12 +161,29 @@ def ring_ohms(resistivity: float, length: float, radius: float, depth: float) ->
 
 
 def plate_ohms(resistivity: float, area: float, depth: float) -> float:
-    """A plate on edge of ``area`` (m², one side), as a disc: ρ/(8a) + ρ/(4πs) (1 + 7a²/24s²).
+    """Resistance of a plate on edge in the earth, taken as a disc.
 
-    Dwight, formula 20; s/2 is the depth of its middle. Nearer the surface than the series holds, the image counts no
-    more than the plate itself.
-    ``resistivity`` (ohm·m), ``area`` (m²) and ``depth`` (m, of its middle) above 0.
+    Parameters
+    ----------
+    resistivity : float
+        Resistivity of even soil (ohm·m), above 0.
+    area : float
+        Area of one side (m²), above 0.
+    depth : float
+        Depth of its middle (m), above 0.
 
+    Returns
+    -------
+    float
+        Resistance (ohm).
+
+    Notes
+    -----
+    Dwight, formula 20: ρ/(8a) + ρ/(4πs) (1 + 7a²/24s²), s/2 the depth of its middle. Nearer the surface than the series
+    holds, the image counts no more than the plate itself.
+
+    Examples
+    --------
     >>> round(plate_ohms(100.0, 0.0929, 0.9), 1)
     77.1
     """
@@ -112,12 +194,33 @@ def plate_ohms(resistivity: float, area: float, depth: float) -> float:
 
 
 def encased_ohms(resistivity: float, length: float, radius: float, cover: float, depth: float) -> float:
-    """A bar in concrete: the shell of concrete round it, ρc/(2πL) ln(b/a), then a strip as thick as the concrete.
+    """Resistance of a bar that lies in concrete in the earth.
 
-    Fagan and Lee's two parts, the rod's formula replaced by the strip's as it lies flat. ``cover`` is the concrete
-    round the bar; moist concrete is taken as 50 ohm·m.
-    ``resistivity`` (ohm·m), ``length``, ``radius``, ``cover`` and ``depth`` (m) above 0.
+    Parameters
+    ----------
+    resistivity : float
+        Resistivity of even soil (ohm·m), above 0.
+    length : float
+        Length (m), above 0.
+    radius : float
+        Radius of the bar (m), above 0.
+    cover : float
+        Concrete round the bar (m), above 0.
+    depth : float
+        Depth (m), above 0.
 
+    Returns
+    -------
+    float
+        Resistance (ohm).
+
+    Notes
+    -----
+    Fagan and Lee's two parts, the rod's formula replaced by the strip's as it lies flat: the shell of concrete,
+    ρc/(2πL) ln(b/a), then a strip as thick as the concrete. Moist concrete is taken as 50 ohm·m.
+
+    Examples
+    --------
     >>> round(encased_ohms(100.0, 6.1, 0.00635, 0.0508, 0.6), 1)
     18.2
     """
@@ -129,10 +232,34 @@ def encased_ohms(resistivity: float, length: float, radius: float, cover: float,
 def filled_rods_ohms(
     soil: Soil, length: float, radius: float, outside: float, fill: float, at: Sequence[tuple[float, float]]
 ) -> float:
-    """Equal upright rods at ``at`` (m), each in a hole of radius ``outside`` (m) filled with what has ``fill`` (ohm·m).
+    """Resistance of equal upright rods, each in a hole that is filled.
 
+    Parameters
+    ----------
+    soil : Soil
+        One or two layers of soil.
+    length : float
+        Length of each rod (m), above 0.
+    radius : float
+        Radius of each rod (m), above 0.
+    outside : float
+        Radius of each hole (m), above the rod's.
+    fill : float
+        Resistivity of what fills it (ohm·m), above 0.
+    at : Sequence[tuple[float, float]]
+        Where each stands: m east, m north.
+
+    Returns
+    -------
+    float
+        Resistance of all together (ohm).
+
+    Notes
+    -----
     Fagan and Lee: the shell of each, ρf/(2πL) ln(b/a), all of them side by side, then rods as thick as their holes.
 
+    Examples
+    --------
     >>> round(filled_rods_ohms(Soil(100.0), 3.0, 0.008, 0.058, 50.0, [(0.0, 0.0)]), 2)
     28.29
     """
@@ -141,8 +268,30 @@ def filled_rods_ohms(
 
 
 def encased_rod_ohms(soil: Soil, length: float, radius: float, cover: float) -> float:
-    """An upright bar in a concrete footing with ``cover`` (m) round it; moist concrete is taken as 50 ohm·m.
+    """Resistance of an upright bar in a concrete footing.
 
+    Parameters
+    ----------
+    soil : Soil
+        One or two layers of soil.
+    length : float
+        Length (m), above 0.
+    radius : float
+        Radius of the bar (m), above 0.
+    cover : float
+        Concrete round it (m), above 0.
+
+    Returns
+    -------
+    float
+        Resistance (ohm).
+
+    Notes
+    -----
+    Moist concrete is taken as 50 ohm·m.
+
+    Examples
+    --------
     >>> round(encased_rod_ohms(Soil(100.0), 3.0, 0.008, 0.05), 2)
     28.29
     """
@@ -150,10 +299,22 @@ def encased_rod_ohms(soil: Soil, length: float, radius: float, cover: float) -> 
 
 
 def seen_resistivity(soil: Soil, extent: float) -> float:
-    """Resistivity (ohm·m) that stands for two layers where a formula knows one: what pins ``extent`` apart find.
+    """Resistivity that stands for two layers where a formula knows one.
 
-    ``extent`` (m) above 0.
+    Parameters
+    ----------
+    soil : Soil
+        One or two layers of soil.
+    extent : float
+        How far apart the pins stand (m), above 0.
 
+    Returns
+    -------
+    float
+        What pins so far apart find (ohm·m).
+
+    Examples
+    --------
     >>> seen_resistivity(Soil(80.0), 5.0)
     80.0
     """
@@ -161,11 +322,28 @@ def seen_resistivity(soil: Soil, extent: float) -> float:
 
 
 def chance_below(limit: float, low: float, high: float) -> float:
-    """Chance that a figure whose tenth and ninetieth of a hundred are ``low`` and ``high`` lies below ``limit``.
+    """Chance that a figure lies below a limit.
 
+    Parameters
+    ----------
+    limit : float
+        The limit, above 0.
+    low : float
+        What one in ten lies below, above 0, in the limit's unit.
+    high : float
+        What nine in ten lie below, above ``low``.
+
+    Returns
+    -------
+    float
+        Chance, 0 to 1.
+
+    Notes
+    -----
     Log-normal: Φ(ln(limit/m)/σ), m = √(low·high), σ = ln(high/low)/(2 × 1.2816).
-    All three above 0, ``high`` above ``low``; the chance is 0 to 1.
 
+    Examples
+    --------
     >>> round(chance_below(25.0, 12.5, 50.0), 3), round(chance_below(12.5, 12.5, 50.0), 3)
     (0.5, 0.1)
     """
@@ -176,10 +354,24 @@ def chance_below(limit: float, low: float, high: float) -> float:
 
 
 def parallel_ohms(ohms: Sequence[float]) -> float:
-    """Electrodes so far apart that none feels another: 1 / Σ 1/R.
+    """Resistance of electrodes so far apart that none feels another.
 
-    Every one (ohm) above 0.
+    Parameters
+    ----------
+    ohms : Sequence[float]
+        Each by itself (ohm), above 0.
 
+    Returns
+    -------
+    float
+        Resistance of all together (ohm).
+
+    Notes
+    -----
+    1 / Σ 1/R.
+
+    Examples
+    --------
     >>> round(parallel_ohms([20.0, 30.0]), 9)
     12.0
     """

@@ -44,11 +44,27 @@ class FallCurve:
 
 
 def judge_fall(shares: Sequence[float], ohms: Sequence[float]) -> FallCurve:
-    """Judge readings (ohm, above 0) at shares of the way to the current probe (above 0, below 1).
+    """Judge the readings of a fall of potential.
 
+    Parameters
+    ----------
+    shares : Sequence[float]
+        Where the potential probe stood, as shares of the way to the current probe, above 0, below 1.
+    ohms : Sequence[float]
+        What was read there (ohm), above 0.
+
+    Returns
+    -------
+    FallCurve
+        The curve, what it reads at 0.618 of the way, and what is wrong with it.
+
+    Notes
+    -----
     A curve a + b/p + c/(1 - p) is laid through them by least squares: near and far field each with a weight of its own,
-    so that noise is evened out. Source: as the module says.
+    so that noise is evened out.
 
+    Examples
+    --------
     >>> p = [0.2, 0.3, 0.4, 0.5, 0.6, 0.7, 0.8]
     >>> found = judge_fall(p, [20.0 - 0.2 * (1 / x + 1 - 1 / (1 - x)) for x in p])
     >>> round(found.ohms, 2), round(found.slope_ohms, 2), found.trouble
@@ -129,9 +145,32 @@ def _slope_place(r1: float, r2: float, r3: float) -> float | None:
 
 
 def fall_readings(soil: Soil, rod: Line, radius_m: float, far_m: float, shares: Sequence[float]) -> list[float]:
-    """What an earth tester reads (ohm) of an upright rod with its current probe ``far_m`` (m) away, the potential
-    probe at shares of the way: R - g(D) - g(x) + g(D - x), g being the volts that one ampere brings so far off.
+    """What an earth tester reads of an upright rod.
 
+    Parameters
+    ----------
+    soil : Soil
+        One or two layers of soil.
+    rod : Line
+        The rod: its top and bottom (m).
+    radius_m : float
+        Its radius (m), above 0.
+    far_m : float
+        How far away the current probe stands (m), above 0.
+    shares : Sequence[float]
+        Where the potential probe stands, as shares of that, above 0, below 1.
+
+    Returns
+    -------
+    list[float]
+        What is read at each (ohm).
+
+    Notes
+    -----
+    R - g(D) - g(x) + g(D - x), g being the volts that one ampere brings so far off.
+
+    Examples
+    --------
     >>> read = fall_readings(Soil(100.0), Line(0.0, 2.4), 0.008, 60.0, [0.618])
     >>> round(read[0], 1), round(transfer_ohms(Soil(100.0), Line(0.0, 2.4), Line(0.0, 2.4), 0.008), 1)
     (40.4, 40.4)

@@ -48,8 +48,18 @@ class Soil:
 def images(k: float) -> Floats:
     """The powers k, k², k³ ... that still count.
 
-    ``k`` from -1 to 1, both left out.
+    Parameters
+    ----------
+    k : float
+        Share of a current that the boundary mirrors, from -1 to 1, both left out.
 
+    Returns
+    -------
+    Floats
+        The powers, in their order.
+
+    Examples
+    --------
     >>> images(0.5)[:3].tolist()
     [0.5, 0.25, 0.125]
     """
@@ -87,8 +97,26 @@ def apparent(soil: Soil, spacing_m: float) -> float:
 
 
 def apparents(soil: Soil, spacings_m: Floats) -> Floats:
-    """``apparent`` at many spacings (m) at once (ohm·m).
+    """What pins in a row find, at many spacings at once.
 
+    Parameters
+    ----------
+    soil : Soil
+        One or two layers of soil.
+    spacings_m : Floats
+        Distances between neighbours (m), above 0.
+
+    Returns
+    -------
+    Floats
+        Apparent resistivity at each (ohm·m).
+
+    Notes
+    -----
+    As ``apparent``, by its images.
+
+    Examples
+    --------
     >>> [round(float(rho), 1) for rho in apparents(Soil(100.0, 2.0, 300.0), np.asarray([0.01, 1000.0]))]
     [100.0, 300.0]
     """
@@ -146,11 +174,31 @@ class Line:
 
 
 def transfer_ohms(soil: Soil, source: Line, field: Line, apart_m: float) -> float:
-    """Mean potential (V) of ``field`` for 1 A that leaves ``source`` evenly, ``apart_m`` (m) beside it.
+    """Mean potential of a line for one ampere that leaves another.
 
-    With ``apart_m`` the rod's radius and the same line twice it is the line's own resistance. ``apart_m`` above 0.
-    Source: the method of images, Tagg, chapter 2.
+    Parameters
+    ----------
+    soil : Soil
+        One or two layers of soil.
+    source : Line
+        The line that the current leaves evenly: its top and bottom (m).
+    field : Line
+        The line whose potential is asked for.
+    apart_m : float
+        How far beside it the field stands (m), above 0.
 
+    Returns
+    -------
+    float
+        Mean potential (V) for 1 A (ohm).
+
+    Notes
+    -----
+    With ``apart_m`` the rod's radius and the same line twice it is the line's own resistance. By the method of images,
+    Tagg, chapter 2.
+
+    Examples
+    --------
     >>> rod = Line(0.0, 3.0)
     >>> round(transfer_ohms(Soil(100.0), rod, rod, 0.008), 1)
     33.5

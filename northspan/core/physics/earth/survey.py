@@ -31,10 +31,26 @@ class Inverted:
 
 
 def invert(spacings: Sequence[float], resistivities: Sequence[float]) -> Inverted | None:
-    """Two layers from readings at ``spacings`` (m) of ``resistivities`` (ohm·m); None for fewer than four spacings.
+    """Two layers of soil from the readings of a four-pin survey.
 
-    Spacings and resistivities above 0, in the same order. Source: least squares over two layers, IEEE Std 81.
+    Parameters
+    ----------
+    spacings : Sequence[float]
+        Distances between neighbours (m), above 0.
+    resistivities : Sequence[float]
+        Apparent resistivity at each (ohm·m), above 0.
 
+    Returns
+    -------
+    Inverted | None
+        The soil, what it would have read, and how far off (None: fewer than four spacings).
+
+    Notes
+    -----
+    Least squares over two layers, in the logarithms; IEEE Std 81.
+
+    Examples
+    --------
     >>> known = Soil(120.0, 2.0, 40.0)
     >>> feet = [0.5, 1.0, 2.0, 4.0, 8.0, 16.0]
     >>> found = invert(feet, [apparent(known, a) for a in feet])

@@ -42,9 +42,22 @@ class Span:
 
 
 def shares(spans: Sequence[Span], sources: Sequence[str]) -> Mapping[str, complex] | None:
-    """Voltage of every point as a share of nominal, as phasors, ``spans`` ordered from the sources outward; None where
-    the lines cannot carry these currents.
+    """Voltage of every point of a tree of lines.
 
+    Parameters
+    ----------
+    spans : Sequence[Span]
+        The lines, each after the one that feeds it.
+    sources : Sequence[str]
+        The points that hold their nominal voltage.
+
+    Returns
+    -------
+    Mapping[str, complex] | None
+        Share of nominal by point, as phasors; None where the lines cannot carry these currents.
+
+    Examples
+    --------
     >>> line = Span("a", "b", 0.0806 + 0.02604j, 240.0, 88.0, 1.0)
     >>> round(240.0 * abs(shares([line], ["a"])["b"]), 3)
     232.896

@@ -5,10 +5,26 @@ PVC_PER_F = 3.38e-5
 
 
 def pvc_change(length: float, swing_f: float) -> float:
-    """Change of length of rigid PVC, in the unit of ``length``, over a swing of ``swing_f`` (°F): L α dT.
+    """Change of length of rigid PVC with the weather.
 
-    ``length`` and ``swing_f`` 0 or more. 100 ft over 100 °F, 4.06 in:
+    Parameters
+    ----------
+    length : float
+        Length, in any unit, 0 or more.
+    swing_f : float
+        From the coldest to the warmest (°F), 0 or more.
 
+    Returns
+    -------
+    float
+        Change of length, in that unit.
+
+    Notes
+    -----
+    L α dT. 100 ft over 100 °F change by 4.06 in.
+
+    Examples
+    --------
     >>> round(12.0 * pvc_change(100.0, 100.0), 2)
     4.06
     """

@@ -27,8 +27,24 @@ class Configuration:
 
 
 def configuration_name(count: int, inside: float, outside: float) -> ConfigurationName:
-    """How ``count`` cables of diameter ``outside`` lie in a raceway of diameter ``inside`` if nobody says otherwise.
+    """How cables lie in a raceway if nobody says otherwise.
 
+    Parameters
+    ----------
+    count : int
+        How many cables, 1 or more.
+    inside : float
+        Diameter inside the raceway, above 0, in any one unit.
+    outside : float
+        Diameter of a cable, above 0, in that unit.
+
+    Returns
+    -------
+    ConfigurationName
+        The name of how they lie.
+
+    Examples
+    --------
     >>> [configuration_name(n, 2.0, 0.5) for n in (1, 2, 3, 4, 7)], configuration_name(3, 1.2, 0.5)
     (['single', 'pair', 'cradled', 'diamond', 'complex'], 'triangular')
     """
@@ -39,11 +55,29 @@ def configuration_name(count: int, inside: float, outside: float) -> Configurati
 
 
 def configuration(name: ConfigurationName, inside: float, outside: float) -> Configuration | None:
-    """Weight correction, share and clearance of a configuration; None where the cables do not go in.
+    """What a way to lie makes of weight and pressure.
 
+    Parameters
+    ----------
+    name : ConfigurationName
+        How the cables lie.
+    inside : float
+        Diameter inside the raceway, above 0, in any one unit.
+    outside : float
+        Diameter of a cable, above 0, in that unit.
+
+    Returns
+    -------
+    Configuration | None
+        Weight correction, share and clearance; None where the cables do not go in.
+
+    Notes
+    -----
     With D inside, d outside, q = d / (D - d): a pair and a triangle press by 1/sqrt(1 - q²), three in a cradle by
-    1 + 4/3 q², four by 1 + 2 q², more by 1.4. Diameters above 0, in one unit.
+    1 + 4/3 q², four by 1 + 2 q², more by 1.4.
 
+    Examples
+    --------
     >>> round(configuration("cradled", 2.047, 0.590).weight_correction, 6), configuration("pair", 1.0, 0.5)
     (1.218637, None)
     """
