@@ -8,13 +8,11 @@ from northspan.core.network.topology import Network
 from northspan.core.property.loads.place_load import PlaceLoad
 from northspan.core.property.loads.rules import LoadBook
 
-ASSUMED_SYSTEM: str = "120/240-3w"
-
 
 def place_loads(book: LoadBook, job: Job, net: Network) -> tuple[PlaceLoad, ...]:
     """The load of every place that has something to add up, in the order of the job.
 
-    A place that nothing feeds yet is taken at 120/240 V.
+    A place that nothing feeds yet is taken at what the book assumes.
     """
     where = landings(job, net)
     return tuple(
@@ -29,7 +27,7 @@ def _place_load(book: LoadBook, job: Job, net: Network, place: Place, where: Map
     system = net.system.get(landing.id) if landing else None
     within = _within(job, net, place, where)
     whole = place.model_copy(update={"appliances": sum((p.appliances for p in within), place.appliances)})
-    methods, governs, why = book.loads.load_methods(whole, system or ASSUMED_SYSTEM, job.house_rules)
+    methods, governs, why = book.loads.load_methods(whole, system or book.loads.assumed_system, job.house_rules)
     if within:
         why += f" Counted with it by house rule: {', '.join(p.name for p in within)}."
     drives = governs is not None and landing is not None and landing.load is None

@@ -13,6 +13,9 @@ from northspan.core.run.rules import SizingBook
 class LoadRules(Protocol):
     """How loads are counted."""
 
+    assumed_system: str
+    """The wiring system that is taken where nothing feeds a place or a panel yet."""
+
     def load_methods(
         self, place: Place, system: str, rules: HouseRules
     ) -> tuple[tuple[LoadMethod, ...], str | None, str]:

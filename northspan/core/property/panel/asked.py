@@ -17,7 +17,6 @@ from northspan.core.network.topology import Network
 from northspan.core.run.question import RunQuestion
 
 # What a panel that nothing feeds yet is taken to have.
-ASSUMED_SYSTEM = "120/240-3w"
 
 
 @dataclass(frozen=True)
@@ -55,19 +54,23 @@ class PanelAsked:
         return SYSTEMS[self.supply_name]
 
 
-def panels_asked(job: Job, net: Network, sized: Mapping[str, SizedRun]) -> list[PanelAsked]:
-    """Every panel of a job (in SI) whose circuits were entered."""
-    return [panel_asked(job, net, sized, i, s.panel) for i, s in enumerate(job.stations) if s.panel is not None]
+def panels_asked(assumed: str, job: Job, net: Network, sized: Mapping[str, SizedRun]) -> list[PanelAsked]:
+    """Every panel of a job (in SI) whose circuits were entered; ``assumed`` is the system of one that nothing feeds."""
+    return [
+        panel_asked(assumed, job, net, sized, i, s.panel) for i, s in enumerate(job.stations) if s.panel is not None
+    ]
 
 
-def panel_asked(job: Job, net: Network, sized: Mapping[str, SizedRun], index: int, panel: Panel) -> PanelAsked:
-    """The panel of one station of a job (in SI)."""
+def panel_asked(
+    assumed: str, job: Job, net: Network, sized: Mapping[str, SizedRun], index: int, panel: Panel
+) -> PanelAsked:
+    """The panel of one station of a job (in SI); on the ``assumed`` system where nothing feeds it."""
     station = job.stations[index]
     place = next(p for p in job.places if p.id == station.place)
     leaving = tuple(_here(net, sized, r.id, r.to_station) for r in net.leaving.get(station.id, ()))
     fed = net.fed_by.get(station.id)
     feed = None if fed is None else _here(net, sized, fed.id, fed.from_station)
-    supply = net.delivers.get(station.id) or ASSUMED_SYSTEM
+    supply = net.delivers.get(station.id) or assumed
     return PanelAsked(index, station, panel, place, job.house_rules, job.told, supply, leaving, feed)
 
 

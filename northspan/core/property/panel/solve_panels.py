@@ -25,7 +25,9 @@ def solve_panels(book: PanelBook, job: Job, net: Network, sized: Mapping[str, Si
     """The panels of a job in SI whose circuits were entered, by station; none under a book that does not judge them."""
     if book.panels is None:
         return {}
-    return {asked.station.id: solve_panel(book, asked) for asked in panels_asked(job, net, sized)}
+    return {
+        asked.station.id: solve_panel(book, asked) for asked in panels_asked(book.loads.assumed_system, job, net, sized)
+    }
 
 
 @lru_cache(maxsize=REMEMBERED)

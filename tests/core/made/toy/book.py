@@ -106,6 +106,8 @@ class Sizing:
 
 
 class Loads:
+    assumed_system = "230-1ph"
+
     def load_methods(self, place, system, rules):
         volts = SYSTEMS[system].volts
         va = [a.count * (a.va or (a.amps or 0.0) * volts) for a in place.appliances if not a.later]

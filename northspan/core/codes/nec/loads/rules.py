@@ -14,6 +14,8 @@ from northspan.core.property.loads.place_load import LoadMethod
 class NecLoads:
     """How the US code book counts loads: Article 220."""
 
+    assumed_system = "120/240-3w"
+
     def load_methods(
         self, place: Place, system: str, rules: HouseRules
     ) -> tuple[tuple[LoadMethod, ...], str | None, str]:
