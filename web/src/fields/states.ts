@@ -39,6 +39,11 @@ export function stateSteps(base: string, fields: Partial<Stated>): PatchStep[] {
   return Object.entries(fields).map(([name, value]) => ({ op: 'add', path: `${base}/${name}`, value }))
 }
 
+/** A state in words. */
+export function stateWord(state: State): string {
+  return STATES.find((s) => s.value === state)?.words ?? state
+}
+
 /** Whether a part is none of the property as it is left. */
 export function isAway(part: Stated): boolean {
   return part.state === 'goes' || part.state === 'for-now'

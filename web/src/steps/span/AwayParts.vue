@@ -3,7 +3,7 @@ import { computed } from 'vue'
 
 import type { Run } from '@/api/types'
 import StateFields from '@/fields/StateFields.vue'
-import { STATES, type Stated } from '@/fields/states'
+import { stateWord, type Stated } from '@/fields/states'
 import { runSteps, stationSteps, useAway } from './away'
 import { useDesk } from '@/stores/desk'
 
@@ -19,7 +19,6 @@ function setState(fields: Partial<Stated>) {
 
 const nameOf = (id: string) => desk.job?.stations.find((s) => s.id === id)?.name ?? id
 const runName = (r: Run) => `Run, ${nameOf(r.from_station)} to ${nameOf(r.to_station)}`
-const words = (state: Run['state']) => STATES.find((s) => s.value === state)?.words ?? state
 const title = computed(() => (chosen.value ? ('from_station' in chosen.value.part ? runName(chosen.value.part) : chosen.value.part.name) : ''))
 </script>
 
@@ -31,8 +30,8 @@ const title = computed(() => (chosen.value ? ('from_station' in chosen.value.par
   <section v-if="stations.length || runs.length" class="away" aria-label="Comes out, or is temporary">
     <h2 class="cap">Comes out, or is temporary</h2>
     <ul>
-      <li v-for="s in stations" :key="s.id"><v-btn variant="text" @click="desk.selectStation(s.id)">{{ s.name }}</v-btn> <span class="quiet narrow">{{ words(s.state) }}</span></li>
-      <li v-for="r in runs" :key="r.id"><v-btn variant="text" @click="desk.selectRun(r.id)">{{ runName(r) }}</v-btn> <span class="quiet narrow">{{ words(r.state) }}</span></li>
+      <li v-for="s in stations" :key="s.id"><v-btn variant="text" @click="desk.selectStation(s.id)">{{ s.name }}</v-btn> <span class="quiet narrow">{{ stateWord(s.state) }}</span></li>
+      <li v-for="r in runs" :key="r.id"><v-btn variant="text" @click="desk.selectRun(r.id)">{{ runName(r) }}</v-btn> <span class="quiet narrow">{{ stateWord(r.state) }}</span></li>
     </ul>
   </section>
 </template>

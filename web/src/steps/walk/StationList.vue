@@ -6,7 +6,7 @@ import type { Run, Station } from '@/api/types'
 import AllThere from '@/fields/AllThere.vue'
 import { vHeld } from '@/fields/entry/held'
 import { written } from '@/figures/write'
-import { inState, stateSteps } from '@/fields/states'
+import { inState, isAway, stateSteps, stateWord } from '@/fields/states'
 import { useDesk } from '@/stores/desk'
 import { stationWord, term } from '@/stores/words'
 
@@ -66,7 +66,7 @@ function open(id: string) {
       <tbody>
         <tr v-for="{ s, run } in rows" :key="s.id">
           <td><v-btn variant="text" @click="open(s.id)">{{ s.name }}</v-btn></td>
-          <td class="narrow quiet">{{ stationWord(s.kind) }}</td>
+          <td class="narrow quiet">{{ stationWord(s.kind) }}<template v-if="isAway(s)"> · {{ stateWord(s.state) }}</template></td>
           <td class="mono">{{ rated(s) }}</td>
           <td class="narrow">{{ locked(run) }}</td>
           <td class="narrow there">

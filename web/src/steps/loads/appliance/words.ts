@@ -1,5 +1,5 @@
 import type { Appliance } from '@/api/types'
-import { STATES } from '@/fields/states'
+import { stateWord } from '@/fields/states'
 import { written } from '@/figures/write'
 
 /** An appliance's nameplate as it is read: how many, VA or A, volts. */
@@ -11,7 +11,7 @@ export function nameplateText(a: Pick<Appliance, 'va' | 'amps' | 'count' | 'acro
 /** What else is known of an appliance, in a few words. */
 export function remarks(a: Appliance): string {
   const words = []
-  if (a.state !== 'comes') words.push(a.state === 'later' ? 'wanted later, not counted' : (STATES.find((s) => s.value === a.state)?.words ?? a.state))
+  if (a.state !== 'comes') words.push(a.state === 'later' ? 'wanted later, not counted' : stateWord(a.state))
   if (a.never_with) words.push(`never with ${a.never_with}`)
   if (a.motor) words.push('motor')
   if (a.continuous) words.push('continuous')
