@@ -13,7 +13,7 @@ LIST = json.loads((ROOT / "tests/numbers.json").read_text("utf-8"))["read"]
 READ = """
 const ts = require('typescript'), fs = require('fs'), made = { exports: {} }
 const options = { compilerOptions: { module: 'commonjs' } }
-const source = ts.transpileModule(fs.readFileSync('src/fields/number.ts', 'utf8'), options)
+const source = ts.transpileModule(fs.readFileSync('src/fields/entry/number.ts', 'utf8'), options)
 new Function('exports', source.outputText)(made.exports)
 const rows = JSON.parse(fs.readFileSync(0, 'utf8'))
 console.log(JSON.stringify(rows.map(([text]) => [false, true].map((metric) => made.exports.readNumber(text, metric)))))
