@@ -10,7 +10,7 @@ from contextlib import suppress
 from functools import cache
 from pathlib import Path
 
-from playwright.sync_api import expect, sync_playwright
+from playwright.sync_api import TimeoutError, expect, sync_playwright
 from waitress.server import create_server
 
 from northspan.server.app import create_app
@@ -71,22 +71,30 @@ def still(page):
 def choose(field, words):
     """Choose from a list by its words, however far down they stand."""
     listed = field.page.locator(".v-select__content:visible")
-    # What is drawn anew just then closes its list again.
-    for patience in (3_000, 3_000, 20_000):
+    # What is drawn anew just then closes its list again, before it is read or after.
+    for patience in (3_000, 3_000, 3_000, 20_000):
         if not listed.count():
             field.click(force=True)
-        with suppress(AssertionError):
+        with suppress(AssertionError, TimeoutError):
             expect(listed.get_by_role("option").first).to_be_visible(timeout=patience)
+            _pick(listed, words, patience)
             break
-    listed.locator(".v-list").evaluate("list => (list.scrollTop = 0)")
+    else:
+        raise AssertionError(f"{words!r} was not to be chosen")
+    expect(listed).to_have_count(0)
+
+
+def _pick(listed, words, patience):
+    """Scroll an open list to an option and click it. Raises TimeoutError where the list went meanwhile."""
+    options = listed.locator(".v-list")
+    options.evaluate("list => (list.scrollTop = 0)", timeout=patience)
     wanted = listed.get_by_role("option", name=words, exact=True)
     for _ in range(40):
         if wanted.count():
             break
-        listed.locator(".v-list").evaluate("list => (list.scrollTop += 120)")
-        still(field.page)
-    wanted.click()
-    expect(listed).to_have_count(0)
+        options.evaluate("list => (list.scrollTop += 120)", timeout=patience)
+        still(listed.page)
+    wanted.click(timeout=patience)
 
 
 def arrived(page, address, let_go):
