@@ -318,7 +318,7 @@ def browser() -> None:
     try:
         start = time.perf_counter()
         desk.open("/jobs")
-        desk.page.get_by_role("link", name="Juniper Bend").wait_for()
+        desk.page.get_by_role("link", name="Juniper Bend", exact=True).wait_for()
         print(f"first screen usable: {1000 * (time.perf_counter() - start):.0f} ms")
         desk.open_job("Juniper Bend")
         feet = range(61, 76)
