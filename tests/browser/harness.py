@@ -44,10 +44,16 @@ def chromium():
 def box(locator):
     """Where something is on screen (px); what is drawn anew just then is looked for again."""
     for _ in range(50):
+        locator.wait_for(timeout=5_000)
         if found := locator.bounding_box():
             return found
-        locator.page.wait_for_timeout(100)
+        drawn(locator.page)
     raise AssertionError(f"{locator} is not on screen")
+
+
+def drawn(page):
+    """Wait until the page has drawn what it knows now."""
+    page.evaluate("new Promise((drawn) => requestAnimationFrame(() => requestAnimationFrame(drawn)))")
 
 
 def still(page):
@@ -102,7 +108,7 @@ def arrived(page, address, let_go):
     with page.expect_response(address) as answer:
         let_go()
     answer.value.finished()
-    page.evaluate("new Promise((drawn) => requestAnimationFrame(() => requestAnimationFrame(drawn)))")
+    drawn(page)
 
 
 class Desk:

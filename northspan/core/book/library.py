@@ -1,5 +1,6 @@
 """The code books this application has: the one place where a book is registered."""
 
+from collections.abc import Mapping
 from functools import cache
 from importlib import import_module
 
@@ -22,6 +23,13 @@ def code_book(book_id: str) -> CodeBook:
     """A code book by id. Raises KeyError for one that is not built."""
     book: CodeBook = import_module(_BOOKS[book_id]).BOOK
     return book
+
+
+def words_of(book_id: str) -> Mapping[str, str]:
+    """What a code book calls the things of the trade, by the names that every book shares. Raises KeyError for one that
+    is not built.
+    """
+    return code_book(book_id).vocabulary.words
 
 
 def code_books() -> tuple[CodeBook, ...]:

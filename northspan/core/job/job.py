@@ -218,7 +218,7 @@ class Converter(Part):
 class Generator(Part):
     """A standby source: an engine set, or inverters, two of 120 V in series for the two legs."""
 
-    system: Annotated[str, Chosen("systems")] = "120/240-3w"
+    system: Annotated[str, Chosen("systems")] = Field("120/240-3w", validate_default=True)
     leg: Literal["A", "B"] | None = Field(
         None, description="of a source of one 120 V leg: the leg that it stands for, another one for the other"
     )

@@ -81,11 +81,11 @@ class PanelCircuit(Stated):
     half: Literal["a", "b"] | None = Field(None, description="a half of a tandem")
     poles: Literal[1, 2] = 1
     breaker_a: float | None = Field(None, ge=0.1, le=6000, description="A; blank: worked out")
-    breaker: BreakerKind = "standard"
+    breaker: BreakerKind = Field("standard", validate_default=True)
     first_outlet: Literal["gfci", "afci", "dual"] | None = Field(
         None, description="what guards from its first outlet on"
     )
-    use: CircuitUse = "general"
+    use: CircuitUse = Field("general", validate_default=True)
     rooms: Annotated[tuple[OutletRoom, ...], AtMost(12)] = ()
     receptacles: bool = Field(True, description="receptacles among its outlets")
     single_outlet: bool = Field(False, description="one receptacle, for an appliance that stays in its place")

@@ -14,7 +14,7 @@ Crossed = Literal["gas", "water", "sewer", "power", "telecom", "irrigation"]
 class Burial(Part):
     """How a run lies in the ground; blank: not decided, or not on record."""
 
-    location: Annotated[str, Chosen("cover_locations")] = "general"
+    location: Annotated[str, Chosen("cover_locations")] = Field("general", validate_default=True)
     cover: Annotated[float, Told("small", 0, 240)] | None = Field(
         None, description="top of it to finished grade, as planned or dug"
     )
@@ -34,7 +34,7 @@ class LaterWire(Part):
     name: Name
     size: Annotated[str, Chosen("wire_sizes")]
     metal: Metal = "al"
-    insulation: Annotated[str, Chosen("insulations")] = "XHHW-2"
+    insulation: Annotated[str, Chosen("insulations")] = Field("XHHW-2", validate_default=True)
     count: int = Field(1, ge=1, le=12)
     laid: bool = Field(False, description="pulled in now, as a spare")
 
@@ -42,7 +42,7 @@ class LaterWire(Part):
 class PullPlan(Part):
     """How wire is pulled in; blank: worked out, or the usual."""
 
-    lubricant: Annotated[str, Chosen("lubricants")] = "usual"
+    lubricant: Annotated[str, Chosen("lubricants")] = Field("usual", validate_default=True)
     mu: float | None = Field(None, ge=0, le=2, description="friction, where it is known")
     elbow_radius: Annotated[float, Told("small", 1, 240)] | None = Field(
         None, description="of its elbows, to the centre line; blank: the least there is"

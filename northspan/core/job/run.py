@@ -48,8 +48,8 @@ class Cable(Part):
 
     length: Annotated[float, Told("length", 0.01, 20_000)] = Field(description="one way, along the wire")
     metal: Metal = "cu"
-    insulation: Annotated[str, Chosen("insulations")] = "THWN-2"
-    raceway: Annotated[str, Chosen("raceways")] = "PVC40"
+    insulation: Annotated[str, Chosen("insulations")] = Field("THWN-2", validate_default=True)
+    raceway: Annotated[str, Chosen("raceways")] = Field("PVC40", validate_default=True)
     location: Location = "dry"
     ambient_c: float = Field(30.0, ge=-50, le=90, description="C, before a rooftop adder")
     rooftop: bool = False

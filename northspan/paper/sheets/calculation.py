@@ -2,7 +2,7 @@
 
 from collections.abc import Iterator
 
-from northspan.core.book.library import code_book
+from northspan.core.book.library import code_book, words_of
 from northspan.core.figures.working import Step
 from northspan.core.job.job import Job
 from northspan.core.property.whole.book import whole_book
@@ -68,7 +68,7 @@ def _property(job: Job, solution: Solution) -> Section:
 
 
 def _schedule(job: Job, solution: Solution) -> Section:
-    rows, words = [], code_book(job.code_book).vocabulary.words
+    rows, words = [], words_of(job.code_book)
     for run, answer in zip(job.runs, solution.runs, strict=True):
         trade = answer.figure("raceway").value
         pipe = run.cable.raceway if trade is None else f"{run.cable.raceway} {trade} in"

@@ -3,7 +3,7 @@
 from collections import Counter
 from collections.abc import Iterator, Sequence
 
-from northspan.core.book.library import code_book
+from northspan.core.book.library import code_book, words_of
 from northspan.core.figures.working import number
 from northspan.core.job.job import Job
 from northspan.core.property.whole.solution import Solution
@@ -21,7 +21,7 @@ MOST, LONGEST_NOTE = 8, 500
 def cover_sections(matter: Matter, index: tuple[Row, ...]) -> Iterator[Section]:
     """What is asked for, on what it is worked out, what is open; ``index`` names the sheets that go with it."""
     job, solution = matter.job, matter.solution
-    words = code_book(job.code_book).vocabulary.words
+    words = words_of(job.code_book)
     yield Section(job.name, ("",), ((_cut(job.note) or "Plan of the electrical work",),))
     asked = list(_asked_for(job, solution))
     head = ("What", f"Conductors and {words['device']}", "In what, how far")

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterator
 
-from northspan.core.book.library import code_book
+from northspan.core.book.library import words_of
 from northspan.core.job.job import Job
 from northspan.core.property.whole.solution import Solution
 from northspan.paper.sheets.ground_rows import PLACE_HEAD, bond_rows, bonds_head, place_rows
@@ -11,7 +11,7 @@ from northspan.paper.tables.section import Section
 
 def ground_sections(job: Job, solution: Solution) -> Iterator[Section]:
     """A table for every place that is fed, one for every mode, and what was taken where nothing is on record."""
-    words = code_book(job.code_book).vocabulary.words
+    words = words_of(job.code_book)
     for ground in solution.ground.places:
         if ground.fed:
             name = next(p.name for p in job.places if p.id == ground.place)

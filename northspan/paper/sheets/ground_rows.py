@@ -2,7 +2,7 @@
 
 from collections.abc import Iterator, Mapping
 
-from northspan.core.book.library import code_book
+from northspan.core.book.library import words_of
 from northspan.core.figures.working import Figure
 from northspan.core.job.job import Job
 from northspan.core.property.ground.answer import ModeAnswer, PlaceGround, StationBond
@@ -42,7 +42,7 @@ def place_rows(job: Job, ground: PlaceGround) -> Iterator[Row]:
 
 def bond_rows(job: Job, mode: ModeAnswer) -> Iterator[Row]:
     """The bonds of a mode, and a line on the enclosure of every station it feeds."""
-    neutral = code_book(job.code_book).vocabulary.words["grounded"]
+    neutral = words_of(job.code_book)["grounded"]
     names = {s.id: s.name for s in job.stations}
     faults = {f.station: f for f in mode.faults}
     for bond in mode.stations:

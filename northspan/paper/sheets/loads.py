@@ -2,7 +2,7 @@
 
 from collections.abc import Iterator
 
-from northspan.core.book.library import code_book
+from northspan.core.book.library import words_of
 from northspan.core.figures.working import Figure
 from northspan.core.job.job import Job
 from northspan.core.property.loads.place_load import PlaceLoad
@@ -24,7 +24,7 @@ def load_sections(job: Job, solution: Solution) -> Iterator[Section]:
 
 def load_section(job: Job, load: PlaceLoad) -> Section:
     """A place's load by every method, with its lines."""
-    place, words = next(p.name for p in job.places if p.id == load.place), code_book(job.code_book).vocabulary.words
+    place, words = next(p.name for p in job.places if p.id == load.place), words_of(job.code_book)
     rows: list[Row] = [("", "", "", load.why)]
     for method in load.methods:
         word = "in force" if method.id == load.governs else "may be used" if method.may_be_used else "may not be used"

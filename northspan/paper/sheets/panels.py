@@ -3,7 +3,7 @@
 from collections import defaultdict
 from collections.abc import Iterator, Mapping
 
-from northspan.core.book.library import code_book
+from northspan.core.book.library import words_of
 from northspan.core.figures.working import number
 from northspan.core.job.job import Job, Station
 from northspan.core.job.panel import PanelCircuit
@@ -82,7 +82,7 @@ def _half(space: int, here: Standing, blocked: set[int], last: int, metals: Meta
 
 
 def _leaving(job: Job, solution: Solution, station: Station) -> Iterator[Section]:
-    names, device = names_of(job), code_book(job.code_book).vocabulary.words["device"]
+    names, device = names_of(job), words_of(job.code_book)["device"]
     rows = [
         (names.stations[run.to_station], figure(answer.figure("breaker")), answer.conductors or "—")
         for run, answer in zip(job.runs, solution.runs, strict=True)

@@ -3,8 +3,7 @@
 from playwright.sync_api import expect
 
 from tests.browser.harness import BrowserTest, still
-from tests.core.laid_out.test_toy_book import US
-from tests.core.made.toy.registered import MILL, toy_book
+from tests.core.made.toy.registered import MILL, US, toy_book
 
 STEPS = ("walk", "loads", "span", "ground", "day", "packet", "what-if", "rules")
 # Of everything that is shown: words between tags, and what is said of a thing.

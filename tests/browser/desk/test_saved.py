@@ -5,7 +5,7 @@ from contextlib import nullcontext
 
 from playwright.sync_api import expect
 
-from tests.browser.harness import BrowserTest, arrived, choose
+from tests.browser.harness import BrowserTest, arrived, choose, drawn
 
 METAL = "Metal"
 METALS = {"aluminium": "al", "copper": "cu"}
@@ -323,7 +323,7 @@ class Saved(BrowserTest):
         expect(length).to_be_visible()
         for _ in range(500):
             if not late:
-                self.page.wait_for_timeout(20)
+                drawn(self.page)
         before = late[0].fetch()
         length.fill("247")
         with self.page.expect_response(lambda r: r.request.method == "PATCH"):

@@ -22,15 +22,8 @@ from northspan.core.solve.solve import solution
 from northspan.paper.packet.bound import bind, lay_out
 from northspan.paper.packet.catalogue import NAMES
 from northspan.paper.sheets.told.matter import Matter
-from tests.core.made.toy.registered import MILL, toy_book
+from tests.core.made.toy.registered import MILL, US, toy_book
 
-# What an electrician says in the United States, its book's sections, its gauges and its units.
-US = re.compile(
-    r"\b(hots?|grounds?|grounding|grounded|breakers?|panels?|panelboards?|receptacles?|feeders?|rods?|NEC|AWG|kcmil"
-    r"|ft|GFCI|AFCI|utility|legs?|neutral|raceways?|pipes?|conduit|Ch\. 9|A to N|cans?)\b"
-    r"|\b[2-8]\d\d\.\d{1,3}\b(?! [VA]\b)",
-    re.IGNORECASE,
-)
 # Names of fields and of things within an answer, never shown.
 KEYS = {
     "id",
@@ -59,6 +52,11 @@ def strings(value, name=""):
             yield from strings(each, name)
     elif isinstance(value, str) and name not in KEYS and not re.fullmatch(r"[a-z0-9-]*", value):
         yield name, value
+
+
+def without(run, name):
+    """A run whose cable says nothing of something."""
+    return {**run, "cable": {key: told for key, told in run["cable"].items() if key != name}}
 
 
 class ToyBook(unittest.TestCase):
@@ -126,6 +124,10 @@ class ToyBook(unittest.TestCase):
         for changes, where in (
             ({"house_rules": {"rods": "two"}}, "/house_rules/rods"),
             ({"house_rules": {"moonlight": "new"}}, "/house_rules/moonlight"),
+            *(({"house_rules": {"lanterns": wrong}}, "/house_rules/lanterns") for wrong in (-1, "two", True)),
+            # What its runs begin with elsewhere, and a list that it has not.
+            ({"runs": [without(MILL["runs"][0], "insulation")]}, "/runs/0/cable/insulation"),
+            ({"runs": [{**MILL["runs"][0], "pull": {"lubricant": "wax"}}]}, "/runs/0/pull/lubricant"),
             ({"stations": [{**MILL["stations"][0], "supply": "120/240-3w"}]}, "/stations/0/supply"),
             ({"places": [{**MILL["places"][0], "appliances": [
                 {"id": "r", "name": "Range", "kind": "range", "va": 9}]}]}, "/places/0/appliances/0/kind"),
@@ -134,6 +136,7 @@ class ToyBook(unittest.TestCase):
                 parse(MILL | changes)
             self.assertIn(where, [p.pointer for p in caught.exception.problems])
         self.assertEqual(self.job.house_rules.feeder_drop_pct, 4.0)
+        self.assertEqual(parse(MILL | {"house_rules": {"lanterns": 7.5}}).house_rules.lanterns, 7.5)
         self.assertEqual(set(code_book("toy-1").vocabulary.words), set(code_book("nec-2023").vocabulary.words))
 
 

@@ -113,6 +113,7 @@ export type Metal = Cable['metal']
 export type Size = NonNullable<Locks['size']>
 export type Shelf = JobState['shelf']
 export type BookName = Schemas['BookName']
+export type BookWords = Schemas['VocabularyModel']
 export type Vocabulary = Schemas['Vocabulary']
 export type CaseForm = Schemas['CaseForm']
 export type CaseField = Schemas['CaseField']

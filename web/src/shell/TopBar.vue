@@ -9,7 +9,7 @@ import JobSettings from '@/steps/span/JobSettings.vue'
 import { useDesk } from '@/stores/desk'
 import { useUnits } from '@/stores/units'
 import { useView } from '@/stores/view'
-import { term } from '@/stores/words'
+import { spokenTitle } from '@/stores/words'
 
 const desk = useDesk()
 const view = useView()
@@ -46,7 +46,7 @@ const files = computed(() => [
     <template v-if="onJob && desk.job">
       <h1 class="name">{{ desk.job.name }}</h1>
       <v-btn variant="text" class="under narrow quiet" title="Name, note and house rules of this job" @click="settings = true">
-        {{ term('book') }} {{ term('edition').split(' ').at(-1) }} · house rules: {{ desk.job.house_rules.name }}
+        {{ spokenTitle }} · house rules: {{ desk.job.house_rules.name }}
       </v-btn>
       <JobSettings v-model="settings" />
     </template>

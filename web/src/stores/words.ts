@@ -13,8 +13,9 @@ export const USUAL_BOOK = 'nec-2023'
 
 /** The words of the code book that jobs are made under here; null until they have come. */
 export const words = shallowRef<Vocabulary | null>(null)
-/** The code book that they are of. */
+/** The code book that they are of, and what it is called. */
 export const spoken = ref('')
+export const spokenTitle = ref('')
 const lists = new Map<string, Choice<unknown>[]>()
 
 /** A list of choices by name, as the code book states it; empty until its words have come. */
@@ -47,7 +48,7 @@ export function defaults<T extends object>(name: string): T {
 
 /** Learn a code book's words. Throws `Refused` where they do not come. */
 export async function learn(book: string) {
-  const found = await useBooks().vocabulary(book)
+  const { vocabulary: found, title } = await useBooks().wordsOf(book)
   for (const [name, known] of lists) if (!(name in found.choices)) known.splice(0)
   for (const [name, choices] of Object.entries(found.choices)) {
     const known = list(name)
@@ -55,4 +56,5 @@ export async function learn(book: string) {
   }
   words.value = found
   spoken.value = book
+  spokenTitle.value = title
 }

@@ -94,7 +94,11 @@ class Chosen:
 
     def _listed(self, given: Any) -> Any:
         words = _NOW.get().words
-        return given if words is None else one_of(given, words.allowed(self.listed))
+        if words is None:
+            return given
+        if self.listed not in words.choices:
+            raise PydanticCustomError("not_asked", "is not asked by this code book")
+        return one_of(given, words.allowed(self.listed))
 
 
 @dataclass(frozen=True, slots=True)

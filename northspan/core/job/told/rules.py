@@ -1,5 +1,6 @@
 """House rules read by the vocabulary of the job's code book: what is not said is as the book has it."""
 
+import math
 from collections.abc import Container, Iterator, Mapping
 from typing import Any
 
@@ -30,6 +31,16 @@ def _wrong(rules: Mapping[str, RuleWords], name: str, value: Any) -> Iterator[In
         yield InitErrorDetails(type="extra_forbidden", loc=(name,), input=value)
         return
     values = [school.value for school in rule.schools]
-    if not any(type(value) is type(each) and value == each for each in values):
+    if not values:
+        yield from _no_amount(name, value)
+    elif not any(type(value) is type(each) and value == each for each in values):
         said = " or ".join(repr(each) for each in values)
         yield InitErrorDetails(type="literal_error", loc=(name,), input=value, ctx={"expected": said})
+
+
+def _no_amount(name: str, value: Any) -> Iterator[InitErrorDetails]:
+    """What is wrong with a rule that is a figure: no number, or one below nothing."""
+    if isinstance(value, bool) or not isinstance(value, int | float) or not math.isfinite(value):
+        yield InitErrorDetails(type="float_type", loc=(name,), input=value)
+    elif value < 0:
+        yield InitErrorDetails(type="greater_than_equal", loc=(name,), input=value, ctx={"ge": 0})

@@ -3,7 +3,7 @@
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from northspan.core.book.library import code_book
+from northspan.core.book.library import words_of
 from northspan.core.figures.working import number
 from northspan.core.job.job import Job
 from northspan.core.plans.day.days import ARRIVAL, Days
@@ -27,7 +27,7 @@ def change_steps(job: Job, solution: Solution, days: Days) -> tuple[ChangeStep, 
 
 
 def _steps(job: Job, solution: Solution, days: Days) -> Iterator[ChangeStep]:
-    names, terms = {s.id: s.name for s in job.stations}, code_book(job.code_book).vocabulary.words
+    names, terms = {s.id: s.name for s in job.stations}, words_of(job.code_book)
     device, leg, supplier = terms["device"], terms["leg"], terms["supplier"].capitalize()
     neutral, ground, main = terms["grounded"], terms["ground"], terms["main"].capitalize()
     fed = [each.item for each in job.day.stays_on if each.fed]

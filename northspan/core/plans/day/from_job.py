@@ -7,7 +7,7 @@ hangs between switching off with proof and restoring in order.
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, field
 
-from northspan.core.book.library import code_book
+from northspan.core.book.library import code_book, words_of
 from northspan.core.figures.units import US
 from northspan.core.job.job import Job, Station
 from northspan.core.job.run import Run
@@ -57,7 +57,7 @@ class _Made:
 
     @property
     def _words(self) -> Mapping[str, str]:
-        return code_book(self.job.code_book).vocabulary.words
+        return words_of(self.job.code_book)
 
     @property
     def _stations(self) -> Mapping[str, Station]:

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterator, Mapping
 
-from northspan.core.book.library import code_book
+from northspan.core.book.library import words_of
 from northspan.core.job.job import Job, Station
 from northspan.core.property.ground.answer import ModeAnswer, StationBond
 from northspan.core.property.whole.solution import Solution
@@ -17,7 +17,7 @@ def cans(job: Job, solution: Solution, across: float, down: float) -> list[list[
     """Every mode with its cans, on pages of ``across`` by ``down`` (mm); none where the job has no mode."""
     pages: list[list[Placed]] = []
     y = down
-    stations, terms = {s.id: s for s in job.stations}, code_book(job.code_book).vocabulary.words
+    stations, terms = {s.id: s for s in job.stations}, words_of(job.code_book)
     lands = {p.lands_at for p in solution.ground.places if p.electrodes}
     many = max(1, int((across + GAP_X) // (WIDE + GAP_X)))
     for mode in solution.ground.modes:

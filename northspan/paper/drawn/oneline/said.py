@@ -3,7 +3,7 @@
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 
-from northspan.core.book.library import code_book
+from northspan.core.book.library import words_of
 from northspan.core.book.systems import SYSTEMS
 from northspan.core.figures.working import number
 from northspan.core.job.job import Job, Station
@@ -43,7 +43,7 @@ def said(job: Job, solution: Solution) -> Said:
 
 
 def _station(job: Job, solution: Solution, station: Station, answer: StationAnswer) -> Iterator[Line]:
-    terms = code_book(job.code_book).vocabulary.words
+    terms = words_of(job.code_book)
     yield Line(station.name, "strong")
     rated = list(_rated(terms, station))
     if (

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from datetime import date
 from functools import cached_property
 
-from northspan.core.book.library import code_book
+from northspan.core.book.library import words_of
 from northspan.core.job.job import Job
 from northspan.core.job.planned.packet import SheetName
 from northspan.core.plans.day.days import Days
@@ -49,7 +49,7 @@ class Matter:
     @property
     def terms(self) -> Mapping[str, str]:
         """The terms of the job's code book."""
-        return code_book(self.job.code_book).vocabulary.words
+        return words_of(self.job.code_book)
 
     @cached_property
     def items(self) -> tuple[InspectionItem, ...]:

@@ -1,9 +1,18 @@
 """The made-up book among the others, for as long as a test takes."""
 
+import re
 from contextlib import contextmanager
 from unittest.mock import patch
 
 from northspan.core.book import library
+
+# What an electrician says in the United States, its book's sections, its gauges and its units.
+US = re.compile(
+    r"\b(hots?|grounds?|grounding|grounded|breakers?|panels?|panelboards?|receptacles?|feeders?|rods?|NEC|AWG|kcmil"
+    r"|ft|GFCI|AFCI|utility|legs?|neutral|raceways?|pipes?|conduit|Ch\. 9|A to N|cans?)\b"
+    r"|\b[2-8]\d\d\.\d{1,3}\b(?! [VA]\b)",
+    re.IGNORECASE,
+)
 
 
 @contextmanager

@@ -1,6 +1,6 @@
 import { BLANK_STATION, amount, footprintAt, buildingPatch, freshId, loadOf, newPlace, newRun, type Wire, yardOf } from './building'
 import type { Cable, Job, Run, Station } from '@/api/types'
-import { defaults, USUAL_BOOK, words } from '@/stores/words'
+import { defaults, spoken, USUAL_BOOK, words } from '@/stores/words'
 import { applyPatch, deepClone, type Operation } from 'fast-json-patch'
 
 export interface WalkThrough {
@@ -29,7 +29,7 @@ export function station(part: Pick<Station, 'id' | 'name' | 'kind' | 'place'> & 
 
 export function emptyJob(name: string, units: Job['units']): Job {
   return {
-    format: 'northspan-job', version: 3, units, name, note: '', code_book: USUAL_BOOK, house_rules: houseRules(), places: [],
+    format: 'northspan-job', version: 3, units, name, note: '', code_book: spoken.value || USUAL_BOOK, house_rules: houseRules(), places: [],
     stations: [], runs: [], metal_paths: [], variants: [],
     day: { people: ['Lead', 'Second'], days: 2, first: null, morning: 420, evening: 1020, goes: 1, utility: null, source_w: null, inspections: [], dry: [], stays_off: [], stays_on: [], own: [], changes: [] },
     packet: { paper: 'letter', left_out: ['materials', 'calculation'], turned: [], nudges: [], answers: [] },

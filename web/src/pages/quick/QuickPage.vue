@@ -26,7 +26,7 @@ watch(
   () => props.book || USUAL_BOOK,
   async (id) => {
     try {
-      const vocabulary = await books.vocabulary(id)
+      const vocabulary = (await books.wordsOf(id)).vocabulary
       if (id === (props.book || USUAL_BOOK)) open.value = { id, vocabulary }
       notice.value = ''
     } catch (error) {

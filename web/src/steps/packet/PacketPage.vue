@@ -15,6 +15,7 @@ import NoJob from '@/shell/NoJob.vue'
 import WorkBench from '@/shell/WorkBench.vue'
 import { useAsked } from '@/stores/sent/asking'
 import { useDesk } from '@/stores/desk'
+import { stationWord, term } from '@/stores/words'
 
 const props = defineProps<{ id: string }>()
 const desk = useDesk()
@@ -52,7 +53,7 @@ watch(entry, (now) => {
           page {{ Math.min(page, pages.length - 1) + 1 }} of {{ pages.length }}
           <v-btn :disabled="page >= pages.length - 1" @click="page += 1">Next</v-btn>
         </span>
-        <span v-if="show === 'one-line'" class="quiet">Drag what stands there to make room before it, or use the arrow keys on it.</span>
+        <span v-if="show === 'one-line'" class="quiet">Drag a {{ term('board') }} or a {{ stationWord('disconnect').toLowerCase() }} to make room before it, or use the arrow keys on it.</span>
         <v-checkbox-btn v-model="large" label="enlarged" />
       </div>
       <div v-if="shown" class="frame" tabindex="0" role="group" aria-label="The sheet">
