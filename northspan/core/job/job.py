@@ -133,6 +133,15 @@ class UtilitySource(Part):
     kva: float | None = Field(None, ge=0.01, le=2500, description="transformer, kVA")
     impedance_pct: float | None = Field(None, ge=0.1, le=20, description="transformer, percent")
     earth_ohm: float | None = Field(None, ge=0.01, le=10_000, description="its own electrodes to earth, ohm")
+    earthing: Annotated[str, Chosen("supply_earthing")] | None = Field(
+        None, description="whether it brings an earth, and as what; blank: its neutral is earthed at the service"
+    )
+    loop_ohm: float | None = Field(None, ge=0.01, le=10_000, description="external earth fault loop (Ze), ohm")
+
+    @property
+    def brings_earth(self) -> bool:
+        """Whether it brings an earth terminal to the origin: by a conductor of its own, or joined to the neutral."""
+        return self.earthing in ("tn-s", "tn-c-s")
 
 
 class ParallelSource(Part):

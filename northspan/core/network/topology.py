@@ -7,7 +7,7 @@ from typing import Literal
 
 from northspan.core.book.kinds import RunUse
 from northspan.core.book.systems import SYSTEMS, can_feed
-from northspan.core.job.job import Job, Station
+from northspan.core.job.job import Job, Station, UtilitySource
 from northspan.core.job.run import Cable, Run
 
 SOURCES = ("generator", "inverter")
@@ -108,6 +108,20 @@ class Network:
             at = queue.popleft()
             yield at
             queue.extend(run.to_station for run in self.leaving.get(at, ()))
+
+    def has_equipment_wire(self, run: Run) -> bool:
+        """Whether an equipment grounding conductor of wire goes with a run: with service conductors only where the
+        supply brings an earth.
+        """
+        if run.cable.no_egc:
+            return False
+        return run.use != "service" or self.supply_of(run.from_station).brings_earth
+
+    def supply_of(self, station: str) -> UtilitySource:
+        """What is on record of the utility behind a station; nothing where none stands there."""
+        for run in self.upstream(station):
+            station = run.from_station
+        return self.stations[station].source or UtilitySource()
 
     def counts_beyond(self, wanted: Collection[str]) -> Mapping[str, int]:
         """By station how many of ``wanted`` lie at it and beyond it."""

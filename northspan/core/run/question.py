@@ -74,7 +74,7 @@ class RunQuestion:
     ``ground_device_a`` is the device (A) its equipment ground goes by where that is another, ``supply_side`` that none
     stands ahead, so that it is a supply-side jumper; ``device`` the largest device by the equipment on it; ``ahead_a``
     the most (A) that what stands ahead of it lets through; ``beside`` are the other runs in its raceway,
-    ``shared_ground`` the one equipment ground that serves them all.
+    ``shared_ground`` the one equipment ground that serves them all; ``supply_ground`` that the supply brings an earth.
     """
 
     system: str
@@ -113,6 +113,7 @@ class RunQuestion:
     egc_metal: Metal | None = None
     bare_egc: bool = False
     no_egc: bool = False
+    supply_ground: bool = False
     breaker_lock_a: float | None = None
     size_lock: str | None = None
     neutral_lock: str | None = None
@@ -164,9 +165,10 @@ class RunQuestion:
     @property
     def has_equipment_ground(self) -> bool:
         """Whether an equipment grounding conductor runs along: always but ahead of the service disconnect,
-        where the grounded conductor does its work, and where the run is known to lack one.
+        where the grounded conductor does its work unless the supply brings an earth, and where the run is known to
+        lack one.
         """
-        return self.use != "service" and not self.no_egc
+        return (self.use != "service" or self.supply_ground) and not self.no_egc
 
 
 def unlocked(q: RunQuestion) -> RunQuestion:

@@ -56,7 +56,8 @@ def _size_all(book: WholeBook, job: Job, net: Network, places: tuple[PlaceLoad, 
         open_a = ahead_of[run.from_station]
         one = whole == 1 and touched == 1
         lies = together.get(run.id)
-        standing = Standing(ends, guard, whole > 0, one, tapped, lies, unguarded(ends[0], guard), open_a)
+        brought = run.use == "service" and net.supply_of(run.from_station).brings_earth
+        standing = Standing(ends, guard, whole > 0, one, tapped, lies, unguarded(ends[0], guard), open_a, brought)
         asked = question(book, job.house_rules, run, load, standing, job.units)
         # What is locked is there, loaded or not.
         loaded = asked.carried_a > 0.0 or run.locks.size is not None

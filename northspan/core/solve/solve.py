@@ -9,6 +9,7 @@ from northspan.core.job.job import Job
 from northspan.core.network.sized_run import SizedRun
 from northspan.core.network.topology import Network, source_system
 from northspan.core.property.ground.bonded import keeping_home
+from northspan.core.property.ground.network.wired import supply_loops
 from northspan.core.property.ground.solve_ground import solve_ground
 from northspan.core.property.loads.growth import Growth
 from northspan.core.property.loads.rated import rated_current
@@ -44,7 +45,8 @@ def solution(ready: Prepared) -> Solution:
     """The whole answer to a job made ready."""
     book, job, net, places, sized = ready.book, ready.job, ready.net, ready.places, ready.sized
     words = book.earthing.words
-    faults = available_faults(book.cites["impedance"], f"{words['leg']} to {words['grounded']}", job, net, sized)
+    leg, supplies = f"{words['leg']} to {words['grounded']}", supply_loops(book.earthing, job)
+    faults = available_faults(book.cites["impedance"], leg, job, net, sized, supplies)
     stations = _stations(job, net, sized, faults)
     routes = route_answers(ready.entered)
     drops = {s.id: float(s.drop_pct.value) for s in stations if isinstance(s.drop_pct.value, float)}

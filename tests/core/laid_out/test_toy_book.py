@@ -96,6 +96,42 @@ class ToyBook(unittest.TestCase):
         self.assertEqual((answer.state.breaker, answer.state.seconds.value), ("Mill board", 0.2))
         self.assert_own_words(strings(TypeAdapter(type(answer)).dump_python(answer, mode="json")), "fault")
 
+    def test_the_supply_s_earthing_decides_the_way_home(self):
+        # 12 m of 2 mohm/m and 45 m of 8 mohm/m, out and home; a bar on its casing is half a thousandth of an ohm.
+        inward, trunk, bar = 12 * 0.002, 45 * 0.008, 0.0005
+        stake = {"electrodes": [{"id": "e", "kind": "rod", "measured_ohm": 100}]}
+        for earthing, told, ohms, home in (
+            ("tn-c-s", {"loop_ohm": 0.4}, 0.4 + 2 * inward + 2 * trunk + bar, 0.2 + inward + trunk + bar),
+            # 230 V at 460 A is 0.5 ohm, half of it in the live: 0.35 of the 0.6 are the guard's.
+            (
+                "tn-s",
+                {"loop_ohm": 0.6, "fault_a": 460},
+                0.6 + 2 * inward + 2 * trunk + bar,
+                0.35 + inward + trunk + bar,
+            ),
+            ("tt", {"earth_ohm": 20}, 20 + inward + 2 * trunk + 100 + 2 * bar, trunk + 100 + 2 * bar),
+        ):
+            source = {**MILL["stations"][0], "source": {"earthing": earthing, **told}}
+            places = [{**MILL["places"][0], **({"grounding": stake} if earthing == "tt" else {})}, MILL["places"][1]]
+            job = MILL | {"places": places, "stations": [source, *MILL["stations"][1:]]}
+            ready = prepared(parse(job))
+            asked = FaultQuestion("utility", "mill-board", "line-to-enclosure", share=0.0)
+            with self.subTest(earthing):
+                state = fault_answer(ready, asked).state
+                self.assertAlmostEqual(state.amps.value, 230 / ohms, delta=0.01)
+                touch = next(s for s in state.stations if s.station == "mill-board").touch_v.value
+                self.assertAlmostEqual(touch, 230 / ohms * home, delta=0.05)
+                # The return carries nothing of it: what comes home by the guard or the soil, a clamp sees.
+                into = next(r for r in state.runs if r.run == "in")
+                self.assertAlmostEqual(into.neutral, 0.0, delta=0.01)
+                self.assertAlmostEqual(into.equipment, 0.0 if earthing == "tt" else 230 / ohms, delta=0.01)
+                bonds = solution(ready).ground.modes[0].stations
+                self.assertEqual({b.way_back for b in bonds if b.station != "spring"}, {earthing != "tt"})
+                self.assertFalse(any(b.belongs or b.extra for b in bonds))
+            board = {**MILL["stations"][1], "bonding": {"neutral": "screw"}}
+            bonded = solution(prepared(parse(job | {"stations": [source, board, MILL["stations"][2]]})))
+            self.assertEqual([b.station for b in bonded.ground.modes[0].stations if b.extra], ["board"], earthing)
+
     def test_its_answers_are_in_its_own_words(self):
         said = list(strings(TypeAdapter(Solution).dump_python(self.solved, mode="json")))
         self.assertGreater(len(said), 150)

@@ -2457,6 +2457,10 @@ export interface components {
             impedance_pct: number | null;
             /** its own electrodes to earth, ohm */
             earth_ohm: number | null;
+            /** whether it brings an earth, and as what; blank: its neutral is earthed at the service */
+            earthing: string | null;
+            /** external earth fault loop (Ze), ohm */
+            loop_ohm: number | null;
         };
         /** Another way to build the job, to be held against it; what is blank stays as it is. */
         Variant: {

@@ -76,8 +76,8 @@ def home_facts(job: Job) -> tuple[object, ...]:
         for r in job.runs
     )  # fmt: skip
     stations = tuple(
-        (s.id, s.kind, s.name, s.place, s.supply, s.bonding, s.converter, s.gear.has_main, s.generator, s.transfer,
-         s.transformer)
+        (s.id, s.kind, s.name, s.place, s.supply, s.source and s.source.earthing, s.bonding, s.converter,
+         s.gear.has_main, s.generator, s.transfer, s.transformer)
         for s in job.stations
     )  # fmt: skip
     return (job.code_book, runs, stations, job.places, job.metal_paths)

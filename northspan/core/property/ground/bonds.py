@@ -24,6 +24,9 @@ def bonds(job: Job, net: Network, mode: Mode, joined: Joins) -> Bonds:
     extra: set[str] = set()
     missing = []
     for island in islands:
+        if island.earthed:
+            extra |= set(island.bonds)
+            continue
         places = set(island.services) if island.services else _derived_places(job, net, island)
         if not places or not island.live:
             continue
@@ -96,8 +99,9 @@ def _islands(
         gathered.setdefault(groups.root(node), []).append(node)
     for group in gathered.values():
         members = frozenset(group)
-        utility = any(net.stations[n.split("/")[0]].kind == "utility" for n in group)
-        services = tuple(n for n in group if is_service_equipment(net, n)) if utility else ()
+        utilities = [own for n in group if (own := net.stations[n.split("/")[0]]).kind == "utility"]
+        earthed = any(own.source is not None and own.source.earthing is not None for own in utilities)
+        services = tuple(n for n in group if is_service_equipment(net, n)) if utilities else ()
         derived = tuple(
             n.split("/")[0]
             for n in group
@@ -105,7 +109,8 @@ def _islands(
             or (net.stations[n.split("/")[0]].kind in SOURCES and (n in mode.sources or net.partner(n) in mode.sources))
         )
         here = tuple(at for at, node in closed.items() if node in members)
-        yield Island(members, services, derived, here, bool(derived) or bool(members & set(mode.sources)))
+        live = bool(derived) or bool(members & set(mode.sources))
+        yield Island(members, services, derived, here, live, earthed)
 
 
 def _derived_places(job: Job, net: Network, island: Island) -> set[str]:
@@ -126,13 +131,15 @@ def _way_back(job: Job, net: Network, mode: Mode, closed: Mapping[str, str], liv
     groups = _Groups()
     for run in job.runs:
         a, b = run.from_station, run.to_station
-        if equipment_path(run) in ("wire", "raceway", "wire-and-raceway"):
+        if equipment_path(net, run) in ("wire", "raceway", "wire-and-raceway"):
             groups.join(f"{a}:bar", f"{b}:bar")
         if has_neutral(run) and not neutral_open(net, mode, run):
             groups.join(neutral_node(net, a, True), neutral_node(net, b, False))
     for station in job.stations:
         if station.bonding.ground_bar != "floating":
             groups.join(f"{station.id}:bar", f"{station.id}:can")
+        if station.source is not None and station.source.brings_earth:
+            groups.join(f"{station.id}:can", neutral_node(net, station.id, True))
     for at, node in closed.items():
         groups.join(f"{at}:can", node)
     sources: dict[str, str] = {}
@@ -223,5 +230,5 @@ def run_wires(job: Job, net: Network, mode: Mode) -> tuple[RunWires, ...]:
         neutral = has_neutral(run)
         hots = SYSTEMS[run.system].ungrounded
         open_now = neutral and neutral_open(net, mode, run)
-        found.append(RunWires(run.id, live, hots, neutral, open_now, equipment_path(run)))
+        found.append(RunWires(run.id, live, hots, neutral, open_now, equipment_path(net, run)))
     return tuple(found)

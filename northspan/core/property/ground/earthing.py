@@ -1,6 +1,7 @@
 """What grounding asks of a code book: the protocol that each book answers it by."""
 
 from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
 from typing import Protocol
 
 from northspan.core.book.kinds import Metal
@@ -8,12 +9,21 @@ from northspan.core.figures.sizes.scale import Scale
 from northspan.core.figures.working import Figure
 from northspan.core.job.grounding import Electrode, NeutralBond
 from northspan.core.job.house_rules import HouseRules
-from northspan.core.job.job import Job, Station
+from northspan.core.job.job import Job, Station, UtilitySource
 from northspan.core.job.run import Run
 from northspan.core.network.sized_run import Hots
 from northspan.core.network.topology import Network
+from northspan.core.physics.earth.supply import SupplyLoop
 from northspan.core.property.ground.answer import PlainAnswer
 from northspan.core.property.ground.asked import Asked
+
+
+@dataclass(frozen=True, slots=True)
+class Supplied:
+    """What stands behind an origin, and what of it is taken, not on record."""
+
+    loop: SupplyLoop
+    assumed: tuple[str, ...] = ()
 
 
 class Earthing(Protocol):
@@ -26,6 +36,11 @@ class Earthing(Protocol):
     """What each kind of electrode is called."""
     enough_ohm: float
     """What a lone electrode is proved by (ohm)."""
+
+    def supplied(self, source: UtilitySource, system: str) -> Supplied | None:
+        """What stands behind an origin by what is on record of its supply; None where the supply's own earthing is
+        nothing that this book asks for.
+        """
 
     def conductor_ohms(self, metal: Metal, size: str, raceway: str) -> complex:
         """R + jX (ohm/m) of one conductor, of every size there is."""

@@ -22,13 +22,16 @@ class Joins:
 
 @dataclass(frozen=True, slots=True)
 class Island:
-    """Neutrals joined by wire in one mode: their nodes, services and derived sources among them, bonds now closed."""
+    """Neutrals joined by wire in one mode: their nodes, services and derived sources among them, bonds now closed;
+    ``earthed`` where the supply's own earthing is the only bond that belongs.
+    """
 
     nodes: frozenset[str]
     services: tuple[str, ...]
     derived: tuple[str, ...]
     bonds: tuple[str, ...]
     live: bool
+    earthed: bool = False
 
 
 @dataclass(frozen=True)

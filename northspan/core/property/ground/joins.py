@@ -44,16 +44,12 @@ def neutral_node(net: Network, station: str, leaving: bool) -> str:
     return f"{station}/secondary" if leaving and net.stations[station].transformer is not None else station
 
 
-def has_equipment_wire(run: Run) -> bool:
-    """Whether an equipment grounding conductor of wire goes with a run; service conductors have none."""
-    return run.use != "service" and not run.cable.no_egc
-
-
-def equipment_path(run: Run) -> EquipmentPath:
+def equipment_path(net: Network, run: Run) -> EquipmentPath:
     """What of a run leads fault current back from an enclosure."""
-    wire, steel = has_equipment_wire(run), is_steel(run.cable.raceway)
+    wire, steel = net.has_equipment_wire(run), is_steel(run.cable.raceway)
     if wire and steel:
         return "wire-and-raceway"
     if wire or steel:
         return "wire" if wire else "raceway"
-    return "neutral" if run.use == "service" else "none"
+    earthed_here = run.use == "service" and net.supply_of(run.from_station).earthing is None
+    return "neutral" if earthed_here else "none"

@@ -3,7 +3,7 @@
 from collections.abc import Iterable, Mapping
 
 from northspan.core.figures.working import number
-from northspan.core.job.job import Job
+from northspan.core.job.job import Job, UtilitySource
 from northspan.core.network.sized_run import SizedRun
 from northspan.core.network.topology import Network
 from northspan.core.physics.network.nodal import LEAK_OHM
@@ -44,12 +44,17 @@ def solve_ground(rules: Earthing, job: Job, net: Network, sized: Mapping[str, Si
             station_faults(there, sized),
         )
         found.append((mode, here, there, answer))
-    return Ground(places, joined, tuple(found), tuple(_assumed(rules.words, job, places)))
+    return Ground(places, joined, tuple(found), tuple(_assumed(rules, job, places)))
 
 
-def _assumed(words: Mapping[str, str], job: Job, places: Iterable[PlaceGround]) -> Iterable[str]:
+def _assumed(rules: Earthing, job: Job, places: Iterable[PlaceGround]) -> Iterable[str]:
+    words = rules.words
     for station in job.stations:
         if station.kind != "utility":
+            continue
+        supplied = rules.supplied(station.source or UtilitySource(), station.supply) if station.supply else None
+        if supplied is not None:
+            yield from (f"{station.name}: {each}" for each in supplied.assumed)
             continue
         source = station.source
         if source is None or (source.fault_a is None and (source.kva is None or source.impedance_pct is None)):

@@ -40,7 +40,7 @@ class Standing:
 
     ``tapped`` is what it is taken from, of a tap or a transformer's secondary, ``loaded`` how many conductors carry
     current in its raceway (None: its own), ``supply_side`` that nothing opens on a fault in it, ``ahead_a`` the most
-    (A) that what stands ahead lets through.
+    (A) that what stands ahead lets through, ``supply_ground`` that the supply brings an earth along its conductors.
     """
 
     ends: tuple[Station, Station]
@@ -51,6 +51,7 @@ class Standing:
     loaded: int | None = None
     supply_side: bool = False
     ahead_a: float | None = None
+    supply_ground: bool = False
 
 
 def question(book: LoadBook, rules: HouseRules, run: Run, load: RunLoad, at: Standing, told: UnitsName) -> RunQuestion:
@@ -87,6 +88,7 @@ def question(book: LoadBook, rules: HouseRules, run: Run, load: RunLoad, at: Sta
         egc_metal=run.cable.egc_metal,
         bare_egc=run.cable.bare_egc,
         no_egc=run.cable.no_egc,
+        supply_ground=at.supply_ground,
         breaker_lock_a=guard.rating_a,
         device_at=guard.at,
         mains=guard.mains,

@@ -9,6 +9,7 @@ from northspan.core.figures.working import Figure, Step, number
 from northspan.core.job.job import Job, UtilitySource
 from northspan.core.network.sized_run import SizedRun
 from northspan.core.network.topology import Network
+from northspan.core.physics.earth.supply import SupplyLoop
 from northspan.core.physics.fault_current import (
     LEG_FACTOR,
     bank_fault_amps,
@@ -37,13 +38,19 @@ class _Point:
 
 
 def available_faults(
-    table: str, leg: str, job: Job, net: Network, sized: Mapping[str, SizedRun]
+    table: str,
+    leg: str,
+    job: Job,
+    net: Network,
+    sized: Mapping[str, SizedRun],
+    supplies: Mapping[str, SupplyLoop],
 ) -> Mapping[str, Figure]:
     """The largest bolted fault current (A) at every station; a station without a known source has no answer.
-    ``table`` is where the impedances stand, ``leg`` what one line to the neutral is called.
+    ``table`` is where the impedances stand, ``leg`` what one line to the neutral is called, ``supplies`` what the
+    earthing of a supply puts behind its origin, by station.
     """
     points: dict[str, _Point | None] = {
-        s.id: _source(leg, s.source, SYSTEMS[s.supply]) if s.supply and s.source else None
+        s.id: _source(leg, s.source or UtilitySource(), SYSTEMS[s.supply], supplies.get(s.id)) if s.supply else None
         for s in job.stations
         if s.id not in net.fed_by
     }
@@ -77,10 +84,14 @@ def _volts(net: Network, station: str) -> System | None:
     return SYSTEMS[name] if name is not None else None
 
 
-def _source(named: str, source: UtilitySource, system: System) -> _Point | None:
+def _source(named: str, source: UtilitySource, system: System, supplied: SupplyLoop | None) -> _Point | None:
     if source.fault_a is not None:
         steps = [Step("At the source, as entered", source.fault_a, "A", "entered")]
         amps = source.fault_a
+    elif supplied is not None and system.to_neutral is not None:
+        loop = supplied.line + supplied.neutral
+        amps = system.to_neutral / loop
+        steps = [Step(f"{number(system.to_neutral)} V ÷ {number(loop)} ohm of the supply", amps, "A", "I = V ÷ R")]
     elif source.kva is None or source.impedance_pct is None:
         return None
     elif system.of_a_wye:

@@ -10,7 +10,9 @@ from northspan.core.book.vocabulary import load_notes, load_vocabulary
 from northspan.core.figures.sizes.scale import scale
 from northspan.core.figures.tables import load_tables
 from northspan.core.figures.working import Figure, NamedFigure, Step
+from northspan.core.physics.earth.supply import combined, separate, through_soil
 from northspan.core.physics.voltage_drop import receiving_volts
+from northspan.core.property.ground.earthing import Supplied
 from northspan.core.property.loads.circuit import Circuit
 from northspan.core.property.loads.place_load import LoadLine, LoadMethod
 from northspan.core.property.whole.book import WholeBook
@@ -138,6 +140,18 @@ class Earthing:
     electrodes: Mapping[str, str] = WORDS.electrodes
     enough_ohm = 100.0
 
+    def supplied(self, source, system):
+        if source.earthing is None:
+            return None
+        earth = source.earth_ohm or 2.0
+        between = 230.0 / source.fault_a if source.fault_a else 0.4
+        if source.earthing == "tt":
+            return Supplied(through_soil(between, earth))
+        assumed = () if source.loop_ohm else ("its loop is taken as 0.5 ohm",)
+        loop = source.loop_ohm or 0.5
+        made = combined(loop, earth) if source.earthing == "tn-c-s" else separate(loop, between, earth)
+        return Supplied(made, assumed)
+
     def conductor_ohms(self, metal, size, raceway):
         return complex(WIRES.number(size, "mohm") / 1000.0)
 
@@ -170,7 +184,8 @@ class Earthing:
 
     def planned_bond(self, net, station, kept):
         feed = net.fed_by.get(station.id)
-        return "screw" if feed is not None and feed.use == "service" else "none"
+        earthed = net.supply_of(station.id).earthing is not None
+        return "screw" if feed is not None and feed.use == "service" and not earthed else "none"
 
     def plain_answers(self, asked):
         return ()

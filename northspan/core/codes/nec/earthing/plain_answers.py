@@ -64,7 +64,7 @@ def _wires(a: Asked) -> PlainAnswer | None:
         return PlainAnswer(asks, words[hots + neutral], more, "250.24", "plain", None)
     count = words[hots + neutral + 1]
     if not run.cable.no_egc:
-        pipe = ", or the steel pipe in its place" if equipment_path(run) == "wire-and-raceway" else ""
+        pipe = ", or the steel pipe in its place" if equipment_path(a.there.net, run) == "wire-and-raceway" else ""
         kept = " and a neutral kept off the can" if neutral else ""
         plural = "s" if hots > 1 else ""
         more = f"{hots} hot{plural}{kept}, and an equipment ground{pipe}."
@@ -99,7 +99,7 @@ def _broken(a: Asked) -> PlainAnswer | None:
     run = a.feed
     if run is None:
         return None
-    path = equipment_path(run)
+    path = equipment_path(a.there.net, run)
     if run.use == "service" or (path == "none" and a.station in a.bonds.closed):
         return _open_neutral(a, run)
     asks = f"If the equipment ground to {a.name} breaks?"

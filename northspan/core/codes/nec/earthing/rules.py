@@ -17,12 +17,13 @@ from northspan.core.physics.breaker_time import longest_s
 
 if TYPE_CHECKING:
     from northspan.core.job.grounding import Electrode, NeutralBond
-    from northspan.core.job.job import Job, Station
+    from northspan.core.job.job import Job, Station, UtilitySource
     from northspan.core.job.run import Run
     from northspan.core.network.sized_run import Hots
     from northspan.core.network.topology import Network
     from northspan.core.property.ground.answer import PlainAnswer
     from northspan.core.property.ground.asked import Asked
+    from northspan.core.property.ground.earthing import Supplied
 
 
 class NecEarthing:
@@ -32,6 +33,10 @@ class NecEarthing:
     words = VOCABULARY.words
     electrodes = VOCABULARY.electrodes
     enough_ohm = earth.ROD_OHM
+
+    def supplied(self, source: UtilitySource, system: str) -> Supplied | None:
+        """Nothing: the neutral of a supply is grounded at the service, 250.24(A)."""
+        return None
 
     def conductor_ohms(self, metal: Metal, size: str, raceway: str) -> complex:
         """Chapter 9 Table 9 at 75 C (ohm/m), between and beyond its rows by area."""

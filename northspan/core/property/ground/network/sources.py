@@ -6,6 +6,7 @@ from northspan.core.book.systems import SYSTEMS, System
 from northspan.core.job.job import Generator, Station, UtilitySource
 from northspan.core.job.run import Run
 from northspan.core.network.topology import Network, leg_of
+from northspan.core.physics.earth.supply import SupplyLoop
 from northspan.core.physics.network.nodal import Branch, Coupling
 from northspan.core.physics.transformer import series_ohms
 from northspan.core.property.ground.network.nodes import LINES, STAR, node
@@ -15,11 +16,15 @@ GENERATOR_X_OVER_R = 6.0
 REGULATED_SHARE = 0.001
 
 
-def source_branches(station: Station, net: Network, steady: bool) -> list[Branch]:
-    """A source, each leg behind its own impedance. ``steady``: nothing is at fault."""
+def source_branches(station: Station, net: Network, steady: bool, supplied: SupplyLoop | None = None) -> list[Branch]:
+    """A source, each leg behind its own impedance. ``steady``: nothing is at fault; ``supplied`` is what its own
+    earthing puts there (None: nothing of it is asked).
+    """
     system = net.delivers[station.id]
     if system is None:
         return []
+    if supplied is not None and SYSTEMS[system].grounded:
+        return _earthed(station, net, SYSTEMS[system], supplied)
     if station.generator is not None:
         half = _machine_ohms(station, station.generator, steady)
     else:
@@ -35,6 +40,21 @@ def source_branches(station: Station, net: Network, steady: bool) -> list[Branch
         (line,) = wiring.lines
         return [Branch(f"source {station.id} A", n, ends["A"], half, complex(-line.volts if apart else line.volts))]
     return [Branch(f"source {station.id} {x.letter}", n, ends[x.letter], half, x.phasor) for x in wiring.lines]
+
+
+def _earthed(station: Station, net: Network, wiring: System, supplied: SupplyLoop) -> list[Branch]:
+    """The lines, the neutral and the earth of a supply, each from the star point to its terminal."""
+    star = node(net, station.id, STAR, True)
+    found = [
+        Branch(
+            f"source {station.id} {x.letter}", star, node(net, station.id, x.letter), complex(supplied.line), x.phasor
+        )
+        for x in wiring.lines
+    ]
+    found.append(Branch(f"N {station.id}", star, node(net, station.id, "N"), complex(supplied.neutral)))
+    if supplied.protective is not None:
+        found.append(Branch(f"G {station.id}", star, node(net, station.id, "can"), complex(supplied.protective)))
+    return found
 
 
 def utility_ohms(source: UtilitySource, system: str) -> complex:

@@ -6,19 +6,20 @@ Wire is taken warm, as the tables give it, so that a fault comes out weak and it
 from collections.abc import Iterable, Mapping
 
 from northspan.core.book.systems import SYSTEMS, can_feed
-from northspan.core.job.job import Job
+from northspan.core.job.job import Job, UtilitySource
 from northspan.core.job.run import Run
 from northspan.core.network.sized_run import SizedRun
 from northspan.core.network.topology import Network, leg_of
+from northspan.core.physics.earth.supply import SupplyLoop
 from northspan.core.physics.line import Line
 from northspan.core.physics.network.nodal import EARTH, Branch, Coupling, ImpedanceNetwork
 from northspan.core.physics.raceway.steel import raceway_ohms
 from northspan.core.property.ground.earthing import Earthing
 from northspan.core.property.ground.electrodes.places import landing_station
 from northspan.core.property.ground.found import Joins, Wired
-from northspan.core.property.ground.joins import closed_bonds, has_equipment_wire
+from northspan.core.property.ground.joins import closed_bonds
 from northspan.core.property.ground.modes import Mode, has_neutral, neutral_open
-from northspan.core.property.ground.network.nodes import node
+from northspan.core.property.ground.network.nodes import STAR, node
 from northspan.core.property.ground.network.running import Running, load_branches
 from northspan.core.property.ground.network.sources import source_branches, windings
 
@@ -41,8 +42,9 @@ def wired(
     branches: list[Branch] = []
     couplings: list[Coupling] = []
     reached = set(mode.sources)
+    supplies = supply_loops(rules, job)
     for source in mode.sources:
-        branches += source_branches(net.stations[source], net, running.steady)
+        branches += source_branches(net.stations[source], net, running.steady, supplies.get(source))
     for run in net.outward:
         each = sized[run.id]
         branches += _run(rules, net, mode, run, each, reached)
@@ -57,7 +59,7 @@ def wired(
         owner, _, secondary = joins_to.partition("/")
         neutral = node(net, owner, "N", leaving=bool(secondary))
         branches.append(Branch(f"bond {at}", neutral, node(net, at, "can"), complex(BOND_OHM)))
-    branches += _electrodes(job, net, place_ohms)
+    branches += _electrodes(job, net, place_ohms, supplies)
     branches += load_branches(net, mode, sized, reached, running)
     network = ImpedanceNetwork(tuple(branches), tuple(couplings), _nodes(net))
     return Wired(net, mode, network, frozenset(reached), rules.words, rules.clearing_s)
@@ -90,7 +92,7 @@ def _run(rules: Earthing, net: Network, mode: Mode, run: Run, each: SizedRun, re
         own = rules.conductor_ohms(run.cable.metal, also.neutral or rung.size, run.cable.raceway)
         ohms = _at_least(Line(own, length_m, run.cable.sets).one_way)
         found.append(Branch(f"N {name}", node(net, start, "N", True), node(net, end, "N"), ohms))
-    if has_equipment_wire(run) and also.equipment_ground is not None:
+    if net.has_equipment_wire(run) and also.equipment_ground is not None:
         metal = run.cable.egc_metal or run.cable.metal
         own = rules.conductor_ohms(metal, also.equipment_ground, run.cable.raceway)
         ohms = _at_least(Line(own, length_m, run.cable.sets).one_way)
@@ -113,10 +115,20 @@ def _at_least(ohms: complex) -> complex:
     return ohms if abs(ohms) > 1e-6 else complex(1e-6)
 
 
-def _electrodes(job: Job, net: Network, place_ohms: Mapping[str, float]) -> list[Branch]:
+def supply_loops(rules: Earthing, job: Job) -> Mapping[str, SupplyLoop]:
+    """What the earthing of each supply puts behind its origin, by station; without those where that is not asked."""
+    told = {s.id: rules.supplied(s.source or UtilitySource(), s.supply) for s in job.stations if s.supply is not None}
+    return {at: found.loop for at, found in told.items() if found is not None}
+
+
+def _electrodes(
+    job: Job, net: Network, place_ohms: Mapping[str, float], supplies: Mapping[str, SupplyLoop]
+) -> list[Branch]:
     found = []
     for station in job.stations:
-        if station.kind == "utility" and station.supply is not None and SYSTEMS[station.supply].grounded:
+        if (supplied := supplies.get(station.id)) is not None:
+            found.append(Branch(f"earth {station.id}", node(net, station.id, STAR), EARTH, complex(supplied.earth)))
+        elif station.kind == "utility" and station.supply is not None and SYSTEMS[station.supply].grounded:
             own = (station.source.earth_ohm if station.source else None) or UTILITY_EARTH_OHM
             found.append(Branch(f"earth {station.id}", node(net, station.id, "N"), EARTH, complex(own)))
     for place in job.places:

@@ -15,7 +15,6 @@ from northspan.core.network.topology import SOURCES
 from northspan.core.physics.raceway.steel import is_steel
 from northspan.core.property.ground.bonded import Bonded
 from northspan.core.property.ground.found import Bonds
-from northspan.core.property.ground.joins import has_equipment_wire
 from northspan.core.property.whole.book import WholeBook
 from northspan.core.property.whole.fixes import fields_fix
 from northspan.core.run.sized import Change
@@ -164,7 +163,7 @@ def _ungrounded_service(w: Bonded, feed: Run) -> bool:
 def _first_without(w: Bonded, station: str) -> Run | None:
     """The nearest run toward the source that brings no equipment ground, wire or pipe."""
     for run in w.net.upstream(station):
-        if run.use != "service" and not has_equipment_wire(run) and not is_steel(run.cable.raceway):
+        if run.use != "service" and not w.net.has_equipment_wire(run) and not is_steel(run.cable.raceway):
             return run
     return None
 
