@@ -55,6 +55,7 @@ def answers_of(document: Any) -> dict[str, Any]:
 def differences(before: Any, now: Any, at: str = "") -> Iterator[str]:
     """Where two answers differ, one line each; numbers that agree to a part in 1e9 are the same."""
     if isinstance(before, dict) and isinstance(now, dict):
+        before, now = _flat(before), _flat(now)
         for key in sorted(before.keys() | now.keys()):
             if key not in before or key not in now:
                 yield f"{at}/{key}: {'gone' if key in before else 'new'}"
@@ -70,6 +71,12 @@ def differences(before: Any, now: Any, at: str = "") -> Iterator[str]:
             yield f"{at}: {before} -> {now}"
     elif before != now:
         yield f"{at}: {before!r} -> {now!r}"
+
+
+def _flat(each: dict[str, Any]) -> dict[str, Any]:
+    """A rung with its book's own columns beside those of every book, as they once stood."""
+    own = each.get("columns")
+    return {**{k: v for k, v in each.items() if k != "columns"}, **own} if isinstance(own, dict) else each
 
 
 def _numbers(*values: Any) -> bool:

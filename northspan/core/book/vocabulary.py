@@ -5,7 +5,7 @@ rule: they are told once.
 """
 
 import tomllib
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from importlib.resources import files
 from typing import Any, Literal
@@ -131,7 +131,8 @@ class Vocabulary:
     """A book's words. ``choices`` are lists by name, ``figures`` the labels of a run's figures, ``stops`` what stops a
     rung with its section, ``cites`` sections that steps of a whole property are cited by, ``words`` the terms of the
     trade, ``electrodes`` what each kind of electrode is called, ``defaults`` what a new part of a job begins with,
-    ``whole_jobs`` whether the book answers whole properties, ``sought`` what leads to the step that answers it.
+    ``whole_jobs`` whether the book answers whole properties, ``sought`` what leads to the step that answers it,
+    ``ladder`` the columns of a run's ladder that are the book's own.
     """
 
     whole_jobs: bool
@@ -147,6 +148,7 @@ class Vocabulary:
     defaults: Mapping[str, Mapping[str, Any]]
     cases: Mapping[str, CaseForm]
     sought: tuple[Sought, ...] = ()
+    ladder: tuple[LadderColumn, ...] = ()
 
     def allowed(self, name: str) -> tuple[ChoiceValue, ...]:
         """The values of a list of choices."""
@@ -181,7 +183,12 @@ def load_vocabulary(package: str, tables: Mapping[str, Table] | None = None) -> 
         read.get("defaults", {}),
         {name: _form(form, choices) for name, form in read["cases"].items()},
         tuple(Sought(**each) for each in read.get("sought", [])),
+        _columns(read.get("ladder", [])),
     )
+
+
+def _columns(read: Iterable[Mapping[str, str]]) -> tuple[LadderColumn, ...]:
+    return tuple(LadderColumn(c["key"], c["label"], c.get("unit", "")) for c in read)
 
 
 def load_notes(package: str) -> tuple[str, ...]:
@@ -233,7 +240,7 @@ def _form(read: Mapping[str, Any], choices: Mapping[str, tuple[Choice, ...]]) ->
                 when,
             )
         )
-    ladder = tuple(LadderColumn(c["key"], c["label"], c.get("unit", "")) for c in read["ladder"])
+    ladder = _columns(read["ladder"])
     margins = tuple(
         Margin(m["key"], m["label"], m["limit"], m.get("unit", ""), m.get("least", False), m.get("either", False))
         for m in read["margins"]

@@ -1,6 +1,7 @@
 """The sizes tried for one run: each with what it passes and what stops it, and the ladder they make."""
 
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, field
 
 from northspan.core.book.kinds import Metal
 
@@ -9,18 +10,14 @@ from northspan.core.book.kinds import Metal
 class Rung:
     """One size tried. Amperes are totals over all parallel sets; drops at the load, V and percent of nominal.
 
-    ``largest_breaker_a`` is what the wire's ampacity allows, ``device_a`` the largest standard device that it may have
-    on this run by every rule that holds for it; None where there is none. ``carries`` says that it passes everything
-    but the drop, ``stopped_by`` names the first check that fails and
-    ``stopped_words`` says it shortly. ``raceway`` is the trade size it would need, where that was asked.
+    ``device_a`` is the largest standard device that it may have on this run by every rule that holds for it; None where
+    there is none. ``carries`` says that it passes everything but the drop, ``stopped_by`` names the first check that
+    fails and ``stopped_words`` says it shortly. ``raceway`` is the trade size it would need, where that was asked.
+    ``columns`` are the figures that one code book alone judges it by, by their names there.
     """
 
     size: str
-    base_ampacity_a: float
-    derated_ampacity_a: float
-    termination_limit_a: float
     allowed_ampacity_a: float
-    largest_breaker_a: float
     drop_v: float
     drop_pct: float
     r_ohm_m: float
@@ -31,6 +28,7 @@ class Rung:
     stopped_words: str
     device_a: float | None = None
     raceway: str | None = None
+    columns: Mapping[str, float] = field(default_factory=dict, hash=False)
 
     @property
     def ohm_m(self) -> complex:
@@ -40,9 +38,8 @@ class Rung:
     def in_raceway(self, trade: str | None) -> "Rung":
         """The same size in a raceway of a trade size."""
         return Rung(
-            self.size, self.base_ampacity_a, self.derated_ampacity_a, self.termination_limit_a,
-            self.allowed_ampacity_a, self.largest_breaker_a, self.drop_v, self.drop_pct, self.r_ohm_m, self.x_ohm_m,
-            self.carries, self.passes, self.stopped_by, self.stopped_words, self.device_a, trade,
+            self.size, self.allowed_ampacity_a, self.drop_v, self.drop_pct, self.r_ohm_m, self.x_ohm_m, self.carries,
+            self.passes, self.stopped_by, self.stopped_words, self.device_a, trade, self.columns,
         )  # fmt: skip
 
 

@@ -106,8 +106,8 @@ class Laws(unittest.TestCase):
         self.assertGreater(longer.drop_v, rung.drop_v)
         hotter = size_run(BOOK, replace(q, size_lock="1/0", ambient_c=q.ambient_c + 5)).rung
         fuller = size_run(BOOK, replace(q, size_lock="1/0", loaded_conductors=q.loaded_conductors + 4)).rung
-        self.assertLessEqual(hotter.derated_ampacity_a, rung.derated_ampacity_a)
-        self.assertLessEqual(fuller.derated_ampacity_a, rung.derated_ampacity_a)
+        self.assertLessEqual(hotter.columns["derated_ampacity_a"], rung.columns["derated_ampacity_a"])
+        self.assertLessEqual(fuller.columns["derated_ampacity_a"], rung.columns["derated_ampacity_a"])
 
     @examples(60)
     @given(questions)

@@ -20,35 +20,35 @@ class Ampacity(unittest.TestCase):
     def test_derating_starts_from_the_insulation_column(self):
         # Nine loaded 10 AWG THWN-2 at 40 C: 40 A × 0.91 × 0.70 = 25.48 A.
         s = sized(amps=20, loaded_conductors=9, ambient_c=40, size_lock="10")
-        self.assertAlmostEqual(s.rung.derated_ampacity_a, 25.48)
+        self.assertAlmostEqual(s.rung.columns["derated_ampacity_a"], 25.48)
         # The same in TW: 30 A × 0.82 × 0.70 = 17.22 A, so the load stops it.
         s = sized(amps=20, loaded_conductors=9, ambient_c=40, size_lock="10", insulation="TW")
-        self.assertAlmostEqual(s.rung.derated_ampacity_a, 17.22)
+        self.assertAlmostEqual(s.rung.columns["derated_ampacity_a"], 17.22)
         self.assertEqual(s.rung.stopped_by, "ampacity")
 
     def test_rooftop_adds_33_degrees_except_xhhw2(self):
         # 30 + 33 = 63 C, band to 65: 0.65 at 90 C.
-        self.assertAlmostEqual(sized(rooftop=True, size_lock="4").rung.derated_ampacity_a, 95 * 0.65)
+        self.assertAlmostEqual(sized(rooftop=True, size_lock="4").rung.columns["derated_ampacity_a"], 95 * 0.65)
         s = sized(rooftop=True, size_lock="4", insulation="XHHW-2")
-        self.assertAlmostEqual(s.rung.derated_ampacity_a, 95)
+        self.assertAlmostEqual(s.rung.columns["derated_ampacity_a"], 95)
 
     def test_nothing_is_carried_above_the_table(self):
         s = sized(insulation="TW", ambient_c=56)
         self.assertIsNone(s.rung)
-        self.assertEqual({r.derated_ampacity_a for r in s.ladder.rungs}, {0.0})
+        self.assertEqual({r.columns["derated_ampacity_a"] for r in s.ladder.rungs}, {0.0})
 
     def test_nm_sizes_at_60_and_derates_from_90(self):
         # Six loaded 12 NM: 30 A × 0.80 = 24 A, but 20 A at 60 C and 20 A by the small-conductor rule.
         s = sized(insulation="NM", raceway="none", amps=20, loaded_conductors=6, size_lock="12")
-        self.assertAlmostEqual(s.rung.derated_ampacity_a, 24.0)
-        self.assertEqual((s.rung.termination_limit_a, s.rung.passes), (20.0, True))
+        self.assertAlmostEqual(s.rung.columns["derated_ampacity_a"], 24.0)
+        self.assertEqual((s.rung.columns["termination_limit_a"], s.rung.passes), (20.0, True))
         self.assertEqual(sized(insulation="NM", raceway="none", amps=100).ladder.smallest, None)
 
     def test_small_ser_in_insulation_is_held_to_60(self):
         warm = {"insulation": "SER", "raceway": "none", "metal": "cu", "amps": 30}
-        self.assertEqual(sized(**warm, in_insulation=True, size_lock="10").rung.termination_limit_a, 30.0)
-        self.assertEqual(sized(**warm, size_lock="10").rung.termination_limit_a, 35.0)
-        self.assertEqual(sized(**warm, in_insulation=True, size_lock="8").rung.termination_limit_a, 50.0)
+        self.assertEqual(sized(**warm, in_insulation=True, size_lock="10").rung.columns["termination_limit_a"], 30.0)
+        self.assertEqual(sized(**warm, size_lock="10").rung.columns["termination_limit_a"], 35.0)
+        self.assertEqual(sized(**warm, in_insulation=True, size_lock="8").rung.columns["termination_limit_a"], 50.0)
 
     def test_parallel_sets_share_and_start_at_1_0(self):
         s = sized(amps=300, sets=2, system="120/240-3w")

@@ -2191,14 +2191,10 @@ export interface components {
             neutral_open: boolean;
             equipment: "wire" | "raceway" | "wire-and-raceway" | "none" | "neutral";
         };
-        /** One size tried. Amperes are totals over all parallel sets; drops at the load, V and percent of nominal. ``largest_breaker_a`` is what the wire's ampacity allows, ``device_a`` the largest standard device that it may have on this run by every rule that holds for it; None where there is none. ``carries`` says that it passes everything but the drop, ``stopped_by`` names the first check that fails and ``stopped_words`` says it shortly. ``raceway`` is the trade size it would need, where that was asked. */
+        /** One size tried. Amperes are totals over all parallel sets; drops at the load, V and percent of nominal. ``device_a`` is the largest standard device that it may have on this run by every rule that holds for it; None where there is none. ``carries`` says that it passes everything but the drop, ``stopped_by`` names the first check that fails and ``stopped_words`` says it shortly. ``raceway`` is the trade size it would need, where that was asked. ``columns`` are the figures that one code book alone judges it by, by their names there. */
         Rung: {
             size: string;
-            base_ampacity_a: number;
-            derated_ampacity_a: number;
-            termination_limit_a: number;
             allowed_ampacity_a: number;
-            largest_breaker_a: number;
             drop_v: number;
             drop_pct: number;
             r_ohm_m: number;
@@ -2209,6 +2205,9 @@ export interface components {
             stopped_words: string;
             device_a: number | null;
             raceway: string | null;
+            columns?: {
+                [key: string]: number;
+            };
         };
         /** The pipe in section: kind, trade size and the least that holds the wires; percent filled and allowed, with what comes later too; jam ratio in the bends or straight (None: fewer than three), clearance over the wires (None: not known or they do not go in); the next size up with its tension. */
         SectionAnswer: {
@@ -2825,7 +2824,7 @@ export interface components {
             words: string;
             system: components["schemas"]["System"];
         };
-        /** A book's words. ``choices`` are lists by name, ``figures`` the labels of a run's figures, ``stops`` what stops a rung with its section, ``cites`` sections that steps of a whole property are cited by, ``words`` the terms of the trade, ``electrodes`` what each kind of electrode is called, ``defaults`` what a new part of a job begins with, ``whole_jobs`` whether the book answers whole properties, ``sought`` what leads to the step that answers it. */
+        /** A book's words. ``choices`` are lists by name, ``figures`` the labels of a run's figures, ``stops`` what stops a rung with its section, ``cites`` sections that steps of a whole property are cited by, ``words`` the terms of the trade, ``electrodes`` what each kind of electrode is called, ``defaults`` what a new part of a job begins with, ``whole_jobs`` whether the book answers whole properties, ``sought`` what leads to the step that answers it, ``ladder`` the columns of a run's ladder that are the book's own. */
         Vocabulary: {
             whole_jobs: boolean;
             units: "us" | "metric";
@@ -2858,6 +2857,7 @@ export interface components {
                 [key: string]: components["schemas"]["CaseForm"];
             };
             sought: components["schemas"]["Sought"][];
+            ladder: components["schemas"]["LadderColumn"][];
         };
         /** The answer to a case. */
         CaseAnswerModel: {

@@ -78,14 +78,25 @@ class Sizing:
         stop = None if carries and not drops else "drop" if carries else "amps"
         said = {None: "", "drop": f"loses {pct:.1f} %", "amps": f"takes {amps:g} A"}[stop]
         return Rung(
-            size, amps, amps, amps, amps, amps, lost, pct, ohm, 0.0, carries, stop is None, stop, said, amps, None
+            size,
+            amps,
+            lost,
+            pct,
+            ohm,
+            0.0,
+            carries,
+            stop is None,
+            stop,
+            said,
+            amps,
+            columns={"over_a": amps - q.carried_a},
         )
 
     def companions(self, q, breaker_a, size, required, rungs):
         return Companions(size, size, size, size, None, None, None)
 
     def most_amps(self, q, rung, breaker_a):
-        return rung.base_ampacity_a
+        return rung.allowed_ampacity_a
 
     def takes(self, room_a, device_a, volts):
         return ()

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 
 import { sizeText, written } from '../write'
 import type { Ladder, Rung } from '@/api/types'
-import { term } from '@/stores/words'
+import { term, words } from '@/stores/words'
 
 const props = defineProps<{
   ladder: Ladder
@@ -15,6 +15,8 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ explain: [size: string]; lock: [size: string] }>()
 
+/** The columns that the job's code book has of its own. */
+const columns = computed(() => words.value?.ladder ?? [])
 const METALS = { al: 'Aluminium', cu: 'Copper' } as const
 const widest = computed(() => Math.max(props.need * 1.15, ...props.ladder.rungs.map((r) => r.allowed_ampacity_a), 1))
 const tail = computed(() => {
@@ -39,10 +41,10 @@ function drop(rung: Rung): string {
 </script>
 
 <template>
-  <div class="ladder" :data-metal="ladder.metal">
+  <div class="ladder" :data-metal="ladder.metal" :style="{ '--own': columns.map(() => '46px').join(' ') || null }">
     <h3 class="cap" :class="{ quiet: !own }">{{ METALS[ladder.metal] }}<span v-if="own" class="narrow own"> · this run</span></h3>
     <div class="heads narrow quiet" aria-hidden="true">
-      <span>size</span><span>need</span><span>carries</span><span>{{ term('device') }} to</span><span>drop</span><span>{{ term('raceway') }}, or stopped by</span>
+      <span>size</span><span>need</span><span>carries</span><span>{{ term('device') }} to</span><span>drop</span><span v-for="column in columns" :key="column.key">{{ column.label }}</span><span>{{ term('raceway') }}, or stopped by</span>
     </div>
     <p v-if="tail.hidden" class="narrow quiet more">{{ tail.hidden === 1 ? 'One smaller size fails' : `${tail.hidden} smaller sizes fail` }} too</p>
     <div
@@ -63,6 +65,7 @@ function drop(rung: Rung): string {
         <span class="mono amps">{{ written(rung.allowed_ampacity_a, 'A', 0) }}</span>
         <span class="mono amps"><span class="visually-hidden">, {{ term('device') }} to </span>{{ rung.device_a ? written(rung.device_a, 'A', 0) : '' }}</span>
         <span class="mono drop"><span class="visually-hidden">, drops </span>{{ drop(rung) }}</span>
+        <span v-for="column in columns" :key="column.key" class="mono amps"><span class="visually-hidden">, {{ column.label }} </span>{{ written(rung.columns?.[column.key] ?? null, column.unit) }}</span>
         <span class="narrow last"><span class="visually-hidden">{{ rung.stopped_by ? ', stopped by ' : rung.raceway ? ', pipe ' : '' }}</span>{{ last(rung) }}<span class="visually-hidden">: working</span></span>
       </button>
       <button
@@ -79,9 +82,9 @@ function drop(rung: Rung): string {
 <style scoped>
 .ladder { min-width: 0; }
 .own { text-transform: none; letter-spacing: 0; color: var(--quiet); font-weight: 500; }
-.heads, .row { display: grid; grid-template-columns: 36px minmax(24px, 1fr) 44px 44px 46px 92px; gap: 5px; align-items: center; width: 100%; }
+.heads, .row { display: grid; grid-template-columns: 36px minmax(24px, 1fr) 44px 44px 46px var(--own,) 92px; gap: 5px; align-items: center; width: 100%; }
 .heads { padding: 3px 0 2px 4px; font-size: 12.5px; }
-.heads span:nth-child(n + 3):nth-child(-n + 5) { text-align: right; }
+.heads span:nth-child(n + 3):not(:last-child) { text-align: right; }
 .more { margin: 0; padding: 1px 6px; font-size: 12px; }
 .rung { position: relative; display: flex; align-items: center; border-bottom: 1px solid transparent; border-top: 1px solid transparent; color: var(--quiet); }
 .rung:hover { background: var(--soft); }

@@ -13,6 +13,7 @@ from northspan.core.book.case import Case, CaseAnswer, CaseFinding
 from northspan.core.book.kinds import Metal
 from northspan.core.book.systems import SYSTEMS
 from northspan.core.codes.nec.data import AWG
+from northspan.core.codes.nec.sizing.limits import limits_of
 from northspan.core.codes.nec.sizing.terms import Terms
 from northspan.core.figures.units import FOOT_M
 from northspan.core.figures.working import figure_of
@@ -128,6 +129,7 @@ def check(book: WholeBook, case: CheckCase) -> CaseAnswer:
 
 def _answer(book: WholeBook, case: CheckCase, s: Sizing) -> CaseAnswer:
     rung, also, figures = s.rung, s.companions, book.sizing.explain(s)
+    own = limits_of(rung) if rung else None
     values: dict[str, Any] = {
         "size": rung.size if rung else None,
         "passes": rung.passes if rung else False,
@@ -138,11 +140,11 @@ def _answer(book: WholeBook, case: CheckCase, s: Sizing) -> CaseAnswer:
         "length_ft": s.question.length_m / FOOT_M,
         "design_a": s.design_a,
         "breaker_a": s.breaker_a,
-        "base_ampacity_a": rung.base_ampacity_a if rung else None,
+        "base_ampacity_a": own.base_ampacity_a if own else None,
         "ambient_factor": figure_of(figures, "ambient_factor").value,
         "bundling_factor": figure_of(figures, "bundling_factor").value,
-        "derated_ampacity_a": rung.derated_ampacity_a if rung else None,
-        "termination_limit_a": rung.termination_limit_a if rung else None,
+        "derated_ampacity_a": own.derated_ampacity_a if own else None,
+        "termination_limit_a": own.termination_limit_a if own else None,
         "allowed_ampacity_a": rung.allowed_ampacity_a if rung else None,
         "drop_v": rung.drop_v if rung else None,
         "drop_pct": rung.drop_pct if rung else None,
@@ -173,13 +175,14 @@ def _headline(case: CheckCase, rung: Rung | None) -> str:
 
 
 def _rung(r: Rung) -> dict[str, Any]:
+    own = limits_of(r)
     return {
         "size": r.size,
-        "base_ampacity_a": r.base_ampacity_a,
-        "derated_ampacity_a": r.derated_ampacity_a,
-        "termination_limit_a": r.termination_limit_a,
+        "base_ampacity_a": own.base_ampacity_a,
+        "derated_ampacity_a": own.derated_ampacity_a,
+        "termination_limit_a": own.termination_limit_a,
         "allowed_ampacity_a": r.allowed_ampacity_a,
-        "largest_breaker_a": r.largest_breaker_a,
+        "largest_breaker_a": own.largest_breaker_a,
         "device_a": r.device_a,
         "drop_v": r.drop_v,
         "drop_pct": r.drop_pct,

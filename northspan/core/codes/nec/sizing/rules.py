@@ -7,6 +7,7 @@ from northspan.core.codes.nec.data import INSULATIONS, house
 from northspan.core.codes.nec.sizing import companions as along
 from northspan.core.codes.nec.sizing import dwelling, least, overcurrent, terms
 from northspan.core.codes.nec.sizing import rungs as judging
+from northspan.core.codes.nec.sizing.limits import limits_of
 from northspan.core.codes.nec.sizing.told import explain as workings
 from northspan.core.codes.nec.sizing.told import room
 from northspan.core.figures.working import NamedFigure, number
@@ -113,7 +114,7 @@ class NecSizing:
         if dwelling.rule_applies(q, breaker_a):
             most = float(breaker_a or 0.0) - extra
         else:
-            most = min(rung.termination_limit_a - extra, rung.derated_ampacity_a)
+            most = min(limits_of(rung).termination_limit_a - extra, limits_of(rung).derated_ampacity_a)
         if q.device is not None and q.device.in_place_of_wire:
             return max(0.0, most)
         if q.breaker_lock_a is not None:

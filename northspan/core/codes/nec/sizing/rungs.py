@@ -5,6 +5,7 @@ from typing import NamedTuple
 
 from northspan.core.codes.nec.data import AWG, VOCABULARY
 from northspan.core.codes.nec.sizing import ampacity, dwelling, overcurrent
+from northspan.core.codes.nec.sizing.limits import Limits
 from northspan.core.codes.nec.sizing.terms import terms_of
 from northspan.core.figures.working import number
 from northspan.core.physics.conductor_heating import resistance_at, running_temperature
@@ -89,11 +90,7 @@ def _judge(setting: _Setting, conductor: ampacity.Conductor) -> Rung:
         stop = ("drop", f"drop {drop_pct:.1f} %" if drop_pct < 100.0 else "drop over 100 %")
     return Rung(
         conductor.size,
-        conductor.base_a * q.sets,
-        derated,
-        terminal,
         allowed,
-        most,
         drop_v,
         drop_pct,
         ohm_m.real,
@@ -103,6 +100,7 @@ def _judge(setting: _Setting, conductor: ampacity.Conductor) -> Rung:
         stop[0] if stop else None,
         stop[1] if stop else "",
         _device(q, conductor.size, allowed, most),
+        columns=Limits(conductor.base_a * q.sets, derated, terminal, most)._asdict(),
     )
 
 

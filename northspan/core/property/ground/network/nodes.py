@@ -1,7 +1,8 @@
 """The names of the network's nodes.
 
 Of every station: A, B and C its lines, N its neutral, bar its ground bar, can its enclosure; a transformer has lines
-and neutral of its secondary besides, a source of three lines without a neutral the star that they stand round, and so has a supply that says its earthing.
+and neutral of its secondary besides. A source of three lines without a neutral, and a supply that says its earthing,
+have the star that their lines stand round.
 """
 
 from northspan.core.network.topology import Network

@@ -13,6 +13,7 @@ from northspan.core.codes.nec.findings.equipment.entries import (
     place_of,
 )
 from northspan.core.codes.nec.sizing.least import disconnect_a
+from northspan.core.codes.nec.sizing.limits import limits_of
 from northspan.core.document.finding import Finding, Fix
 from northspan.core.figures.units import FOOT_M
 from northspan.core.figures.working import a_number, number
@@ -180,7 +181,7 @@ def _larger(view: JobView, place: Place, station: Station, least: float) -> Iter
     feed = view.runs[view.network.fed_by[station.id].id]
     rung = feed.sizing.rung
     larger = gear_fix(view, station, f"Use {a_number(least)} A disconnect", "rating_a", least)
-    thin = feed.run.locks.size is not None and rung is not None and rung.largest_breaker_a < least - 1e-9
+    thin = feed.run.locks.size is not None and rung is not None and limits_of(rung).largest_breaker_a < least - 1e-9
     if thin:
         wire = fields_fix(feed.index, Change("", {"size": None, "state": feed.run.made_otherwise}))
         larger = Fix(f"{larger.label} on new wire", (*larger.patch, *wire.patch))

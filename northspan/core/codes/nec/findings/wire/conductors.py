@@ -4,6 +4,7 @@ from collections.abc import Iterable
 
 from northspan.core.codes.nec.data import AWG, device_word
 from northspan.core.codes.nec.sizing.dwelling import needed_ampacity
+from northspan.core.codes.nec.sizing.limits import limits_of
 from northspan.core.codes.nec.sizing.overcurrent import small_conductor_limit
 from northspan.core.codes.nec.sizing.rungs import SECTIONS, TOLERANCE
 from northspan.core.codes.nec.sizing.terms import terms_of
@@ -23,7 +24,11 @@ def find(s: Sizing) -> Iterable[RunFinding]:
         yield _not_offered(s) if q.size_lock else _none_passes(s)
     elif rung.stopped_by is not None:
         yield _locked_fails(s, rung, rung.stopped_by)
-        guarded = s.breaker_a is None or terms_of(q).mains_by_load or s.breaker_a <= rung.largest_breaker_a + TOLERANCE
+        guarded = (
+            s.breaker_a is None
+            or terms_of(q).mains_by_load
+            or s.breaker_a <= limits_of(rung).largest_breaker_a + TOLERANCE
+        )
         if rung.stopped_by in ("termination", "ampacity", "tap") and not guarded:
             yield _locked_fails(s, rung, "breaker")
     if q.loaded_conductors < q.wiring.loaded:
@@ -92,12 +97,12 @@ def _locked_fails(s: Sizing, rung: Rung, stop: str) -> RunFinding:
     words = {
         "parallel": "Conductors may be joined in parallel from 1/0 up only.",
         "made": f"{q.insulation} is not made in this size.",
-        "termination": f"At its terminals it carries {number(rung.termination_limit_a)} A; "
+        "termination": f"At its terminals it carries {number(limits_of(rung).termination_limit_a)} A; "
         f"the design current is {number(s.design_a)} A.",
-        "ampacity": f"Corrected, it carries {number(rung.derated_ampacity_a)} A; "
+        "ampacity": f"Corrected, it carries {number(limits_of(rung).derated_ampacity_a)} A; "
         f"{'the rating asked' if q.carried_a > q.amps else 'the load'} is {number(q.carried_a)} A.",
         "breaker": f"It carries {number(rung.allowed_ampacity_a)} A and may have a breaker of "
-        f"{number(rung.largest_breaker_a)} A; {number(breaker)} A would let it burn before it trips.",
+        f"{number(limits_of(rung).largest_breaker_a)} A; {number(breaker)} A would let it burn before it trips.",
         "tap": f"It carries {number(rung.allowed_ampacity_a)} A; a tap of this kind carries "
         f"{q.tap_least.why if q.tap_least else ''}.",
         "small-conductor": f"A conductor this small may have {number(small or 0.0)} A at most; "
@@ -119,7 +124,7 @@ def _locked_fails(s: Sizing, rung: Rung, stop: str) -> RunFinding:
 
 def _short(q: RunQuestion, rung: Rung, stop: str, breaker: float, small: float | None) -> str:
     if stop in ("breaker", "small-conductor"):
-        most = small if stop == "small-conductor" and small is not None else rung.largest_breaker_a
+        most = small if stop == "small-conductor" and small is not None else limits_of(rung).largest_breaker_a
         return f"breaker to {number(most)} A, the {device_word(q.device_at)} is {number(breaker)} A"
     if stop == "dwelling-rule":
         return f"carries {number(rung.allowed_ampacity_a)} A of {number(needed_ampacity(breaker))} A"

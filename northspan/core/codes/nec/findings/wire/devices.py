@@ -5,6 +5,7 @@
 
 from collections.abc import Iterable
 
+from northspan.core.codes.nec.sizing.limits import limits_of
 from northspan.core.document.finding import Finding, Fix
 from northspan.core.figures.working import a_number, number
 from northspan.core.job.job import Station
@@ -67,7 +68,7 @@ def _unknown(view: JobView, start: Station, each: SizedRun) -> Finding:
 def _may_have(behind: SizedRun, amps: float) -> bool:
     """Whether what leaves a switch, as it is there, may have a device of so many amperes."""
     rung = behind.sizing.rung
-    return behind.run.locks.size is None or rung is None or rung.largest_breaker_a >= amps - 1e-9
+    return behind.run.locks.size is None or rung is None or limits_of(rung).largest_breaker_a >= amps - 1e-9
 
 
 def _nowhere(view: JobView, start: Station, each: SizedRun) -> Finding:

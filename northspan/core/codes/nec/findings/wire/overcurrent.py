@@ -3,6 +3,7 @@
 from collections.abc import Iterable
 
 from northspan.core.codes.nec.data import device_word
+from northspan.core.codes.nec.sizing.limits import limits_of
 from northspan.core.codes.nec.sizing.overcurrent import is_standard, needed, standard_rating, standard_rating_below
 from northspan.core.codes.nec.sizing.terms import terms_of
 from northspan.core.document.finding import Finding, Fix
@@ -58,7 +59,11 @@ def find(s: Sizing) -> Iterable[RunFinding]:
             f"{number(q.breaker_lock_a)} A {word}: only where {number(q.device.usual_a)} A will not start it",
             f"Taken as {q.device.why}. The plate's own figure goes before it.",
         )
-    if terms_of(q).mains_by_load and s.rung is not None and q.breaker_lock_a > s.rung.largest_breaker_a + 1e-9:
+    if (
+        terms_of(q).mains_by_load
+        and s.rung is not None
+        and q.breaker_lock_a > limits_of(s.rung).largest_breaker_a + 1e-9
+    ):
         carried = number(s.rung.allowed_ampacity_a)
         yield RunFinding(
             "mains-above-wire",

@@ -17,6 +17,7 @@ from northspan.core.codes.nec.data import (
 )
 from northspan.core.codes.nec.sizing import ampacity, companions, dwelling, overcurrent, raceways
 from northspan.core.codes.nec.sizing import equipment_ground as grounding
+from northspan.core.codes.nec.sizing.limits import limits_of
 from northspan.core.codes.nec.sizing.rungs import SECTIONS
 from northspan.core.codes.nec.sizing.terms import terms_of
 from northspan.core.codes.nec.sizing.told import cross_check
@@ -151,8 +152,10 @@ def _base(q: RunQuestion, rung: Rung) -> Figure:
     step = AMPACITY.read(rung.size, f"{q.metal}_{column}", f"{AWG.spoken(rung.size, q.metal)}, {column} °C column")
     steps = [step]
     if q.sets > 1:
-        steps.append(Step(f"{number(float(step.value or 0))} A{_sets(q)}", rung.base_ampacity_a, "A", "310.10(G)"))
-    return Figure(rung.base_ampacity_a, "A", tuple(steps))
+        steps.append(
+            Step(f"{number(float(step.value or 0))} A{_sets(q)}", limits_of(rung).base_ampacity_a, "A", "310.10(G)")
+        )
+    return Figure(limits_of(rung).base_ampacity_a, "A", tuple(steps))
 
 
 def _termination(q: RunQuestion, rung: Rung) -> Figure:
@@ -162,20 +165,21 @@ def _termination(q: RunQuestion, rung: Rung) -> Figure:
     steps = [Step("The lower of terminals and insulation governs", float(column), "°C", "110.14(C)(1)"), step]
     if q.sets > 1:
         what = f"{number(float(step.value or 0))} A{_sets(q)}"
-        steps.append(Step(what, rung.termination_limit_a, "A", "310.10(G)"))
-    return Figure(rung.termination_limit_a, "A", tuple(steps))
+        steps.append(Step(what, limits_of(rung).termination_limit_a, "A", "310.10(G)"))
+    return Figure(limits_of(rung).termination_limit_a, "A", tuple(steps))
 
 
 def _derated(q: RunQuestion, rung: Rung, ambient: Figure, bundling: Figure) -> Figure:
-    what = (
-        f"{number(rung.base_ampacity_a)} A × {number(float(ambient.value or 0))} × {number(float(bundling.value or 0))}"
-    )
-    last = Step(what, rung.derated_ampacity_a, "A", "310.15(A)")
-    return Figure(rung.derated_ampacity_a, "A", (*ambient.steps, *bundling.steps, last))
+    own, factors = limits_of(rung), (float(ambient.value or 0), float(bundling.value or 0))
+    what = f"{number(own.base_ampacity_a)} A × {number(factors[0])} × {number(factors[1])}"
+    last = Step(what, own.derated_ampacity_a, "A", "310.15(A)")
+    return Figure(own.derated_ampacity_a, "A", (*ambient.steps, *bundling.steps, last))
 
 
 def _allowed(rung: Rung) -> Figure:
-    what = f"Lesser of {number(rung.derated_ampacity_a)} A and {number(rung.termination_limit_a)} A"
+    what = (
+        f"Lesser of {number(limits_of(rung).derated_ampacity_a)} A and {number(limits_of(rung).termination_limit_a)} A"
+    )
     return Figure(rung.allowed_ampacity_a, "A", (Step(what, rung.allowed_ampacity_a, "A", "110.14(C), 310.15(A)"),))
 
 
@@ -214,7 +218,7 @@ def _breaker_rule(s: Sizing, rung: Rung) -> tuple[Step, ...]:
         what = f"Breaker {number(s.breaker_a)} A; what it feeds guards itself: {most} A at most"
         return (Step(what, None, "", f"240.4(G), {s.question.device.cite}"),)
     if not dwelling.rule_applies(s.question, s.breaker_a):
-        what = f"Breaker {number(s.breaker_a)} A; the wire allows {number(rung.largest_breaker_a)} A"
+        what = f"Breaker {number(s.breaker_a)} A; the wire allows {number(limits_of(rung).largest_breaker_a)} A"
         return (Step(what, None, "", "240.4"),)
     needed = dwelling.needed_ampacity(s.breaker_a)
     asked = Step(f"0.83 × {number(s.breaker_a)} A to be carried", needed, "A", "310.12")
