@@ -41,7 +41,7 @@ function drop(rung: Rung): string {
 </script>
 
 <template>
-  <div class="ladder" :data-metal="ladder.metal" :style="{ '--own': columns.map(() => '46px').join(' ') || null }">
+  <div class="ladder" :data-metal="ladder.metal" :style="{ '--own': columns.map(() => '46px').join(' ') || undefined }">
     <h3 class="cap" :class="{ quiet: !own }">{{ METALS[ladder.metal] }}<span v-if="own" class="narrow own"> · this run</span></h3>
     <div class="heads narrow quiet" aria-hidden="true">
       <span>size</span><span>need</span><span>carries</span><span>{{ term('device') }} to</span><span>drop</span><span v-for="column in columns" :key="column.key">{{ column.label }}</span><span>{{ term('raceway') }}, or stopped by</span>

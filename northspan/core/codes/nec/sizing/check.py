@@ -13,8 +13,7 @@ from northspan.core.book.case import Case, CaseAnswer, CaseFinding
 from northspan.core.book.kinds import Metal
 from northspan.core.book.systems import SYSTEMS
 from northspan.core.codes.nec.data import AWG
-from northspan.core.codes.nec.sizing.limits import limits_of
-from northspan.core.codes.nec.sizing.terms import Terms
+from northspan.core.codes.nec.sizing.terms import Terms, limits_of
 from northspan.core.figures.units import FOOT_M
 from northspan.core.figures.working import figure_of
 from northspan.core.property.whole.book import WholeBook

@@ -7,7 +7,7 @@ from northspan.core.codes.nec.data import INSULATIONS, house
 from northspan.core.codes.nec.sizing import companions as along
 from northspan.core.codes.nec.sizing import dwelling, least, overcurrent, terms
 from northspan.core.codes.nec.sizing import rungs as judging
-from northspan.core.codes.nec.sizing.limits import limits_of
+from northspan.core.codes.nec.sizing.terms import limits_of
 from northspan.core.codes.nec.sizing.told import explain as workings
 from northspan.core.codes.nec.sizing.told import room
 from northspan.core.figures.working import NamedFigure, number

@@ -5,8 +5,7 @@ from typing import NamedTuple
 
 from northspan.core.codes.nec.data import AWG, VOCABULARY
 from northspan.core.codes.nec.sizing import ampacity, dwelling, overcurrent
-from northspan.core.codes.nec.sizing.limits import Limits
-from northspan.core.codes.nec.sizing.terms import terms_of
+from northspan.core.codes.nec.sizing.terms import Limits, terms_of
 from northspan.core.figures.working import number
 from northspan.core.physics.conductor_heating import resistance_at, running_temperature
 from northspan.core.physics.voltage_drop import receiving_volts

@@ -1,7 +1,7 @@
-"""What the US code book asks of a run beside what any book does."""
+"""What the US code book asks of a run, and judges a size by, beside what any book does."""
 
 from dataclasses import dataclass, replace
-from typing import Literal
+from typing import Literal, NamedTuple
 
 from northspan.core.book.systems import SYSTEMS
 from northspan.core.codes.nec.data import house
@@ -10,6 +10,7 @@ from northspan.core.job.house_rules import HouseRules
 from northspan.core.job.run import Run
 from northspan.core.run.question import RunQuestion
 from northspan.core.run.rules import RunFacts
+from northspan.core.run.rung import Rung
 
 FillRounding = Literal["strict", "note-7"]
 NIPPLE_M = 24.0 * INCH_M
@@ -92,3 +93,24 @@ def with_size(q: RunQuestion, size: str | None) -> RunQuestion:
 def is_nipple(length_m: float) -> bool:
     """Whether a raceway is a nipple: 24 in long at most. Chapter 9 note 4."""
     return length_m <= NIPPLE_M + 1e-9
+
+
+class Limits(NamedTuple):
+    """Amperes of one size, totals over all sets: of the table, corrected, of the terminals, and the largest breaker
+    that the wire's ampacity allows.
+    """
+
+    base_ampacity_a: float
+    derated_ampacity_a: float
+    termination_limit_a: float
+    largest_breaker_a: float
+
+
+def limits_of(rung: Rung) -> Limits:
+    """The book's own figures of a rung.
+
+    >>> own = Limits(75.0, 75.0, 65.0, 70.0)
+    >>> limits_of(Rung("6", 65.0, 0.0, 0.0, 0.0, 0.0, True, True, None, "", columns=own._asdict())) == own
+    True
+    """
+    return Limits(**rung.columns)

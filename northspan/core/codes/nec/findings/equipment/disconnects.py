@@ -13,7 +13,7 @@ from northspan.core.codes.nec.findings.equipment.entries import (
     place_of,
 )
 from northspan.core.codes.nec.sizing.least import disconnect_a
-from northspan.core.codes.nec.sizing.limits import limits_of
+from northspan.core.codes.nec.sizing.terms import limits_of
 from northspan.core.document.finding import Finding, Fix
 from northspan.core.figures.units import FOOT_M
 from northspan.core.figures.working import a_number, number

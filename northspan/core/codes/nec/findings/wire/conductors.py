@@ -4,10 +4,9 @@ from collections.abc import Iterable
 
 from northspan.core.codes.nec.data import AWG, device_word
 from northspan.core.codes.nec.sizing.dwelling import needed_ampacity
-from northspan.core.codes.nec.sizing.limits import limits_of
 from northspan.core.codes.nec.sizing.overcurrent import small_conductor_limit
 from northspan.core.codes.nec.sizing.rungs import SECTIONS, TOLERANCE
-from northspan.core.codes.nec.sizing.terms import terms_of
+from northspan.core.codes.nec.sizing.terms import limits_of, terms_of
 from northspan.core.figures.working import Level, a_number, number
 from northspan.core.run.question import OWN_DEVICE, RunQuestion
 from northspan.core.run.rung import Rung

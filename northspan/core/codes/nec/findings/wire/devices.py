@@ -5,7 +5,7 @@
 
 from collections.abc import Iterable
 
-from northspan.core.codes.nec.sizing.limits import limits_of
+from northspan.core.codes.nec.sizing.terms import limits_of
 from northspan.core.document.finding import Finding, Fix
 from northspan.core.figures.working import a_number, number
 from northspan.core.job.job import Station

@@ -3,9 +3,8 @@
 from collections.abc import Iterable
 
 from northspan.core.codes.nec.data import device_word
-from northspan.core.codes.nec.sizing.limits import limits_of
 from northspan.core.codes.nec.sizing.overcurrent import is_standard, needed, standard_rating, standard_rating_below
-from northspan.core.codes.nec.sizing.terms import terms_of
+from northspan.core.codes.nec.sizing.terms import limits_of, terms_of
 from northspan.core.document.finding import Finding, Fix
 from northspan.core.figures.working import a_number, number
 from northspan.core.property.whole.book import WholeBook

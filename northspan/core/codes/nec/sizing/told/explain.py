@@ -17,9 +17,8 @@ from northspan.core.codes.nec.data import (
 )
 from northspan.core.codes.nec.sizing import ampacity, companions, dwelling, overcurrent, raceways
 from northspan.core.codes.nec.sizing import equipment_ground as grounding
-from northspan.core.codes.nec.sizing.limits import limits_of
 from northspan.core.codes.nec.sizing.rungs import SECTIONS
-from northspan.core.codes.nec.sizing.terms import terms_of
+from northspan.core.codes.nec.sizing.terms import limits_of, terms_of
 from northspan.core.codes.nec.sizing.told import cross_check
 from northspan.core.figures.working import Cell, Figure, NamedFigure, Step, number
 from northspan.core.physics.voltage_drop import drop_parts
