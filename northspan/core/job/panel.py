@@ -11,7 +11,7 @@ from northspan.core.job.told.part import AtMost, Id, Name, Part, printable
 from northspan.core.job.told.reading import Chosen, Told
 from northspan.core.job.told.state import Stated
 
-Leg = Literal["A", "B"]
+Leg = Literal["A", "B", "C"]
 Side = Literal["left", "right"]
 BarFixing = Literal["machine", "thread-forming", "sheet-metal"]
 CircuitUse = Annotated[str, Chosen("circuit_uses")]
@@ -139,7 +139,7 @@ class Panel(Part):
     """A panelboard with its cover off. Its bus, main, retainer and spaces stand with the station's gear."""
 
     legs: Literal["interleaved"] | Annotated[tuple[Leg, ...], AtMost(MOST_SPACES)] = Field(
-        "interleaved", description="row by row A and B; else the leg of every space"
+        "interleaved", description="row by row over the lines of the supply; else the leg of every space"
     )
     blocked: Annotated[tuple[int, ...], AtMost(MOST_SPACES)] = Field((), description="spaces nothing may use")
     twin_spaces: Annotated[tuple[int, ...], AtMost(MOST_SPACES)] = Field((), description="spaces that take a tandem")

@@ -1,7 +1,8 @@
 """Circuits that say what Loads counts: legs, kitchen and laundry circuits, appliances that were typed."""
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 
+from northspan.core.book.systems import SYSTEMS
 from northspan.core.job.job import Appliance, Job, Place, Station
 from northspan.core.job.panel import Panel, PanelCircuit
 from northspan.core.property.panel.layout import A, B, interleaved
@@ -17,19 +18,23 @@ def with_driven_loads(job: Job) -> Job:
     driving = [(s, s.panel) for s in job.stations if s.panel is not None and s.panel.drives_loads]
     if not driving:
         return job
+    lines: dict[str, str] = {}
+    for run in job.runs:
+        lines.setdefault(run.to_station, SYSTEMS[run.system].letters)
     places = []
     for place in job.places:
         here = [(s, panel) for s, panel in driving if s.place == place.id]
-        places.append(_driven(place, here) if here else place)
+        places.append(_driven(place, here, lines) if here else place)
     return job.model_copy(update={"places": tuple(places)})
 
 
-def _driven(place: Place, panels: list[tuple[Station, Panel]]) -> Place:
+def _driven(place: Place, panels: list[tuple[Station, Panel]], lines: Mapping[str, str]) -> Place:
     legs: dict[str, str | None] = {}
     typed: list[Appliance] = []
     circuits: list[PanelCircuit] = []
     for station, panel in panels:
-        of = interleaved(station.gear.spaces or 0) if panel.legs == "interleaved" else panel.legs
+        fed = interleaved(station.gear.spaces or 0, lines.get(station.id, A + B))
+        of = fed if panel.legs == "interleaved" else panel.legs
         circuits += panel.circuits
         for circuit in panel.circuits:
             leg = of[circuit.space - 1] if circuit.space is not None and circuit.poles == 1 else None

@@ -14,6 +14,7 @@ from northspan.core.job.panel import Bar, Hole, Panel, PanelCircuit
 from northspan.core.property.panel.balancing.of_panel import panel_balance
 from northspan.core.property.panel.holes import holes_given, landed
 from northspan.core.property.panel.layout import Breaker, BusBars, Spot, interleaved, may_stay
+from northspan.core.property.panel.solve_panels import panel_answer
 from northspan.core.solve.solve import solve
 from tests import examples
 from tests.core.made.fixing import findings
@@ -167,6 +168,21 @@ class Whatever(unittest.TestCase):
             again = panel_balance(solved(made)[1], lambda: 20.0)
             self.assertEqual((again.moves, again.apart_va), ((), found.apart_va), seed)
         self.assertGreater(tried, 10)
+
+    def test_a_panel_on_three_lines_goes_over_all_three(self):
+        """By hand: 4800 VA on rows 1 and 2 is half on A, half on B; 3600 VA on rows 3 and 4 on C and, again, A."""
+        made = opened((C, []), ("gear/spaces", 12), ("panel/legs", "interleaved"))
+        made["stations"][0]["supply"] = made["runs"][0]["system"] = "240-3ph"
+        made["stations"][1]["panel"]["circuits"] = [
+            circuit("kiln", 1, poles=2, va=4800.0), circuit("saw", 5, poles=2, va=3600.0)
+        ]  # fmt: skip
+        ready, panel = solved(made)
+        self.assertEqual(dict(panel.legs), {"A": 4200.0, "B": 2400.0, "C": 1800.0})
+        answer = panel_answer(ready.book, panel)
+        self.assertEqual(answer.apart.value, 2400.0)
+        found = panel_balance(panel, lambda: 1.0)
+        self.assertEqual((found.fix, found.legs_va, found.apart_now_va), (None, (4200.0, 2400.0, 1800.0), 2400.0))
+        self.assertIn("three lines", found.trouble)
 
     def test_metres_change_no_verdict(self):
         """13 ft there for 12.9 are 3.96 m for 3.93: what reaches in one reaches in the other."""

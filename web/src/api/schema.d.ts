@@ -1782,8 +1782,8 @@ export interface components {
         };
         /** A panelboard with its cover off. Its bus, main, retainer and spaces stand with the station's gear. */
         Panel: {
-            /** row by row A and B; else the leg of every space */
-            legs: "interleaved" | ("A" | "B")[];
+            /** row by row over the lines of the supply; else the leg of every space */
+            legs: "interleaved" | ("A" | "B" | "C")[];
             /** spaces nothing may use */
             blocked: number[];
             /** spaces that take a tandem */

@@ -75,13 +75,13 @@ class BusBars:
             yield space + 2
 
 
-def interleaved(spaces: int) -> tuple[Leg, ...]:
-    """Legs row by row: the first row on A, the second on B, and so on.
+def interleaved(spaces: int, lines: str = A + B) -> tuple[Leg, ...]:
+    """Legs row by row over the lines of the supply: the first row on A, the second on B, and so on.
 
-    >>> "".join(interleaved(8))
-    'AABBAABB'
+    >>> "".join(interleaved(8)), "".join(interleaved(8, "ABC")), "".join(interleaved(4, "A"))
+    ('AABBAABB', 'AABBCCAA', 'AAAA')
     """
-    return tuple(A if (space - 1) // 2 % 2 == 0 else B for space in range(1, spaces + 1))
+    return tuple(lines[(space - 1) // 2 % len(lines)] for space in range(1, spaces + 1))
 
 
 def may_stay(panel: BusBars, breaker: Breaker) -> bool:

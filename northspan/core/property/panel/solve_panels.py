@@ -93,8 +93,8 @@ def _apart(solved: SolvedPanel) -> tuple[Figure, Figure, Figure]:
     legs, volts = sorted(solved.legs.values()), solved.asked.supply.to_neutral or solved.asked.supply.volts
     if len(legs) < 2:
         return Figure(None, "VA", ()), Figure(None, "A", ()), Figure(None, "%", ())
-    apart = legs[1] - legs[0]
-    step = Step(f"{number(legs[1])} VA less {number(legs[0])} VA", apart, "VA", "sum of each leg")
+    apart = legs[-1] - legs[0]
+    step = Step(f"{number(legs[-1])} VA less {number(legs[0])} VA", apart, "VA", "sum of each leg")
     amps = apart / volts
     steps = (step, Step(f"{number(apart)} VA ÷ {number(volts)} V", amps, "A", "volts to the neutral"))
     share = Figure(None, "%", ())

@@ -45,6 +45,8 @@ def panel_balance(solved: SolvedPanel, remaining: Callable[[], float]) -> PanelB
     now = legs[-1] - legs[0] if len(legs) > 1 else 0.0
     if len(legs) < 2:
         return _none(solved, now, "It is fed on one leg: there is nothing to balance.")
+    if len(legs) > 2:
+        return _none(solved, now, "It is fed on three lines: what is worked out here is two legs. Balance it by hand.")
     found = balance(solved.bus, [breaker_of(solved, c) for c in solved.panel.circuits], remaining)
     if found is None:
         words = "No layout holds every circuit: they need more spaces, or spaces on unlike legs, than are free. "
@@ -74,8 +76,7 @@ def panel_balance(solved: SolvedPanel, remaining: Callable[[], float]) -> PanelB
 
 
 def _none(solved: SolvedPanel, now: float, words: str) -> PanelBalance:
-    legs = [*solved.legs.values(), 0.0]
-    return PanelBalance((), (legs[0], legs[1]), now, now, now, False, None, words)
+    return PanelBalance((), tuple(solved.legs.values()), now, now, now, False, None, words)
 
 
 def breaker_of(solved: SolvedPanel, circuit: PanelCircuit) -> Breaker:
