@@ -44,7 +44,7 @@ def run(options: argparse.Namespace) -> int:
         job = job.model_copy(update={"packet": job.packet.model_copy(update={"paper": options.paper})})
     wanted = tuple(name for name in NAMES if name in asked)
     solution = solve(job)
-    planned = days(job, solution, _durations(), SOUGHT_S) if "days" in wanted else None
+    planned = days(whole, solution, _durations(), SOUGHT_S) if "days" in wanted else None
     matter = Matter(job, solution, _materials(job), wanted, made_on=date.today(), days=planned)
     folder = Path(options.out)
     try:

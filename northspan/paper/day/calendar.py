@@ -5,9 +5,11 @@ from datetime import date, datetime, timedelta
 
 from icalendar import Calendar, Event
 
+from northspan.core.book.library import words_of
 from northspan.core.job.job import Job
 from northspan.core.job.planned.day import Visit
-from northspan.core.plans.day.days import ARRIVAL, Days
+from northspan.core.plans.day.days import ARRIVAL, CONNECTED, Days
+from northspan.core.plans.day.task import outsider
 from northspan.paper.day.workdays import workday
 
 
@@ -18,7 +20,7 @@ def day_calendar(job: Job, days: Days, first: date) -> bytes:
     calendar.add("version", "2.0")
     calendar.add("x-wr-calname", job.name)
     for each in days.tasks:
-        people = ", ".join(job.day.people[at] for at in each.people) or each.task.outside
+        people = ", ".join(job.day.people[at] for at in each.people) or outsider(job, each.task)
         said = "; ".join(words for words in (people, "power off" if each.task.power == "off" else "") if words)
         _add(calendar, each.task.id, each.task.name, (first, each.day, each.start, each.end), said)
     for key, title, visit in _awaited(job, days):
@@ -32,8 +34,8 @@ def day_calendar(job: Job, days: Days, first: date) -> bytes:
 def _awaited(job: Job, days: Days) -> Iterator[tuple[str, str, Visit]]:
     """Between when and when somebody from outside may come, where that is said and they are needed."""
     named = {each.task.id for each in days.tasks}
-    if job.day.utility is not None and ARRIVAL in named:
-        yield "utility-window", "Utility may come", job.day.utility
+    if job.day.utility is not None and named & {ARRIVAL, CONNECTED}:
+        yield "utility-window", f"{words_of(job.code_book)['supplier'].capitalize()} may come", job.day.utility
     for visit in job.day.inspections:
         if f"inspection/{visit.stage}" in named:
             yield f"inspector-window-{visit.stage}", f"Inspector may come: {visit.stage}", visit

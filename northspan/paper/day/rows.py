@@ -5,6 +5,7 @@ from collections.abc import Iterator
 from northspan.core.job.job import Job
 from northspan.core.plans.day.customer import clock, spell
 from northspan.core.plans.day.days import Days, Placed
+from northspan.core.plans.day.task import outsider
 from northspan.paper.tables.section import Section
 
 HEAD = ("From", "To", "What", "Who", "Power", "After")
@@ -25,6 +26,6 @@ def day_sections(job: Job, days: Days, note: str) -> Iterator[Section]:
 
 
 def _row(job: Job, each: Placed, names: dict[str, str]) -> tuple[str, ...]:
-    who = ", ".join(job.day.people[at] for at in each.people) or each.task.outside
+    who = ", ".join(job.day.people[at] for at in each.people) or outsider(job, each.task)
     after = "; ".join(names.get(name, name) for name in each.task.needs)
     return (clock(each.start), clock(each.end), each.task.name, who, POWER[each.task.power], after)

@@ -10,7 +10,6 @@ from flask import Response
 from flask_openapi3 import Tag
 
 from northspan.core.document.file import JobFileError, sound
-from northspan.core.document.left import as_left
 from northspan.core.figures.problem import Problem
 from northspan.core.job.job import Job
 from northspan.core.plans.day.change import change_steps
@@ -39,7 +38,7 @@ def plan_days(body: DayRequest) -> Response:
     """Plan the days of a job; one JSON object a line: each better plan's dark minutes, then the days. Who hangs up ends
     the search.
     """
-    job = as_left(sound(body.job)).job
+    job = sound(body.job)
     solution = solutions().of(job).solution
     lines = _lines(job, solution, durations(), body, plans())
     return Response(lines, mimetype="application/x-ndjson")
@@ -54,7 +53,7 @@ def stop(body: StopRequest) -> Response:
 @day.post("/cost", responses={200: MovedCost})
 def cost(body: MovedRequest) -> Response:
     """How long it would be dark with a task where it is held just now: the best that is found while a hand waits."""
-    job = as_left(sound(body.job)).job
+    job = sound(body.job)
     found = least_dark(job, solutions().of(job).solution, durations(), WHILE_HELD_S)
     dark, least = (None, 0) if found is None else (found.dark_minutes, found.least_dark)
     return reply(MovedCost(dark_minutes=dark, least_dark=least))
@@ -95,7 +94,7 @@ def _dates(job: Job) -> list[date]:
 
 def _planned(path: JobPath) -> tuple[Job, Days]:
     """A stored job and its days; planned now, where they were not looked at."""
-    job = as_left(job_store().get(path.job_id).sound()).job
+    job = job_store().get(path.job_id).sound()
     takes = durations()
     made = plans().get(job, takes)
     if made is None:

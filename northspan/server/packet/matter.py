@@ -2,6 +2,7 @@
 
 from datetime import date
 
+from northspan.core.document.left import as_left
 from northspan.core.job.job import Job
 from northspan.core.job.planned.packet import SheetName
 from northspan.paper.packet.catalogue import ticked
@@ -19,12 +20,12 @@ def matter_of(
     """The matter of a job, stored under an id or not yet; ``wanted`` None: the sheets that are ticked in it. Raises
     JobFileError as ``materials`` does.
     """
-    solved = solutions().of(job)
+    solved, left = solutions().of(job), as_left(job).job
     issued = issue_store().issues(job_id) if job_id is not None else []
     return Matter(
-        job,
+        left,
         solved.solution,
-        materials(job),
+        materials(left),
         ticked(job.packet) if wanted is None else wanted,
         revision(len(issued)),
         made_on,

@@ -7,7 +7,6 @@ from flask import Response
 from flask_openapi3 import Tag
 
 from northspan.core.document.file import JobFileError, sound
-from northspan.core.document.left import as_left
 from northspan.core.figures.problem import Problem
 from northspan.core.job.planned.packet import SheetName
 from northspan.server.answers.files import sent_file
@@ -41,7 +40,7 @@ def look_at(body: PacketRequest) -> Response:
     from northspan.server.packet.looked import looked_at
 
     try:
-        return reply(looked_at(matter_of(as_left(sound(body.job)).job, body.job_id), body.show))
+        return reply(looked_at(matter_of(sound(body.job), body.job_id), body.show))
     except SheetTooLong as trouble:
         return refuse(422, str(trouble))
 
@@ -74,7 +73,7 @@ def sheet_dxf(path: SheetPath, query: PageQuery) -> Response:
 def make(path: JobPath, body: MakeRequest) -> Response:
     """The packet of a stored job in one archive; one JSON object a line: how far it has come, then what was made."""
     stored = job_store().get(path.job_id)
-    matter = matter_of(as_left(stored.sound()).job, stored.id, datetime.now(UTC).date() if body.issue else None)
+    matter = matter_of(stored.sound(), stored.id, datetime.now(UTC).date() if body.issue else None)
     return Response(_lines(making(matter, stored, body.issue, issue_store())), mimetype="application/x-ndjson")
 
 
@@ -101,7 +100,7 @@ def _file(path: SheetPath, query: PageQuery, ending: str, kind: str) -> Response
     from northspan.paper.tables.pages import SheetTooLong
 
     stored = job_store().get(path.job_id)
-    matter = matter_of(as_left(stored.sound()).job, stored.id, stored.changed_at.date(), wanted=(path.sheet,))
+    matter = matter_of(stored.sound(), stored.id, stored.changed_at.date(), wanted=(path.sheet,))
     try:
         sheets = list(bind(matter, list(lay_out(matter))))
     except SheetTooLong as trouble:

@@ -38,7 +38,14 @@ def with_days(seed):
         random_property(seed),
         **{
             "stations/1/state": "stays",
-            "day": {"days": 10, "people": people, "own": own, "changes": changes, "goes": 2},
+            "day": {
+                "days": 10,
+                "people": people,
+                "own": own,
+                "changes": changes,
+                "goes": 2,
+                "utility": {"day": 6, "earliest": 480, "latest": 540},
+            },
         },
     )
 
@@ -175,7 +182,10 @@ class Changed(unittest.TestCase):
     def test_weather_and_inspectors_are_waited_for(self):
         dry = [{"day": d, "earliest": 480, "latest": 960} for d in range(2, 11)]
         visit = {"stage": "trench", "day": 7, "earliest": 600, "latest": 720}
-        made = edited(demo_jobs()["juniper-bend"], day={"days": 10, "dry": dry, "inspections": [visit]})
+        made = edited(
+            demo_jobs()["juniper-bend"],
+            day={"days": 10, "dry": dry, "inspections": [visit], "utility": {"day": 8, "earliest": 480, "latest": 600}},
+        )
         found = planned(made, 6.0)
         self.assertTrue(found.tasks, found.trouble)
         for each in found.tasks:

@@ -1527,7 +1527,7 @@ export interface components {
             day: number;
             earliest: number;
             latest: number;
-            stage: "trench" | "rough-in" | "final";
+            stage: "trench" | "rough-in" | "service" | "final";
         };
         /** One property and the work planned on it. */
         Job: {
@@ -2359,6 +2359,10 @@ export interface components {
             /** from the temporary source */
             fed: boolean;
             most_off: number;
+            /** it must not see the gap of a changeover: a breathing aid, an alarm; its own battery bridges it */
+            gapless: boolean;
+            /** how long its own battery lasts, minutes */
+            battery: number | null;
         };
         /** One line of working. ``what`` says what was done ("145 A × 0.80"), ``value`` and ``unit`` what came out, ``cite`` the section or the textbook formula behind it. ``cell`` is where a table was read, ``doubtful`` that the cell is one to check against the reader's own copy. */
         Step: {
@@ -2953,7 +2957,7 @@ export interface components {
             start: number;
             end: number;
         };
-        /** A task: its id, which stays its own while the plan changes; what it is in words, the kind of work; minutes, how they come about; people; whether the power is off for it; what comes first; whether it wants dry weather; who comes from outside for it; whether it was put in by hand; whether it is held in the day, so that no hand takes it out. */
+        /** A task: its id, which stays its own while the plan changes; what it is in words, the kind of work; minutes, how they come about; people; whether the power is off for it; what comes first; whether it wants dry weather; who comes from outside for it; whether it was put in by hand; whether it is held in the day, so that no hand takes it out; what it touches, and whose switches it opens (``:utility``: the supplier's). */
         DayTask: {
             id: string;
             name: string;
@@ -2967,8 +2971,13 @@ export interface components {
             outside: "" | "utility" | "inspector";
             own: boolean;
             held: boolean;
+            touches: [
+                "line" | "bus" | "circuits" | "run",
+                string
+            ][];
+            opens: string[];
         };
-        /** The days as planned: tasks in the order of their start (empty: no plan keeps everything), the dark goes, how long it is dark in all at the earliest, the middle and the latest arrival of the utility (minutes; alike where nobody has to come), what no plan is below, whether that is proved; what was changed by hand and is no longer in the plan; the load of what is fed meanwhile (W); why there is no plan, and how many days there is work for at least, where that is why. */
+        /** The days as planned: tasks in the order of their start (empty: no plan keeps everything), the dark goes, how long it is dark in all at the earliest, the middle and the latest arrival of the utility (minutes; alike where nobody has to come), what no plan is below, whether that is proved; what was changed by hand and is no longer in the plan; the load of what is fed meanwhile (W); why there is no plan, and how many days there is work for at least, where that is why; whether all that the dark work waits for is there before it goes dark. */
         Days: {
             tasks: components["schemas"]["Placed"][];
             dark: components["schemas"]["Dark"][];
@@ -2981,6 +2990,7 @@ export interface components {
             over_source: boolean;
             trouble: string;
             days_wanted: number;
+            ready: boolean;
         };
         /** A task as it is planned: on which day, from when to when (minutes after midnight), by which of the people, and whether it was moved there by hand. */
         Placed: {

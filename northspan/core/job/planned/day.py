@@ -55,6 +55,11 @@ class StaysOn(Part):
     watts: float = Field(0.0, ge=0, le=100_000)
     fed: bool = Field(True, description="from the temporary source")
     most_off: int = Field(0, ge=0, le=1440)
+    gapless: bool = Field(
+        False,
+        description="it must not see the gap of a changeover: a breathing aid, an alarm; its own battery bridges it",
+    )
+    battery: int | None = Field(None, ge=1, le=2880, description="how long its own battery lasts, minutes")
 
 
 class DryHours(Part):
@@ -74,7 +79,7 @@ class DryHours(Part):
 class InspectionVisit(Visit):
     """Between when and when an inspector comes for a stage of the work."""
 
-    stage: Literal["trench", "rough-in", "final"]
+    stage: Literal["trench", "rough-in", "service", "final"]
 
 
 class StaysOff(Part):
@@ -96,7 +101,7 @@ class DayPlan(Part):
     evening: Clock = 1020
     goes: int = Field(1, ge=1, le=9, description="in so many goes it may be dark")
     utility: Visit | None = Field(None, description="when the utility switches off, where it has to")
-    inspections: Annotated[tuple[InspectionVisit, ...], AtMost(3)] = ()
+    inspections: Annotated[tuple[InspectionVisit, ...], AtMost(4)] = ()
     dry: Annotated[tuple[DryHours, ...], AtMost(20)] = Field(
         (), description="what wants it dry lies within one of these; none: any hours"
     )

@@ -6,8 +6,8 @@ from dataclasses import dataclass
 from northspan.core.book.library import words_of
 from northspan.core.figures.working import number
 from northspan.core.job.job import Job
+from northspan.core.plans.day.dark import PROVED, RESTORED
 from northspan.core.plans.day.days import ARRIVAL, Days
-from northspan.core.plans.day.from_job import PROVED, RESTORED
 from northspan.core.property.whole.solution import Solution
 
 SAID_APART = (PROVED, RESTORED, "utility off", "utility on")
@@ -31,6 +31,9 @@ def _steps(job: Job, solution: Solution, days: Days) -> Iterator[ChangeStep]:
     device, leg, supplier = terms["device"], terms["leg"], terms["supplier"].capitalize()
     neutral, ground, main = terms["grounded"], terms["ground"], terms["main"].capitalize()
     fed = [each.item for each in job.day.stays_on if each.fed]
+    battery = [each.item for each in job.day.stays_on if each.gapless]
+    if battery:
+        yield ChangeStep("battery", f"On its own battery until all is back, watched: {', '.join(battery)}")
     if fed:
         yield ChangeStep("fed", f"On the temporary feed and running: {', '.join(fed)}")
     yield ChangeStep("load", f"Load off: every {device} off, the largest first")
@@ -57,6 +60,7 @@ def _steps(job: Job, solution: Solution, days: Days) -> Iterator[ChangeStep]:
                 yield ChangeStep(f"bond/{bond.station}", words)
     yield ChangeStep("look", "Looked over: nothing left in it, nothing loose, covers on")
     if any(each.task.kind == "utility on" for each in days.tasks):
+        yield ChangeStep("approved", "Approved, where the local office asks for it before the power comes back")
         yield ChangeStep("on", f"{supplier} has switched on")
     supply = next((s.supply for s in job.stations if s.kind == "utility" and s.supply), "")
     yield ChangeStep("legs", f"Before any {device}: {_legs(supply, leg, neutral)}")

@@ -1,7 +1,7 @@
 """What the customer is told beforehand, in plain words."""
 
 from northspan.core.job.job import Job
-from northspan.core.plans.day.days import Days
+from northspan.core.plans.day.days import CONNECTED, Days
 
 LOUD = ("dig trench", "drive rod", "run pipe", "run cable", "mount box", "hang panel")
 
@@ -38,8 +38,13 @@ def customer_note(job: Job, days: Days) -> str:
         said.append("Switch off beforehand what must not be cut: computers, the oven, whatever runs by itself.")
         on = [each.item for each in job.day.stays_on if each.fed]
         off = [f"{each.item} (up to {spell(each.most_off)})" for each in job.day.stays_on if not each.fed]
+        battery = [each.item for each in job.day.stays_on if each.gapless]
+        said += [f"On its own battery, charged beforehand: {', '.join(battery)}."] if battery else []
         said += [f"On a temporary feed: {', '.join(on)}."] if on else []
         said += [f"Off with the rest: {', '.join(off)}."] if off else []
+    elif connected := [each for each in days.tasks if each.task.id == CONNECTED]:
+        day, at = connected[0].day, clock(connected[0].end)
+        said.append(f"There is no power until it is connected: on day {day} at about {at}.")
     else:
         said.append("The power is not switched off.")
     loud = [each for each in days.tasks if each.task.kind in LOUD]

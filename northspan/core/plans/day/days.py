@@ -3,15 +3,18 @@
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 
+from northspan.core.book.library import words_of
 from northspan.core.job.job import Job
 from northspan.core.job.planned.day import DayPlan, InspectionVisit, TaskChange
-from northspan.core.plans.day.from_job import PROVED, RESTORED, job_tasks
+from northspan.core.plans.day.dark import PROVED, RESTORED
+from northspan.core.plans.day.from_job import job_tasks
+from northspan.core.plans.day.live import UTILITY
 from northspan.core.plans.day.programme import plan
 from northspan.core.plans.day.task import DayTask, Durations
 from northspan.core.plans.day.work import Asked, Kept, Planned, Work
 from northspan.core.property.whole.solution import Solution
 
-FEED, UNFEED, ARRIVAL = "temporary-feed", "take-feed-off", "utility-off"
+FEED, UNFEED, ARRIVAL, CONNECTED = "temporary-feed", "take-feed-off", "utility-off", "utility-on/new"
 
 
 @dataclass(frozen=True, slots=True)
@@ -54,8 +57,8 @@ class Days:
     """The days as planned: tasks in the order of their start (empty: no plan keeps everything), the dark goes, how long
     it is dark in all at the earliest, the middle and the latest arrival of the utility (minutes; alike where nobody
     has to come), what no plan is below, whether that is proved; what was changed by hand and is no longer in the plan;
-    the load of what is fed meanwhile (W); why there is no
-    plan, and how many days there is work for at least, where that is why.
+    the load of what is fed meanwhile (W); why there is no plan, and how many days there is work for at least, where
+    that is why; whether all that the dark work waits for is there before it goes dark.
     """
 
     tasks: tuple[Placed, ...]
@@ -69,11 +72,16 @@ class Days:
     over_source: bool
     trouble: str
     days_wanted: int = 0
+    ready: bool = True
 
 
-def tasks_of(job: Job, solution: Solution, durations: Durations) -> tuple[tuple[DayTask, ...], tuple[str, ...]]:
-    """The tasks of a job with what was changed by hand; and the changes to tasks that the plan no longer makes."""
-    made = tuple(replace(t, held=t.kind in (PROVED, RESTORED)) for t in job_tasks(job, solution, durations))
+def tasks_of(
+    job: Job, solution: Solution, durations: Durations, ready: bool = True
+) -> tuple[tuple[DayTask, ...], tuple[str, ...]]:
+    """The tasks of a whole job with what was changed by hand; and the changes to tasks that the plan no longer makes.
+    ``ready``: everything is there before it goes dark.
+    """
+    made = tuple(replace(t, held=_holds(t)) for t in job_tasks(job, solution, durations, ready))
     known = {task.id for task in made} | {f"own/{own.id}" for own in job.day.own}
     changes = {change.task: change for change in job.day.changes}
     proved = tuple(task.id for task in made if task.kind == PROVED)
@@ -94,6 +102,20 @@ def tasks_of(job: Job, solution: Solution, durations: Durations) -> tuple[tuple[
         if task.id not in dropped
     ]
     return _split(kept, changes), tuple(name for name in changes if name not in known)
+
+
+def _holds(task: DayTask) -> bool:
+    """Whether it is what makes dead, and proves it, or brings the power back: no hand takes it out of a day."""
+    return task.kind in (PROVED, RESTORED) or bool(task.opens)
+
+
+def _what_bridges(job: Job, tasks: Sequence[DayTask]) -> str:
+    """What is missing where something must not see a gap, it goes dark, and its battery is not on record."""
+    wanting = [each.item for each in job.day.stays_on if each.gapless and each.battery is None]
+    if not wanting or all(task.power != "off" for task in tasks):
+        return ""
+    named = ", ".join(wanting)
+    return f"{named}: must not see a gap, and a feed that is plugged over makes one. Say how long its battery lasts."
 
 
 def _split(tasks: Sequence[DayTask], changes: dict[str, TaskChange]) -> tuple[DayTask, ...]:
@@ -151,7 +173,7 @@ def asked_of(plan_of: DayPlan, tasks: Sequence[DayTask], arrival: tuple[int, int
             if change.start is not None:
                 at = first + min(max(change.start - plan_of.morning, 0), max(0, long - task.minutes))
                 window = (at, at + task.minutes)
-        elif task.id == ARRIVAL and plan_of.utility is not None:
+        elif task.id in (ARRIVAL, CONNECTED) and plan_of.utility is not None:
             comes = arrival or _arrives(plan_of)
         elif task.id in visits:
             window = visits[task.id]
@@ -161,7 +183,7 @@ def asked_of(plan_of: DayPlan, tasks: Sequence[DayTask], arrival: tuple[int, int
     fed = FEED if FEED in named else None
     kept = tuple(
         Kept(each.item, each.most_off, fed, UNFEED if UNFEED in named else None) if each.fed and fed
-        else Kept(each.item, each.most_off)
+        else Kept(each.item, each.battery or 0 if each.gapless else each.most_off)
         for each in plan_of.stays_on
     )  # fmt: skip
     return Asked(tuple(works), len(plan_of.people), plan_of.goes, kept, plan_of.days * long, long)
@@ -188,22 +210,45 @@ def days(
 ) -> Days:
     """The days of a job, planned within about so many seconds; ``on_news`` and ``stopped`` as a plan has them."""
     tasks, gone = tasks_of(job, solution, durations)
-    asked = asked_of(job.day, tasks)
     fed = sum(each.watts for each in job.day.stays_on if each.fed)
     over = job.day.source_w is not None and fed > job.day.source_w
-    found = plan(asked, seconds, on_news, stopped, goals=3)
+    unknown = _who_opens(job, tasks) or _what_bridges(job, tasks)
+    if unknown:
+        return Days((), (), 0, (), 0, False, gone, fed, over, unknown)
+    asked = asked_of(job.day, tasks)
+    found, ready = plan(asked, seconds, on_news, stopped, goals=3), True
+    if found is None and any(task.held for task in tasks):
+        tasks, ready = tasks_of(job, solution, durations, ready=False)[0], False
+        asked = asked_of(job.day, tasks)
+        found = plan(asked, seconds, on_news, stopped, goals=3)
     if found is None:
         wanted = _days_wanted(job.day, asked)
         return Days((), (), 0, (), 0, False, gone, fed, over, _why_not(job.day, asked, wanted), wanted)
     arrivals = _by_arrival(job.day, tasks, found)
     placed, dark = _placed(job.day, tasks, asked, found)
     least, proved = found.least_dark, found.proved
-    return Days(placed, dark, found.dark_minutes, arrivals, least, proved, gone, fed, over, "")
+    return Days(placed, dark, found.dark_minutes, arrivals, least, proved, gone, fed, over, "", ready=ready)
+
+
+def _who_opens(job: Job, tasks: Sequence[DayTask]) -> str:
+    """What is missing where only the supplier makes dead what is worked on, and when it comes is not on record."""
+    if job.day.utility is not None or all(UTILITY not in task.opens for task in tasks):
+        return ""
+    supplier = words_of(job.code_book)["supplier"]
+    return (
+        f"What is worked on stays live until the {supplier} switches off: nothing on record on the property opens it. "
+        f"Say when the {supplier} comes."
+    )
 
 
 def least_dark(job: Job, solution: Solution, durations: Durations, seconds: float) -> Planned | None:
     """The least dark time alone, sought for so long: what is told while a task is moved; None where no plan is."""
-    return plan(asked_of(job.day, tasks_of(job, solution, durations)[0]), seconds, goals=1)
+    tasks = tasks_of(job, solution, durations)[0]
+    return (
+        None
+        if _who_opens(job, tasks) or _what_bridges(job, tasks)
+        else plan(asked_of(job.day, tasks), seconds, goals=1)
+    )
 
 
 def _days_wanted(plan_of: DayPlan, asked: Asked) -> int:

@@ -1,39 +1,42 @@
 """The tasks of a job, made from its plan: what is new, what moves, what is pulled, driven, buried, labelled, tested.
 
-What can be made ready with the power on is; dark is only what touches conductors that are live today, and that all
-hangs between switching off with proof and restoring in order.
+What can be made ready with the power on is; dark is what touches anything that is live today, whatever that is by
+name, and of what is not on record the supplier opens it.
 """
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Mapping
 from dataclasses import dataclass, field
 
 from northspan.core.book.library import code_book, words_of
+from northspan.core.document.left import as_left
 from northspan.core.figures.units import US
 from northspan.core.job.job import Job, Station
 from northspan.core.job.run import Run
-from northspan.core.plans.day.task import DayTask, Durations, Making
+from northspan.core.network.topology import as_used
+from northspan.core.plans.day.dark import RESTORED, dark_hours
+from northspan.core.plans.day.live import Live, Touched
+from northspan.core.plans.day.task import DayTask, Durations, Landing, Making
 from northspan.core.property.panel.answer import PanelAnswer
 from northspan.core.property.pull.answer import PullAnswer
 from northspan.core.property.whole.solution import Solution
 
-# What no hand takes out of a day with dark hours: it is what keeps whoever works there alive.
-PROVED, RESTORED = "switch off and prove", "restore"
-# So many work in one panel at a time.
-HANDS = 2
-SHARES = ("the first", "the other")
 OPENED = ("panelboard", "service-disconnect", "disconnect", "transfer-switch")
 
 
-def job_tasks(job: Job, solution: Solution, durations: Durations) -> tuple[DayTask, ...]:
-    """The tasks as the plan makes them, before anything is changed by hand."""
-    made = _Made(job, solution, Making(durations))
+def job_tasks(job: Job, solution: Solution, durations: Durations, ready: bool = True) -> tuple[DayTask, ...]:
+    """The tasks as the plan makes them, before anything is changed by hand; ``job`` is the whole one, ``solution`` that
+    of the property as left. ``ready``: everything is there before it goes dark.
+    """
+    made = _Made(as_used(as_left(job).job), solution, Making(durations), Live(as_used(job)), ready)
     made.fetch()
     made.earth()
     made.gear()
     made.runs()
     made.circuits()
     made.moves()
+    made.gone()
     made.dark_hours()
+    made.connected()
     made.afterwards()
     return tuple(made.making.tasks)
 
@@ -43,9 +46,11 @@ class _Made:
     job: Job
     solution: Solution
     making: Making
+    live: Live
+    everything_there: bool
     ready: list[str] = field(default_factory=list)
     walls: list[str] = field(default_factory=list)
-    landings: list[tuple[str, str, str, float, tuple[str, ...]]] = field(default_factory=list)
+    landings: list[Landing] = field(default_factory=list)
     hung: dict[str, str] = field(default_factory=dict)
     first: tuple[str, ...] = ()
 
@@ -67,16 +72,6 @@ class _Made:
     def _moving(self) -> tuple[PanelAnswer, ...]:
         return tuple(p for p in self.solution.panels if p.move is not None)
 
-    @property
-    def _standing(self) -> bool:
-        """Whether there is power on the property today that has to be switched off."""
-        return any(s.stays for s in self.job.stations if s.kind != "utility") or bool(self._moving)
-
-    @property
-    def _service_changes(self) -> bool:
-        """Whether what the utility feeds is changed while something behind it stands."""
-        return self._standing and any(r.use == "service" and r.bought for r in self.job.runs)
-
     def earth(self) -> None:
         """Rods driven and their wire, place by place."""
         for place, ground in zip(self.job.places, self.solution.ground.places, strict=True):
@@ -89,9 +84,15 @@ class _Made:
                 rods = sum(max(1, len(e.at)) for e in new)
                 words = f"Drive {rods} {rod}{'s' if rods > 1 else ''} at {place.name}"
                 driven = self.making.add(place.id, "drive rod", words, rods, needs=self.first)
-                self.ready.append(
-                    self.making.add(place.id, "electrode wire", f"Electrode wire at {place.name}", needs=(driven,))
-                )
+                words = f"Electrode wire at {place.name}"
+                wire = self.making.add(place.id, "electrode wire", words, needs=(driven,))
+                self.ready.append(wire)
+                if ground.lands_at is not None:
+                    words = f"Land the electrode wire at {self._stations[ground.lands_at].name}"
+                    touches: tuple[Touched, ...] = (("bus", ground.lands_at),)
+                    self.landings.append(
+                        Landing(f"{place.id}/electrodes", "land electrode wire", words, 1.0, (wire,), touches)
+                    )
 
     def gear(self) -> None:
         """New cans on their walls."""
@@ -124,8 +125,8 @@ class _Made:
             words = f"Pull wire to {self._end_of(run)}"
             wires[run.id] = (self.making.add(run.id, "pull wire", words, feet, needs=(pipe, *closed)),)
         for run in self.job.runs:
-            if run.id in wires:
-                self._landed(run, wires[run.id])
+            if run.id in wires or (run.stays and self._relanded(run)):
+                self._landed(run, wires.get(run.id, ()))
 
     def _trench(self, run: Run, feet: float, pull: PullAnswer) -> str:
         to, way = self._end_of(run), self._words["raceway"]
@@ -156,12 +157,31 @@ class _Made:
         self.walls.append(wire)
         return wire
 
+    def _relanded(self, run: Run) -> bool:
+        """Whether a run that stays ends at equipment that comes."""
+        ends = (self._stations[at] for at in (run.from_station, run.to_station))
+        return any(end.bought and end.kind != "utility" for end in ends)
+
     def _landed(self, run: Run, wires: tuple[str, ...]) -> None:
         to = self._end_of(run)
         ends = tuple(self.hung[s] for s in (run.from_station, run.to_station) if s in self.hung)
-        kind = "change service" if run.use == "service" and self._standing else "land feeder"
+        kind = "change service" if run.use == "service" and self.live.standing else "land feeder"
         words = f"Change the {self._words['supply']} at {to}" if kind == "change service" else f"Land what feeds {to}"
-        self.landings.append((run.id, kind, words, 1.0, (*wires, *ends)))
+        touches: tuple[Touched, ...] = (("bus", run.from_station), ("line", run.to_station), ("run", run.id))
+        self.landings.append(Landing(run.id, kind, words, 1.0, (*wires, *ends), touches))
+
+    def gone(self) -> None:
+        """What goes: taken off while what it hangs on is dead."""
+        names = {s.id: s.name for s in self.live.whole.stations}
+        for run in self.live.whole.runs:
+            if run.state == "goes":
+                words = f"Take off what fed {names[run.to_station]}"
+                self.landings.append(Landing(f"{run.id}/gone", "take off", words, 1.0, (), (("run", run.id),)))
+        for station in self.live.whole.stations:
+            if station.state == "goes" and station.kind != "utility":
+                words = f"Take {station.name} off"
+                touches: tuple[Touched, ...] = (("line", station.id), ("bus", station.id))
+                self.landings.append(Landing(f"{station.id}/gone", "take off", words, 1.0, (), touches))
 
     def _end_of(self, run: Run) -> str:
         """What a run leads to; where it comes from too, where another leads there."""
@@ -171,18 +191,32 @@ class _Made:
         return to if alone else f"{to} from {named[run.from_station].name}"
 
     def circuits(self) -> None:
-        """New circuits of open panels, roughed in and then landed."""
+        """New circuits of open panels, roughed in and then landed; those that stand, brought over to a panel that comes
+        in place of theirs.
+        """
         for answer in self.solution.panels:
             station = self._stations[answer.station]
-            new = [c for c in station.panel.circuits if not c.stays and c.run is None] if station.panel else []
-            if not new or station.later:
+            if station.later or station.panel is None:
                 continue
-            words = f"Rough in {len(new)} circuits of {station.name}"
-            rough = self.making.add(station.id, "rough in circuit", words, len(new), needs=self.first)
-            self.walls.append(rough)
-            land = f"Land {len(new)} new circuits in {station.name}"
-            ends = (rough, *((self.hung[station.id],) if station.id in self.hung else ()))
-            self.landings.append((f"{station.id}/new", "bring over cable", land, float(len(new)), ends))
+            hung = (self.hung[station.id],) if station.id in self.hung else ()
+            if new := [c for c in station.panel.circuits if not c.stays and c.run is None]:
+                words = f"Rough in {len(new)} circuits of {station.name}"
+                rough = self.making.add(station.id, "rough in circuit", words, len(new), needs=self.first)
+                self.walls.append(rough)
+                self._brought(station, "new", len(new), "new circuits", (rough, *hung), (("bus", station.id),))
+            old = [c for c in station.panel.circuits if c.stays]
+            if station.bought and old and answer.move is None:
+                words = f"Find and mark {len(old)} circuits of {station.name}"
+                marked = self.making.add(station.id, "find circuits", words, len(old))
+                self.ready.append(marked)
+                touches: tuple[Touched, ...] = (("circuits", station.id), ("bus", station.id))
+                self._brought(station, "kept", len(old), "circuits that stay", (marked, *hung), touches)
+
+    def _brought(
+        self, station: Station, key: str, many: int, what: str, needs: tuple[str, ...], touches: tuple[Touched, ...]
+    ) -> None:
+        words = f"Land {many} {what} in {station.name}"
+        self.landings.append(Landing(f"{station.id}/{key}", "bring over cable", words, float(many), needs, touches))
 
     def moves(self) -> None:
         """A panel that is moved: boxes and marks beforehand, its cables brought over and spliced in the dark."""
@@ -199,14 +233,19 @@ class _Made:
                 )
                 self.walls.append(mounted)
                 many = len(box.circuits)
-                self.landings.append(
-                    (key, "splice cable", f"Splice {many} in {box.name}", float(many), (mounted, marked))
-                )
+                words = f"Splice {many} in {box.name}"
+                touches: tuple[Touched, ...] = (("circuits", station.id), ("bus", station.id))
+                self.landings.append(Landing(key, "splice cable", words, float(many), (mounted, marked), touches))
             reach = [r for r in answer.move.reaches if r.reaches]
             if reach:
                 words = f"Bring over {len(reach)} circuits to {station.name}"
                 needs = (marked, self.hung[station.id])
-                self.landings.append((station.id, "bring over cable", words, float(len(reach)), needs))
+                over: tuple[Touched, ...] = (
+                    ("circuits", station.id),
+                    ("line", station.id),
+                    ("bus", station.id),
+                )
+                self.landings.append(Landing(station.id, "bring over cable", words, float(len(reach)), needs, over))
 
     def dark_hours(self) -> None:
         """What waits for the walls to be looked at, and of that what is done with the power off."""
@@ -215,40 +254,18 @@ class _Made:
             words = "Inspection, rough-in"
             looked = (self.making.add("rough-in", "inspection", words, needs=tuple(self.walls), outside="inspector"),)
         self.ready += self.walls
-        own = tuple(f"own/{each.id}" for each in self.job.day.own if each.power == "off")
-        if not self._standing or not (self.landings or own):
-            for key, kind, words, many, needs in self.landings:
-                self.ready.append(self.making.add(key, kind, words, many, needs=(*needs, *looked)))
+        how = (looked, self.first, self.everything_there)
+        self.ready += dark_hours(self.making, self.job, self.live, self._words, self.landings, *how)
+
+    def connected(self) -> None:
+        """Where nothing stood, the power comes with the supplier, once what it connects has been approved."""
+        if self.live.standing or not any(r.use == "service" and r.bought for r in self.job.runs):
             return
-        supplier = self._words["supplier"].capitalize()
-        # The house goes dark once all that its dark work waits for is there.
-        before = tuple(dict.fromkeys((*looked, *(n for *_, needs in self.landings for n in needs), *self._feeds())))
-        off = before
-        if self._service_changes:
-            words = f"{supplier} switches off"
-            off = (self.making.add("", "utility off", words, power="off", needs=before, outside="utility"),)
-        words = f"Load off, {self._words['main']} off, locked, proved dead"
-        proved = self.making.add("", PROVED, words, power="off", needs=off)
-        dark = tuple(name for landing in self.landings for name in self._in_the_dark(*landing[:4], proved)) + own
-        last = dark
-        if self._service_changes:
-            words = f"{supplier} switches on"
-            last = (self.making.add("", "utility on", words, power="off", needs=dark, outside="utility"),)
-        words = f"{self._words['leg'].capitalize()}s checked, {self._words['device']}s on in order"
-        self.ready.append(self.making.add("", RESTORED, words, power="off", needs=last))
-
-    def _in_the_dark(self, key: str, kind: str, words: str, many: float, proved: str) -> Iterator[str]:
-        """A piece of dark work; what several hands can share, each with circuits of its own, is shared."""
-        hands = min(HANDS, len(self.job.day.people), int(many)) if kind == "bring over cable" else 1
-        for hand in range(hands):
-            share = float(int(many) // hands + (hand < int(many) % hands)) if hands > 1 else many
-            named, said = (key, words) if hands == 1 else (f"{key}/{hand + 1}", f"{words}, {SHARES[hand]} {share:.0f}")
-            yield self.making.add(named, kind, said, share, power="off", needs=(proved,))
-
-    def _feeds(self) -> tuple[str, ...]:
-        if not any(kept.fed for kept in self.job.day.stays_on):
-            return ()
-        return (self.making.add("", "temporary feed", "Temporary feed set up and tried", needs=self.first),)
+        needs = tuple(dict.fromkeys(self.ready))
+        words = "Inspection, ready to be connected"
+        approved = self.making.add("service", "inspection", words, needs=needs, outside="inspector")
+        words = f"{self._words['supplier'].capitalize()} connects and switches on"
+        self.ready.append(self.making.add("new", "utility on", words, needs=(approved,), outside="utility"))
 
     def afterwards(self) -> None:
         """What is done when all is on again: tests, labels, the last look."""

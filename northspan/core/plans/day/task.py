@@ -1,10 +1,13 @@
 """A task of a job's days, as it is made from the plan or put in by hand."""
 
 from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Literal
 
+from northspan.core.book.library import words_of
+from northspan.core.job.job import Job
 from northspan.core.job.planned.day import Power
+from northspan.core.plans.day.live import Touched
 
 # The longest stretch that is planned as one task (minutes).
 MOST_AT_ONCE = 240
@@ -28,7 +31,8 @@ Durations = Mapping[str, Duration]
 class DayTask:
     """A task: its id, which stays its own while the plan changes; what it is in words, the kind of work; minutes, how
     they come about; people; whether the power is off for it; what comes first; whether it wants dry weather; who comes
-    from outside for it; whether it was put in by hand; whether it is held in the day, so that no hand takes it out.
+    from outside for it; whether it was put in by hand; whether it is held in the day, so that no hand takes it out;
+    what it touches, and whose switches it opens (``:utility``: the supplier's).
     """
 
     id: str
@@ -43,6 +47,25 @@ class DayTask:
     outside: Outside = ""
     own: bool = False
     held: bool = False
+    touches: tuple[Touched, ...] = ()
+    opens: tuple[str, ...] = ()
+
+
+def outsider(job: Job, task: DayTask) -> str:
+    """Who comes from outside for a task, in the words of the job's code book; empty where nobody does."""
+    return words_of(job.code_book)["supplier"] if task.outside == "utility" else task.outside
+
+
+@dataclass(frozen=True, slots=True)
+class Landing:
+    """Work on conductors, to be done with all of it dead that is live today: its task, and what it touches."""
+
+    key: str
+    kind: str
+    words: str
+    many: float
+    needs: tuple[str, ...]
+    touches: tuple[Touched, ...]
 
 
 @dataclass(slots=True)
@@ -62,6 +85,8 @@ class Making:
         needs: tuple[str, ...] = (),
         dry: bool = False,
         outside: Outside = "",
+        touches: tuple[Touched, ...] = (),
+        opens: tuple[str, ...] = (),
     ) -> str:
         """Make a task of so many pieces or feet of a kind of work; gives its id."""
         known = self.durations.get(kind)
@@ -78,6 +103,7 @@ class Making:
             # What takes longer than half a day is done in stretches, one after the other.
             named, said = (own, words) if parts == 1 else (f"{own}/{part + 1}", f"{words}, {part + 1} of {parts}")
             share = minutes // parts + (part < minutes % parts)
-            self.tasks.append(DayTask(named, said, kind, share, why, crew, power, needs, dry, outside))
+            made = DayTask(named, said, kind, share, why, crew, power, needs, dry, outside)
+            self.tasks.append(replace(made, touches=touches, opens=opens))
             needs = (named,)
         return needs[0]

@@ -3,6 +3,7 @@ import { computed, onBeforeUnmount, ref } from 'vue'
 
 import { clock } from './clock'
 import type { Days } from '@/api/types'
+import { term } from '@/stores/words'
 
 /** The day in the order in which it is done, for a phone: what is on now stands first. */
 const props = defineProps<{ days: Days; day: number; people: readonly string[]; date: string | undefined }>()
@@ -30,7 +31,7 @@ const still = computed(() => here.value.filter((t) => !on.value.includes(t)))
     <h2 class="cap">Day {{ day }}<template v-if="date">, {{ date }}</template></h2>
     <ul>
       <li v-for="t in still" :key="t.task.id" :class="t.task.power">
-        <v-btn variant="text" @click="chosen = t.task.id"><span class="mono">{{ clock(t.start) }}</span> {{ t.task.name }} <span class="narrow quiet">{{ t.people.map((p) => people[p]).join(', ') || t.task.outside }}{{ t.task.power === 'off' ? ' · power off' : '' }}</span></v-btn>
+        <v-btn variant="text" @click="chosen = t.task.id"><span class="mono">{{ clock(t.start) }}</span> {{ t.task.name }} <span class="narrow quiet">{{ t.people.map((p) => people[p]).join(', ') || (t.task.outside === 'utility' ? term('supplier') : t.task.outside) }}{{ t.task.power === 'off' ? ' · power off' : '' }}</span></v-btn>
       </li>
     </ul>
   </div>

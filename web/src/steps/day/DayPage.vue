@@ -11,6 +11,7 @@ import TaskPanel from './TaskPanel.vue'
 import NoJob from '@/shell/NoJob.vue'
 import WorkBench from '@/shell/WorkBench.vue'
 import { useDesk } from '@/stores/desk'
+import { term } from '@/stores/words'
 
 const props = defineProps<{ id: string }>()
 const desk = useDesk()
@@ -27,6 +28,7 @@ const task = computed(() => days.value?.tasks.find((t) => t.task.id === chosen.v
 const gates = computed(() => (days.value?.tasks ?? []).filter((t) => t.task.outside))
 const dryDays = computed(() => [...new Set((days.value?.tasks ?? []).filter((t) => t.task.dry).map((t) => t.day))])
 const names = computed(() => Object.fromEntries((days.value?.tasks ?? []).map((t) => [t.task.id, t.task.name])))
+const connects = computed(() => days.value?.tasks.some((t) => t.task.id === 'utility-on/new'))
 const cost = computed(() => (days.value?.tasks.length && before.value !== null ? days.value.dark_minutes - before.value : null))
 </script>
 
@@ -36,9 +38,10 @@ const cost = computed(() => (days.value?.tasks.length && before.value !== null ?
       <p v-if="trouble" class="danger" role="alert">{{ trouble }}</p>
       <header v-if="days">
         <div v-if="days.tasks.length" class="figure">
-          <b>{{ days.dark_minutes ? `power off ${spell(days.dark_minutes)}` : 'power stays on' }}</b>
+          <b>{{ days.dark_minutes ? `power off ${spell(days.dark_minutes)}` : connects ? `no power until the ${term('supplier')} connects` : 'power stays on' }}</b>
           <span v-if="cost !== null" class="narrow" :class="cost > 0 ? 'danger' : 'good'">{{ cost ? `${cost > 0 ? '+' : '−'} ${spell(Math.abs(cost))}` : 'no longer off' }} by the last change</span>
           <span v-for="a in days.arrivals" :key="a.at" class="mono">{{ a.proved ? '' : 'at most ' }}{{ spell(a.dark_minutes) }} if they come at {{ clock(a.at) }}</span>
+          <span v-if="!days.ready" class="narrow caution">Not all that the dark work needs is there before it goes dark: an earlier day for what can be made ready makes it shorter.</span>
           <span v-if="!days.proved" class="narrow caution">May not be the shortest: no plan is below {{ spell(days.least_dark) }}. <v-btn @click="again(30)">Search longer</v-btn></span>
         </div>
         <p v-else-if="days.trouble" class="caution">{{ days.trouble }} <v-btn v-if="days.days_wanted" @click="desk.edit([{ op: 'add', path: '/day/days', value: Math.min(10, days.days_wanted + 1) }])">Plan {{ Math.min(10, days.days_wanted + 1) }} days</v-btn></p>

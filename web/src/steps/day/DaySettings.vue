@@ -28,7 +28,7 @@ function setPeople(words: string) {
 }
 const split = computed(() => props.plan.changes.filter((c) => c.parts))
 const dropped = computed(() => props.plan.changes.filter((c) => c.dropped))
-const STAGES = [{ value: 'trench', words: 'Trench' }, { value: 'rough-in', words: 'Rough-in' }, { value: 'final', words: 'Final' }] as const
+const STAGES = [{ value: 'trench', words: 'Trench' }, { value: 'rough-in', words: 'Rough-in' }, { value: 'service', words: 'Ready to connect' }, { value: 'final', words: 'Final' }] as const
 type Stage = DayPlan['inspections'][number]['stage']
 const visitOf = (stage: Stage) => props.plan.inspections.find((v) => v.stage === stage)
 function setInspection(stage: Stage, part: Partial<DayPlan['inspections'][number]>) {
@@ -130,10 +130,12 @@ function keepOn(index: number, part: Partial<DayPlan['stays_on'][number]>) {
         <NumberField label="Takes" :value="each.watts" unit="W" :pointer="`/day/stays_on/${i}/watts`" @change="(v) => v !== null && keepOn(i, { watts: v })" />
         <v-checkbox-btn class="narrow" :model-value="each.fed" label="from the temporary source" @update:model-value="keepOn(i, { fed: !each.fed })" />
         <NumberField v-if="!each.fed" label="May be off for" :value="each.most_off" unit="min" :pointer="`/day/stays_on/${i}/most_off`" @change="(v) => v !== null && keepOn(i, { most_off: v })" />
+        <v-checkbox-btn class="narrow" :model-value="each.gapless" label="must not see a gap (breathing aid, alarm)" @update:model-value="keepOn(i, { gapless: !each.gapless })" />
+        <NumberField v-if="each.gapless" label="Own battery lasts" :value="each.battery" auto="say how long" unit="min" lockable :pointer="`/day/stays_on/${i}/battery`" @change="(battery) => keepOn(i, { battery })" />
         <v-btn @click="set('stays_on', plan.stays_on.filter((_, k) => k !== i))">Remove</v-btn>
       </li>
     </ul>
-    <v-btn @click="set('stays_on', [...plan.stays_on, { item: 'Freezer', watts: 200, fed: true, most_off: 0 }])">Something must stay on</v-btn>
+    <v-btn @click="set('stays_on', [...plan.stays_on, { item: 'Freezer', watts: 200, fed: true, most_off: 0, gapless: false, battery: null }])">Something must stay on</v-btn>
     <NumberField label="Temporary source" :value="plan.source_w" auto="not said" unit="W" pointer="/day/source_w" lockable @change="(v) => set('source_w', v)" />
     <p v-if="days && days.fed_w" class="narrow" :class="{ danger: days.over_source }">{{ days.fed_w }} W on it<template v-if="plan.source_w !== null"> of {{ plan.source_w }} W</template>{{ days.over_source ? ': more than it gives' : '' }}.</p>
     <template v-if="dropped.length || split.length || days?.gone.length">

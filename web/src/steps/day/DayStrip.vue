@@ -5,6 +5,7 @@ import { clock, spell } from './clock'
 import { useDragging } from './dragging'
 import type { DayPlan, Days } from '@/api/types'
 import { deskKey, useDesk } from '@/stores/desk'
+import { titled } from '@/stores/words'
 
 /** One day as a strip of hours: people as rows, tasks as bars, the dark hours as a band with its length on it. */
 const props = defineProps<{ days: Days; day: number; plan: DayPlan }>()
@@ -17,7 +18,7 @@ const rows = computed(() => {
   const outside = (who: string, name: string) => (here.value.some((t) => t.task.outside === who) ? [{ key: who, name, tasks: here.value.filter((t) => t.task.outside === who) }] : [])
   const people = props.plan.people.map((name, at) => ({ key: String(at), name, tasks: here.value.filter((t) => t.people.includes(at)) }))
   const nobody = here.value.filter((t) => !t.people.length && !t.task.outside)
-  return [...people, ...(nobody.length ? [{ key: 'nobody', name: 'Nobody', tasks: nobody }] : []), ...outside('utility', 'Utility'), ...outside('inspector', 'Inspector')]
+  return [...people, ...(nobody.length ? [{ key: 'nobody', name: 'Nobody', tasks: nobody }] : []), ...outside('utility', titled('supplier')), ...outside('inspector', 'Inspector')]
 })
 // The strip ends with the hour after the last task: what is free after it takes no room.
 const ends = computed(() => Math.min(props.plan.evening, 60 * Math.ceil((Math.max(...here.value.map((t) => t.end), props.plan.morning + 60) + 15) / 60)))
@@ -40,7 +41,7 @@ const costs = computed(() => {
 // What the work waits for that no hand can hurry: hours in which somebody may come, and dry ones.
 const awaited = computed(() => {
   const inspected = props.plan.inspections.filter((v) => v.day === props.day && here.value.some((t) => t.task.id === `inspection/${v.stage}`))
-  const comes = props.plan.utility?.day === props.day && here.value.some((t) => t.task.id === 'utility-off') ? [props.plan.utility] : []
+  const comes = props.plan.utility?.day === props.day && here.value.some((t) => ['utility-off', 'utility-on/new'].includes(t.task.id)) ? [props.plan.utility] : []
   return { inspector: inspected, utility: comes } as Partial<Record<string, { earliest: number; latest: number }[]>>
 })
 const gates = computed(() => here.value.filter((t) => t.task.outside === 'inspector'))
