@@ -110,6 +110,8 @@ class ByHand(unittest.TestCase):
         # 17 ft along the walls, and 3 ft at each end.
         self.assertEqual(feet, [23])
         self.assertEqual([w for w in found.open if w.startswith("House:")], [])
+        none = job_counts(prepared(parse(opened(**{"places/0/grounding": {"seen": True, "electrodes": []}}))))
+        self.assertTrue(any(w.startswith("House: it owes electrodes, none is entered") for w in none.open), none.open)
 
     def test_a_moved_panel_is_spliced_in_copper_with_connectors_for_both_metals(self):
         far = {"to": {"x": 40, "y": 0}, "ends": 2}

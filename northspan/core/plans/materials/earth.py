@@ -31,6 +31,8 @@ def earth_counts(ready: Prepared) -> Iterator[Count | str]:
         size = ground.conductor.value if ground.conductor is not None else None
         wire = f"wire {place.grounding.conductor.metal} {size} bare" if isinstance(size, str) else None
         new = [e for e in electrodes if e.connected and (not e.stays or planned)]
+        if not electrodes:
+            yield f"{place.name}: it owes electrodes, none is entered: nothing of them or their wire is counted."
         for electrode in new:
             yield from _electrode(place, electrode, planned, wire)
         if new and wire is not None:

@@ -131,7 +131,7 @@ function keepOn(index: number, part: Partial<DayPlan['stays_on'][number]>) {
         <v-checkbox-btn class="narrow" :model-value="each.fed" label="from the temporary source" @update:model-value="keepOn(i, { fed: !each.fed })" />
         <NumberField v-if="!each.fed" label="May be off for" :value="each.most_off" unit="min" :pointer="`/day/stays_on/${i}/most_off`" @change="(v) => v !== null && keepOn(i, { most_off: v })" />
         <v-checkbox-btn class="narrow" :model-value="each.gapless" label="must not see a gap (breathing aid, alarm)" @update:model-value="keepOn(i, { gapless: !each.gapless })" />
-        <NumberField v-if="each.gapless" label="Own battery lasts" :value="each.battery" auto="say how long" unit="min" lockable :pointer="`/day/stays_on/${i}/battery`" @change="(battery) => keepOn(i, { battery })" />
+        <NumberField v-if="each.gapless" label="Own battery lasts" :value="each.battery" auto="not said" unit="min" lockable :pointer="`/day/stays_on/${i}/battery`" @change="(battery) => keepOn(i, { battery })" />
         <v-btn @click="set('stays_on', plan.stays_on.filter((_, k) => k !== i))">Remove</v-btn>
       </li>
     </ul>

@@ -1,4 +1,6 @@
-"""What a new dwelling owes and nothing is on record of: said as advice, once each, so that silence is no answer."""
+"""What a dwelling owes that is new, or whose service or feed is replaced, and nothing is on record of: said as advice,
+once each, so that silence is no answer.
+"""
 
 from collections.abc import Iterable
 
@@ -13,10 +15,12 @@ from northspan.core.property.whole.view import JobView
 
 
 def find(book: WholeBook, view: JobView) -> Iterable[Finding]:
-    """Surge protection, emergency disconnect, interrupting rating and intersystem terminal of every new dwelling."""
+    """Surge protection, emergency disconnect, interrupting rating and intersystem terminal of every dwelling that is
+    new or is entered anew: what is replaced owes what new work owes, whatever else of the house stands.
+    """
     for place, ground in zip(view.job.places, view.ground.places, strict=True):
         here = entries(view, place)
-        if not place.is_dwelling or place.stays or not here:
+        if not place.is_dwelling or not here or (place.stays and not here[0].bought):
             continue
         yield from _at_entry(view, place, here[0])
         if ground.intersystem and place.grounding.intersystem_terminals is None:
@@ -63,7 +67,8 @@ def _at_entry(view: JobView, place: Place, entry: Station) -> Iterable[Finding]:
 
 def _sources(view: JobView) -> Iterable[Finding]:
     for station in view.job.stations:
-        new = any(p.is_dwelling and not p.stays for p in view.job.places)
+        made = {run.to_station for run in view.job.runs if run.use == "service" and run.bought}
+        new = bool(made) or any(p.is_dwelling and not p.stays for p in view.job.places)
         if station.kind == "utility" and new and not isinstance(view.faults[station.id].value, float):
             yield finding(
                 "fault-unknown", "advice", "110.9, 110.24", f"{station.name}: available fault current not on record",
