@@ -45,7 +45,7 @@ def run(options: argparse.Namespace) -> int:
     wanted = tuple(name for name in NAMES if name in asked)
     solution = solve(job)
     planned = days(whole, solution, _durations(), SOUGHT_S) if "days" in wanted else None
-    matter = Matter(job, solution, _materials(job), wanted, made_on=date.today(), days=planned)
+    matter = Matter(job, solution, _materials(whole), wanted, made_on=date.today(), days=planned)
     folder = Path(options.out)
     try:
         folder.mkdir(parents=True, exist_ok=True)

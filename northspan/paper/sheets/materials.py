@@ -17,7 +17,7 @@ SHOWN = 4
 
 
 def material_sections(listed: MaterialList) -> Iterator[Section]:
-    """A table for every group, then what it comes to, then what could not be counted."""
+    """A table for every group, then what it comes to, what could not be counted, what is taken out."""
     for group, lines in groupby(listed.lines, key=lambda line: line.group):
         yield Section(f"Materials: {group}", HEAD, tuple(_row(line, SHOWN) for line in lines))
     rows = [(s.what, dollars(s.value)) for s in listed.without_price.steps]
@@ -25,6 +25,8 @@ def material_sections(listed: MaterialList) -> Iterator[Section]:
     yield Section("Together", ("", ""), tuple(rows))
     if listed.open:
         yield Section("Not counted yet", ("",), tuple((words,) for words in listed.open))
+    if listed.taken:
+        yield Section("Taken out", ("",), tuple((words,) for words in listed.taken))
 
 
 def materials_csv(job: Job, listed: MaterialList) -> str:

@@ -25,7 +25,7 @@ def matter_of(
     return Matter(
         left,
         solved.solution,
-        materials(left),
+        materials(job),
         ticked(job.packet) if wanted is None else wanted,
         revision(len(issued)),
         made_on,

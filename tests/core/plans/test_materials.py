@@ -113,6 +113,20 @@ class ByHand(unittest.TestCase):
         none = job_counts(prepared(parse(opened(**{"places/0/grounding": {"seen": True, "electrodes": []}}))))
         self.assertTrue(any(w.startswith("House: it owes electrodes, none is entered") for w in none.open), none.open)
 
+    def test_what_goes_is_listed_with_what_becomes_of_it_and_not_bought(self):
+        made = opened()
+        goes = {"state": "goes", "becomes": "reused", "reused_at": "the barn"}
+        old = {"id": "old", "name": "Old panel", "kind": "panelboard", "place": made["places"][0]["id"], **goes}
+        feed = {**made["runs"][0], "id": "old-feed", "to_station": "old", "state": "goes", "locks": {"size": "2/0"}}
+        before = job_counts(prepared(parse(made)))
+        found = job_counts(
+            prepared(parse(made | {"stations": [*made["stations"], old], "runs": [*made["runs"], feed]}))
+        )
+        self.assertEqual(found.counts, before.counts)
+        panel, wire = found.taken
+        self.assertEqual(panel, "Old panel: used again at the barn")
+        self.assertRegex(wire, r"to Old panel, .*2/0 .*: what becomes of it is not on record")
+
     def test_a_moved_panel_is_spliced_in_copper_with_connectors_for_both_metals(self):
         far = {"to": {"x": 40, "y": 0}, "ends": 2}
         cable = {**NM, "metal": "al"}

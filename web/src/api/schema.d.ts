@@ -3042,13 +3042,14 @@ export interface components {
             price: number | null;
             cost: components["schemas"]["Figure"];
         };
-        /** Every line, what all of it costs (no value where a price is missing), the names that have no price, and in words what could not be counted. */
+        /** Every line, what all of it costs (no value where a price is missing), the names that have no price, and in words what could not be counted, and what is taken out. */
         MaterialList: {
             lines: components["schemas"]["MaterialLine"][];
             total: components["schemas"]["Figure"];
             without_price: components["schemas"]["Figure"];
             unpriced: string[];
             open: string[];
+            taken: string[];
         };
         /** What other ways to lay a run cost. */
         InsteadReply: {

@@ -7,6 +7,7 @@ from northspan.core.plans.materials.count import Count, Group
 from northspan.core.plans.materials.earth import earth_counts
 from northspan.core.plans.materials.gear import gear_counts
 from northspan.core.plans.materials.pipes import pipe_counts
+from northspan.core.plans.materials.taken import taken_out
 from northspan.core.plans.materials.wires import wire_counts
 from northspan.core.property.panel.solve_panels import solve_panels
 from northspan.core.property.pull.solve_pulls import solve_pulls
@@ -20,10 +21,11 @@ GROUPS: dict[Group, str] = {
 
 @dataclass(frozen=True, slots=True)
 class Counted:
-    """The counts of a job, by group, and in words what could not be counted."""
+    """The counts of a job, by group, and in words what could not be counted, and what is taken out."""
 
     counts: tuple[Count, ...]
     open: tuple[str, ...]
+    taken: tuple[str, ...] = ()
 
 
 def job_counts(ready: Prepared) -> Counted:
@@ -39,7 +41,8 @@ def job_counts(ready: Prepared) -> Counted:
     ]
     order = list(GROUPS)
     counts = sorted((c for c in found if isinstance(c, Count)), key=lambda c: order.index(c.group))
-    return Counted(tuple(counts), tuple(w for w in found if isinstance(w, str)))
+    taken = tuple(taken_out(ready.left.whole))
+    return Counted(tuple(counts), tuple(w for w in found if isinstance(w, str)), taken)
 
 
 def _unsized(ready: Prepared) -> list[str]:

@@ -33,7 +33,7 @@ class MaterialLine:
 @dataclass(frozen=True, slots=True)
 class MaterialList:
     """Every line, what all of it costs (no value where a price is missing), the names that have no price, and in words
-    what could not be counted.
+    what could not be counted, and what is taken out.
     """
 
     lines: tuple[MaterialLine, ...]
@@ -41,6 +41,7 @@ class MaterialList:
     without_price: Figure
     unpriced: tuple[str, ...]
     open: tuple[str, ...]
+    taken: tuple[str, ...]
 
 
 def material_list(
@@ -67,7 +68,7 @@ def material_list(
     known = sum((_cost(ln) for ln in lines), 0.0)
     together = Figure(known, "$", (*steps, Step("Together, no labour", known, "$", "sum")))
     total = Figure(None, "$", tuple(steps)) if unpriced else together
-    return MaterialList(tuple(lines), total, together, unpriced, counted.open)
+    return MaterialList(tuple(lines), total, together, unpriced, counted.open, counted.taken)
 
 
 def _cost(line: MaterialLine) -> float:

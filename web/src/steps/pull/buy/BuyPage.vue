@@ -63,6 +63,10 @@ watch(() => view.working?.title, (title) => title && nextTick(() => working.valu
           <h3 class="cap">Not counted yet</h3>
           <ul class="narrow"><li v-for="words in found.open" :key="words">{{ words }}</li></ul>
         </template>
+        <template v-if="found.taken.length">
+          <h3 class="cap">Taken out</h3>
+          <ul class="narrow"><li v-for="words in found.taken" :key="words">{{ words }}</li></ul>
+        </template>
         <p class="narrow quiet">What is already there is ticked in Walk, beside its equipment.</p>
       </section>
       <div ref="working"><WorkingPanel /></div>
