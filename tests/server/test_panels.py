@@ -6,7 +6,7 @@ import io
 from pypdf import PdfReader
 
 from northspan.core.document.file import parse
-from northspan.core.property.panel.layout import interleaved
+from northspan.core.job.panel import interleaved
 from tests.core.made.panels import PANEL, opened
 from tests.server.harness import ServerTest
 

@@ -135,6 +135,15 @@ class Move(Part):
     )
 
 
+def interleaved(spaces: int, lines: str = "AB") -> tuple[str, ...]:
+    """Legs row by row over the lines of the supply: the first row on A, the second on B, and so on.
+
+    >>> "".join(interleaved(8)), "".join(interleaved(8, "ABC")), "".join(interleaved(4, "A"))
+    ('AABBAABB', 'AABBCCAA', 'AAAA')
+    """
+    return tuple(lines[(space - 1) // 2 % len(lines)] for space in range(1, spaces + 1))
+
+
 class Panel(Part):
     """A panelboard with its cover off. Its bus, main, retainer and spaces stand with the station's gear."""
 
@@ -181,6 +190,11 @@ class Panel(Part):
             if circuit.poles == 2 or other.poles == 2:
                 raise PydanticCustomError("panel", f"{circuit.id}: a multiwire partner has one pole")
         return self
+
+    def bus(self, spaces: int, lines: str) -> tuple[str, ...]:
+        """The line that every space stands on, of a panel fed with these ``lines``."""
+        own = self.legs != "interleaved" and len(lines) > 1
+        return tuple(self.legs) if own else interleaved(spaces, lines)
 
     def within(self, spaces: int | None) -> str | None:
         """What of it lies beyond so many spaces, in words; None where nothing does."""

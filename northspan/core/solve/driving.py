@@ -5,7 +5,7 @@ from collections.abc import Iterable, Mapping
 from northspan.core.book.systems import SYSTEMS
 from northspan.core.job.job import Appliance, Job, Place, Station
 from northspan.core.job.panel import Panel, PanelCircuit
-from northspan.core.property.panel.layout import A, B, interleaved
+from northspan.core.property.panel.layout import A, B
 
 
 def with_driven_loads(job: Job) -> Job:
@@ -33,8 +33,7 @@ def _driven(place: Place, panels: list[tuple[Station, Panel]], lines: Mapping[st
     typed: list[Appliance] = []
     circuits: list[PanelCircuit] = []
     for station, panel in panels:
-        fed = interleaved(station.gear.spaces or 0, lines.get(station.id, A + B))
-        of = fed if panel.legs == "interleaved" else panel.legs
+        of = panel.bus(station.gear.spaces or 0, lines.get(station.id, A + B))
         circuits += panel.circuits
         for circuit in panel.circuits:
             leg = of[circuit.space - 1] if circuit.space is not None and circuit.poles == 1 else None

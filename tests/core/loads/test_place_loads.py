@@ -163,3 +163,25 @@ class Soundness(unittest.TestCase):
             job(**{"places/0/appliances": same})
         with self.assertRaisesRegex(JobFileError, "already the id"):
             job(variants=[{"id": "v", "name": "V"}] * 2)
+
+    def test_a_panel_beside_the_main_takes_what_hangs_on_its_circuits_and_the_house_counts_once(self):
+        circuits = [
+            {"id": "a", "space": 1, "va": 1200}, {"id": "b", "space": 3, "va": 600},
+            {"id": "heat", "space": 2, "poles": 2, "appliances": ["heat"]}, {"id": "later", "space": 5, "va": 900,
+            "state": "later"},
+        ]  # fmt: skip
+        beside = {
+            "stations/2/load": None, "stations/2/place": "house", "stations/2/gear": {"spaces": 8},
+            "stations/2/panel": {"circuits": circuits},
+        }  # fmt: skip
+        heater = {"id": "heat", "name": "Heat", "kind": "other", "va": 2400, "across": "lines"}
+        house = {"stations/1/load": None, "places/0/floor_area": 2000, "places/0/appliances": [heater]}
+        # 1200 VA on A and 600 VA on B at 120 V, 2400 VA over both at 240 V: 10 + 10 and 5 + 10 A.
+        found = amps(**house, **beside)
+        self.assertEqual((found["feeder"], found["service"]), (20.0, amps(**house)["service"] - 30.0))
+        # In another building it is not in the house's calculation and adds to it, without the house's heater.
+        away = amps(**house, **beside | {"stations/2/place": "shed"})
+        self.assertEqual(away["service"], found["service"] + 10.0)
+        silent = {**beside, "stations/2/panel": {"circuits": [{"id": "a", "space": 1}]}}
+        titles = [f.title for f in solve(job(**house, **silent)).findings if f.rule == "no-load"]
+        self.assertEqual(titles, ["1 circuit of Shed panel says no load yet"])

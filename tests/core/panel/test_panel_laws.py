@@ -10,10 +10,10 @@ from northspan.core.codes.nec.panels.proposed import proposed, rating_of
 from northspan.core.codes.nec.panels.splices import splice
 from northspan.core.document.file import dump, parse
 from northspan.core.job.job import Appliance, Place
-from northspan.core.job.panel import Bar, Hole, Panel, PanelCircuit
+from northspan.core.job.panel import Bar, Hole, Panel, PanelCircuit, interleaved
 from northspan.core.property.panel.balancing.of_panel import panel_balance
 from northspan.core.property.panel.holes import holes_given, landed
-from northspan.core.property.panel.layout import Breaker, BusBars, Spot, interleaved, may_stay
+from northspan.core.property.panel.layout import Breaker, BusBars, Spot, may_stay
 from northspan.core.property.panel.solve_panels import panel_answer
 from northspan.core.solve.solve import solve
 from tests import examples

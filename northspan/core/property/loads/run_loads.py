@@ -10,6 +10,7 @@ from northspan.core.job.load import Load
 from northspan.core.job.run import Run
 from northspan.core.network.topology import THREE_PHASE, Network
 from northspan.core.property.loads.circuit import Circuit
+from northspan.core.property.loads.panel_load import circuits_load
 from northspan.core.property.loads.place_load import PlaceLoad
 from northspan.core.property.loads.rules import LoadBook
 
@@ -58,6 +59,7 @@ def run_loads(book: LoadBook, job: Job, net: Network, places: Iterable[PlaceLoad
     alone = {p.place: at for at, p in calculated.items() if _is_circuit(net, at)}
     equipment = _appliance_loads(book, job, net, driven, alone)
     found: dict[str, RunLoad] = {}
+    homes = {p.id: p for p in job.places}
     for run in reversed(net.order):
         station = net.stations[run.to_station]
         here = calculated.get(station.id) if station.id not in equipment or station.place not in alone else None
@@ -72,6 +74,10 @@ def run_loads(book: LoadBook, job: Job, net: Network, places: Iterable[PlaceLoad
         elif station.id in equipment and here is None:
             own = equipment[station.id]
             parts.append(_Part(own, own.steps))
+        elif here is None and (hung := circuits_load(book, homes[station.place], station, run.system)) is not None:
+            by_place = {station.place: hung.amps} if station.place in driven else {}
+            own = RunLoad(hung.amps, hung.continuous_amps, hung.unbalance_a, 1.0, hung.steps, hung.amps, by_place)
+            parts.append(_Part(replace(own, unbalance_a=hung.unbalance_a), hung.steps))
         leaving = net.leaving.get(run.to_station, ())
         for each in leaving:
             below = found[each.id]

@@ -17,7 +17,7 @@ from northspan.core.property.loads.circuit import Circuit
 from northspan.core.property.loads.rules import LoadBook
 from northspan.core.property.loads.run_loads import RunLoad
 from northspan.core.property.panel.asked import PanelAsked
-from northspan.core.property.panel.layout import BusBars, interleaved
+from northspan.core.property.panel.layout import BusBars
 from northspan.core.property.runs.asking import Standing, question
 from northspan.core.run.sized import Sizing
 from northspan.core.run.sizing import REMEMBERED, size_run
@@ -62,10 +62,9 @@ class SizedCircuit:
 def bus_bars(asked: PanelAsked) -> BusBars:
     """A panel's spaces and legs, row by row over the lines of its supply; with one line all are on one leg."""
     panel, spaces = asked.panel, asked.station.gear.spaces or 0
-    own = panel.legs != "interleaved" and asked.supply.ungrounded > 1
-    legs = panel.legs if own else interleaved(spaces, asked.supply.letters)
+    legs = panel.bus(spaces, asked.supply.letters)
     allowed = spaces + len(panel.twin_spaces) if panel.circuits_allowed is None else panel.circuits_allowed
-    return BusBars(tuple(legs), frozenset(panel.blocked), frozenset(panel.twin_spaces), allowed)
+    return BusBars(legs, frozenset(panel.blocked), frozenset(panel.twin_spaces), allowed)
 
 
 def sized_circuits(book: LoadBook, asked: PanelAsked) -> tuple[SizedCircuit, ...]:

@@ -54,6 +54,7 @@ class BusBars:
     def usable(self, space: int) -> bool:
         """Whether a breaker may stand in a space: it is in the panel and not blocked.
 
+        >>> from northspan.core.job.panel import interleaved
         >>> BusBars(interleaved(4), frozenset({3})).usable(3)
         False
         """
@@ -62,6 +63,7 @@ class BusBars:
     def takes_pair(self, space: int) -> bool:
         """Whether a two-pole breaker, or two handles tied, may stand in a space and the one below: on unlike legs.
 
+        >>> from northspan.core.job.panel import interleaved
         >>> [s for s in range(1, 7) if BusBars(interleaved(6)).takes_pair(s)]
         [1, 2, 3, 4]
         """
@@ -75,18 +77,10 @@ class BusBars:
             yield space + 2
 
 
-def interleaved(spaces: int, lines: str = A + B) -> tuple[Leg, ...]:
-    """Legs row by row over the lines of the supply: the first row on A, the second on B, and so on.
-
-    >>> "".join(interleaved(8)), "".join(interleaved(8, "ABC")), "".join(interleaved(4, "A"))
-    ('AABBAABB', 'AABBCCAA', 'AAAA')
-    """
-    return tuple(lines[(space - 1) // 2 % len(lines)] for space in range(1, spaces + 1))
-
-
 def may_stay(panel: BusBars, breaker: Breaker) -> bool:
     """Whether a breaker may stay where it is, whatever stands beside it; a partner only as far as itself goes.
 
+    >>> from northspan.core.job.panel import interleaved
     >>> panel = BusBars(interleaved(6), twins=frozenset({5}))
     >>> may_stay(panel, Breaker("a", 1, 0, Spot(5, True))), may_stay(panel, Breaker("b", 1, 0, Spot(6, True)))
     (True, False)

@@ -42,7 +42,7 @@ def balance(
     ``remaining`` says how much time (s) there is left; past it the best that was found comes, and how far it may still
     improve. Raises OutOfTime where nothing was found in it.
 
-    >>> from northspan.core.property.panel.layout import interleaved
+    >>> from northspan.core.job.panel import interleaved
     >>> four = [Breaker("c1", 1, 4800, Spot(1)), Breaker("c2", 1, 3600, Spot(2)), Breaker("c3", 1, 2000, Spot(3)),
     ...         Breaker("c4", 2, 16000, Spot(4))]
     >>> found = balance(BusBars(interleaved(6)), four)

@@ -8,8 +8,9 @@ from pydantic_core import PydanticCustomError
 from northspan.core.book.case import CaseAnswer, CaseFinding
 from northspan.core.book.strict import Number, StrictCase, Switch, Whole, Word
 from northspan.core.figures.working import Figure, NamedFigure, Step, number
+from northspan.core.job.panel import interleaved
 from northspan.core.property.panel.balancing.balance import Balanced, balance
-from northspan.core.property.panel.layout import Breaker, BusBars, Spot, interleaved
+from northspan.core.property.panel.layout import Breaker, BusBars, Spot
 
 MOST_SPACES = 84
 # Loads are reckoned in quarters of a VA, so that 125 % of one stays whole.

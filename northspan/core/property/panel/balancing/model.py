@@ -38,7 +38,7 @@ class Choice:
 def choices(panel: BusBars, breakers: Sequence[Breaker]) -> list[list[Choice]]:
     """The choices of every group.
 
-    >>> from northspan.core.property.panel.layout import interleaved
+    >>> from northspan.core.job.panel import interleaved
     >>> [c.difference for c in choices(BusBars(interleaved(4)), [Breaker("a", 1, 8, Spot(3))])[0]]
     [-8, 8, -8]
     """

@@ -31,7 +31,9 @@ def reachable(panel: BusBars, groups: Groups) -> Iterator[int] | None:
 
     The sums of so many breakers on leg A are the bits of one number: a choice shifts them all at once.
 
-    >>> from northspan.core.property.panel.layout import Breaker, interleaved
+    >>> from northspan.core.job.panel import interleaved
+
+    >>> from northspan.core.property.panel.layout import Breaker
     >>> from northspan.core.property.panel.balancing.model import choices
     >>> panel = BusBars(interleaved(4))
     >>> list(reachable(panel, choices(panel, [Breaker("a", 1, 6), Breaker("b", 1, 4), Breaker("c", 1, 1)])))

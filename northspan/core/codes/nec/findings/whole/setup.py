@@ -52,11 +52,14 @@ def find_loads(book: WholeBook, view: JobView) -> Iterable[Finding]:
         name = view.network.stations[each.run.to_station].name
         amps = each.sizing.question.amps
         if amps == 0.0:
+            panel = view.network.stations[each.run.to_station].panel
+            circuits = len([c for c in panel.circuits if c.run is None]) if panel is not None else 0
+            many = f"{circuits} circuit{'s' if circuits > 1 else ''}" if circuits else ""
             yield Finding(
                 "no-load",
                 "note",
                 "220.40",
-                f"No load at {name} yet",
+                f"{many} of {name} say{'' if circuits > 1 else 's'} no load yet" if many else f"No load at {name} yet",
                 "Enter what it will carry; until then the run has no size."
                 if each.sizing.rung is None
                 else "Enter what it carries; until then its wire is judged by its device alone."
