@@ -125,6 +125,9 @@ class ByHand(unittest.TestCase):
         self.assertEqual(found.counts, before.counts)
         panel, wire = found.taken
         self.assertEqual(panel, "Old panel: used again at the barn")
+        stopgap = {**old, "state": "for-now", "becomes": None, "reused_at": None, "until": "2027-03-01"}
+        said = job_counts(prepared(parse(made | {"stations": [*made["stations"], stopgap]}))).open
+        self.assertIn("Old panel: there for now until 2027-03-01, and nothing of it is counted.", said)
         self.assertRegex(wire, r"to Old panel, .*2/0 .*: what becomes of it is not on record")
 
     def test_a_moved_panel_is_spliced_in_copper_with_connectors_for_both_metals(self):

@@ -7,7 +7,7 @@ from northspan.core.plans.materials.count import Count, Group
 from northspan.core.plans.materials.earth import earth_counts
 from northspan.core.plans.materials.gear import gear_counts
 from northspan.core.plans.materials.pipes import pipe_counts
-from northspan.core.plans.materials.taken import taken_out
+from northspan.core.plans.materials.taken import for_now, taken_out
 from northspan.core.plans.materials.wires import wire_counts
 from northspan.core.property.panel.solve_panels import solve_panels
 from northspan.core.property.pull.solve_pulls import solve_pulls
@@ -38,6 +38,7 @@ def job_counts(ready: Prepared) -> Counted:
         *gear_counts(ready, panels),
         *earth_counts(ready),
         *_unsized(ready),
+        *for_now(ready.left.whole),
     ]
     order = list(GROUPS)
     counts = sorted((c for c in found if isinstance(c, Count)), key=lambda c: order.index(c.group))

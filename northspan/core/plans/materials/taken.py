@@ -1,4 +1,4 @@
-"""What a job takes out: of everything that goes, what becomes of it."""
+"""What a job takes out, with what becomes of it, and what it makes for now only."""
 
 from collections.abc import Iterator
 
@@ -33,6 +33,17 @@ def taken_out(whole: Job) -> Iterator[str]:
             yield from _said(f"{place.name}: {electrode.id}", electrode)
         for appliance in place.appliances:
             yield from _said(f"{place.name}: {appliance.name}", appliance)
+
+
+def for_now(whole: Job) -> Iterator[str]:
+    """What is there for now only, of which nothing is counted, in words."""
+    names = {s.id: s.name for s in whole.stations}
+    made: list[tuple[str, Stated]] = [(s.name, s) for s in whole.stations]
+    made += [(f"{names[r.from_station]} to {names[r.to_station]}", r) for r in whole.runs]
+    for what, part in made:
+        if part.state == "for-now":
+            until = f" until {part.until}" if part.until is not None else ""
+            yield f"{what}: there for now{until}, and nothing of it is counted."
 
 
 def _said(what: str, part: Stated) -> Iterator[str]:
