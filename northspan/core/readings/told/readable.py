@@ -35,7 +35,8 @@ def readable(job: Job, metered: Metered, words: Mapping[str, str]) -> tuple[Read
     called, torque = names(job), job.told.torque.sign
     return tuple(
         Readable(
-            what, at, part, said(called, words, what, at, part), UNITS[what] or torque, how(what), called.get(at, at),
+            what, at, part, said(called, words, what, at, part), UNITS[what] or torque, how(words, what),
+            called.get(at, at),
             circuit_said(called, what, at, part), part_said(called, words, what, at, part),
             what in BY_LOAD,
         )

@@ -19,19 +19,23 @@ PARTS = {
     ("continuity", "can"): "{enclosure} to the one that feeds it, continuity",
     ("electrode", "fall"): "electrodes, fall of potential",
     ("loop", "clamp"): "electrode wire, loop by clamp", ("insulation", "wires"): "insulation of its wires",
-    ("torque", "line"): "line lugs", ("torque", "neutral"): "neutral lug", ("torque", "ground"): "ground lug",
+    ("torque", "line"): "line lugs", ("torque", "neutral"): "{neutral} lug", ("torque", "ground"): "{ground} lug",
+}  # fmt: skip
+TERMS = {
+    "hot": "ungrounded", "neutral": "grounded", "protective": "protective", "enclosure": "enclosure",
+    "ground": "ground",
 }  # fmt: skip
 # By what a wire that leads nowhere reads next to nothing.
-LOW_IMPEDANCE = "meter on low impedance; hot to ground it may open the device that guards the circuit"
+LOW_IMPEDANCE = "meter on low impedance; {hot} to {ground} it may open the device that guards the circuit"
 # What is read of a circuit of a panel.
 CIRCUITS = {
     "trip-time": "its device, time to open", "trip-current": "its device, current it opens at",
-    "test-button": "its device, own button", "leakage": "clamp round hot and neutral",
-    "circuit-hot": "its hot", "circuit-neutral": "its neutral", "circuit-ground": "its ground",
-    "outlet-volts": "at its outlet, hot to neutral", "outlet-ground": "at its outlet, hot to ground",
-    "outlet-neutral": "at its outlet, neutral to ground", "outlet-a-b": "where it is connected, hot A to hot B",
-    "outlet-a-ground": "where it is connected, hot A to ground",
-    "outlet-b-ground": "where it is connected, hot B to ground",
+    "test-button": "its device, own button", "leakage": "clamp round {hot} and {neutral}",
+    "circuit-hot": "its {hot}", "circuit-neutral": "its {neutral}", "circuit-ground": "its {ground}",
+    "outlet-volts": "at its outlet, {hot} to {neutral}", "outlet-ground": "at its outlet, {hot} to {ground}",
+    "outlet-neutral": "at its outlet, {neutral} to {ground}", "outlet-a-b": "where it is connected, {hot} A to {hot} B",
+    "outlet-a-ground": "where it is connected, {hot} A to {ground}",
+    "outlet-b-ground": "where it is connected, {hot} B to {ground}",
 }  # fmt: skip
 
 
@@ -61,7 +65,8 @@ def _circuit(circuit: PanelCircuit) -> str:
 def said(called: Mapping[str, str], words: Mapping[str, str], what: str, at: str, part: str) -> str:
     """What is read where: "Studio panel: hot A to neutral". ``words`` are the book's.
 
-    >>> words = {"ungrounded": "hot", "grounded": "neutral", "protective": "equipment ground", "enclosure": "can"}
+    >>> words = {"ungrounded": "hot", "grounded": "neutral", "protective": "equipment ground", "enclosure": "can",
+    ...          "ground": "ground"}
     >>> said({"studio": "Studio panel"}, words, "volts", "studio", "a-n")
     'Studio panel: hot A to neutral'
     >>> said({"studio": "Studio panel"}, words, "trip-time", "studio", "c7")
@@ -79,13 +84,16 @@ def circuit_said(called: Mapping[str, str], what: str, at: str, part: str) -> st
 def part_said(called: Mapping[str, str], words: Mapping[str, str], what: str, at: str, part: str) -> str:
     """What of a thing, or of a circuit, is read."""
     if what in CIRCUITS:
-        return CIRCUITS[what]
+        return _in_words(CIRCUITS[what], words)
     of, _, box = part.partition("#")
     told = PARTS.get((what, of), of)
     if box:
         told = f"{called.get(f'{at}#{box}', box)}, {told}, on the side it comes from"
-    terms = {"hot": "ungrounded", "neutral": "grounded", "protective": "protective", "enclosure": "enclosure"}
-    return told.format(**{term: words[key] for term, key in terms.items()})
+    return _in_words(told, words)
+
+
+def _in_words(told: str, words: Mapping[str, str]) -> str:
+    return told.format(**{term: words[key] for term, key in TERMS.items()})
 
 
 def ran_said(called: Mapping[str, str], ran: Conditions) -> str:
@@ -100,9 +108,9 @@ def ran_said(called: Mapping[str, str], ran: Conditions) -> str:
     return ", ".join(each for each in (words, more) if each)
 
 
-def how(what: str) -> str:
+def how(words: Mapping[str, str], what: str) -> str:
     """How something is read, where that is to be said; else empty."""
-    return LOW_IMPEDANCE if what in OUTLETS else ""
+    return _in_words(LOW_IMPEDANCE, words) if what in OUTLETS else ""
 
 
 def valued(what: str, value: float, unit: str) -> str:
