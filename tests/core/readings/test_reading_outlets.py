@@ -190,8 +190,9 @@ class Astray(unittest.TestCase):
             SuspectAnswer(key, key, "", "", 0.5, (), alike, (), key == "none")
             for key, alike in (("none", ()), ("electrode-off/shed", ("none",)))
         )
+        words = shed.ready.book.earthing.words
         asked = [
-            next_circuit(shed.ready.entered, names(shed.ready.entered), {}, (), answers, ())
+            next_circuit(shed.ready.entered, names(shed.ready.entered), words, (), answers, ())
             for answers in ((other, sound), (replace(other, alike=()), sound))
         ]
         self.assertEqual((asked[0].what, asked[0].part, asked[1]), ("leakage", "stair", None))
