@@ -9,9 +9,6 @@ International Electrotechnical Commission, IEC 60364-1 (2005), section 312.2: th
 """
 
 from dataclasses import dataclass
-from typing import Literal
-
-Arrangement = Literal["tn-s", "tn-c-s", "tt"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -36,11 +33,6 @@ class SupplyLoop:
     protective: float | None
     earth: float
     combined: bool = False
-
-    @property
-    def brings_earth(self) -> bool:
-        """Whether there is an earth terminal of the supply's."""
-        return self.combined or self.protective is not None
 
 
 def combined(earth_loop: float, earth: float) -> SupplyLoop:
